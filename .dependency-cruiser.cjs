@@ -1,0 +1,32 @@
+/** Who may import whom: the floors of docs/architecture.md. */
+const only = (name, from, allowed, packages = []) => ({
+  name,
+  severity: 'error',
+  from: { path: from, pathNot: '\\.test\\.ts$' },
+  to: { pathNot: [...allowed, ...packages.map((entry) => `node_modules/${entry}/`)] },
+});
+
+module.exports = {
+  forbidden: [
+    { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'nothing-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: ['^(vue|#imports|#components)$', '\\.vue$'] } },
+    only('core-alone', '^core/(?!document|formats)', ['^core/']),
+    only('core-document-and-formats', '^core/(document|formats)', ['^core/'], ['zod', 'fast-png']),
+    only('colour-is-the-ground', '^core/colour', ['^core/colour']),
+    only('raster-stands-on-colour', '^core/raster', ['^core/(colour|raster|errors)']),
+    only('kinds', '^kinds/.*\\.ts$', ['^core/', '^kinds/'], ['zod']),
+    { name: 'kinds-apart', severity: 'error', from: { path: '^kinds/(\\w+)/([^/]+)/' }, to: { path: '^kinds/\\w+/', pathNot: '^kinds/$1/$2/' } },
+    only('workers', '^workers/', ['^core/', '^kinds/', '^workers/']),
+    { name: 'app-reaches-workers-by-client', severity: 'error', from: { path: '^app/' }, to: { path: '^workers/(?!client)' } },
+    { name: 'app-computes-nothing', severity: 'error', from: { path: '^app/' }, to: { path: '^core/(segment|render)', dependencyTypesNot: ['type-only'] } },
+    { name: 'server-not-app', severity: 'error', from: { path: '^(server|cli)/' }, to: { path: '^(app|workers)/' } },
+    { name: 'below-app', severity: 'error', from: { path: '^(core|kinds|workers)/.*\\.ts$' }, to: { path: '^(app|server|cli)/' } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.(gen|test)\\.ts$' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+  },
+};

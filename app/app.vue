@@ -1,0 +1,9 @@
+<script setup lang="ts">
+const look = useLook();
+useHead({ htmlAttrs: { 'data-look': look } });
+</script>
+
+<template>
+  <NuxtPage />
+  <NoticeBar />
+</template>

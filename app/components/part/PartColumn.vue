@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { Trash2 } from '@lucide/vue';
+import { encodeSrgb8 } from '#core/colour/transfer';
+import type { Triple } from '#core/colour/triple';
+import { PARTS } from '#core/document/schema';
+import type { Part } from '#core/document/schema';
+import type { Survey } from '#workers/client';
+
+const props = defineProps<{ survey: Survey | undefined }>();
+const { photo, area, changeOpenArea, deleteArea } = useBenchPhoto();
+
+const measured = computed(() => (area.value ? props.survey?.areas[area.value.id] : undefined));
+const readings = computed(() => photo.value?.readings.filter(({ areaId }) => areaId === area.value?.id) ?? []);
+const colour = (linear: Triple | undefined) => (linear ? `rgb(${linear.map((channel) => encodeSrgb8(channel)).join(' ')})` : 'transparent');
+const percent = (share: number) => (100 * share).toFixed(share < 0.1 ? 1 : 0);
+
+function rename(event: Event): void {
+  const field = event.target as HTMLInputElement, name = field.value.trim();
+  if (name) changeOpenArea('rename area', (open) => ({ ...open, name }));
+  else field.value = area.value?.name ?? '';
+}
+</script>
+
+<template>
+  <aside class="flex w-[21.5rem] shrink-0 flex-col gap-3 overflow-y-auto border-l border-line bg-panel p-3" aria-label="The part">
+    <template v-if="photo && area">
+      <header class="flex items-center gap-2">
+        <input :key="area.id" :value="area.name" aria-label="Name of the area" maxlength="120" class="field-sizing-content min-w-16 max-w-36 rounded bg-transparent px-1 text-[17px] font-semibold hover:bg-raised" @change="rename">
+        <span class="flex h-5 w-11 overflow-hidden rounded border border-line" role="img" aria-label="Mean colour before and after"><span class="flex-1" :style="{ background: colour(measured?.before) }" /><span class="flex-1" :style="{ background: colour(measured?.after) }" /></span>
+        <span v-if="measured" class="text-[12px] text-quiet">{{ percent(measured.share) }} % of photo</span>
+        <span class="grow" />
+        <button class="press-bare" :aria-label="`Delete area ${area.name}`" title="Delete area" @click="deleteArea"><Trash2 :size="15" /></button>
+      </header>
+      <label class="-mt-2 flex items-center gap-1.5 text-[13px] text-quiet">part
+        <select :value="area.part" class="rounded border border-line bg-raised px-1 py-0.5 text-ink" @change="changeOpenArea('part', (open) => ({ ...open, part: ($event.target as HTMLSelectElement).value as Part }))">
+          <option v-for="part in PARTS" :key="part" :value="part">{{ PART_NAMES[part] }}</option>
+        </select>
+      </label>
+      <ExtentSection :area="area" />
+      <template v-if="area.marks.length > 0">
+        <NumbersSection :area="area" :readings="readings" :plan="photo.plan" :survey="survey" />
+      </template>
+      <p v-else class="rounded-lg border border-dashed border-line p-3 text-[13px] text-quiet">This area covers nothing yet. Draw a rough line inside the part on the picture; its numbers and steps appear here.</p>
+    </template>
+    <div v-else class="rounded-lg border border-dashed border-line p-3 text-[13px] text-quiet">
+      <p class="mb-1 font-semibold text-ink">Begin with a part</p>
+      <p>Choose a field of the face map on the left, skin for example. Then draw a rough line inside it on the picture.</p>
+    </div>
+    <PlanSection v-if="photo" :photo="photo" />
+  </aside>
+</template>

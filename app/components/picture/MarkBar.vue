@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { Brush, CircleDashed, Lasso } from '@lucide/vue';
+import type { MarkTool } from '../../stores/bench';
+
+/** The marks, in reach while an area is edited or readings are placed. */
+const bench = useBench(), sitting = useSitting();
+const { area, changeOpenArea } = useBenchPhoto();
+
+const TOOLS: readonly { readonly tool: MarkTool; readonly name: string; readonly key: string; readonly icon: Component; readonly hint: string }[] = [
+  { tool: 'edge-stroke', name: 'Stroke', key: 'S', icon: Lasso, hint: 'Draw a rough line inside: it takes all of it, up to the edges.' },
+  { tool: 'brush', name: 'Brush', key: 'P', icon: Brush, hint: 'Paint what belongs to the area.' },
+  { tool: 'ellipse', name: 'Ellipse', key: 'O', icon: CircleDashed, hint: 'Drag from the centre outwards. Shift keeps a circle.' },
+];
+const hint = computed(() => {
+  if (bench.tool === 'reading') return `Press on the skin where its ${RUNG_NAMES[bench.nextRung].name} is: off blush, glints and hair.`;
+  return bench.takes ? TOOLS.find(({ tool }) => tool === bench.tool)?.hint : 'What the line touches is taken out of the area.';
+});
+const strokes = computed(() => area.value?.marks.at(-1)?.kind === 'edge-stroke' && bench.tool === 'edge-stroke');
+
+/** Tolerance belongs to the strokes already there as well. */
+function setTolerance(percent: number): void {
+  bench.tolerance = percent / 100;
+  if (!strokes.value) return;
+  changeOpenArea('tolerance', (open) => ({ ...open, marks: open.marks.with(-1, { ...open.marks.at(-1)!, parameters: { ...open.marks.at(-1)!.parameters, tolerance: bench.tolerance } }) }));
+}
+</script>
+
+<template>
+  <div class="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-panel px-3 py-1.5 text-[13px]" role="toolbar" aria-label="Marks">
+    <template v-if="bench.editing">
+      <span class="flex gap-1">
+        <button v-for="entry in TOOLS" :key="entry.tool" class="press" :aria-pressed="bench.tool === entry.tool" @click="bench.edit(entry.tool)"><component :is="entry.icon" :size="14" />{{ entry.name }} <span class="key">{{ entry.key }}</span></button>
+      </span>
+      <span class="flex gap-1" role="group" aria-label="What the mark does">
+        <button class="press" :aria-pressed="bench.takes" @click="bench.takes = true">Add</button>
+        <button class="press" :aria-pressed="!bench.takes" @click="bench.takes = false">Remove <span class="key">A</span></button>
+      </span>
+      <label v-if="bench.tool !== 'ellipse'">size <NumberField v-model="bench.radius" label="Radius of the mark in pixels of the photo" :min="0.5" :max="2000" :decimals="0" unit=" px" :reset="12" /></label>
+      <label v-if="bench.tool === 'edge-stroke'">tolerance <NumberField :model-value="100 * bench.tolerance" label="Tolerance" :min="0" :max="100" unit=" %" :reset="50" @update:model-value="setTolerance" @start="sitting.beginGesture('tolerance')" @end="sitting.endGesture()" /></label>
+      <label v-if="bench.tool === 'brush'">soft edge <NumberField :model-value="100 * bench.fade" label="Soft edge of the brush" :min="0" :max="100" unit=" %" :reset="50" @update:model-value="bench.fade = $event / 100" /></label>
+    </template>
+    <span class="grow text-quiet">{{ hint }}</span>
+    <button class="press" @click="bench.tool = 'look'">Done <span class="key">Esc</span></button>
+  </div>
+</template>

@@ -1,0 +1,16 @@
+<script setup lang="ts">
+/** A button that opens the system's file picker. */
+defineProps<{ accept: string; multiple?: boolean; main?: boolean; name: string }>();
+const emit = defineEmits<{ files: [files: File[]] }>();
+const input = useTemplateRef<HTMLInputElement>('input');
+
+function picked(): void {
+  emit('files', [...(input.value?.files ?? [])]);
+  if (input.value) input.value.value = '';
+}
+</script>
+
+<template>
+  <button type="button" :class="main ? 'press-main' : 'press'" @click="input?.click()"><slot /></button>
+  <input ref="input" type="file" class="hidden" :aria-label="name" :accept="accept" :multiple="multiple" @change="picked">
+</template>

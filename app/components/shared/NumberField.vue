@@ -1,0 +1,79 @@
+<script setup lang="ts">
+/** A number that can be typed, nudged by keys, scrubbed by dragging sideways and reset by a double press. */
+const props = withDefaults(defineProps<{
+  label: string;
+  min: number;
+  max: number;
+  /** one nudge; shift takes ten, alt a tenth */
+  step?: number;
+  unit?: string;
+  decimals?: number;
+  reset?: number;
+  bare?: boolean;
+}>(), { step: 1, unit: '', decimals: 0, reset: undefined });
+const emit = defineEmits<{ start: []; end: [] }>();
+const model = defineModel<number>({ required: true });
+
+const SCRUB_FROM_PIXELS = 4, PIXELS_PER_STEP = 4;
+const draft = ref<string>(), fault = ref<string>();
+const shown = computed(() => draft.value ?? model.value.toFixed(props.decimals));
+const width = computed(() => `${Math.max(2, shown.value.length) + 0.6}ch`);
+
+function put(value: number): void {
+  const rounded = Number(value.toFixed(Math.max(props.decimals, 2)));
+  model.value = Math.min(props.max, Math.max(props.min, rounded));
+}
+
+function commit(): void {
+  const text = draft.value;
+  draft.value = undefined;
+  fault.value = undefined;
+  if (text === undefined) return;
+  const value = Number(text.replace(',', '.').replace(/[°%\s]|px/g, ''));
+  if (text.trim() === '' || !Number.isFinite(value)) fault.value = `“${text}” is not a number; ${model.value.toFixed(props.decimals)} stays.`;
+  else if (value < props.min || value > props.max) fault.value = `${props.label} goes from ${props.min} to ${props.max}; ${model.value.toFixed(props.decimals)} stays.`;
+  else if (value !== model.value) put(value);
+}
+
+function nudge(event: KeyboardEvent, direction: number): void {
+  event.preventDefault();
+  commit();
+  put(model.value + direction * props.step * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1));
+}
+
+function scrub(down: PointerEvent): void {
+  const field = down.currentTarget as HTMLInputElement, from = model.value;
+  if (document.activeElement === field || down.button !== 0) return;
+  let scrubbing = false;
+  const move = (event: PointerEvent) => {
+    const across = event.clientX - down.clientX;
+    if (!scrubbing && Math.abs(across) < SCRUB_FROM_PIXELS) return;
+    if (!scrubbing) emit('start');
+    scrubbing = true;
+    field.blur();
+    put(from + Math.trunc(across / PIXELS_PER_STEP) * props.step);
+  };
+  const up = () => {
+    window.removeEventListener('pointermove', move);
+    window.removeEventListener('pointerup', up);
+    if (scrubbing) emit('end');
+  };
+  window.addEventListener('pointermove', move);
+  window.addEventListener('pointerup', up);
+}
+</script>
+
+<template>
+  <span class="relative inline-flex items-baseline">
+    <input
+      :aria-label="label" :aria-invalid="fault ? 'true' : undefined" :value="shown" :style="{ width }" inputmode="decimal" autocomplete="off"
+      :title="`${label}: type, arrow keys nudge (shift ten times, alt a tenth), drag sideways${reset === undefined ? '' : ', double press resets'}`"
+      class="cursor-ew-resize rounded-sm border-b border-dotted border-quiet bg-transparent px-0.5 text-center font-semibold tabular-nums focus:cursor-text focus:bg-paper"
+      :class="bare ? '' : 'text-[14px]'"
+      @input="draft = ($event.target as HTMLInputElement).value" @blur="commit" @keydown.enter="commit" @keydown.esc.stop="draft = undefined; fault = undefined"
+      @keydown.up="nudge($event, 1)" @keydown.down="nudge($event, -1)" @pointerdown="scrub" @focus="($event.target as HTMLInputElement).select()"
+      @dblclick="reset !== undefined && put(reset)"
+    ><span v-if="unit" aria-hidden="true">{{ unit }}</span>
+    <span v-if="fault" role="alert" class="absolute left-0 top-full z-20 w-52 rounded border border-warn bg-raised p-1.5 text-[12px] font-normal text-ink">{{ fault }}</span>
+  </span>
+</template>

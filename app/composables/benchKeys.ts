@@ -1,0 +1,20 @@
+/** Every key of the bench with what it does. Left hand at rest on the home row, letters from our own words. */
+export const BENCH_KEYS = [
+  { key: 'S', does: 'Stroke with edge finding', group: 'Marks' },
+  { key: 'P', does: 'Plain brush', group: 'Marks' },
+  { key: 'O', does: 'Ellipse from its centre (shift: circle)', group: 'Marks' },
+  { key: 'A', does: 'Add or remove, in turn; shift while drawing does the other', group: 'Marks' },
+  { key: 'C / V', does: 'Smaller or larger stroke and brush', group: 'Marks' },
+  { key: 'Escape', does: 'Give up the drag, put the mark away, leave the part', group: 'Marks' },
+  { key: 'H', does: 'Hatch over the area', group: 'Seeing' },
+  { key: 'G', does: 'Coverage in grey', group: 'Seeing' },
+  { key: 'W', does: 'Hold: the photo as it was', group: 'Seeing' },
+  { key: 'D', does: 'Divide: before left, after right of a line', group: 'Seeing' },
+  { key: 'F', does: 'Fit the photo, or 100 %', group: 'Seeing' },
+  { key: 'T', does: 'Hold: travel, move the photo', group: 'Seeing' },
+  { key: 'R', does: 'Place readings', group: 'Work' },
+  { key: 'N', does: 'Next area', group: 'Work' },
+  { key: 'E', does: 'Export', group: 'Work' },
+  { key: 'Ctrl Z', does: 'Undo; with shift, redo', group: 'Work' },
+  { key: '?', does: 'These keys', group: 'Work' },
+] as const;

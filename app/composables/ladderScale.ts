@@ -1,0 +1,40 @@
+import { hueDeltaDegrees, wrapDegrees } from '#core/colour/angles';
+
+/** How hue and lightness lie on the ladder's drawing. */
+export interface LadderScale {
+  readonly width: number;
+  readonly height: number;
+  /** HSV hue in the middle of the drawing and how far it reaches to each side, degrees */
+  readonly centre: number;
+  readonly reach: number;
+}
+
+const WIDEST = 180, LEAST = 30, MARGIN = 8, TICK = 10;
+
+/** A range of hue that holds what matters: skin between 0 and 60, other parts around their own hues. */
+export function ladderScale(size: { width: number; height: number }, skin: boolean, hues: readonly number[]): LadderScale {
+  const centre = skin ? 30 : (hues[0] ?? 30);
+  const farthest = Math.max(0, ...hues.map((hue) => Math.abs(hueDeltaDegrees(centre, hue))));
+  const reach = Math.min(WIDEST, Math.max(LEAST, TICK * Math.ceil((farthest + MARGIN) / TICK)));
+  return { ...size, centre: Math.round(centre / TICK) * TICK, reach };
+}
+
+/** Lightness is CIELAB L*, 0 at the foot and 100 at the top. */
+export function ladderX(scale: LadderScale, hueDegrees: number): number {
+  return scale.width * (0.5 + hueDeltaDegrees(scale.centre, hueDegrees) / (2 * scale.reach));
+}
+
+export function ladderY(scale: LadderScale, lightness: number): number {
+  return scale.height * (1 - lightness / 100);
+}
+
+export function ladderHueAt(scale: LadderScale, x: number): number {
+  const delta = Math.min(scale.reach, Math.max(-scale.reach, (x / scale.width - 0.5) * 2 * scale.reach));
+  return wrapDegrees(Math.round((scale.centre + delta) * 2) / 2);
+}
+
+/** Ticks every 10 degrees, or fewer where that were crowded. */
+export function ladderTicks(scale: LadderScale): number[] {
+  const every = scale.reach > 90 ? 60 : scale.reach > 40 ? 20 : TICK, first = Math.ceil((scale.centre - scale.reach) / every) * every;
+  return Array.from({ length: Math.floor((scale.centre + scale.reach - first) / every) + 1 }, (_, i) => first + i * every);
+}

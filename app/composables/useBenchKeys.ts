@@ -1,0 +1,50 @@
+import { useEventListener } from '@vueuse/core';
+
+/** Radius steps of the size keys. */
+const SIZE_STEP = 1.2;
+
+/** The keys of the bench, listed in benchKeys.ts. Not while something is typed or a dialog is open. */
+export function useBenchKeys(): void {
+  const bench = useBench(), view = useView(), sitting = useSitting();
+  const { photo, area, startReading } = useBenchPhoto();
+
+  const presses: Readonly<Record<string, () => void>> = {
+    's': () => area.value && bench.edit('edge-stroke'),
+    'p': () => area.value && bench.edit('brush'),
+    'o': () => area.value && bench.edit('ellipse'),
+    'a': () => (bench.takes = !bench.takes),
+    'c': () => (bench.radius = Math.max(0.5, bench.radius / SIZE_STEP)),
+    'v': () => (bench.radius = Math.min(2000, bench.radius * SIZE_STEP)),
+    'h': () => (bench.overlay = bench.overlay === 'hatch' ? 'none' : 'hatch'),
+    'g': () => (bench.overlay = bench.overlay === 'grey' ? 'none' : 'grey'),
+    'w': () => (bench.holdingBefore = true),
+    'd': () => (bench.split = bench.split === undefined ? 0.5 : undefined),
+    'f': () => (view.fitted ? view.zoomTo(view.fullZoom) : view.fit()),
+    'r': () => area.value && startReading('light'),
+    'n': nextArea,
+    'e': () => photo.value && (bench.exporting = true),
+    '?': () => (bench.showingKeys = true),
+    'Escape': () => (bench.tool === 'look' ? bench.choose(undefined) : (bench.tool = 'look')),
+  };
+
+  function nextArea(): void {
+    const areas = photo.value?.areas ?? [], at = areas.findIndex(({ id }) => id === bench.areaId);
+    if (areas.length > 0) bench.choose(areas[(at + 1) % areas.length]!.id);
+  }
+
+  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+    if (isTyping(event.target) || bench.exporting || bench.showingKeys) return;
+    const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+    if ((event.ctrlKey || event.metaKey) && key === 'z') {
+      event.preventDefault();
+      if (event.shiftKey) sitting.redo();
+      else sitting.undo();
+    } else if (!event.ctrlKey && !event.metaKey && !event.altKey && (!event.repeat || key === 'c' || key === 'v') && presses[key]) {
+      event.preventDefault();
+      presses[key]();
+    }
+  });
+  const endHold = () => (bench.holdingBefore = false);
+  useEventListener(window, 'keyup', (event: KeyboardEvent) => event.key.toLowerCase() === 'w' && endHold());
+  useEventListener(window, 'blur', endHold);
+}

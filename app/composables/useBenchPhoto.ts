@@ -1,0 +1,83 @@
+import type { Area, Photo, Rung, Part } from '#core/document/schema';
+import { RUNGS, NO_EDGE_CARE } from '#core/document/schema';
+import { addArea, changeArea, putReading, putStep, removeArea, removeReading } from '#core/document/commands';
+import { SKIN_TARGETS } from '#core/measure/corridor';
+import { KINDS } from '#kinds/registry.gen';
+import type { JsonObject } from '#core/document/kinds';
+import type { Point } from '../stores/view';
+
+/** The photo and the area that are chosen on the bench, and what is done to them in more than one place. */
+export function useBenchPhoto() {
+  const sitting = useSitting(), bench = useBench();
+  const photo = computed<Photo | undefined>(() => sitting.document?.photos.find(({ id }) => id === bench.photoId));
+  const area = computed<Area | undefined>(() => photo.value?.areas.find(({ id }) => id === bench.areaId));
+
+  function edit(label: string, change: (photo: Photo) => Photo): void {
+    if (photo.value) sitting.changeOpenPhoto(label, photo.value.id, change);
+  }
+
+  /** Makes an empty area of a part and opens it for the first stroke. */
+  function newArea(part: Part): void {
+    const id = crypto.randomUUID();
+    const taken = new Set(photo.value?.areas.map(({ name }) => name));
+    let name = part === 'other' ? 'New area' : PART_NAMES[part];
+    for (let n = 2; taken.has(name); n++) name = `${PART_NAMES[part]} ${n}`;
+    edit(`new area ${name}`, (before) => addArea(before, { id, name, part, marks: [], edgeCare: NO_EDGE_CARE }));
+    bench.choose(id);
+    bench.edit(part === 'irises' ? 'ellipse' : 'edge-stroke');
+  }
+
+  /** Opens the area of a part, or makes it. */
+  function choosePart(part: Part): void {
+    const known = photo.value?.areas.find((entry) => entry.part === part);
+    if (known) bench.choose(known.id);
+    else newArea(part);
+  }
+
+  function deleteArea(): void {
+    const gone = area.value;
+    if (!gone) return;
+    edit(`delete area ${gone.name}`, (before) => removeArea(before, gone.id));
+    bench.choose(undefined);
+  }
+
+  function changeOpenArea(label: string, change: (area: Area) => Area): void {
+    const id = area.value?.id;
+    if (id) edit(label, (before) => changeArea(before, id, change));
+  }
+
+  function addStep(kind: string, parameters: JsonObject): void {
+    const areaId = area.value?.id, definition = KINDS.adjusts.get(kind);
+    if (!areaId || !definition) return;
+    edit(definition.label, (before) => putStep(before, { id: crypto.randomUUID(), kind, version: definition.version, parameters, areaId, strength: 1, on: true }));
+  }
+
+  /** The targets that common practice starts from. */
+  function addHueToTarget(targets: JsonObject = { ...SKIN_TARGETS }): void {
+    addStep('hue-to-target', targets);
+  }
+
+  function placeReading(at: Point): void {
+    const areaId = area.value?.id, rung = bench.nextRung, bounds = photo.value;
+    if (!areaId || !bounds || at.x < 0 || at.y < 0 || at.x > bounds.width || at.y > bounds.height) return;
+    const known = bounds.readings.find((reading) => reading.areaId === areaId && reading.rung === rung);
+    edit(`reading ${rung}`, (before) => putReading(before, {
+      id: known?.id ?? crypto.randomUUID(), areaId, rung, x: Math.round(at.x * 10) / 10, y: Math.round(at.y * 10) / 10, size: bench.readingSize,
+    }));
+    const next = RUNGS[RUNGS.indexOf(rung) + 1];
+    const unplaced = next && !bounds.readings.some((reading) => reading.areaId === areaId && reading.rung === next);
+    if (unplaced) bench.nextRung = next;
+    else bench.tool = 'look';
+  }
+
+  function startReading(rung: Rung): void {
+    bench.nextRung = rung;
+    bench.tool = 'reading';
+  }
+
+  function dropReading(id: string): void {
+    edit('take reading away', (before) => removeReading(before, id));
+  }
+
+  return { photo, area, edit, newArea, choosePart, deleteArea, changeOpenArea, addStep, addHueToTarget, placeReading, startReading, dropReading };
+}

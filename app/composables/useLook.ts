@@ -1,0 +1,15 @@
+import { useLocalStorage, usePreferredDark } from '@vueuse/core';
+
+export const LOOKS = ['system', 'light', 'dark'] as const;
+export type Look = (typeof LOOKS)[number];
+
+/** The choice of light or dark, kept in the browser. */
+export function useLookChoice() {
+  return useLocalStorage<Look>('even-blush-look', 'system');
+}
+
+/** Light or dark as it comes out of choice and system. */
+export function useLook() {
+  const choice = useLookChoice(), dark = usePreferredDark();
+  return computed(() => (choice.value === 'system' ? (dark.value ? 'dark' : 'light') : choice.value));
+}

@@ -1,0 +1,65 @@
+import type { Area, Mark } from '#core/document/schema';
+import type { JsonObject } from '#core/document/kinds';
+import { KINDS } from '#kinds/registry.gen';
+import { putMark } from '#core/document/commands';
+import type { PointerTool } from '../tools/pointerTool';
+import { ellipseTool } from '../tools/ellipseTool';
+import { strokeTool } from '../tools/strokeTool';
+import type { StrokePoints } from '../tools/strokeTool';
+
+/** Least distance of two points of a stroke, in CSS pixels. */
+const POINT_SPACING = 3;
+
+/** Turns what the mark tools draw into marks of the chosen area. */
+export function useMarkHost() {
+  const bench = useBench(), view = useView(), sitting = useSitting();
+  const { area, edit } = useBenchPhoto();
+  /** the mark that the drag in progress draws on, as it was before */
+  let base: Mark | undefined;
+
+  function put(label: string, parameters: JsonObject): void {
+    const mark = base, areaId = area.value?.id;
+    if (mark && areaId) edit(label, (before) => putMark(before, areaId, { ...mark, parameters }));
+  }
+
+  function begin(kind: string, label: string, empty: JsonObject, joins: (area: Area) => Mark | undefined): void {
+    const open = area.value;
+    if (!open) return;
+    sitting.beginGesture(label);
+    base = joins(open) ?? {
+      id: crypto.randomUUID(), kind, version: KINDS.marks.get(kind)!.version, mode: 'add', on: true, parameters: empty,
+    };
+  }
+
+  const end = { complete: () => sitting.endGesture(), cancel: () => sitting.cancelGesture() };
+  const takesNow = (shift: boolean) => bench.takes !== shift;
+
+  /** Strokes of one kind go on in the last mark, so that they are solved together. */
+  function strokes(kind: 'edge-stroke' | 'brush', empty: () => JsonObject, own: () => JsonObject): PointerTool {
+    const label = () => `${bench.takes ? 'add' : 'remove'} by ${KINDS.marks.get(kind)!.label}`;
+    return strokeTool({
+      ...end,
+      begin: () => begin(kind, label(), empty(), ({ marks }) => (marks.at(-1)?.kind === kind && marks.at(-1)!.on && marks.at(-1)!.mode === 'add' ? marks.at(-1) : undefined)),
+      draw: (points: StrokePoints, takes) => {
+        const before = (base?.parameters.strokes ?? []) as readonly JsonObject[];
+        put(label(), { ...base?.parameters, ...empty(), strokes: [...before, { takes, radius: bench.radius, points, ...own() }] });
+      },
+      takes: takesNow,
+      spacing: () => POINT_SPACING / view.zoom,
+    });
+  }
+
+  const tools: Readonly<Record<'edge-stroke' | 'brush' | 'ellipse', PointerTool>> = {
+    'edge-stroke': strokes('edge-stroke', () => ({ solver: 1, tolerance: bench.tolerance, strokes: [] }), () => ({})),
+    'brush': strokes('brush', () => ({ strokes: [] }), () => ({ fade: bench.fade })),
+    'ellipse': ellipseTool({
+      ...end,
+      begin: () => {
+        begin('ellipse', `${bench.takes ? 'add' : 'remove'} ellipse`, {}, () => undefined);
+        if (base) base = { ...base, mode: bench.takes ? 'add' : 'remove' };
+      },
+      draw: (ellipse) => put('ellipse', ellipse),
+    }),
+  };
+  return tools;
+}

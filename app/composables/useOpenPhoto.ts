@@ -1,0 +1,29 @@
+import type { Photo } from '#core/document/schema';
+import { photoFile } from '../storage/photoStorage';
+
+/** Brings the chosen photo into the workers' hands; `ready` names the photo that is there. */
+export function useOpenPhoto(photo: Readonly<Ref<Photo | undefined>>) {
+  const workers = useWorkers(), notices = useNotices(), view = useView();
+  const ready = ref<string>();
+  const opening = ref<string>();
+
+  watch(() => photo.value?.id, async (id) => {
+    const wanted = photo.value;
+    if (!id || !wanted) return;
+    ready.value = undefined;
+    opening.value = wanted.file;
+    view.show({ width: wanted.width, height: wanted.height });
+    try {
+      const { pyramid } = await workers.open(wanted.file, await photoFile(wanted));
+      if (photo.value?.id !== id) return;
+      await workers.use(pyramid);
+      ready.value = id;
+    } catch (error) {
+      notices.problem(error);
+    } finally {
+      if (photo.value?.id === id) opening.value = undefined;
+    }
+  }, { immediate: true });
+
+  return { ready, opening };
+}

@@ -1,0 +1,99 @@
+import { useEventListener } from '@vueuse/core';
+import type { Drag, PointerSample, PointerTool } from '../tools/pointerTool';
+import { panTool } from '../tools/panTool';
+import { readingTool } from '../tools/readingTool';
+import type { Point } from '../stores/view';
+
+const WHEEL_ZOOM = 0.0016;
+
+/** Pointers, wheel and pinch on the picture. */
+export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
+  const view = useView(), bench = useBench(), sitting = useSitting();
+  const { placeReading } = useBenchPhoto();
+  const marks = useMarkHost();
+  const pan = panTool((across, down) => view.pan(across, down));
+  const reading = readingTool(placeReading);
+  const travelling = ref(false), hover = shallowRef<Point>();
+  const down = new Map<number, Point>();
+  let drag: Drag | undefined;
+
+  const tool = computed<PointerTool>(() => {
+    if (travelling.value || bench.tool === 'look' || !sitting.writable) return pan;
+    return bench.tool === 'reading' ? reading : marks[bench.tool];
+  });
+
+  function sampleOf(event: PointerEvent): PointerSample {
+    const box = element.value!.getBoundingClientRect();
+    const at = { x: event.clientX - box.left, y: event.clientY - box.top };
+    return { view: at, image: view.viewToImage(at), pressure: event.pointerType === 'pen' ? event.pressure : 0.5, shift: event.shiftKey };
+  }
+
+  function press(event: PointerEvent): void {
+    const sample = sampleOf(event);
+    element.value!.setPointerCapture(event.pointerId);
+    down.set(event.pointerId, sample.view);
+    if (down.size > 1) return cancel();
+    const middle = event.button === 1;
+    if (event.button !== 0 && !middle) return;
+    drag = (middle ? pan : tool.value).begin(sample);
+  }
+
+  function move(event: PointerEvent): void {
+    const sample = sampleOf(event);
+    hover.value = sample.view;
+    if (down.size === 2 && down.has(event.pointerId)) return pinch(event.pointerId, sample.view);
+    if (down.has(event.pointerId)) down.set(event.pointerId, sample.view);
+    if (!drag) return;
+    const between = event.getCoalescedEvents?.() ?? [];
+    for (const each of between.length > 0 ? between : [event]) drag.move(sampleOf(each));
+  }
+
+  /** Two fingers: what lies between them follows them. */
+  function pinch(id: number, now: Point): void {
+    const before = down.get(id)!, other = [...down.entries()].find(([key]) => key !== id)![1];
+    const spread = (point: Point) => Math.hypot(point.x - other.x, point.y - other.y);
+    view.zoomTo(view.zoom * (spread(now) / Math.max(1, spread(before))), other);
+    view.pan((now.x - before.x) / 2, (now.y - before.y) / 2);
+    down.set(id, now);
+  }
+
+  function release(event: PointerEvent): void {
+    down.delete(event.pointerId);
+    const ended = drag;
+    drag = undefined;
+    ended?.complete(sampleOf(event));
+  }
+
+  function giveUp(event: PointerEvent): void {
+    down.delete(event.pointerId);
+    cancel();
+  }
+
+  function cancel(): void {
+    const ended = drag;
+    drag = undefined;
+    ended?.cancel();
+  }
+
+  function wheel(event: WheelEvent): void {
+    event.preventDefault();
+    const box = element.value!.getBoundingClientRect();
+    const lines = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 30 : 1, finer = event.ctrlKey ? 6 : 1;
+    view.zoomTo(view.zoom * Math.exp(-event.deltaY * lines * finer * WHEEL_ZOOM), { x: event.clientX - box.left, y: event.clientY - box.top });
+  }
+
+  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+    if (event.key === 'Escape' && drag) {
+      event.stopImmediatePropagation();
+      cancel();
+    }
+    if (event.key.toLowerCase() === 't' && !isTyping(event.target) && !event.ctrlKey && !event.metaKey) travelling.value = true;
+  }, { capture: true });
+  useEventListener(window, 'keyup', (event: KeyboardEvent) => event.key.toLowerCase() === 't' && (travelling.value = false));
+  useEventListener(window, 'blur', () => (travelling.value = false));
+
+  return {
+    cursor: computed(() => tool.value.cursor), hover,
+    handlers: { pointerdown: press, pointermove: move, pointerup: release, pointercancel: giveUp, pointerleave: () => (hover.value = undefined), wheel },
+  };
+}

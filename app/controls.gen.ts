@@ -1,0 +1,9 @@
+// Written by scripts/list-kinds.ts from the folders of kinds/. Do not edit.
+import { defineAsyncComponent } from 'vue';
+import type { Component } from 'vue';
+
+/** By kind of adjustment, the sentence with which its parameters are edited. */
+export const CONTROLS: Readonly<Record<string, Component>> = {
+  'hue-to-target': defineAsyncComponent(() => import('../kinds/adjust/hue-to-target/Control.vue')),
+  'recolour': defineAsyncComponent(() => import('../kinds/adjust/recolour/Control.vue')),
+};

@@ -1,0 +1,10 @@
+const KEPT_MS = 60_000;
+
+/** Hands a file to the browser's downloads. */
+export function saveBlob(blob: Blob, name: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(blob);
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), KEPT_MS);
+}

@@ -1,0 +1,56 @@
+import { defineStore } from 'pinia';
+import type { Rung } from '#core/document/schema';
+
+export const MARK_TOOLS = ['edge-stroke', 'brush', 'ellipse'] as const;
+export type MarkTool = (typeof MARK_TOOLS)[number];
+/** What a press on the picture does. */
+export type Tool = 'look' | 'reading' | MarkTool;
+
+export const OVERLAYS = ['none', 'hatch', 'grey'] as const;
+export type Overlay = (typeof OVERLAYS)[number];
+
+/** What is chosen and shown on the bench; none of it belongs to the document. */
+export const useBench = defineStore('bench', () => {
+  const photoId = ref<string>();
+  const areaId = ref<string>();
+  const tool = ref<Tool>('look');
+  const takes = ref(true);
+  /** radius of stroke and brush in pixels of the photo */
+  const radius = ref(12);
+  /** of strokes, 0..1 */
+  const tolerance = ref(0.5);
+  /** of the brush, 0..1 */
+  const fade = ref(0.5);
+  const readingSize = ref(31);
+  const nextRung = ref<Rung>('light');
+  const overlay = ref<Overlay>('hatch');
+  const split = ref<number>();
+  const holdingBefore = ref(false);
+  const exporting = ref(false);
+  const showingKeys = ref(false);
+
+  const editing = computed(() => tool.value !== 'look' && tool.value !== 'reading');
+
+  /** Chooses an area, or none; marks are put away. */
+  function choose(id: string | undefined): void {
+    if (areaId.value !== id) tool.value = 'look';
+    areaId.value = id;
+  }
+
+  function edit(mark: MarkTool): void {
+    tool.value = mark;
+    takes.value = true;
+    if (overlay.value === 'none') overlay.value = 'hatch';
+  }
+
+  function choosePhoto(id: string | undefined): void {
+    photoId.value = id;
+    areaId.value = undefined;
+    tool.value = 'look';
+  }
+
+  return {
+    photoId, areaId, tool, takes, radius, tolerance, fade, readingSize, nextRung, overlay, split, holdingBefore,
+    exporting, showingKeys, editing, choose, edit, choosePhoto,
+  };
+});

@@ -1,0 +1,81 @@
+import { DOCUMENT_VERSION } from './schema';
+import type { Area, Mark, Photo, Reading, Sitting, Step } from './schema';
+
+type Entry = { readonly id: string };
+
+export function newSitting(id: string, name: string, now: string): Sitting {
+  return { schema: DOCUMENT_VERSION, id, name, createdAt: now, updatedAt: now, photos: [] };
+}
+
+export function newPhoto(identity: Pick<Photo, 'id' | 'file' | 'width' | 'height'>): Photo {
+  return { ...identity, profile: 'srgb', sitters: [], areas: [], readings: [], plan: [] };
+}
+
+/** A sitting with one of its photos changed; an unknown id changes nothing. */
+export function changePhoto(sitting: Sitting, photoId: string, change: (photo: Photo) => Photo): Sitting {
+  return { ...sitting, photos: changeEntry(sitting.photos, photoId, change) };
+}
+
+export function addArea(photo: Photo, area: Area): Photo {
+  return { ...photo, areas: [...photo.areas, area] };
+}
+
+export function changeArea(photo: Photo, areaId: string, change: (area: Area) => Area): Photo {
+  return { ...photo, areas: changeEntry(photo.areas, areaId, change) };
+}
+
+/** Removes an area with the readings and steps that stand on it. */
+export function removeArea(photo: Photo, areaId: string): Photo {
+  return {
+    ...photo,
+    areas: without(photo.areas, areaId),
+    readings: photo.readings.filter((reading) => reading.areaId !== areaId),
+    plan: photo.plan.filter((step) => step.areaId !== areaId),
+  };
+}
+
+/** Puts a mark at the end of an area's list, or in the place of the one with its id. */
+export function putMark(photo: Photo, areaId: string, mark: Mark): Photo {
+  return changeArea(photo, areaId, (area) => ({ ...area, marks: putEntry(area.marks, mark) }));
+}
+
+export function removeMark(photo: Photo, areaId: string, markId: string): Photo {
+  return changeArea(photo, areaId, (area) => ({ ...area, marks: without(area.marks, markId) }));
+}
+
+export function putReading(photo: Photo, reading: Reading): Photo {
+  return { ...photo, readings: putEntry(photo.readings, reading) };
+}
+
+export function removeReading(photo: Photo, readingId: string): Photo {
+  return { ...photo, readings: without(photo.readings, readingId) };
+}
+
+export function putStep(photo: Photo, step: Step): Photo {
+  return { ...photo, plan: putEntry(photo.plan, step) };
+}
+
+export function removeStep(photo: Photo, stepId: string): Photo {
+  return { ...photo, plan: without(photo.plan, stepId) };
+}
+
+/** Moves a step by places, earlier (negative) or later, as far as the list goes. */
+export function moveStep(photo: Photo, stepId: string, places: number): Photo {
+  const from = photo.plan.findIndex((step) => step.id === stepId);
+  if (from < 0) return photo;
+  const to = Math.min(photo.plan.length - 1, Math.max(0, from + places));
+  const plan = photo.plan.toSpliced(from, 1).toSpliced(to, 0, photo.plan[from]!);
+  return { ...photo, plan };
+}
+
+function changeEntry<T extends Entry>(entries: readonly T[], id: string, change: (entry: T) => T): readonly T[] {
+  return entries.map((entry) => (entry.id === id ? change(entry) : entry));
+}
+
+function putEntry<T extends Entry>(entries: readonly T[], entry: T): readonly T[] {
+  return entries.some(({ id }) => id === entry.id) ? changeEntry(entries, entry.id, () => entry) : [...entries, entry];
+}
+
+function without<T extends Entry>(entries: readonly T[], id: string): readonly T[] {
+  return entries.filter((entry) => entry.id !== id);
+}

@@ -1,0 +1,53 @@
+import { applyChanges, diffJson, invertChanges } from './changes';
+import type { Change } from './changes';
+import type { Json } from './kinds';
+
+/** A checkpoint: what was done, and the changes that did it. */
+export interface Checkpoint {
+  /** grows by one; names the checkpoint in storage */
+  readonly number: number;
+  /** what it did, as in "Undo: soften edge" */
+  readonly label: string;
+  readonly changes: readonly Change[];
+}
+
+/** Everything that can be undone (before `cursor`) and redone (from it on). */
+export interface History {
+  readonly checkpoints: readonly Checkpoint[];
+  readonly cursor: number;
+}
+
+export const EMPTY_HISTORY: History = { checkpoints: [], cursor: 0 };
+
+/** Older checkpoints are let go beyond this number. */
+const MOST_CHECKPOINTS = 500;
+
+/** Adds what leads from one document to another; redo beyond the cursor is given up. No difference, no checkpoint. */
+export function recordCheckpoint(history: History, label: string, before: unknown, after: unknown): History {
+  const changes = diffJson(before as Json, after as Json);
+  if (changes.length === 0) return history;
+  const checkpoints = [...history.checkpoints.slice(0, history.cursor), { number: (history.checkpoints[history.cursor - 1]?.number ?? 0) + 1, label, changes }].slice(-MOST_CHECKPOINTS);
+  return { checkpoints, cursor: checkpoints.length };
+}
+
+/** @returns undefined when there is nothing to undo */
+export function undo<T>(history: History, document: T): { history: History; document: T; label: string } | undefined {
+  const checkpoint = history.checkpoints[history.cursor - 1];
+  if (!checkpoint) return undefined;
+  return {
+    history: { ...history, cursor: history.cursor - 1 },
+    document: applyChanges(document, invertChanges(checkpoint.changes)),
+    label: checkpoint.label,
+  };
+}
+
+/** @returns undefined when there is nothing to redo */
+export function redo<T>(history: History, document: T): { history: History; document: T; label: string } | undefined {
+  const checkpoint = history.checkpoints[history.cursor];
+  if (!checkpoint) return undefined;
+  return {
+    history: { ...history, cursor: history.cursor + 1 },
+    document: applyChanges(document, checkpoint.changes),
+    label: checkpoint.label,
+  };
+}

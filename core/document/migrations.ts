@@ -1,0 +1,48 @@
+import type { JsonObject, KindDefinition, Kinds } from './kinds';
+
+type Loose = Record<string, unknown>;
+
+/** By the document version they start from; each brings a document one version on. */
+const DOCUMENT_MIGRATIONS: Readonly<Record<number, (document: Loose) => Loose>> = {};
+
+/**
+ * Brings a document, and the parameters of every mark and step in it, up to the present versions.
+ * Anything that does not look like a document is returned as it is, for the schema to refuse.
+ * @param document parsed JSON; not written
+ */
+export function migrateDocument(document: unknown, version: number, kinds: Kinds): unknown {
+  if (!isLoose(document)) return document;
+  let current = document;
+  for (let from = Number(document.schema); from < version && DOCUMENT_MIGRATIONS[from]; from++) current = { ...DOCUMENT_MIGRATIONS[from]!(current), schema: from + 1 };
+  return { ...current, photos: mapList(current.photos, (photo) => migratePhoto(photo, kinds)) };
+}
+
+/** The same for one photo with its areas and plan. */
+export function migratePhoto(photo: unknown, kinds: Kinds): unknown {
+  if (!isLoose(photo)) return photo;
+  return {
+    ...photo,
+    areas: mapList(photo.areas, (area) => (isLoose(area) ? { ...area, marks: mapList(area.marks, (mark) => migrateParameters(mark, kinds.marks)) } : area)),
+    plan: mapList(photo.plan, (step) => migrateParameters(step, kinds.adjusts)),
+  };
+}
+
+function migrateParameters(holder: unknown, kinds: ReadonlyMap<string, KindDefinition>): unknown {
+  if (!isLoose(holder) || !isLoose(holder.parameters)) return holder;
+  const kind = kinds.get(String(holder.kind));
+  if (!kind) return holder;
+  let { version, parameters } = holder;
+  while (typeof version === 'number' && version < kind.version && kind.migrations[version]) {
+    parameters = kind.migrations[version]!(parameters as JsonObject);
+    version++;
+  }
+  return { ...holder, version, parameters };
+}
+
+function mapList(list: unknown, change: (entry: unknown) => unknown): unknown {
+  return Array.isArray(list) ? list.map(change) : list;
+}
+
+function isLoose(value: unknown): value is Loose {
+  return typeof value === 'object' && value !== null && !Array.isArray(value);
+}

@@ -1,0 +1,135 @@
+import { z } from 'zod';
+import type { JsonObject, KindDefinition, Kinds } from './kinds';
+
+/** Raised with every change of shape; migrations.ts brings older documents up. */
+export const DOCUMENT_VERSION = 1;
+
+export const PARTS = ['skin', 'face', 'neck-limbs', 'irises', 'lips', 'hair', 'brows', 'whites', 'teeth', 'clothes', 'background', 'other'] as const;
+export type Part = (typeof PARTS)[number];
+
+export const RUNGS = ['light', 'middle', 'shade'] as const;
+export type Rung = (typeof RUNGS)[number];
+
+const id = z.string().min(1).max(64);
+const name = z.string().trim().min(1).max(120);
+const instant = z.iso.datetime();
+/** pixels of the upright full photo */
+const coordinate = z.number().min(-200_000).max(200_000);
+
+export const edgeCareSchema = z.strictObject({
+  /** pixels of the photo; negative shrinks */
+  grow: z.number().min(-200).max(200),
+  /** standard deviation in pixels of the photo */
+  soften: z.number().min(0).max(400),
+});
+export type EdgeCare = z.infer<typeof edgeCareSchema>;
+export const NO_EDGE_CARE: EdgeCare = { grow: 0, soften: 0 };
+
+export const readingSchema = z.strictObject({
+  id,
+  areaId: id,
+  rung: z.enum(RUNGS),
+  /** centre of the patch */
+  x: coordinate,
+  y: coordinate,
+  /** side of the patch in pixels of the photo */
+  size: z.number().int().min(1).max(2000),
+});
+export type Reading = z.infer<typeof readingSchema>;
+
+const sitterSchema = z.strictObject({ id, number: z.number().int().min(1) });
+
+interface KindHolder {
+  readonly kind: string;
+  readonly version: number;
+  readonly parameters: JsonObject;
+}
+
+export interface Mark extends KindHolder {
+  readonly id: string;
+  readonly mode: 'add' | 'remove' | 'limit';
+  readonly on: boolean;
+}
+
+export interface Area {
+  readonly id: string;
+  readonly name: string;
+  readonly part: Part;
+  readonly marks: readonly Mark[];
+  readonly edgeCare: EdgeCare;
+}
+
+export interface Step extends KindHolder {
+  readonly id: string;
+  readonly areaId: string;
+  /** 0..1 */
+  readonly strength: number;
+  readonly on: boolean;
+}
+
+export interface Photo {
+  /** SHA-256 of the file, hexadecimal */
+  readonly id: string;
+  readonly file: string;
+  readonly width: number;
+  readonly height: number;
+  readonly profile: 'srgb';
+  readonly sitters: readonly z.infer<typeof sitterSchema>[];
+  readonly areas: readonly Area[];
+  readonly readings: readonly Reading[];
+  readonly plan: readonly Step[];
+}
+
+export interface Sitting {
+  readonly schema: number;
+  readonly id: string;
+  readonly name: string;
+  readonly createdAt: string;
+  readonly updatedAt: string;
+  readonly photos: readonly Photo[];
+}
+
+/** The schema of one photo with its areas, readings and plan, for a given set of kinds. */
+export function makePhotoSchema(kinds: Kinds): z.ZodType<Photo> {
+  const mark = oneOf(kinds.marks, { id, mode: z.enum(['add', 'remove', 'limit']), on: z.boolean() });
+  const step = oneOf(kinds.adjusts, { id, areaId: id, strength: z.number().min(0).max(1), on: z.boolean() });
+  const area = z.strictObject({ id, name, part: z.enum(PARTS), marks: z.array(mark), edgeCare: edgeCareSchema });
+  return z.strictObject({
+    id: z.string().regex(/^[0-9a-f]{64}$/),
+    file: z.string().min(1).max(400),
+    width: z.number().int().min(1),
+    height: z.number().int().min(1),
+    profile: z.literal('srgb'),
+    sitters: z.array(sitterSchema),
+    areas: z.array(area),
+    readings: z.array(readingSchema),
+    plan: z.array(step),
+  }).check((context) => {
+    const areas = new Set(context.value.areas.map((entry) => entry.id));
+    for (const list of ['readings', 'plan'] as const) {
+      const entries = context.value[list] as unknown as readonly { readonly areaId: string }[];
+      entries.forEach(({ areaId }, index) => {
+        if (!areas.has(areaId)) context.issues.push({ code: 'custom', input: areaId, path: [list, index, 'areaId'], message: 'names an area that is not there' });
+      });
+    }
+  }) as unknown as z.ZodType<Photo>;
+}
+
+/** The schema of the document that every entry uses, for a given set of kinds. */
+export function makeSittingSchema(kinds: Kinds): z.ZodType<Sitting> {
+  return z.strictObject({
+    schema: z.literal(DOCUMENT_VERSION),
+    id,
+    name,
+    createdAt: instant,
+    updatedAt: instant,
+    photos: z.array(makePhotoSchema(kinds)),
+  });
+}
+
+function oneOf(kinds: ReadonlyMap<string, KindDefinition>, shape: z.ZodRawShape) {
+  const options = [...kinds.values()].map((kind) => z.strictObject({
+    ...shape, kind: z.literal(kind.id), version: z.literal(kind.version), parameters: kind.parameters,
+  }));
+  return z.discriminatedUnion('kind', options as [(typeof options)[number], ...(typeof options)[number][]]);
+}

@@ -1,0 +1,52 @@
+/** Every error of the core: a stable `code` and typed `fields`; the wording belongs to the front. */
+export class CoreError extends Error {
+  readonly code: string;
+  readonly fields: Readonly<Record<string, string | number>>;
+
+  constructor(code: string, fields: Readonly<Record<string, string | number>> = {}) {
+    super(`${code} ${JSON.stringify(fields)}`);
+    this.name = new.target.name;
+    this.code = code;
+    this.fields = fields;
+  }
+}
+
+/** Two buffers that belong together differ in length. */
+export class SizeMismatchError extends CoreError {
+  constructor(expected: number, actual: number) {
+    super('size-mismatch', { expected, actual });
+  }
+}
+
+export type PhotoFileFault =
+  | 'empty' | 'not-a-photo' | 'truncated' | 'zero-size' | 'too-many-pixels' | 'moving-picture' | 'undecodable';
+
+/** A file that cannot be opened as a photo; `reason` says why, `file` which. */
+export class PhotoFileError extends CoreError {
+  constructor(file: string, readonly reason: PhotoFileFault, detail: Readonly<Record<string, number>> = {}) {
+    super('photo-file', { file, reason, ...detail });
+  }
+}
+
+export type DocumentFault = 'not-json' | 'from-the-future' | 'invalid' | 'other-photo' | 'coverage';
+
+/** A plan or sitting that does not parse; `at` is the place in it. */
+export class DocumentError extends CoreError {
+  constructor(readonly reason: DocumentFault, at = '', detail = '') {
+    super('document', { reason, at, detail });
+  }
+}
+
+/** A computation that was given up because a newer one took its place or the user stopped it. */
+export class CancelledError extends CoreError {
+  constructor() {
+    super('cancelled');
+  }
+}
+
+/** A worker that ended before it answered. */
+export class WorkerLostError extends CoreError {
+  constructor() {
+    super('worker-lost');
+  }
+}

@@ -1,0 +1,72 @@
+import { PhotoFileError } from '../errors';
+
+/** What a file's own header says of it. */
+export interface PhotoFileFacts {
+  readonly type: 'image/jpeg' | 'image/png';
+  /** as stored, before its EXIF orientation is applied */
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The largest photo that is opened: 100 megapixels. */
+export const MOST_PIXELS = 100_000_000;
+
+/**
+ * Looks at a file before anything is decoded: is it a whole JPEG or PNG of a size that can be opened.
+ * @throws {PhotoFileError} with the reason
+ */
+export function inspectPhotoFile(file: string, bytes: Uint8Array): PhotoFileFacts {
+  if (bytes.length === 0) throw new PhotoFileError(file, 'empty');
+  const facts = startsWith(bytes, PNG_SIGNATURE) ? inspectPng(file, bytes) : startsWith(bytes, [0xff, 0xd8, 0xff]) ? inspectJpeg(file, bytes) : undefined;
+  if (!facts) throw new PhotoFileError(file, 'not-a-photo');
+  if (facts.width === 0 || facts.height === 0) throw new PhotoFileError(file, 'zero-size');
+  if (facts.width * facts.height > MOST_PIXELS) throw new PhotoFileError(file, 'too-many-pixels', { width: facts.width, height: facts.height });
+  return facts;
+}
+
+const PNG_SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a];
+
+function startsWith(bytes: Uint8Array, signature: readonly number[]): boolean {
+  return signature.every((value, i) => bytes[i] === value);
+}
+
+/** Walks the chunks (PNG third edition, section 5). */
+function inspectPng(file: string, bytes: Uint8Array): PhotoFileFacts {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  let size: { width: number; height: number } | undefined;
+  for (let at = PNG_SIGNATURE.length; at + 12 <= bytes.length;) {
+    const length = view.getUint32(at), type = String.fromCharCode(...bytes.subarray(at + 4, at + 8));
+    if (type === 'IHDR') size = { width: view.getUint32(at + 8), height: view.getUint32(at + 12) };
+    if (type === 'acTL') throw new PhotoFileError(file, 'moving-picture');
+    if (type === 'IEND' && size) return { type: 'image/png', ...size };
+    at += length + 12;
+  }
+  throw new PhotoFileError(file, 'truncated');
+}
+
+/** Walks the segments to the frame header and the scan, then looks for the end marker (ITU-T T.81 annex B). */
+function inspectJpeg(file: string, bytes: Uint8Array): PhotoFileFacts {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  let size: { width: number; height: number } | undefined;
+  for (let at = 2; at + 4 <= bytes.length;) {
+    if (bytes[at] !== 0xff) throw new PhotoFileError(file, 'truncated');
+    const marker = bytes[at + 1]!;
+    if (marker === 0xff || (marker >= 0xd0 && marker <= 0xd8) || marker === 0x01) {
+      at += marker === 0xff ? 1 : 2;
+      continue;
+    }
+    if (marker === 0xda) {
+      if (!size || !hasEndMarker(bytes, at)) break;
+      return { type: 'image/jpeg', ...size };
+    }
+    const isFrame = marker >= 0xc0 && marker <= 0xcf && marker !== 0xc4 && marker !== 0xc8 && marker !== 0xcc;
+    if (isFrame && at + 9 <= bytes.length) size = { height: view.getUint16(at + 5), width: view.getUint16(at + 7) };
+    at += 2 + view.getUint16(at + 2);
+  }
+  throw new PhotoFileError(file, 'truncated');
+}
+
+function hasEndMarker(bytes: Uint8Array, from: number): boolean {
+  for (let at = bytes.length - 2; at > from; at--) if (bytes[at] === 0xff && bytes[at + 1] === 0xd9) return true;
+  return false;
+}

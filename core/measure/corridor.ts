@@ -1,0 +1,29 @@
+import { hueDeltaDegrees } from '../colour/angles';
+import type { Rung } from '../document/schema';
+
+/** A range of HSV hue in degrees. */
+export interface HueRange {
+  readonly from: number;
+  readonly to: number;
+}
+
+/**
+ * Where the hue of skin usually lies per rung, HSV degrees. Common practice: 20 to 28 in light and
+ * middle, falling towards red in the shade. The shade reaches up to the middle, as neutral portraits
+ * measure 20 to 25 there.
+ */
+export const SKIN_CORRIDOR: Readonly<Record<Rung, HueRange>> = {
+  light: { from: 20, to: 28 },
+  middle: { from: 20, to: 28 },
+  shade: { from: 14, to: 25 },
+};
+
+/** Targets that common practice starts from: 26, 23 and 16 from light to shade. */
+export const SKIN_TARGETS: Readonly<Record<Rung, number>> = { light: 26, middle: 23, shade: 16 };
+
+/** Degrees a hue lies outside a range: negative towards red, positive towards yellow and green, 0 inside. */
+export function degreesOffRange(hueDegrees: number, range: HueRange): number {
+  const middle = (range.from + range.to) / 2, half = (range.to - range.from) / 2;
+  const delta = hueDeltaDegrees(middle, hueDegrees);
+  return Math.sign(delta) * Math.max(0, Math.abs(delta) - half);
+}

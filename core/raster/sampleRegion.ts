@@ -1,0 +1,73 @@
+import { SRGB8_TO_LINEAR } from '../colour/transfer';
+import type { Pyramid } from './pyramid';
+import { regionScale } from './raster';
+import type { LinearRaster, Region } from './raster';
+
+/** Which source pixels, and how much of each, make up every result pixel along one axis. */
+interface BoxWeights {
+  readonly first: Int32Array;
+  readonly taps: number;
+  /** `taps` weights for each result pixel; each group sums to 1 */
+  readonly weights: Float32Array;
+}
+
+/**
+ * The photo's pixels of a region in linear light: the average over each result pixel's footprint,
+ * taken from the smallest level that still holds the detail. At scale 1 the pixels are exact.
+ * Beyond the photo's border its edge pixels go on.
+ */
+export function sampleRegion(pyramid: Pyramid, region: Region): LinearRaster {
+  const { outWidth, outHeight } = region;
+  const level = Math.min(pyramid.levels.length - 1, Math.max(0, Math.floor(-Math.log2(regionScale(region)) + 1e-6)));
+  const { width, height, data } = pyramid.levels[level]!;
+  const shrink = 2 ** -level;
+  const across = boxWeights(region.x * shrink, region.width * shrink, outWidth, width);
+  const down = boxWeights(region.y * shrink, region.height * shrink, outHeight, height);
+  const out = new Float32Array(outWidth * outHeight * 3);
+  for (let row = 0, o = 0; row < outHeight; row++) {
+    for (let column = 0; column < outWidth; column++, o += 3) {
+      let red = 0, green = 0, blue = 0;
+      for (let j = 0; j < down.taps; j++) {
+        const rowWeight = down.weights[row * down.taps + j]!;
+        if (rowWeight === 0) continue;
+        const start = clampIndex(down.first[row]! + j, height) * width;
+        for (let i = 0; i < across.taps; i++) {
+          const weight = rowWeight * across.weights[column * across.taps + i]!;
+          if (weight === 0) continue;
+          const p = (start + clampIndex(across.first[column]! + i, width)) * 4;
+          red += weight * SRGB8_TO_LINEAR[data[p]!]!;
+          green += weight * SRGB8_TO_LINEAR[data[p + 1]!]!;
+          blue += weight * SRGB8_TO_LINEAR[data[p + 2]!]!;
+        }
+      }
+      out[o] = red;
+      out[o + 1] = green;
+      out[o + 2] = blue;
+    }
+  }
+  return { space: 'srgbLinear', width: outWidth, height: outHeight, data: out };
+}
+
+function clampIndex(index: number, size: number): number {
+  return index < 0 ? 0 : index >= size ? size - 1 : index;
+}
+
+function boxWeights(start: number, length: number, outSize: number, size: number): BoxWeights {
+  const footprint = length / outSize;
+  const taps = Math.ceil(footprint - 1e-6) + (Number.isInteger(start) && Number.isInteger(footprint) ? 0 : 1);
+  const first = new Int32Array(outSize), weights = new Float32Array(outSize * taps);
+  for (let i = 0; i < outSize; i++) {
+    const from = start + i * footprint, to = from + footprint;
+    first[i] = Math.floor(from);
+    let sum = 0;
+    for (let tap = 0; tap < taps; tap++) {
+      const pixel = first[i]! + tap;
+      const share = Math.max(0, Math.min(to, pixel + 1) - Math.max(from, pixel));
+      weights[i * taps + tap] = share;
+      sum += share;
+    }
+    if (sum <= 0) throw new RangeError(`empty footprint ${from}..${to} of ${size}`);
+    for (let tap = 0; tap < taps; tap++) weights[i * taps + tap]! /= sum;
+  }
+  return { first, taps, weights };
+}

@@ -1,0 +1,28 @@
+import type { JsonObject } from '../document/kinds';
+import type { EdgeCare } from '../document/schema';
+
+/** An area whose marks are prepared; survives a structured clone. */
+export interface ResolvedArea {
+  /** names this area's coverage: equal keys, equal pixels */
+  readonly key: string;
+  readonly marks: readonly { readonly kind: string; readonly mode: 'add' | 'remove' | 'limit'; readonly data: unknown }[];
+  readonly edgeCare: EdgeCare;
+  /** ready-made coverage in place of the marks, such as travels with a plan; size of the photo */
+  readonly baked?: Uint8Array;
+}
+
+/** A step that needs nothing but its area to be rendered; survives a structured clone. */
+export interface ResolvedStep {
+  /** names the result of this step and all before it */
+  readonly key: string;
+  readonly kind: string;
+  readonly parameters: JsonObject;
+  /** 0..1 */
+  readonly strength: number;
+  /** of a ResolvedArea */
+  readonly areaKey: string;
+  readonly measures: unknown;
+}
+
+/** The steps that are on, in order. */
+export type ResolvedPlan = readonly ResolvedStep[];

@@ -1,0 +1,169 @@
+import { fingerprint } from '../document/fingerprint';
+import type { Area, Mark, Photo, Reading, Step } from '../document/schema';
+import { areaMean } from '../measure/areaMean';
+import { measureLadder } from '../measure/ladder';
+import type { Ladder } from '../measure/ladder';
+import { meanLinear, patchRegion, trimPatch } from '../measure/reading';
+import type { Triple } from '../colour/triple';
+import type { Pyramid } from '../raster/pyramid';
+import { wholeRegion } from '../raster/raster';
+import type { Region } from '../raster/raster';
+import { sampleRegion } from '../raster/sampleRegion';
+import { areaCoverage } from './areaCoverage';
+import type { RenderKinds } from './kinds';
+import { RegionRenderer } from './regionRenderer';
+import type { ResolvedArea, ResolvedPlan, ResolvedStep } from './resolved';
+
+/** Long side of the picture in which an area is looked for, and of the one in which it is measured. */
+const SEEK_LONG_SIDE = 512, MEASURE_LONG_SIDE = 1024;
+const MOST_CACHED = 64, STRIP_ROWS = 256;
+
+/** A reading's colours, linear sRGB, outliers dropped. */
+export interface ReadingColours {
+  readonly id: string;
+  readonly now: Triple;
+  readonly result: Triple;
+}
+
+/**
+ * Turns a photo's document into what can be rendered: prepares marks, and measures for each step the
+ * picture that reaches it. What did not change since the last call is not computed again.
+ */
+export class Resolver {
+  readonly #renderer: RegionRenderer;
+  readonly #areas = new Cache<ResolvedArea>();
+  readonly #marks = new Cache<unknown>();
+  readonly #regions = new Cache<Region>();
+  readonly #measures = new Cache<unknown>();
+
+  constructor(readonly pyramid: Pyramid, readonly kinds: RenderKinds) {
+    this.#renderer = new RegionRenderer(pyramid, kinds);
+  }
+
+  /** @param baked ready-made coverage in place of the area's marks; size of the photo */
+  area(area: Area, baked?: Uint8Array): ResolvedArea {
+    const marks = area.marks.filter((mark) => mark.on);
+    const key = fingerprint([marks.map((mark) => [mark.mode, mark.kind, mark.version, mark.parameters]), area.edgeCare, baked ? area.id : '']);
+    const resolved = this.#areas.get(key, () => ({
+      key, edgeCare: area.edgeCare, marks: baked ? [] : marks.map((mark) => this.#mark(mark)), ...(baked && { baked }),
+    }));
+    this.#renderer.learnArea(resolved);
+    return resolved;
+  }
+
+  /**
+   * @param baked ready-made coverage by area id
+   * @returns the steps that are on; strength 0 counts as off
+   */
+  plan(photo: Photo, baked: ReadonlyMap<string, Uint8Array> = new Map()): ResolvedPlan {
+    const resolved: ResolvedStep[] = [];
+    for (const step of photo.plan) {
+      const area = photo.areas.find(({ id }) => id === step.areaId);
+      if (!step.on || step.strength === 0 || !area) continue;
+      resolved.push(this.#step(photo, step, this.area(area, baked.get(area.id)), resolved));
+    }
+    return resolved;
+  }
+
+  /** The ladder of an area after a plan; an empty plan gives the photo as it is. */
+  ladder(area: ResolvedArea, plan: ResolvedPlan): Ladder {
+    const region = this.measuringRegion(area);
+    return measureLadder(this.#renderer.render(plan, region), this.#renderer.coverage(area.key, region));
+  }
+
+  /** Mean colour of an area after a plan, in linear light; undefined when it covers nothing. */
+  mean(area: ResolvedArea, plan: ResolvedPlan): Triple | undefined {
+    const region = this.measuringRegion(area);
+    return areaMean(this.#renderer.render(plan, region), this.#renderer.coverage(area.key, region));
+  }
+
+  /** Coverage of an area at the photo's own size, put together from strips. */
+  fullCoverage(area: ResolvedArea): Uint8Array {
+    const { width, height } = this.pyramid, out = new Uint8Array(width * height);
+    for (let y = 0; y < height; y += STRIP_ROWS) {
+      const rows = Math.min(STRIP_ROWS, height - y), region = { x: 0, y, width, height: rows, outWidth: width, outHeight: rows };
+      out.set(areaCoverage(area, this.kinds, this.pyramid, region, sampleRegion(this.pyramid, region)).data, y * width);
+    }
+    return out;
+  }
+
+  readings(photo: Photo, plan: ResolvedPlan): ReadingColours[] {
+    return photo.readings.flatMap((reading) => {
+      const now = this.#patch(reading, []), result = this.#patch(reading, plan);
+      return now && result ? [{ id: reading.id, now: meanLinear(now), result: meanLinear(result) }] : [];
+    });
+  }
+
+  /** The share of the photo that an area covers, 0..1. */
+  share(area: ResolvedArea): number {
+    const { data } = this.#renderer.coverage(area.key, wholeRegion(this.pyramid.width, this.pyramid.height, SEEK_LONG_SIDE));
+    return data.reduce((sum, value) => sum + value, 0) / (255 * data.length);
+  }
+
+  /** The part of the photo that holds an area, at a size that is enough to measure it. */
+  measuringRegion(area: ResolvedArea): Region {
+    return this.#regions.get(area.key, () => {
+      const whole = wholeRegion(this.pyramid.width, this.pyramid.height, SEEK_LONG_SIDE);
+      const { width, height, data } = this.#renderer.coverage(area.key, whole);
+      let left = width, right = -1, top = height, bottom = -1;
+      for (let i = 0; i < data.length; i++) {
+        if (data[i] === 0) continue;
+        const column = i % width, row = (i - column) / width;
+        left = Math.min(left, column);
+        right = Math.max(right, column);
+        top = Math.min(top, row);
+        bottom = row;
+      }
+      if (right < 0) return wholeRegion(this.pyramid.width, this.pyramid.height, 8);
+      const step = whole.width / width;
+      const x = Math.max(0, Math.floor((left - 1) * step)), y = Math.max(0, Math.floor((top - 1) * step));
+      const box = wholeRegion(Math.min(whole.width, Math.ceil((right + 2) * step)) - x, Math.min(whole.height, Math.ceil((bottom + 2) * step)) - y, MEASURE_LONG_SIDE);
+      return { ...box, x, y };
+    });
+  }
+
+  #mark(mark: Mark): ResolvedArea['marks'][number] {
+    const kind = this.kinds.marks.get(mark.kind)!;
+    const data = this.#marks.get(fingerprint([mark.kind, mark.parameters]), () => kind.prepare(mark.parameters, this.pyramid));
+    return { kind: mark.kind, mode: mark.mode, data };
+  }
+
+  #step(photo: Photo, step: Step, area: ResolvedArea, before: ResolvedPlan): ResolvedStep {
+    const readings = photo.readings.filter((reading) => reading.areaId === step.areaId);
+    const reached = before.at(-1)?.key ?? '';
+    const measuresKey = fingerprint([reached, step.kind, area.key, readings]);
+    const measures = this.#measures.get(measuresKey, () => {
+      const region = this.measuringRegion(area);
+      return this.kinds.adjusts.get(step.kind)!.measure({
+        pixels: this.#renderer.render(before, region),
+        coverage: this.#renderer.coverage(area.key, region),
+        readings: readings.flatMap((reading) => {
+          const samples = this.#patch(reading, before);
+          return samples ? [{ rung: reading.rung, samples }] : [];
+        }),
+      });
+    });
+    return {
+      key: fingerprint([measuresKey, step.parameters, step.strength]),
+      kind: step.kind, parameters: step.parameters, strength: step.strength, areaKey: area.key, measures,
+    };
+  }
+
+  #patch(reading: Reading, plan: ResolvedPlan): Float32Array | undefined {
+    const region = patchRegion(reading, this.pyramid);
+    return region && trimPatch(this.#renderer.render(plan, region).data);
+  }
+}
+
+/** Keeps the latest values by key. */
+class Cache<T> {
+  readonly #values = new Map<string, T>();
+
+  get(key: string, make: () => T): T {
+    const value = this.#values.has(key) ? this.#values.get(key)! : make();
+    this.#values.delete(key);
+    this.#values.set(key, value);
+    if (this.#values.size > MOST_CACHED) this.#values.delete(this.#values.keys().next().value!);
+    return value;
+  }
+}

@@ -1,0 +1,202 @@
+import { convertSrgbLinearToOklab } from '../colour/oklab';
+import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
+import type { GuidedCoefficients, PreparedGuide } from '../raster/guidedFilter';
+import type { Pyramid } from '../raster/pyramid';
+import type { LinearRaster, Region } from '../raster/raster';
+import { sampleRegion } from '../raster/sampleRegion';
+import { visitStroke } from '../raster/strokePath';
+import type { StrokePoint } from '../raster/strokePath';
+import { colourModel, colourModelDistance } from './colourModel';
+import { geodesicDistance } from './geodesic';
+
+/** A rough line over the photo; `takes` adds what it touches, otherwise takes it away. */
+export interface EdgeStroke {
+  readonly takes: boolean;
+  /** in pixels of the photo */
+  readonly radius: number;
+  readonly points: readonly StrokePoint[];
+}
+
+/** What the strokes selected: a mask that follows the photo's edges at any resolution. */
+export interface EdgeSelection {
+  /** the part of the photo that was solved; coverage outside is 0 */
+  readonly window: Region;
+  readonly coefficients: GuidedCoefficients;
+}
+
+/** Longest side of the grid on which the strokes are solved. */
+const GRID_LONG_SIDE = 512;
+/** OKLab steps that count as one edge: small in hue, larger in lightness, where shading runs. */
+const LIGHTNESS_STEP = 0.045, COLOUR_STEP = 0.01;
+const ENTRY_COST = 0.003;
+/** Beyond this many standard deviations from the stroke's own colours a pixel is entered at a price. */
+const MODEL_REACH = 2, MODEL_PRICE = 0.4;
+const GUIDE_RADIUS = 3, GUIDE_EPSILON = 2e-4;
+
+/**
+ * Takes the whole of what the adding strokes touch, up to its edges; removing strokes take away.
+ * Every stroke counts each time, so the answer learns from all of them.
+ * @param tolerance 0..1; more crosses softer edges
+ * @returns undefined when no stroke adds
+ */
+export function selectByStrokes(pyramid: Pyramid, strokes: readonly EdgeStroke[], tolerance: number): EdgeSelection | undefined {
+  if (!strokes.some((stroke) => stroke.takes && stroke.points.length > 0)) return undefined;
+  let window = strokesWindow(pyramid, strokes), solved = solveWindow(pyramid, window, strokes, tolerance);
+  while (touchesInnerBorder(solved, window, pyramid)) {
+    window = widen(pyramid, window);
+    solved = solveWindow(pyramid, window, strokes, tolerance);
+  }
+  const { guide } = gridOf(pyramid, window);
+  return { window, coefficients: guidedCoefficients(guide, solved) };
+}
+
+/** Coverage 0..1 of a selection over a region; the guide is the photo's own pixels there. */
+export function rasteriseSelection({ window, coefficients }: EdgeSelection, region: Region, source: LinearRaster, out: Float32Array): void {
+  const { width, height, data } = coefficients;
+  const stepX = region.width / region.outWidth, stepY = region.height / region.outHeight;
+  const gridX = width / window.width, gridY = height / window.height;
+  for (let row = 0; row < region.outHeight; row++) {
+    const y = (region.y + (row + 0.5) * stepY - window.y) * gridY - 0.5;
+    if (y < -0.5 || y > height - 0.5) continue;
+    const top = Math.min(height - 1, Math.max(0, Math.floor(y))), bottom = Math.min(height - 1, top + 1), down = Math.min(1, Math.max(0, y - top));
+    for (let column = 0; column < region.outWidth; column++) {
+      const x = (region.x + (column + 0.5) * stepX - window.x) * gridX - 0.5;
+      if (x < -0.5 || x > width - 0.5) continue;
+      const left = Math.min(width - 1, Math.max(0, Math.floor(x))), rightEdge = Math.min(width - 1, left + 1), right = Math.min(1, Math.max(0, x - left));
+      const p = 4 * (top * width + left), q = 4 * (top * width + rightEdge), r = 4 * (bottom * width + left), s = 4 * (bottom * width + rightEdge);
+      const wp = (1 - right) * (1 - down), wq = right * (1 - down), wr = (1 - right) * down, ws = right * down;
+      const o = row * region.outWidth + column;
+      const value = (wp * data[p]! + wq * data[q]! + wr * data[r]! + ws * data[s]!) * guideOf(source.data[3 * o]!)
+        + (wp * data[p + 1]! + wq * data[q + 1]! + wr * data[r + 1]! + ws * data[s + 1]!) * guideOf(source.data[3 * o + 1]!)
+        + (wp * data[p + 2]! + wq * data[q + 2]! + wr * data[r + 2]! + ws * data[s + 2]!) * guideOf(source.data[3 * o + 2]!)
+        + (wp * data[p + 3]! + wq * data[q + 3]! + wr * data[r + 3]! + ws * data[s + 3]!);
+      const firm = (value - 0.12) / 0.76;
+      out[o] = firm < 0 ? 0 : firm > 1 ? 1 : firm;
+    }
+  }
+}
+
+/** A square root stands in for the transfer curve: the guide needs even steps to the eye, not exact codes. */
+function guideOf(linear: number): number {
+  return linear > 0 ? Math.sqrt(linear) : 0;
+}
+
+function strokesWindow(pyramid: Pyramid, strokes: readonly EdgeStroke[]): Region {
+  let left = Infinity, top = Infinity, right = -Infinity, bottom = -Infinity;
+  for (const { points, radius } of strokes) {
+    for (const [x, y] of points) {
+      left = Math.min(left, x - radius);
+      right = Math.max(right, x + radius);
+      top = Math.min(top, y - radius);
+      bottom = Math.max(bottom, y + radius);
+    }
+  }
+  const margin = Math.max(64, right - left, bottom - top);
+  return windowRegion(pyramid, left - margin, top - margin, right + margin, bottom + margin);
+}
+
+/** Twice the size about the same centre; in the end the whole photo, which has no inner border. */
+function widen(pyramid: Pyramid, { x, y, width, height }: Region): Region {
+  return windowRegion(pyramid, x - width / 2, y - height / 2, x + 1.5 * width, y + 1.5 * height);
+}
+
+function windowRegion(pyramid: Pyramid, left: number, top: number, right: number, bottom: number): Region {
+  const x = Math.min(pyramid.width - 1, Math.max(0, Math.floor(left))), y = Math.min(pyramid.height - 1, Math.max(0, Math.floor(top)));
+  const width = Math.max(1, Math.min(pyramid.width, Math.ceil(right)) - x), height = Math.max(1, Math.min(pyramid.height, Math.ceil(bottom)) - y);
+  const scale = Math.min(1, GRID_LONG_SIDE / Math.max(width, height));
+  return { x, y, width, height, outWidth: Math.max(1, Math.round(width * scale)), outHeight: Math.max(1, Math.round(height * scale)) };
+}
+
+/** The mask 0..1 over the grid of a window. */
+function solveWindow(pyramid: Pyramid, window: Region, strokes: readonly EdgeStroke[], tolerance: number): Float32Array {
+  const { outWidth: width, outHeight: height } = window;
+  const { features } = gridOf(pyramid, window);
+  const limit = 0.25 + 9 * tolerance * tolerance;
+  const adds = seedsOf(strokes, true, window), removes = seedsOf(strokes, false, window);
+  const away = removes.length > 0 ? distanceFrom(removes, features, width, height, limit) : undefined;
+  const near = distanceFrom(adds, features, width, height, limit);
+  const mask = new Float32Array(width * height);
+  for (let i = 0; i < mask.length; i++) {
+    if (near[i] === Infinity) continue;
+    const margin = Math.min(limit, away ? away[i]! : limit) - near[i]!;
+    mask[i] = Math.min(1, Math.max(0, 0.5 + margin * 2));
+  }
+  for (const index of removes) mask[index] = 0;
+  return mask;
+}
+
+/** What the solver sees of a window: it depends on the photo alone, and the next stroke asks again. */
+interface Grid {
+  readonly key: string;
+  readonly features: Float32Array;
+  readonly guide: PreparedGuide;
+}
+const MOST_GRIDS = 4;
+const GRIDS = new WeakMap<Pyramid, Grid[]>();
+
+function gridOf(pyramid: Pyramid, window: Region): Grid {
+  const known = GRIDS.get(pyramid) ?? [], key = `${window.x},${window.y},${window.width},${window.height}`;
+  let grid = known.find((entry) => entry.key === key);
+  if (!grid) {
+    const source = sampleRegion(pyramid, window);
+    grid = { key, features: edgeFeatures(source), guide: prepareGuide(source.data.map(guideOf), source.width, source.height, GUIDE_RADIUS, GUIDE_EPSILON) };
+  }
+  GRIDS.set(pyramid, [grid, ...known.filter((entry) => entry !== grid)].slice(0, MOST_GRIDS));
+  return grid;
+}
+
+function distanceFrom(seeds: readonly number[], features: Float32Array, width: number, height: number, limit: number): Float32Array {
+  const model = colourModel(features, seeds, 1);
+  const entry = (index: number) => {
+    const beyond = colourModelDistance(model, features, index) - MODEL_REACH;
+    return ENTRY_COST + (beyond > 0 ? MODEL_PRICE * beyond * beyond : 0);
+  };
+  return geodesicDistance(seeds, entry, features, width, height, limit);
+}
+
+/** OKLab of a lightly smoothed picture, in units of one edge. */
+function edgeFeatures({ width, height, data }: LinearRaster): Float32Array {
+  const smooth = binomial(binomial(data, 3, 3 * width), 3 * width, 3 * width * height);
+  const features = new Float32Array(width * height * 3);
+  for (let p = 0; p < smooth.length; p += 3) {
+    const [lightness, a, b] = convertSrgbLinearToOklab([smooth[p]!, smooth[p + 1]!, smooth[p + 2]!]);
+    features[p] = lightness / LIGHTNESS_STEP;
+    features[p + 1] = a / COLOUR_STEP;
+    features[p + 2] = b / COLOUR_STEP;
+  }
+  return features;
+}
+
+/** Weights 1, 2, 1 over values `stride` apart; every `line` values the row or raster ends. */
+function binomial(data: Float32Array, stride: number, line: number): Float32Array {
+  const out = new Float32Array(data.length);
+  for (let i = 0; i < data.length; i++) {
+    const inLine = i % line;
+    const before = inLine >= stride ? i - stride : i, after = inLine + stride < line ? i + stride : i;
+    out[i] = 0.25 * (data[before]! + 2 * data[i]! + data[after]!);
+  }
+  return out;
+}
+
+function seedsOf(strokes: readonly EdgeStroke[], takes: boolean, window: Region): number[] {
+  const { outWidth: width, outHeight: height } = window;
+  const scale = width / window.width;
+  const last = new Int8Array(width * height);
+  for (const stroke of strokes) {
+    const points = stroke.points.map(([x, y, pressure]): StrokePoint => [(x - window.x) * scale, (y - window.y) * scale, pressure]);
+    if (points.length > 0) visitStroke(points, Math.max(0.75, stroke.radius * scale), width, height, (index) => (last[index] = stroke.takes ? 1 : -1));
+  }
+  const seeds: number[] = [];
+  last.forEach((side, index) => side === (takes ? 1 : -1) && seeds.push(index));
+  return seeds;
+}
+
+/** Whether the selection runs out of the window where the photo goes on. */
+function touchesInnerBorder(mask: Float32Array, { x, y, width, height, outWidth, outHeight }: Region, pyramid: Pyramid): boolean {
+  const any = (start: number, stride: number, count: number) => {
+    for (let i = 0; i < count; i++) if (mask[start + i * stride]! > 0.5) return true;
+    return false;
+  };
+  return (y > 0 && any(0, 1, outWidth)) || (y + height < pyramid.height && any((outHeight - 1) * outWidth, 1, outWidth))
+    || (x > 0 && any(0, outWidth, outHeight)) || (x + width < pyramid.width && any(outWidth - 1, outWidth, outHeight));
+}

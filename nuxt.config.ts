@@ -1,0 +1,59 @@
+import { fileURLToPath } from 'node:url';
+import tailwindcss from '@tailwindcss/vite';
+
+const isolation = {
+  'Cross-Origin-Opener-Policy': 'same-origin',
+  'Cross-Origin-Embedder-Policy': 'require-corp',
+  'Cross-Origin-Resource-Policy': 'same-origin',
+};
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  srcDir: 'app/',
+  serverDir: 'server/',
+  // Pictures, documents and workers exist in the browser alone, so there is nothing for a server to draw.
+  ssr: false,
+  telemetry: false,
+  devtools: { enabled: false },
+  modules: ['@pinia/nuxt', '@vueuse/nuxt', '@nuxt/eslint'],
+  css: ['~/main.css'],
+  components: [{ path: '~/components', pathPrefix: false }],
+  app: {
+    head: {
+      title: 'Even Blush',
+      htmlAttrs: { lang: 'en' },
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+    },
+  },
+  features: { inlineStyles: false },
+  experimental: { appManifest: false },
+  nitro: {
+    compressPublicAssets: true,
+    serverAssets: [{ baseName: 'demo', dir: fileURLToPath(new URL('./demo', import.meta.url)) }],
+    routeRules: {
+      '/**': {
+        headers: {
+          ...isolation,
+          'X-Content-Type-Options': 'nosniff',
+          'X-Frame-Options': 'DENY',
+          'Referrer-Policy': 'no-referrer',
+          'Permissions-Policy': 'camera=(), microphone=(), geolocation=()',
+        },
+      },
+    },
+  },
+  vite: {
+    plugins: [tailwindcss()],
+    worker: { format: 'es' },
+    server: { headers: isolation },
+    optimizeDeps: { include: ['zod', 'dexie', 'fast-png', '@headlessui/vue', '@lucide/vue'] },
+  },
+  typescript: {
+    strict: true,
+    tsConfig: {
+      compilerOptions: { noUncheckedIndexedAccess: true, erasableSyntaxOnly: false },
+      include: ['../kinds/**/*', '../workers/**/*', '../core/**/*', '../tests/**/*', '../bench/**/*', '../scripts/**/*', '../cli/**/*', '../*.ts'],
+    },
+  },
+});

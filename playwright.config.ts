@@ -1,0 +1,21 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 4173;
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  timeout: 90_000,
+  workers: 1,
+  outputDir: 'test-results/e2e',
+  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  use: {
+    baseURL: `http://localhost:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'],
+    },
+  },
+  webServer: { command: 'node .output/server/index.mjs', url: `http://localhost:${PORT}/api/health`, env: { PORT: String(PORT) }, reuseExistingServer: false },
+});

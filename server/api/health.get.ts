@@ -1,0 +1,2 @@
+/** Says that the server answers. */
+export default defineEventHandler(() => ({ ok: true }));

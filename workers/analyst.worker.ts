@@ -1,0 +1,116 @@
+import { PhotoFileError } from '#core/errors';
+import type { Photo } from '#core/document/schema';
+import { DOCUMENT_VERSION } from '#core/document/schema';
+import { encodeCoveragePng } from '#core/formats/coveragePng';
+import { inspectPhotoFile } from '#core/formats/inspectPhotoFile';
+import { buildPyramid } from '#core/raster/pyramid';
+import type { ResolvedArea } from '#core/render/resolved';
+import { Resolver } from '#core/render/resolver';
+import { KINDS } from '#kinds/registry.gen';
+import type { AnalystExchanges, OpenedPhoto, ResolvedPhoto, Survey } from './protocol';
+import { serve } from './serve';
+
+let resolver: Resolver | undefined;
+/** Areas that the renderers hold. */
+let known = new Set<string>();
+let sheet: OffscreenCanvasRenderingContext2D | undefined;
+
+function current(): Resolver {
+  if (!resolver) throw new RangeError('no photo is in use');
+  return resolver;
+}
+
+/** Pixels that all workers read without a copy, where the page may share memory. */
+function allocate(bytes: number): Uint8Array {
+  return new Uint8Array(self.crossOriginIsolated ? new SharedArrayBuffer(bytes) : new ArrayBuffer(bytes));
+}
+
+serve<AnalystExchanges>({
+  open: ({ name, file }) => open(name, file),
+  thumb: async ({ file, longSide }) => {
+    const whole = await createImageBitmap(file);
+    const scale = longSide / Math.max(whole.width, whole.height);
+    const canvas = new OffscreenCanvas(Math.round(whole.width * scale), Math.round(whole.height * scale));
+    const context = context2d(canvas);
+    context.imageSmoothingQuality = 'high';
+    context.drawImage(whole, 0, 0, canvas.width, canvas.height);
+    whole.close();
+    return canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
+  },
+  use: ({ pyramid }) => {
+    resolver = new Resolver(pyramid, KINDS);
+    known = new Set();
+    return undefined;
+  },
+  resolve: ({ photo }) => resolve(photo),
+  survey: ({ photo, areaId }) => survey(photo, areaId),
+  planFile: ({ photo }) => {
+    const coverage = photo.areas.map((area) => {
+      const png = encodeCoveragePng(current().fullCoverage(current().area(area)), photo.width, photo.height);
+      return [area.id, base64(png)] as const;
+    });
+    return { schema: DOCUMENT_VERSION, photo, coverage: Object.fromEntries(coverage) };
+  },
+  sheet: ({ width, height }) => void (sheet = context2d(new OffscreenCanvas(width, height))),
+  strip: ({ data, row, width }) => void sheet!.putImageData(new ImageData(data, width), 0, row),
+  write: async ({ type, quality }) => {
+    const canvas = sheet!.canvas;
+    sheet = undefined;
+    return canvas.convertToBlob({ type, quality });
+  },
+});
+
+function context2d(canvas: OffscreenCanvas): OffscreenCanvasRenderingContext2D {
+  const context = canvas.getContext('2d', { alpha: false, willReadFrequently: true });
+  if (!context) throw new RangeError(`no canvas of ${canvas.width} x ${canvas.height}`);
+  return context;
+}
+
+async function open(name: string, file: Blob): Promise<OpenedPhoto> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const { type } = inspectPhotoFile(name, bytes);
+  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
+  const sha256 = Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
+  const bitmap = await createImageBitmap(new Blob([bytes], { type }), { premultiplyAlpha: 'none' }).catch(() => {
+    throw new PhotoFileError(name, 'undecodable');
+  });
+  const { width, height } = bitmap, data = allocate(width * height * 4);
+  const rows = Math.min(height, Math.max(1, Math.floor(8_000_000 / width)));
+  const context = context2d(new OffscreenCanvas(width, rows));
+  for (let row = 0; row < height; row += rows) {
+    const count = Math.min(rows, height - row);
+    context.drawImage(bitmap, 0, row, width, count, 0, 0, width, count);
+    data.set(context.getImageData(0, 0, width, count).data, row * width * 4);
+  }
+  bitmap.close();
+  return { sha256, type, pyramid: buildPyramid({ space: 'srgb8', width, height, data }, allocate) };
+}
+
+function resolve(photo: Photo): ResolvedPhoto {
+  const areas = photo.areas.map((area) => [area.id, current().area(area)] as const);
+  const newAreas: ResolvedArea[] = [];
+  for (const [, area] of areas) if (!known.has(area.key)) newAreas.push(area);
+  known = new Set(areas.map(([, area]) => area.key));
+  return { plan: current().plan(photo), newAreas, areaKeys: Object.fromEntries(areas.map(([id, area]) => [id, area.key])) };
+}
+
+function survey(photo: Photo, areaId: string | undefined): Survey {
+  const plan = current().plan(photo);
+  const areas = photo.areas.map((area) => {
+    const resolved = current().area(area);
+    return [area.id, { share: current().share(resolved), before: current().mean(resolved, []), after: current().mean(resolved, plan) }] as const;
+  });
+  const chosen = photo.areas.find(({ id }) => id === areaId);
+  const resolved = chosen && current().area(chosen);
+  return {
+    areas: Object.fromEntries(areas),
+    readings: current().readings(photo, plan),
+    ladder: resolved && { before: current().ladder(resolved, []), after: current().ladder(resolved, plan) },
+  };
+}
+
+function base64(bytes: Uint8Array): string {
+  let text = '';
+  for (let at = 0; at < bytes.length; at += 0x8000) text += String.fromCharCode(...bytes.subarray(at, at + 0x8000));
+  return btoa(text);
+}

@@ -1,0 +1,122 @@
+import type { Photo } from '#core/document/schema';
+import { CancelledError } from '#core/errors';
+import type { PlanFile } from '#core/formats/planFile';
+import type { Pyramid } from '#core/raster/pyramid';
+import type { Region } from '#core/raster/raster';
+import type { ResolvedPlan } from '#core/render/resolved';
+import type { AnalystExchanges, CoverageLook, OpenedPhoto, RenderExchanges, ResolvedPhoto, Survey } from './protocol';
+import { WorkerPort } from './workerPort';
+
+export type { CoverageLook, OpenedPhoto, ResolvedPhoto, Survey } from './protocol';
+
+/** A rendered piece of the picture. */
+export interface Piece {
+  readonly region: Region;
+  readonly bitmap: ImageBitmap;
+}
+
+export interface ExportOptions {
+  readonly type: 'image/jpeg' | 'image/png';
+  /** 0..1, of JPEG */
+  readonly quality: number;
+  /** 0..1 */
+  readonly onProgress: (share: number) => void;
+  readonly signal: AbortSignal;
+}
+
+const STRIP_PIXELS = 1_500_000;
+
+/** All the workers of one page, and the photo they have in use. */
+export class PictureWorkers {
+  readonly #analyst: WorkerPort<AnalystExchanges>;
+  readonly #renderers: readonly WorkerPort<RenderExchanges>[];
+  #pyramid: Pyramid | undefined;
+
+  /** @param onLost is told when a worker died; the photo is in use again by then, and must be resolved anew */
+  constructor(onLost: () => void) {
+    const lost = () => {
+      if (this.#pyramid) void this.use(this.#pyramid);
+      onLost();
+    };
+    const count = Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));
+    this.#analyst = new WorkerPort(() => new Worker(new URL('./analyst.worker.ts', import.meta.url), { type: 'module' }), lost);
+    this.#renderers = Array.from({ length: count }, () => new WorkerPort<RenderExchanges>(() => new Worker(new URL('./render.worker.ts', import.meta.url), { type: 'module' }), lost));
+  }
+
+  /** Inspects, names and decodes a file. @throws {PhotoFileError} */
+  open(name: string, file: Blob): Promise<OpenedPhoto> {
+    return this.#analyst.call('open', { name, file });
+  }
+
+  thumb(file: Blob, longSide: number): Promise<Blob> {
+    return this.#analyst.call('thumb', { file, longSide });
+  }
+
+  /** Takes a photo in hand; what follows is about it. */
+  async use(pyramid: Pyramid): Promise<void> {
+    this.#pyramid = pyramid;
+    await Promise.all([this.#analyst.call('use', { pyramid }), ...this.#renderers.map((renderer) => renderer.call('use', { pyramid }))]);
+  }
+
+  async resolve(photo: Photo): Promise<ResolvedPhoto> {
+    const resolved = await this.#analyst.call('resolve', { photo });
+    const learn = { areas: resolved.newAreas, keep: Object.values(resolved.areaKeys) };
+    for (const renderer of this.#renderers) void renderer.call('learn', learn).catch(() => undefined);
+    return resolved;
+  }
+
+  survey(photo: Photo, areaId: string | undefined): Promise<Survey> {
+    return this.#analyst.call('survey', { photo, areaId });
+  }
+
+  planFile(photo: Photo): Promise<PlanFile> {
+    return this.#analyst.call('planFile', { photo });
+  }
+
+  /** A region as pieces, one from each renderer. */
+  picture(plan: ResolvedPlan, region: Region): Promise<Piece[]> {
+    return this.#pieces(region, (renderer, piece) => renderer.call('picture', { plan, region: piece }));
+  }
+
+  coverage(areaKey: string, region: Region, look: CoverageLook): Promise<Piece[]> {
+    return this.#pieces(region, (renderer, piece) => renderer.call('coverage', { areaKey, region: piece, look }));
+  }
+
+  /** Renders and writes the whole photo. @throws {CancelledError} when the signal says so */
+  async exportPhoto(plan: ResolvedPlan, { width, height }: Photo, options: ExportOptions): Promise<Blob> {
+    const rows = Math.max(16, Math.floor(STRIP_PIXELS / width));
+    const starts = Array.from({ length: Math.ceil(height / rows) }, (_, i) => i * rows);
+    await this.#analyst.call('sheet', { width, height });
+    let done = 0;
+    const work = async (renderer: WorkerPort<RenderExchanges>) => {
+      for (let row = starts.shift(); row !== undefined; row = starts.shift()) {
+        if (options.signal.aborted) throw new CancelledError();
+        const count = Math.min(rows, height - row);
+        const data = await renderer.call('strip', { plan, region: { x: 0, y: row, width, height: count, outWidth: width, outHeight: count } });
+        await this.#analyst.call('strip', { data, row, width }, [data.buffer]);
+        done += count;
+        options.onProgress((0.9 * done) / height);
+      }
+    };
+    await Promise.all(this.#renderers.map(work));
+    const blob = await this.#analyst.call('write', { type: options.type, quality: options.quality });
+    if (options.signal.aborted) throw new CancelledError();
+    options.onProgress(1);
+    return blob;
+  }
+
+  dispose(): void {
+    this.#analyst.dispose();
+    for (const renderer of this.#renderers) renderer.dispose();
+  }
+
+  #pieces(region: Region, render: (renderer: WorkerPort<RenderExchanges>, piece: Region) => Promise<ImageBitmap>): Promise<Piece[]> {
+    const count = Math.min(this.#renderers.length, region.outHeight);
+    const rowHeight = region.height / region.outHeight;
+    return Promise.all(Array.from({ length: count }, async (_, i) => {
+      const first = Math.floor((i * region.outHeight) / count), last = Math.floor(((i + 1) * region.outHeight) / count);
+      const piece = { ...region, y: region.y + first * rowHeight, height: (last - first) * rowHeight, outHeight: last - first };
+      return { region: piece, bitmap: await render(this.#renderers[i]!, piece) };
+    }));
+  }
+}

@@ -1,0 +1,82 @@
+import type { Triple } from '#core/colour/triple';
+import type { Photo } from '#core/document/schema';
+import type { PhotoFileFacts } from '#core/formats/inspectPhotoFile';
+import type { PlanFile } from '#core/formats/planFile';
+import type { Ladder } from '#core/measure/ladder';
+import type { Pyramid } from '#core/raster/pyramid';
+import type { Region } from '#core/raster/raster';
+import type { ReadingColours } from '#core/render/resolver';
+import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
+
+/** A request's payload and its reply. */
+interface Exchange<Request, Reply> {
+  request: Request;
+  reply: Reply;
+}
+
+export interface OpenedPhoto {
+  /** SHA-256 of the file, hexadecimal */
+  readonly sha256: string;
+  readonly type: PhotoFileFacts['type'];
+  readonly pyramid: Pyramid;
+}
+
+/** A plan ready to render, and the areas that the renderers do not know yet. */
+export interface ResolvedPhoto {
+  readonly plan: ResolvedPlan;
+  readonly newAreas: readonly ResolvedArea[];
+  /** by area id */
+  readonly areaKeys: Readonly<Record<string, string>>;
+}
+
+/** What the numbers, the ladder and the face map show. */
+export interface Survey {
+  /** by area id */
+  readonly areas: Readonly<Record<string, { readonly share: number; readonly before: Triple | undefined; readonly after: Triple | undefined }>>;
+  readonly readings: readonly ReadingColours[];
+  /** of the area asked for */
+  readonly ladder: { readonly before: Ladder; readonly after: Ladder } | undefined;
+}
+
+/** The worker that decodes, prepares areas and measures. */
+export type AnalystExchanges = {
+  open: Exchange<{ name: string; file: Blob }, OpenedPhoto>;
+  thumb: Exchange<{ file: Blob; longSide: number }, Blob>;
+  use: Exchange<{ pyramid: Pyramid }, undefined>;
+  resolve: Exchange<{ photo: Photo }, ResolvedPhoto>;
+  survey: Exchange<{ photo: Photo; areaId: string | undefined }, Survey>;
+  planFile: Exchange<{ photo: Photo }, PlanFile>;
+  sheet: Exchange<{ width: number; height: number }, undefined>;
+  strip: Exchange<{ data: Uint8ClampedArray<ArrayBuffer>; row: number; width: number }, undefined>;
+  write: Exchange<{ type: 'image/jpeg' | 'image/png'; quality: number }, Blob>;
+};
+
+/** The workers that render; there are as many as cores are of use. */
+export type RenderExchanges = {
+  use: Exchange<{ pyramid: Pyramid }, undefined>;
+  learn: Exchange<{ areas: readonly ResolvedArea[]; keep: readonly string[] }, undefined>;
+  picture: Exchange<{ plan: ResolvedPlan; region: Region }, ImageBitmap>;
+  coverage: Exchange<{ areaKey: string; region: Region; look: CoverageLook }, ImageBitmap>;
+  strip: Exchange<{ plan: ResolvedPlan; region: Region }, Uint8ClampedArray<ArrayBuffer>>;
+};
+
+export type CoverageLook = { readonly style: 'hatch'; readonly rgb: Triple } | { readonly style: 'grey' };
+
+export type Exchanges = Record<string, Exchange<unknown, unknown>>;
+
+export interface RequestMessage {
+  readonly call: number;
+  readonly name: string;
+  readonly request: unknown;
+}
+
+/** `name` is the class, since a structured clone keeps neither class nor fields of an error. */
+export interface WorkerFault {
+  readonly name: string;
+  readonly code: string;
+  readonly fields: Readonly<Record<string, string | number>>;
+}
+
+export type ReplyMessage =
+  | { readonly call: number; readonly reply: unknown }
+  | { readonly call: number; readonly fault: WorkerFault };

@@ -1,0 +1,30 @@
+import { CoreError } from '#core/errors';
+import type { Exchanges, ReplyMessage, RequestMessage, WorkerFault } from './protocol';
+
+type Handlers<E extends Exchanges> = { [Name in keyof E]: (request: E[Name]['request']) => E[Name]['reply'] | Promise<E[Name]['reply']> };
+
+/** Answers a worker's messages one at a time; whatever can be handed over without a copy is. */
+export function serve<E extends Exchanges>(handlers: Handlers<E>): void {
+  let turn = Promise.resolve();
+  self.addEventListener('message', ({ data }: MessageEvent<RequestMessage>) => {
+    turn = turn.then(() => answer(handlers, data));
+  });
+}
+
+async function answer<E extends Exchanges>(handlers: Handlers<E>, { call, name, request }: RequestMessage): Promise<void> {
+  try {
+    const reply = await handlers[name as keyof E](request);
+    post({ call, reply }, reply instanceof ImageBitmap ? [reply] : reply instanceof Uint8ClampedArray ? [reply.buffer as ArrayBuffer] : []);
+  } catch (error) {
+    post({ call, fault: faultOf(error) }, []);
+  }
+}
+
+function post(message: ReplyMessage, transfer: Transferable[]): void {
+  self.postMessage(message, { transfer });
+}
+
+function faultOf(error: unknown): WorkerFault {
+  if (error instanceof CoreError) return { name: error.name, code: error.code, fields: error.fields };
+  return { name: 'Error', code: 'unexpected', fields: { detail: error instanceof Error ? `${error.name}: ${error.message}` : String(error) } };
+}
