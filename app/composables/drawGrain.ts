@@ -9,23 +9,25 @@ const GROUND_SATURATION = 0.42;
 
 /** Faintly paints the ground with the colours that such hue and lightness have. */
 export function drawLadderGround(context: CanvasRenderingContext2D, scale: LadderScale): void {
-  const COLUMNS = 48, ROWS = 24;
-  for (let row = 0; row < ROWS; row++) {
-    for (let column = 0; column < COLUMNS; column++) {
-      const hueDegrees = scale.centre - scale.reach + (2 * scale.reach * (column + 0.5)) / COLUMNS;
-      const value = 0.12 + 0.88 * ((ROWS - row - 0.5) / ROWS);
-      const [red, green, blue] = convertHsvToSrgbEncoded({ hueDegrees, saturation: GROUND_SATURATION * (1 - 0.4 * value), value });
-      context.fillStyle = `rgb(${255 * red} ${255 * green} ${255 * blue} / 45%)`;
-      context.fillRect((column * scale.width) / COLUMNS, (row * scale.height) / ROWS, scale.width / COLUMNS + 0.5, scale.height / ROWS + 0.5);
-    }
+  const columns = 48, rows = 24, ground = new ImageData(columns, rows);
+  for (let i = 0; i < columns * rows; i++) {
+    const hueDegrees = scale.centre - scale.reach + (2 * scale.reach * ((i % columns) + 0.5)) / columns;
+    const lightness = scale.bright - ((scale.bright - scale.dark) * (Math.floor(i / columns) + 0.5)) / rows;
+    const value = 0.12 + (0.88 * lightness) / 100;
+    const colour = convertHsvToSrgbEncoded({ hueDegrees, saturation: GROUND_SATURATION * (1 - 0.4 * value), value });
+    ground.data.set([...colour.map((channel) => 255 * channel), 150], 4 * i);
   }
+  const small = new OffscreenCanvas(columns, rows);
+  small.getContext('2d')!.putImageData(ground, 0, 0);
+  context.imageSmoothingQuality = 'high';
+  context.drawImage(small, 0, 0, scale.width, scale.height);
 }
 
 /** An area's pixels as grain: as many grains in a place as pixels have its hue and lightness. */
 export function drawGrain(context: CanvasRenderingContext2D, scale: LadderScale, { density }: Ladder, hollow: boolean): void {
   const random = sequence(7);
-  context.lineWidth = 0.9;
-  context.strokeStyle = 'rgb(60 60 60 / 55%)';
+  context.lineWidth = 0.8;
+  context.strokeStyle = 'rgb(70 70 70 / 38%)';
   let owed = 0;
   for (let row = 0; row < LADDER_ROWS; row++) {
     for (let column = 0; column < LADDER_COLUMNS; column++) {
@@ -33,10 +35,10 @@ export function drawGrain(context: CanvasRenderingContext2D, scale: LadderScale,
       for (; owed >= 1; owed--) {
         const x = ladderX(scale, column + random()), y = ladderY(scale, (row + random()) * (100 / LADDER_ROWS));
         context.beginPath();
-        context.arc(x, y, hollow ? 1.3 : 1.2, 0, 2 * Math.PI);
+        context.arc(x, y, hollow ? 1.5 : 1.3, 0, 2 * Math.PI);
         if (hollow) context.stroke();
         else {
-          const [red, green, blue] = convertHsvToSrgbEncoded({ hueDegrees: column, saturation: 0.62, value: 0.15 + 0.6 * (row / LADDER_ROWS) });
+          const [red, green, blue] = convertHsvToSrgbEncoded({ hueDegrees: column, saturation: 0.5, value: 0.12 + 0.62 * (row / LADDER_ROWS) });
           context.fillStyle = `rgb(${255 * red} ${255 * green} ${255 * blue})`;
           context.fill();
         }

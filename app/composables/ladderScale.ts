@@ -7,16 +7,22 @@ export interface LadderScale {
   /** HSV hue in the middle of the drawing and how far it reaches to each side, degrees */
   readonly centre: number;
   readonly reach: number;
+  /** CIELAB L* at the foot and at the top */
+  readonly dark: number;
+  readonly bright: number;
 }
 
 const WIDEST = 180, LEAST = 30, MARGIN = 8, TICK = 10;
+/** Room above and below what the part holds, and the least span of lightness shown. */
+const LIGHTNESS_MARGIN = 6, LEAST_SPAN = 30;
 
 /** A range of hue that holds what matters: skin between 0 and 60, other parts around their own hues. */
-export function ladderScale(size: { width: number; height: number }, skin: boolean, hues: readonly number[]): LadderScale {
+export function ladderScale(size: { width: number; height: number }, skin: boolean, hues: readonly number[], lightness: readonly [number, number]): LadderScale {
   const centre = skin ? 30 : (hues[0] ?? 30);
   const farthest = Math.max(0, ...hues.map((hue) => Math.abs(hueDeltaDegrees(centre, hue))));
   const reach = Math.min(WIDEST, Math.max(LEAST, TICK * Math.ceil((farthest + MARGIN) / TICK)));
-  return { ...size, centre: Math.round(centre / TICK) * TICK, reach };
+  const middle = (lightness[0] + lightness[1]) / 2, half = Math.max(LEAST_SPAN, lightness[1] - lightness[0]) / 2 + LIGHTNESS_MARGIN;
+  return { ...size, centre: Math.round(centre / TICK) * TICK, reach, dark: Math.max(0, middle - half), bright: Math.min(100, middle + half) };
 }
 
 /** Lightness is CIELAB L*, 0 at the foot and 100 at the top. */

@@ -1,16 +1,23 @@
 import type { Triple } from './triple';
 
-/**
- * Linear sRGB (D65) to XYZ under D50, white Y = 1: IEC 61966-2-1 primaries, Bradford adaptation
- * (ICC.1:2010 annex E; matrix as in Lindbloom, "RGB/XYZ matrices").
- */
-const XYZ_D50_OF_SRGB = [
-  0.4360747, 0.3850649, 0.1430804,
-  0.2225045, 0.7168786, 0.0606169,
-  0.0139322, 0.0971045, 0.7141733,
+/** Linear sRGB to XYZ under its own D65 white, Y of white = 1 (CSS Color Module Level 4, section 17, from IEC 61966-2-1). */
+const XYZ_D65_OF_SRGB = [
+  506752 / 1228815, 87881 / 245763, 12673 / 70218,
+  87098 / 409605, 175762 / 245763, 12673 / 175545,
+  7918 / 409605, 87881 / 737289, 1001167 / 1053270,
 ] as const;
-/** The white that the matrix gives for (1, 1, 1), so that greys have a = b = 0 exactly. */
-const WHITE: Triple = [0.9642200, 1, 0.8252100];
+/** Bradford adaptation from D65 to D50 (the same section; ICC.1:2010 annex E). */
+const D50_OF_D65 = [
+  1.0479297925449969, 0.022946870601609652, -0.05019226628920524,
+  0.02962780877005599, 0.9904344267538799, -0.017073799063418826,
+  -0.009243040646204504, 0.015055191490298152, 0.7518742814281371,
+] as const;
+const XYZ_D50_OF_SRGB = Array.from({ length: 9 }, (_, i) => {
+  const row = 3 * Math.floor(i / 3), column = i % 3;
+  return D50_OF_D65[row]! * XYZ_D65_OF_SRGB[column]! + D50_OF_D65[row + 1]! * XYZ_D65_OF_SRGB[3 + column]! + D50_OF_D65[row + 2]! * XYZ_D65_OF_SRGB[6 + column]!;
+}) as unknown as readonly [number, number, number, number, number, number, number, number, number];
+/** D50 from its chromaticity 0.3457, 0.3585. */
+const WHITE: Triple = [0.3457 / 0.3585, 1, (1 - 0.3457 - 0.3585) / 0.3585];
 const EPSILON = 216 / 24389, KAPPA = 24389 / 27;
 
 const f = (t: number) => (t > EPSILON ? Math.cbrt(t) : (KAPPA * t + 16) / 116);

@@ -15,7 +15,7 @@ export function diffJson(before: Json | undefined, after: Json | undefined, path
   if (Object.is(before, after)) return [];
   if (isList(before) && isList(after)) return diffLists(before, after, path);
   if (isObject(before) && isObject(after)) {
-    return [...new Set([...Object.keys(before), ...Object.keys(after)])].flatMap((key) => diffJson(before[key], after[key], [...path, key]));
+    return [...new Set([...Object.keys(before), ...Object.keys(after)])].flatMap((key) => diffJson(own(before, key), own(after, key), [...path, key]));
   }
   return [{ path, from: before, to: after }];
 }
@@ -54,6 +54,11 @@ function applyAt(value: Json | undefined, change: Change, depth: number): Json |
   const { [key]: old, ...rest } = value as { [key: string]: Json };
   const next = applyAt(old, change, depth + 1);
   return next === undefined ? rest : { ...(value as { [key: string]: Json }), [key]: next };
+}
+
+/** A key of the document, never one that objects are born with. */
+function own(object: { readonly [key: string]: Json }, key: string): Json | undefined {
+  return Object.hasOwn(object, key) ? object[key] : undefined;
 }
 
 function isList(value: Json | undefined): value is readonly Json[] {

@@ -31,6 +31,8 @@ const LIGHTNESS_STEP = 0.045, COLOUR_STEP = 0.01;
 const ENTRY_COST = 0.003;
 /** Beyond this many standard deviations from the stroke's own colours a pixel is entered at a price. */
 const MODEL_REACH = 2, MODEL_PRICE = 0.4;
+/** Where adding and removing strokes contend, the nearer one wins; the border is this sharp. */
+const CONTEST_SHARPNESS = 5;
 const GUIDE_RADIUS = 3, GUIDE_EPSILON = 2e-4;
 
 /**
@@ -118,8 +120,9 @@ function solveWindow(pyramid: Pyramid, window: Region, strokes: readonly EdgeStr
   const mask = new Float32Array(width * height);
   for (let i = 0; i < mask.length; i++) {
     if (near[i] === Infinity) continue;
-    const margin = Math.min(limit, away ? away[i]! : limit) - near[i]!;
-    mask[i] = Math.min(1, Math.max(0, 0.5 + margin * 2));
+    const within = 0.5 + 2 * (limit - near[i]!);
+    const nearer = away && away[i] !== Infinity ? 0.5 + CONTEST_SHARPNESS * ((away[i]! - near[i]!) / (away[i]! + near[i]! + 1e-6)) : 1;
+    mask[i] = Math.min(1, Math.max(0, Math.min(within, nearer)));
   }
   for (const index of removes) mask[index] = 0;
   return mask;

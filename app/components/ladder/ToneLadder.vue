@@ -12,14 +12,19 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ target: [rung: Rung, hueDegrees: number]; start: []; end: [] }>();
 
-const SIZE = { width: 304, height: 230 };
+const SIZE = { width: 304, height: 200 };
+const LABEL_GAP = 22;
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const skin = computed(() => isSkin(props.part));
-const scale = computed(() => ladderScale(SIZE, skin.value, [...props.ladder.before.rungs, ...props.ladder.after.rungs].flatMap(({ hsvHueDegrees }) => hsvHueDegrees ?? [])));
-const rungs = computed(() => props.ladder.before.rungs.filter((rung): rung is LadderRung & { hsvHueDegrees: number } => rung.hsvHueDegrees !== undefined).map((rung) => {
-  const target = props.targets?.[rung.rung] ?? undefined;
-  return { ...rung, target, y: ladderY(scale.value, rung.lightness), nowX: ladderX(scale.value, rung.hsvHueDegrees), targetX: ladderX(scale.value, target ?? rung.hsvHueDegrees) };
-}));
+const scale = computed(() => ladderScale(SIZE, skin.value, [...props.ladder.before.rungs, ...props.ladder.after.rungs].flatMap(({ hsvHueDegrees }) => hsvHueDegrees ?? []), lightnessOf(props.ladder.before)));
+const rungs = computed(() => {
+  const coloured = props.ladder.before.rungs.filter((rung): rung is LadderRung & { hsvHueDegrees: number } => rung.hsvHueDegrees !== undefined);
+  const labels = spreadPlaces(coloured.map((rung) => ladderY(scale.value, rung.lightness)), LABEL_GAP);
+  return coloured.map((rung, place) => {
+    const target = props.targets?.[rung.rung] ?? undefined;
+    return { ...rung, target, y: ladderY(scale.value, rung.lightness), labelY: labels[place]!, nowX: ladderX(scale.value, rung.hsvHueDegrees), targetX: ladderX(scale.value, target ?? rung.hsvHueDegrees) };
+  });
+});
 const corridor = computed(() => {
   const places = rungs.value.toSorted((p, q) => p.y - q.y);
   if (!skin.value || places.length === 0) return undefined;
@@ -30,6 +35,12 @@ const corridor = computed(() => {
   const line = (points: readonly (readonly [number, number])[]) => points.map((point) => point.join(' ')).join('L');
   return { from: `M${line(edge('from'))}`, to: `M${line(edge('to'))}`, field: `M${line(edge('from'))}L${line(edge('to').toReversed())}Z` };
 });
+
+/** The lightness that the part holds, L*. */
+function lightnessOf({ trend }: Ladder): readonly [number, number] {
+  const rows = [...trend.keys()].filter((row) => !Number.isNaN(trend[row]!)), step = 100 / LADDER_ROWS;
+  return rows.length > 0 ? [rows[0]! * step, (rows.at(-1)! + 1) * step] : [20, 80];
+}
 
 function trendPath({ trend }: Ladder): string {
   let path = '', pen = 'M';
@@ -84,11 +95,11 @@ function nudge(event: KeyboardEvent, rung: Rung, now: number, direction: number)
       <path :d="trendPath(ladder.before)" fill="none" stroke="#333" stroke-width="1.4" :stroke-dasharray="changed ? '3 2' : undefined" />
       <path v-if="changed" :d="trendPath(ladder.after)" fill="none" stroke="#000" stroke-width="1.8" />
       <g v-for="rung in rungs" :key="rung.rung">
-        <path :d="`M${rung.nowX} ${rung.y}H${rung.targetX}`" stroke="#111" stroke-width="1.2" />
+        <path :d="`M${rung.nowX} ${rung.y}L${rung.targetX} ${rung.labelY}`" stroke="#111" stroke-width="1.2" />
         <circle :cx="rung.nowX" :cy="rung.y" r="4.5" fill="#fff" stroke="#111" stroke-width="1.4" />
         <g
           class="ladder-handle cursor-ew-resize touch-none" role="slider" tabindex="0" :aria-label="`Target hue of the ${rung.rung}`" :aria-valuenow="Math.round(rung.target ?? rung.hsvHueDegrees)" aria-valuemin="0" aria-valuemax="360"
-          :transform="`translate(${rung.targetX} ${rung.y})`" @pointerdown="grab" @pointermove="drag($event, rung.rung)" @pointerup="emit('end')" @pointercancel="emit('end')"
+          :transform="`translate(${rung.targetX} ${rung.labelY})`" @pointerdown="grab" @pointermove="drag($event, rung.rung)" @pointerup="emit('end')" @pointercancel="emit('end')"
           @keydown.left.prevent="nudge($event, rung.rung, rung.target ?? rung.hsvHueDegrees, -1)" @keydown.right.prevent="nudge($event, rung.rung, rung.target ?? rung.hsvHueDegrees, 1)"
         >
           <rect x="-23" y="-10" width="46" height="20" rx="10" :fill="rung.target === undefined ? '#fff' : '#111'" stroke="#111" />

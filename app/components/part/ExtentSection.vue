@@ -29,16 +29,15 @@ function toggle(mark: Mark): void {
 
 <template>
   <section>
-    <div class="mb-1 flex items-center justify-between">
-      <h2 class="heading">Extent</h2>
-      <button class="press" :aria-pressed="bench.editing" @click="bench.editing ? (bench.tool = 'look') : bench.edit('edge-stroke')">{{ bench.editing ? 'Done' : 'Edit marks' }} <span class="key">S</span></button>
-    </div>
-    <ul class="flex flex-wrap gap-1">
-      <li v-for="mark in props.area.marks" :key="mark.id" class="flex items-center rounded-md border border-line bg-raised pl-2 text-[13px]">
+    <div class="flex flex-wrap items-center gap-1">
+      <h2 class="heading mr-1">Extent</h2>
+      <span v-for="mark in props.area.marks" :key="mark.id" class="flex items-center rounded-md border border-line bg-raised pl-2 text-[13px]">
         <button :class="mark.on ? '' : 'text-quiet line-through'" :title="mark.on ? 'Switch off' : 'Switch on'" @click="toggle(mark)">{{ SIGNS[mark.mode] }} {{ nameOf(mark) }}</button>
         <button class="press-bare" :aria-label="`Delete mark ${nameOf(mark)}`" @click="edit('delete mark', (photo) => removeMark(photo, props.area.id, mark.id))"><X :size="13" /></button>
-      </li>
-    </ul>
+      </span>
+      <span class="grow" />
+      <button class="press" :aria-pressed="bench.editing" @click="bench.editing ? (bench.tool = 'look') : bench.edit('edge-stroke')">{{ bench.editing ? 'Done' : 'Edit marks' }} <span class="key">{{ bench.editing ? 'Esc' : 'S' }}</span></button>
+    </div>
     <p class="mt-1 flex gap-4 text-[13px]">
       <label v-for="edge in EDGES" :key="edge.name">{{ edge.name }} <NumberField
         :model-value="area.edgeCare[edge.name]" :label="edge.label" :min="edge.min" :max="edge.max" unit=" px" :reset="NO_EDGE_CARE[edge.name]" :decimals="0"

@@ -20,7 +20,7 @@ function setTarget(rung: Rung, hueDegrees: number): void {
 </script>
 
 <template>
-  <section class="flex flex-col gap-2">
+  <section class="flex flex-col gap-1">
     <h2 class="heading">Numbers · tone ladder</h2>
     <ToneLadder v-if="survey?.ladder" :ladder="survey.ladder" :part="area.part" :targets="targets" @target="setTarget" @start="sitting.beginGesture('drag rung')" @end="sitting.endGesture()" />
     <p v-else class="h-52 rounded bg-raised p-3 text-[13px] text-quiet">Measuring …</p>

@@ -22,20 +22,18 @@ function rename(event: Event): void {
 </script>
 
 <template>
-  <aside class="flex w-[21.5rem] shrink-0 flex-col gap-3 overflow-y-auto border-l border-line bg-panel p-3" aria-label="The part">
+  <aside class="flex w-[21.5rem] shrink-0 flex-col gap-2 overflow-y-auto border-l border-line bg-panel p-3" aria-label="The part">
     <template v-if="photo && area">
-      <header class="flex items-center gap-2">
-        <input :key="area.id" :value="area.name" aria-label="Name of the area" maxlength="120" class="field-sizing-content min-w-16 max-w-36 rounded bg-transparent px-1 text-[17px] font-semibold hover:bg-raised" @change="rename">
-        <span class="flex h-5 w-11 overflow-hidden rounded border border-line" role="img" aria-label="Mean colour before and after"><span class="flex-1" :style="{ background: colour(measured?.before) }" /><span class="flex-1" :style="{ background: colour(measured?.after) }" /></span>
+      <header class="flex flex-wrap items-center gap-2">
+        <input :key="area.id" :value="area.name" aria-label="Name of the area" maxlength="120" class="-ml-1 field-sizing-content min-w-8 max-w-32 rounded bg-transparent px-1 text-[17px] font-semibold hover:bg-raised" @change="rename">
+        <span class="flex h-5 w-10 overflow-hidden rounded border border-line" role="img" aria-label="Mean colour before and after"><span class="flex-1" :style="{ background: colour(measured?.before) }" /><span class="flex-1" :style="{ background: colour(measured?.after) }" /></span>
         <span v-if="measured" class="text-[12px] text-quiet">{{ percent(measured.share) }} % of photo</span>
         <span class="grow" />
-        <button class="press-bare" :aria-label="`Delete area ${area.name}`" title="Delete area" @click="deleteArea"><Trash2 :size="15" /></button>
-      </header>
-      <label class="-mt-2 flex items-center gap-1.5 text-[13px] text-quiet">part
-        <select :value="area.part" class="rounded border border-line bg-raised px-1 py-0.5 text-ink" @change="changeOpenArea('part', (open) => ({ ...open, part: ($event.target as HTMLSelectElement).value as Part }))">
+        <select aria-label="Part" :value="area.part" class="w-24 rounded border border-line bg-raised px-1 py-0.5 text-[13px]" @change="changeOpenArea('part', (open) => ({ ...open, part: ($event.target as HTMLSelectElement).value as Part }))">
           <option v-for="part in PARTS" :key="part" :value="part">{{ PART_NAMES[part] }}</option>
         </select>
-      </label>
+        <button class="press-bare" :aria-label="`Delete area ${area.name}`" title="Delete area" @click="deleteArea"><Trash2 :size="15" /></button>
+      </header>
       <ExtentSection :area="area" />
       <template v-if="area.marks.length > 0">
         <NumbersSection :area="area" :readings="readings" :plan="photo.plan" :survey="survey" />

@@ -46,7 +46,7 @@ function setSize(size: number): void {
 
 <template>
   <div>
-    <table class="w-full text-right text-[13px] tabular-nums">
+    <table class="w-full text-right text-[13px] leading-tight tabular-nums">
       <caption class="sr-only">Readings: HSV hue now, target and result; saturation, value and RGB of the result; ΔE00 from now to result</caption>
       <thead class="text-[12px] text-quiet"><tr><th class="text-left font-medium">Reading</th><th class="font-medium">now</th><th class="font-medium">target</th><th class="font-medium">result</th><th class="font-medium">S V</th><th class="font-medium">ΔE00</th></tr></thead>
       <tbody>
@@ -62,7 +62,7 @@ function setSize(size: number): void {
             <td>{{ row.result.saturation }} {{ row.result.value }}</td>
             <td>{{ row.difference.toFixed(1) }}</td>
           </tr>
-          <tr class="text-[12px] text-quiet"><td colspan="6" class="pb-1 text-left">{{ row.reading ? 'placed' : 'whole zone' }} · RGB {{ row.result.rgb }}<template v-if="row.off !== undefined"> · <span :class="row.off === 0 ? '' : 'font-semibold text-warn'">{{ offWords(row.off) }}</span></template></td></tr>
+          <tr class="text-[12px] text-quiet"><td colspan="6" class="pb-0.5 pl-0 text-left leading-tight">{{ row.reading ? 'placed' : 'whole zone' }} · RGB {{ row.result.rgb }}<template v-if="row.off !== undefined"> · <span :class="row.off === 0 ? '' : 'font-semibold text-warn'">{{ offWords(row.off) }}</span></template></td></tr>
         </template>
       </tbody>
     </table>

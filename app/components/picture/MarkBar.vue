@@ -26,7 +26,7 @@ function setTolerance(percent: number): void {
 </script>
 
 <template>
-  <div class="flex shrink-0 flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-panel px-3 py-1.5 text-[13px]" role="toolbar" aria-label="Marks">
+  <div class="absolute inset-x-0 top-0 z-10 flex cursor-default flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-panel/95 px-3 py-1.5 text-[13px]" role="toolbar" aria-label="Marks" @pointerdown.stop @pointerup.stop @pointermove.stop @wheel.stop>
     <template v-if="bench.editing">
       <span class="flex gap-1">
         <button v-for="entry in TOOLS" :key="entry.tool" class="press" :aria-pressed="bench.tool === entry.tool" @click="bench.edit(entry.tool)"><component :is="entry.icon" :size="14" />{{ entry.name }} <span class="key">{{ entry.key }}</span></button>
@@ -39,7 +39,9 @@ function setTolerance(percent: number): void {
       <label v-if="bench.tool === 'edge-stroke'">tolerance <NumberField :model-value="100 * bench.tolerance" label="Tolerance" :min="0" :max="100" unit=" %" :reset="50" @update:model-value="setTolerance" @start="sitting.beginGesture('tolerance')" @end="sitting.endGesture()" /></label>
       <label v-if="bench.tool === 'brush'">soft edge <NumberField :model-value="100 * bench.fade" label="Soft edge of the brush" :min="0" :max="100" unit=" %" :reset="50" @update:model-value="bench.fade = $event / 100" /></label>
     </template>
-    <span class="grow text-quiet">{{ hint }}</span>
+    <span v-else class="font-medium">{{ hint }}</span>
+    <span class="grow" />
     <button class="press" @click="bench.tool = 'look'">Done <span class="key">Esc</span></button>
+    <p v-if="bench.editing" class="w-full text-quiet">{{ hint }}</p>
   </div>
 </template>

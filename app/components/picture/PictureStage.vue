@@ -39,7 +39,6 @@ const state = computed(() => (props.opening ? `Opening ${props.opening} …` : b
 </script>
 
 <template>
-  <MarkBar v-if="bench.tool !== 'look'" />
   <div
     ref="stage" class="relative min-h-0 grow touch-none overflow-hidden" data-testid="stage" tabindex="0" aria-label="The photo. Wheel zooms, dragging moves it."
     :style="{ backgroundColor: SURROUNDS[view.surround], cursor }" :data-ready="ready && !busy && after?.key ? after.key : undefined" v-on="handlers"
@@ -47,7 +46,8 @@ const state = computed(() => (props.opening ? `Opening ${props.opening} …` : b
     <canvas ref="canvas" class="absolute inset-0 h-full w-full" :aria-label="`The photo ${photo.file}`" />
     <PictureMarks :photo="photo" :hover="hover" />
     <SplitLine v-if="bench.split !== undefined" />
-    <p v-if="state" role="status" class="pointer-events-none absolute left-3 top-3 rounded bg-raised px-2 py-1 text-[13px]">{{ state }}</p>
+    <MarkBar v-if="bench.tool !== 'look'" />
+    <p v-if="state" role="status" class="pointer-events-none absolute bottom-3 left-3 rounded bg-raised px-2 py-1 text-[13px]">{{ state }}</p>
     <p v-if="bench.holdingBefore" class="pointer-events-none absolute left-3 top-3 rounded bg-raised px-2 py-1 text-[13px]">As it was</p>
   </div>
   <PictureFoot />

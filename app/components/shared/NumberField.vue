@@ -9,7 +9,6 @@ const props = withDefaults(defineProps<{
   unit?: string;
   decimals?: number;
   reset?: number;
-  bare?: boolean;
 }>(), { step: 1, unit: '', decimals: 0, reset: undefined });
 const emit = defineEmits<{ start: []; end: [] }>();
 const model = defineModel<number>({ required: true });
@@ -17,7 +16,6 @@ const model = defineModel<number>({ required: true });
 const SCRUB_FROM_PIXELS = 4, PIXELS_PER_STEP = 4;
 const draft = ref<string>(), fault = ref<string>();
 const shown = computed(() => draft.value ?? model.value.toFixed(props.decimals));
-const width = computed(() => `${Math.max(2, shown.value.length) + 0.6}ch`);
 
 function put(value: number): void {
   const rounded = Number(value.toFixed(Math.max(props.decimals, 2)));
@@ -66,10 +64,9 @@ function scrub(down: PointerEvent): void {
 <template>
   <span class="relative inline-flex items-baseline">
     <input
-      :aria-label="label" :aria-invalid="fault ? 'true' : undefined" :value="shown" :style="{ width }" inputmode="decimal" autocomplete="off"
+      :aria-label="label" :aria-invalid="fault ? 'true' : undefined" :value="shown" inputmode="decimal" autocomplete="off"
       :title="`${label}: type, arrow keys nudge (shift ten times, alt a tenth), drag sideways${reset === undefined ? '' : ', double press resets'}`"
-      class="cursor-ew-resize rounded-sm border-b border-dotted border-quiet bg-transparent px-0.5 text-center font-semibold tabular-nums focus:cursor-text focus:bg-paper"
-      :class="bare ? '' : 'text-[14px]'"
+      class="field-sizing-content min-w-[1.2ch] cursor-ew-resize rounded-sm border-b border-dotted border-quiet bg-transparent px-px text-center font-semibold tabular-nums focus:cursor-text focus:bg-paper"
       @input="draft = ($event.target as HTMLInputElement).value" @blur="commit" @keydown.enter="commit" @keydown.esc.stop="draft = undefined; fault = undefined"
       @keydown.up="nudge($event, 1)" @keydown.down="nudge($event, -1)" @pointerdown="scrub" @focus="($event.target as HTMLInputElement).select()"
       @dblclick="reset !== undefined && put(reset)"

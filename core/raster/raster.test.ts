@@ -1,0 +1,167 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { SRGB8_TO_LINEAR } from '../colour/transfer';
+import { guidedCoefficients, prepareGuide } from './guidedFilter';
+import { maskGrow } from './maskGrow';
+import { maskSoften } from './maskSoften';
+import { monotoneCubic } from './monotoneCubic';
+import { buildPyramid } from './pyramid';
+import { padRegion, regionScale, wholeRegion } from './raster';
+import { sampleRegion } from './sampleRegion';
+import { visitStroke } from './strokePath';
+
+const SEED = { seed: 7, numRuns: 100 };
+
+function photo(width: number, height: number, code: (column: number, row: number) => number) {
+  const data = new Uint8Array(width * height * 4);
+  for (let row = 0; row < height; row++) for (let column = 0; column < width; column++) data.fill(code(column, row), 4 * (row * width + column), 4 * (row * width + column) + 4);
+  return { space: 'srgb8' as const, width, height, data };
+}
+
+describe('sampleRegion', () => {
+  const pyramid = buildPyramid(photo(7, 5, (column, row) => 20 * column + row));
+
+  it('gives the photo’s exact pixels at scale 1', () => {
+    const { data } = sampleRegion(pyramid, { x: 2, y: 1, width: 3, height: 2, outWidth: 3, outHeight: 2 });
+    expect([...data].filter((_, i) => i % 3 === 0)).toEqual([41, 61, 81, 42, 62, 82].map((code) => SRGB8_TO_LINEAR[code]!));
+  });
+
+  it('averages in linear light', () => {
+    const { data } = sampleRegion(pyramid, { x: 0, y: 0, width: 2, height: 2, outWidth: 1, outHeight: 1 });
+    expect(data[0]).toBeCloseTo([0, 20, 1, 21].reduce((sum, code) => sum + SRGB8_TO_LINEAR[code]!, 0) / 4, 7);
+  });
+
+  it('weighs pixels by the share that a footprint covers', () => {
+    const { data } = sampleRegion(pyramid, { x: 0.5, y: 0, width: 1.5, height: 1, outWidth: 1, outHeight: 1 });
+    expect(data[0]).toBeCloseTo((0.5 * SRGB8_TO_LINEAR[0]! + SRGB8_TO_LINEAR[20]!) / 1.5, 6);
+  });
+
+  it('goes on with the edge beyond the photo', () => {
+    const { data } = sampleRegion(pyramid, { x: -1, y: 0, width: 2, height: 1, outWidth: 2, outHeight: 1 });
+    expect(data[0]).toBe(data[3]);
+  });
+
+  it('keeps the mean of a large photo at any size', () => {
+    const large = buildPyramid(photo(2400, 1200, (column) => (column % 2 ? 200 : 40)));
+    expect(large.levels.length).toBe(2);
+    const mean = (SRGB8_TO_LINEAR[200]! + SRGB8_TO_LINEAR[40]!) / 2;
+    for (const longSide of [1200, 1000, 300]) {
+      const { data } = sampleRegion(large, wholeRegion(2400, 1200, longSide));
+      expect(data.reduce((sum, value) => sum + value, 0) / data.length).toBeCloseTo(mean, 2);
+    }
+  });
+});
+
+describe('regions', () => {
+  it('fit a long side and never enlarge', () => {
+    expect(wholeRegion(4000, 3000, 1000)).toMatchObject({ outWidth: 1000, outHeight: 750 });
+    expect(wholeRegion(40, 30, 1000)).toMatchObject({ outWidth: 40, outHeight: 30 });
+  });
+
+  it('keep their scale when they are padded', () => {
+    const region = { x: 10, y: 10, width: 100, height: 50, outWidth: 50, outHeight: 25 };
+    expect(regionScale(padRegion(region, 7))).toBeCloseTo(regionScale(region), 12);
+    expect(padRegion(region, 7)).toMatchObject({ x: -4, outWidth: 64 });
+  });
+});
+
+describe('maskSoften', () => {
+  it('spreads a point with the variance asked for', () => {
+    for (const sigma of [0.8, 2, 5.5]) {
+      const size = 121, mask = new Float32Array(size * size);
+      mask[60 * size + 60] = 1;
+      maskSoften(mask, size, size, sigma);
+      let sum = 0, variance = 0;
+      mask.forEach((value, i) => {
+        sum += value;
+        variance += value * ((i % size) - 60) ** 2;
+      });
+      expect(sum).toBeCloseTo(1, 4);
+      expect(Math.sqrt(variance / sum)).toBeCloseTo(sigma, 2);
+    }
+  });
+
+  it('changes nothing at 0, nor an even mask', () => {
+    const even = new Float32Array(64).fill(0.4);
+    maskSoften(even, 8, 8, 3);
+    even.forEach((value) => expect(value).toBeCloseTo(0.4, 6));
+    const sharp = Float32Array.from({ length: 64 }, (_, i) => i % 2);
+    const before = sharp.slice();
+    maskSoften(sharp, 8, 8, 0);
+    expect(sharp).toEqual(before);
+  });
+});
+
+describe('maskGrow', () => {
+  /** The maximum over a disc, pixel by pixel. */
+  function plainDilation(mask: Float32Array, width: number, height: number, radius: number): Float32Array {
+    return mask.map((_, i) => {
+      let most = 0;
+      for (let down = -radius; down <= radius; down++) for (let right = -radius; right <= radius; right++) {
+        const row = Math.floor(i / width) + down, column = (i % width) + right;
+        if (right * right + down * down <= radius * radius && row >= 0 && column >= 0 && row < height && column < width) most = Math.max(most, mask[row * width + column]!);
+      }
+      return most;
+    });
+  }
+
+  it('agrees with the plain maximum over a disc', () => {
+    fc.assert(fc.property(fc.integer({ min: 1, max: 5 }), fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 13 * 11, maxLength: 13 * 11 }), (radius, values) => {
+      const mask = Float32Array.from(values);
+      expect(maskGrow(mask, 13, 11, radius)).toEqual(plainDilation(mask, 13, 11, radius));
+    }), SEED);
+  });
+
+  it('shrinks as it grows the inverse, and mixes between whole pixels', () => {
+    const row = Float32Array.from([0, 0, 0, 1, 1, 1, 1, 1, 0, 0, 0]);
+    expect([...maskGrow(row, 11, 1, -1)]).toEqual([0, 0, 0, 0, 1, 1, 1, 0, 0, 0, 0]);
+    expect([...maskGrow(row, 11, 1, 1.5)]).toEqual([0, 0.5, 1, 1, 1, 1, 1, 1, 1, 0.5, 0]);
+  });
+});
+
+describe('monotoneCubic (Fritsch and Carlson 1980)', () => {
+  it('meets its points and never leaves the range of neighbours', () => {
+    const points = fc.uniqueArray(fc.integer({ min: 0, max: 1000 }), { minLength: 2, maxLength: 6 }).chain((xs) => fc.tuple(fc.constant(xs.toSorted((p, q) => p - q)), fc.array(fc.double({ min: -50, max: 50, noNaN: true }), { minLength: xs.length, maxLength: xs.length })));
+    fc.assert(fc.property(points, ([xs, ys]) => {
+      const curve = monotoneCubic(xs, ys);
+      xs.forEach((x, i) => expect(curve(x)).toBeCloseTo(ys[i]!, 9));
+      xs.slice(1).forEach((x, i) => {
+        for (let t = 0; t <= 1; t += 0.1) {
+          const y = curve(xs[i]! + t * (x - xs[i]!));
+          expect(y).toBeGreaterThanOrEqual(Math.min(ys[i]!, ys[i + 1]!) - 1e-9);
+          expect(y).toBeLessThanOrEqual(Math.max(ys[i]!, ys[i + 1]!) + 1e-9);
+        }
+      });
+    }), SEED);
+  });
+
+  it('is constant beyond its ends and refuses an empty curve', () => {
+    const curve = monotoneCubic([1, 2], [10, 20]);
+    expect([curve(0), curve(5)]).toEqual([10, 20]);
+    expect(() => monotoneCubic([], [])).toThrow(RangeError);
+  });
+});
+
+describe('guided filter (He, Sun, Tang 2013)', () => {
+  it('fits a mask that is a linear function of its guide exactly', () => {
+    const width = 24, height = 20;
+    const guide = Float32Array.from({ length: width * height * 3 }, (_, i) => 0.5 + 0.4 * Math.sin(i * 1.7));
+    const mask = Float32Array.from({ length: width * height }, (_, i) => 0.2 + 0.5 * guide[3 * i]! - 0.1 * guide[3 * i + 2]!);
+    const { data } = guidedCoefficients(prepareGuide(guide, width, height, 3, 1e-7), mask);
+    mask.forEach((value, i) => {
+      const fitted = data[4 * i]! * guide[3 * i]! + data[4 * i + 1]! * guide[3 * i + 1]! + data[4 * i + 2]! * guide[3 * i + 2]! + data[4 * i + 3]!;
+      expect(fitted).toBeCloseTo(value, 2);
+    });
+  });
+});
+
+describe('visitStroke', () => {
+  it('covers a straight line out to its reach, with the distance to it', () => {
+    const seen = new Map<number, number>();
+    visitStroke([[2.5, 5.5, 0.5], [8.5, 5.5, 0.5]], 2, 12, 12, (index, distance) => seen.set(index, distance));
+    expect(seen.get(5 * 12 + 5)).toBe(0);
+    expect(seen.get(7 * 12 + 5)).toBe(2);
+    expect(seen.has(8 * 12 + 5)).toBe(false);
+    expect(seen.get(5 * 12 + 10)).toBe(2);
+  });
+});
