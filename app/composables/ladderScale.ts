@@ -25,13 +25,27 @@ export function ladderScale(size: { width: number; height: number }, skin: boole
   return { ...size, centre: Math.round(centre / TICK) * TICK, reach, dark: Math.max(0, middle - half), bright: Math.min(100, middle + half) };
 }
 
-/** Lightness is CIELAB L*, 0 at the foot and 100 at the top. */
 export function ladderX(scale: LadderScale, hueDegrees: number): number {
   return scale.width * (0.5 + hueDeltaDegrees(scale.centre, hueDegrees) / (2 * scale.reach));
 }
 
+/** @param lightness CIELAB L*, 0..100 */
 export function ladderY(scale: LadderScale, lightness: number): number {
-  return scale.height * (1 - lightness / 100);
+  return scale.height * (1 - (lightness - scale.dark) / (scale.bright - scale.dark));
+}
+
+/** Places as near as may be to where they belong, in the same order, and no nearer to each other than `gap`. */
+export function spreadPlaces(places: readonly number[], gap: number): number[] {
+  const order = places.map((_, i) => i).sort((p, q) => places[p]! - places[q]!), out = [...places];
+  for (let round = 0; round < 8; round++) {
+    order.slice(1).forEach((index, i) => {
+      const before = order[i]!, lack = gap - (out[index]! - out[before]!);
+      if (lack <= 0) return;
+      out[before]! -= lack / 2;
+      out[index]! += lack / 2;
+    });
+  }
+  return out;
 }
 
 export function ladderHueAt(scale: LadderScale, x: number): number {

@@ -23,6 +23,8 @@ export interface ReadingColours {
   readonly id: string;
   readonly now: Triple;
   readonly result: Triple;
+  /** how far the area covers the patch, 0..1; steps on the area do not reach the rest */
+  readonly covered: number;
 }
 
 /**
@@ -87,10 +89,10 @@ export class Resolver {
     return out;
   }
 
-  readings(photo: Photo, plan: ResolvedPlan): ReadingColours[] {
+  readings(photo: Photo, plan: ResolvedPlan, baked: ReadonlyMap<string, Uint8Array> = new Map()): ReadingColours[] {
     return photo.readings.flatMap((reading) => {
       const now = this.#patch(reading, []), result = this.#patch(reading, plan);
-      return now && result ? [{ id: reading.id, now: meanLinear(now), result: meanLinear(result) }] : [];
+      return now && result ? [{ id: reading.id, now: meanLinear(now), result: meanLinear(result), covered: this.#covered(photo, reading, baked) }] : [];
     });
   }
 
@@ -147,6 +149,13 @@ export class Resolver {
       key: fingerprint([measuresKey, step.parameters, step.strength]),
       kind: step.kind, parameters: step.parameters, strength: step.strength, areaKey: area.key, measures,
     };
+  }
+
+  #covered(photo: Photo, reading: Reading, baked: ReadonlyMap<string, Uint8Array>): number {
+    const area = photo.areas.find(({ id }) => id === reading.areaId), region = patchRegion(reading, this.pyramid);
+    if (!area || !region) return 0;
+    const { data } = this.#renderer.coverage(this.area(area, baked.get(area.id)).key, region);
+    return data.reduce((sum, value) => sum + value, 0) / (255 * data.length);
   }
 
   #patch(reading: Reading, plan: ResolvedPlan): Float32Array | undefined {

@@ -15,7 +15,7 @@ function rename(event: Event): void {
 <template>
   <header class="flex h-11 shrink-0 items-center gap-3 border-b border-line bg-panel px-3">
     <NuxtLink to="/" aria-label="All sittings" title="All sittings"><img src="/mark.svg" alt="" class="h-6 w-6"></NuxtLink>
-    <input :value="sitting.document?.name" aria-label="Name of the sitting" maxlength="120" class="field-sizing-content min-w-16 max-w-64 rounded bg-transparent px-1 text-[15px] font-semibold hover:bg-raised" @change="rename">
+    <input :value="sitting.document?.name" aria-label="Name of the sitting" maxlength="120" class="field-sizing-content min-w-16 max-w-64 rounded bg-transparent px-1 text-[15px] font-semibold hover:bg-raised" @change="rename" @keydown.enter="($event.target as HTMLInputElement).blur()">
     <span v-if="photo" class="truncate text-[13px] text-quiet">{{ photo.file }} · {{ photo.width }} × {{ photo.height }} · photo {{ place }} of {{ sitting.document?.photos.length }}</span>
     <span class="grow" />
     <span class="text-[12px] text-quiet" aria-live="polite">{{ sitting.saveProblem ? 'not saved' : sitting.saved ? 'saved' : 'saving …' }}</span>

@@ -26,6 +26,10 @@ async function run(work: (signal: AbortSignal) => Promise<void>): Promise<void> 
   }
 }
 
+const steps = computed(() => {
+  const count = props.photo.plan.filter(({ on }) => on).length;
+  return count === 0 ? 'no steps: it is exported as it is' : `${count} ${count === 1 ? 'step' : 'steps'}`;
+});
 const stem = computed(() => props.photo.file.replace(/\.[^.]+$/, ''));
 
 const exportPicture = () => run(async (signal) => {
@@ -52,7 +56,7 @@ function close(): void {
     <div class="fixed inset-0 flex items-center justify-center p-6">
       <DialogPanel class="w-[26rem] rounded-xl border border-line bg-paper p-5">
         <DialogTitle class="text-lg">Export</DialogTitle>
-        <p class="mb-3 text-[13px] text-quiet">{{ photo.file }}, {{ photo.width }} × {{ photo.height }}, with {{ photo.plan.filter((step) => step.on).length }} steps.</p>
+        <p class="mb-3 text-[13px] text-quiet">{{ photo.file }}, {{ photo.width }} × {{ photo.height }}, with {{ steps }}.</p>
         <div v-if="progress !== undefined" class="flex items-center gap-3">
           <progress :value="progress" max="1" class="h-2 grow" aria-label="Export" />
           <span class="w-10 text-right tabular-nums">{{ Math.round(100 * progress) }} %</span>

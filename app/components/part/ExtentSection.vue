@@ -19,7 +19,8 @@ const EDGES = [
 function nameOf(mark: Mark): string {
   const strokes = mark.parameters.strokes, count = Array.isArray(strokes) ? strokes.length : 1;
   const { label } = KINDS.marks.get(mark.kind)!;
-  return count > 1 ? `${count} ${label}s` : label;
+  if (count < 2) return label;
+  return label === 'stroke' ? `${count} strokes` : `${count} ${label} strokes`;
 }
 
 function toggle(mark: Mark): void {

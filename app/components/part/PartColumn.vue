@@ -14,6 +14,13 @@ const readings = computed(() => photo.value?.readings.filter(({ areaId }) => are
 const colour = (linear: Triple | undefined) => (linear ? `rgb(${linear.map((channel) => encodeSrgb8(channel)).join(' ')})` : 'transparent');
 const percent = (share: number) => (100 * share).toFixed(share < 0.1 ? 1 : 0);
 
+/** The keys of the bench go on after a choice. */
+function setPart(event: Event): void {
+  const field = event.target as HTMLSelectElement, part = field.value as Part;
+  changeOpenArea('part', (open) => ({ ...open, part }));
+  field.blur();
+}
+
 function rename(event: Event): void {
   const field = event.target as HTMLInputElement, name = field.value.trim();
   if (name) changeOpenArea('rename area', (open) => ({ ...open, name }));
@@ -24,12 +31,12 @@ function rename(event: Event): void {
 <template>
   <aside class="flex w-[21.5rem] shrink-0 flex-col gap-2 overflow-y-auto border-l border-line bg-panel p-3" aria-label="The part">
     <template v-if="photo && area">
-      <header class="flex flex-wrap items-center gap-2">
-        <input :key="area.id" :value="area.name" aria-label="Name of the area" maxlength="120" class="-ml-1 field-sizing-content min-w-8 max-w-32 rounded bg-transparent px-1 text-[17px] font-semibold hover:bg-raised" @change="rename">
+      <header class="flex items-center gap-2">
+        <input :key="area.id" :value="area.name" aria-label="Name of the area" maxlength="120" class="-ml-1 field-sizing-content min-w-8 max-w-32 rounded bg-transparent px-1 text-[17px] font-semibold hover:bg-raised" @change="rename" @keydown.enter="($event.target as HTMLInputElement).blur()">
         <span class="flex h-5 w-10 overflow-hidden rounded border border-line" role="img" aria-label="Mean colour before and after"><span class="flex-1" :style="{ background: colour(measured?.before) }" /><span class="flex-1" :style="{ background: colour(measured?.after) }" /></span>
-        <span v-if="measured" class="text-[12px] text-quiet">{{ percent(measured.share) }} % of photo</span>
+        <span v-if="measured" class="text-[12px] text-quiet" title="Share of the photo">{{ percent(measured.share) }} %</span>
         <span class="grow" />
-        <select aria-label="Part" :value="area.part" class="w-24 rounded border border-line bg-raised px-1 py-0.5 text-[13px]" @change="changeOpenArea('part', (open) => ({ ...open, part: ($event.target as HTMLSelectElement).value as Part }))">
+        <select aria-label="Part" :value="area.part" class="w-24 rounded border border-line bg-raised px-1 py-0.5 text-[13px]" @change="setPart">
           <option v-for="part in PARTS" :key="part" :value="part">{{ PART_NAMES[part] }}</option>
         </select>
         <button class="press-bare" :aria-label="`Delete area ${area.name}`" title="Delete area" @click="deleteArea"><Trash2 :size="15" /></button>

@@ -16,6 +16,9 @@ const props = defineProps<{ readings: readonly Reading[]; survey: Survey; part: 
 const bench = useBench();
 const { startReading, dropReading, edit } = useBenchPhoto();
 
+/** Less than this and a reading no longer tells what the steps of the area do. */
+const LEAST_COVERED = 0.9;
+
 function numbers(linear: Triple) {
   const encoded = mapIntoSrgbGamut(linear).map(encodeSrgb) as unknown as Triple;
   const { hueDegrees, saturation, value } = convertSrgbEncodedToHsv(encoded);
@@ -28,7 +31,7 @@ const rows = computed(() => RUNGS.flatMap((rung) => {
   const now = read?.now ?? fromArea('before'), result = read?.result ?? fromArea('after');
   if (!now || !result) return [];
   const off = isSkin(props.part) && numbers(result).hueDegrees !== undefined ? degreesOffRange(numbers(result).hueDegrees!, SKIN_CORRIDOR[rung]) : undefined;
-  return [{ rung, reading: read && reading, now: numbers(now), result: numbers(result), target: props.targets?.[rung] ?? undefined, off, difference: ciede2000(convertSrgbLinearToCielabD50(now), convertSrgbLinearToCielabD50(result)) }];
+  return [{ rung, reading: read && reading, beside: read !== undefined && read.covered < LEAST_COVERED, now: numbers(now), result: numbers(result), target: props.targets?.[rung] ?? undefined, off, difference: ciede2000(convertSrgbLinearToCielabD50(now), convertSrgbLinearToCielabD50(result)) }];
 }));
 const hue = (degrees: number | undefined) => (degrees === undefined ? 'no hue' : `${degrees.toFixed(1)}°`);
 
@@ -62,7 +65,7 @@ function setSize(size: number): void {
             <td>{{ row.result.saturation }} {{ row.result.value }}</td>
             <td>{{ row.difference.toFixed(1) }}</td>
           </tr>
-          <tr class="text-[12px] text-quiet"><td colspan="6" class="pb-0.5 pl-0 text-left leading-tight">{{ row.reading ? 'placed' : 'whole zone' }} · RGB {{ row.result.rgb }}<template v-if="row.off !== undefined"> · <span :class="row.off === 0 ? '' : 'font-semibold text-warn'">{{ offWords(row.off) }}</span></template></td></tr>
+          <tr class="text-[12px] text-quiet"><td colspan="6" class="pb-0.5 pl-0 text-left leading-tight"><span>{{ row.reading ? 'placed' : 'whole zone' }}</span> · RGB {{ row.result.rgb }}<template v-if="row.beside"> · <span class="font-semibold text-warn">lies beside the area: move it or add a stroke</span></template><template v-else-if="row.off !== undefined"> · <span :class="row.off === 0 ? '' : 'font-semibold text-warn'">{{ offWords(row.off) }}</span></template></td></tr>
         </template>
       </tbody>
     </table>

@@ -39,9 +39,7 @@ function setTolerance(percent: number): void {
       <label v-if="bench.tool === 'edge-stroke'">tolerance <NumberField :model-value="100 * bench.tolerance" label="Tolerance" :min="0" :max="100" unit=" %" :reset="50" @update:model-value="setTolerance" @start="sitting.beginGesture('tolerance')" @end="sitting.endGesture()" /></label>
       <label v-if="bench.tool === 'brush'">soft edge <NumberField :model-value="100 * bench.fade" label="Soft edge of the brush" :min="0" :max="100" unit=" %" :reset="50" @update:model-value="bench.fade = $event / 100" /></label>
     </template>
-    <span v-else class="font-medium">{{ hint }}</span>
-    <span class="grow" />
+    <span class="grow basis-72 text-quiet" role="status">{{ hint }}</span>
     <button class="press" @click="bench.tool = 'look'">Done <span class="key">Esc</span></button>
-    <p v-if="bench.editing" class="w-full text-quiet">{{ hint }}</p>
   </div>
 </template>

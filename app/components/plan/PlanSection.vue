@@ -13,7 +13,8 @@ const offers = computed<Offer[]>(() => {
   if (!area.value || area.value.marks.length === 0) return [];
   const hue: Offer = { kind: 'hue-to-target', label: 'Bring hue to target', parameters: { ...SKIN_TARGETS } };
   const dye: Offer = { kind: 'recolour', label: 'Recolour', parameters: { colour: firstColour(area.value.part), variation: 1 } };
-  return isDyed(area.value.part) ? [dye, hue] : [hue, dye];
+  const hasHue = props.photo.plan.some(({ kind, areaId }) => kind === hue.kind && areaId === area.value!.id);
+  return isDyed(area.value.part) ? [dye, hue] : hasHue ? [dye] : [hue, dye];
 });
 </script>
 

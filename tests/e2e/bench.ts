@@ -1,0 +1,89 @@
+import { readFile } from 'node:fs/promises';
+import { expect } from '@playwright/test';
+import type { Download, Page } from '@playwright/test';
+import sharp from 'sharp';
+
+export type ImagePoint = readonly [x: number, y: number];
+
+/** The bench as a hand meets it: a real pointer on the picture, in pixels of the photo. */
+export class Bench {
+  constructor(readonly page: Page, readonly photo = { width: 1080, height: 1350 }) {}
+
+  /** Opens a sitting from the list. */
+  static async open(page: Page, sitting = 'Lantern Row Players'): Promise<Bench> {
+    await page.goto('/');
+    await page.getByRole('link', { name: `Open ${sitting}` }).click();
+    const bench = new Bench(page);
+    await bench.settle();
+    return bench;
+  }
+
+  /** Waits until the picture is there and nothing is computed any more. */
+  async settle(): Promise<void> {
+    const stage = this.page.getByTestId('stage');
+    await expect(stage).toHaveAttribute('data-ready', /:/, { timeout: 60_000 });
+    await expect(async () => {
+      const before = await stage.getAttribute('data-ready');
+      await this.page.waitForTimeout(250);
+      const after = await stage.getAttribute('data-ready');
+      expect(after).toBe(before);
+      expect(after).not.toContain('draft');
+    }).toPass({ timeout: 60_000 });
+  }
+
+  /** Where a point of the photo lies on the screen while the photo is fitted. */
+  async at([x, y]: ImagePoint): Promise<[number, number]> {
+    const box = (await this.page.getByTestId('stage').boundingBox())!, margin = 20;
+    const zoom = Math.min((box.width - 2 * margin) / this.photo.width, (box.height - 2 * margin) / this.photo.height);
+    return [box.x + (box.width - this.photo.width * zoom) / 2 + x * zoom, box.y + (box.height - this.photo.height * zoom) / 2 + y * zoom];
+  }
+
+  async press(point: ImagePoint): Promise<void> {
+    await this.page.mouse.click(...(await this.at(point)));
+    await this.settle();
+  }
+
+  async draw(points: readonly ImagePoint[]): Promise<void> {
+    await this.page.mouse.move(...(await this.at(points[0]!)));
+    await this.page.mouse.down();
+    for (const point of points.slice(1)) await this.page.mouse.move(...(await this.at(point)), { steps: 6 });
+    await this.page.mouse.up();
+    await this.settle();
+  }
+
+  async choosePart(name: string): Promise<void> {
+    await this.page.getByRole('group', { name: /^Face map/ }).getByRole('button', { name: new RegExp(`^${name}`) }).press('Enter');
+  }
+
+  /** The hue that a row of the readings shows, in degrees. */
+  async hue(rung: 'light' | 'middle' | 'shade', column: 'now' | 'result'): Promise<number> {
+    const text = await this.page.locator(`tr[data-rung=${rung}] [data-column=${column}]`).innerText();
+    return Number.parseFloat(text);
+  }
+
+  async export(button: 'Export photo' | 'Export plan', format: 'JPEG' | 'PNG' = 'PNG'): Promise<Download> {
+    await this.page.getByRole('button', { name: /^Export…/ }).click();
+    if (button === 'Export photo') await this.page.getByRole('radio', { name: format }).check();
+    const download = this.page.waitForEvent('download');
+    await this.page.getByRole('button', { name: button }).click();
+    return download;
+  }
+}
+
+/** Interleaved 8-bit RGB of a picture file, by an independent decoder. */
+export async function decode(file: string): Promise<{ data: Buffer; width: number; height: number }> {
+  const { data, info } = await sharp(await readFile(file)).rotate().removeAlpha().raw().toBuffer({ resolveWithObject: true });
+  return { data, width: info.width, height: info.height };
+}
+
+/** Share of a region's pixels in which any channel differs by more than `tolerance` codes. */
+export function shareChanged(first: Buffer, second: Buffer, width: number, [left, top, right, bottom]: readonly [number, number, number, number], tolerance: number): number {
+  let changed = 0;
+  for (let y = top; y < bottom; y++) {
+    for (let x = left; x < right; x++) {
+      const p = 3 * (y * width + x);
+      if ([0, 1, 2].some((channel) => Math.abs(first[p + channel]! - second[p + channel]!) > tolerance)) changed++;
+    }
+  }
+  return changed / ((right - left) * (bottom - top));
+}

@@ -1,0 +1,81 @@
+import { expect, test } from '@playwright/test';
+import { Bench, decode } from './bench';
+
+test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names and parts', async ({ page }) => {
+  const bench = await Bench.open(page);
+  await page.getByRole('button', { name: 'New area' }).click();
+  await page.keyboard.press('p');
+  await page.getByLabel('Radius of the mark in pixels of the photo').fill('60');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Soft edge of the brush').fill('0');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Soft edge of the brush').blur();
+  await bench.draw([[300, 1200], [700, 1200]]);
+  await page.keyboard.press('a');
+  await bench.draw([[500, 1100], [500, 1300]]);
+  await expect(page.getByRole('button', { name: '+ 2 brushs' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: '+ 2 brush strokes' })).toBeVisible();
+
+  await page.keyboard.press('g');
+  await bench.settle();
+  const grey = async (x: number, y: number) => {
+    const at = await bench.at([x, y]), box = (await page.getByTestId('stage').boundingBox())!;
+    return page.evaluate(([left, top]) => [...document.querySelector<HTMLCanvasElement>('[data-testid=stage] canvas')!.getContext('2d')!.getImageData(left!, top!, 1, 1).data], [Math.round(at[0] - box.x), Math.round(at[1] - box.y)]);
+  };
+  expect(await grey(350, 1200)).toEqual([255, 255, 255, 255]);
+  expect(await grey(500, 1200)).toEqual([0, 0, 0, 255]);
+  expect(await grey(350, 1090)).toEqual([0, 0, 0, 255]);
+
+  await page.getByLabel('Grow the edge; negative shrinks it').fill('80');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Grow the edge; negative shrinks it').blur();
+  await bench.settle();
+  await expect.poll(() => grey(350, 1090)).toEqual([255, 255, 255, 255]);
+  await page.getByLabel('Soften the edge').fill('20');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Soften the edge').blur();
+  await bench.settle();
+  await expect.poll(async () => (await grey(350, 1062))[0]! % 255).toBeGreaterThan(0);
+
+  await page.getByLabel('Name of the area').fill('Knit collar');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Part', { exact: true }).selectOption('clothes');
+  await expect(page.getByRole('button', { name: 'Knit collar', exact: true })).toBeVisible();
+  await expect(page.getByRole('group', { name: /^Face map/ }).getByRole('button', { name: 'Clothes', exact: true })).toBeVisible();
+
+  await page.keyboard.press('o');
+  await bench.draw([[800, 300], [900, 380]]);
+  await expect.poll(() => grey(800, 300)).toEqual([255, 255, 255, 255]);
+  for (let n = 0; n < 12; n++) await page.getByRole('button', { name: 'Undo' }).click({ timeout: 500 }).catch(() => undefined);
+  await expect(page.getByRole('button', { name: 'Knit collar', exact: true })).toHaveCount(0);
+  await expect(page.getByText('Begin with a part')).toBeVisible();
+});
+
+test('Escape gives up a stroke in progress, and the stroke answers to a removing line', async ({ page }) => {
+  const bench = await Bench.open(page);
+  await bench.choosePart('Skin');
+  await page.mouse.move(...(await bench.at([500, 330])));
+  await page.mouse.down();
+  await page.mouse.move(...(await bench.at([470, 500])), { steps: 5 });
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await expect(page.getByText('This area covers nothing yet', { exact: false })).toBeVisible();
+  await bench.draw([[500, 330], [470, 500], [460, 700]]);
+  const share = async () => Number.parseFloat(await page.getByTitle('Share of the photo').innerText());
+  await expect.poll(share).toBeGreaterThan(10);
+  const before = await share();
+  await page.keyboard.down('Shift');
+  await bench.draw([[470, 760], [580, 840]]);
+  await page.keyboard.up('Shift');
+  await expect.poll(share).toBeLessThan(before);
+});
+
+test('photos stay as they were: an export without steps is the photo', async ({ page }, info) => {
+  const bench = await Bench.open(page);
+  const file = info.outputPath('plain.png');
+  await (await bench.export('Export photo')).saveAs(file);
+  const [before, after] = [await decode('demo/marit-flare.jpg'), await decode(file)];
+  let most = 0;
+  for (let i = 0; i < before.data.length; i++) most = Math.max(most, Math.abs(before.data[i]! - after.data[i]!));
+  expect(most).toBeLessThanOrEqual(1);
+});
