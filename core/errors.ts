@@ -50,3 +50,10 @@ export class WorkerLostError extends CoreError {
     super('worker-lost');
   }
 }
+
+/** The files of a face network are missing or damaged. */
+export class NetworksMissingError extends CoreError {
+  constructor(network: string, detail: string) {
+    super('networks-missing', { network, detail });
+  }
+}

@@ -7,7 +7,7 @@ import { buildPyramid } from '#core/raster/pyramid';
 import type { ResolvedArea } from '#core/render/resolved';
 import { Resolver } from '#core/render/resolver';
 import { KINDS } from '#kinds/registry.gen';
-import type { AnalystExchanges, OpenedPhoto, ResolvedPhoto, Survey } from './protocol';
+import type { AnalystExchanges, OpenedPhoto, ResolvedPhoto } from './protocol';
 import { serve } from './serve';
 
 let resolver: Resolver | undefined;
@@ -43,7 +43,12 @@ serve<AnalystExchanges>({
     return undefined;
   },
   resolve: ({ photo }) => resolve(photo),
-  survey: ({ photo, areaId }) => survey(photo, areaId),
+  readings: ({ photo }) => current().readings(photo, current().plan(photo)),
+  ladder: ({ photo, areaId, after }) => current().ladder(areaOf(photo, areaId), after ? current().plan(photo) : []),
+  areaColours: ({ photo, areaId }) => {
+    const area = areaOf(photo, areaId);
+    return { share: current().share(area), before: current().mean(area, []), after: current().mean(area, current().plan(photo)) };
+  },
   planFile: ({ photo }) => {
     const coverage = photo.areas.map((area) => {
       const png = encodeCoveragePng(current().fullCoverage(current().area(area)), photo.width, photo.height);
@@ -94,19 +99,10 @@ function resolve(photo: Photo): ResolvedPhoto {
   return { plan: current().plan(photo), newAreas, areaKeys: Object.fromEntries(areas.map(([id, area]) => [id, area.key])) };
 }
 
-function survey(photo: Photo, areaId: string | undefined): Survey {
-  const plan = current().plan(photo);
-  const areas = photo.areas.map((area) => {
-    const resolved = current().area(area);
-    return [area.id, { share: current().share(resolved), before: current().mean(resolved, []), after: current().mean(resolved, plan) }] as const;
-  });
-  const chosen = photo.areas.find(({ id }) => id === areaId);
-  const resolved = chosen && current().area(chosen);
-  return {
-    areas: Object.fromEntries(areas),
-    readings: current().readings(photo, plan),
-    ladder: resolved && { before: current().ladder(resolved, []), after: current().ladder(resolved, plan) },
-  };
+function areaOf(photo: Photo, areaId: string): ResolvedArea {
+  const area = photo.areas.find(({ id }) => id === areaId);
+  if (!area) throw new RangeError(`there is no area ${areaId}`);
+  return current().area(area);
 }
 
 function base64(bytes: Uint8Array): string {

@@ -4,7 +4,7 @@ import type { PlanFile } from '#core/formats/planFile';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
 import type { ResolvedPlan } from '#core/render/resolved';
-import type { AnalystExchanges, CoverageLook, OpenedPhoto, RenderExchanges, ResolvedPhoto, Survey } from './protocol';
+import type { AnalystExchanges, AreaColours, CoverageLook, OpenedPhoto, RenderExchanges, ResolvedPhoto, Survey } from './protocol';
 import { WorkerPort } from './workerPort';
 
 export type { CoverageLook, OpenedPhoto, ResolvedPhoto, Survey } from './protocol';
@@ -65,8 +65,25 @@ export class PictureWorkers {
     return resolved;
   }
 
-  survey(photo: Photo, areaId: string | undefined): Promise<Survey> {
-    return this.#analyst.call('survey', { photo, areaId });
+  /**
+   * Measures what the numbers, the ladder and the face map show, in short pieces: a change of the photo
+   * never waits long behind it.
+   * @throws {CancelledError} between two pieces, when it is no longer wanted
+   */
+  async survey(photo: Photo, areaId: string | undefined, isWanted: () => boolean): Promise<Survey> {
+    const piece = async <T>(answer: Promise<T>): Promise<T> => {
+      const value = await answer;
+      if (!isWanted()) throw new CancelledError();
+      return value;
+    };
+    const readings = await piece(this.#analyst.call('readings', { photo }));
+    const ladder = areaId === undefined ? undefined : {
+      before: await piece(this.#analyst.call('ladder', { photo, areaId, after: false })),
+      after: await piece(this.#analyst.call('ladder', { photo, areaId, after: true })),
+    };
+    const areas: Record<string, AreaColours> = {};
+    for (const { id } of photo.areas) areas[id] = await piece(this.#analyst.call('areaColours', { photo, areaId: id }));
+    return { readings, ladder, areas };
   }
 
   planFile(photo: Photo): Promise<PlanFile> {

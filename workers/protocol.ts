@@ -29,10 +29,17 @@ export interface ResolvedPhoto {
   readonly areaKeys: Readonly<Record<string, string>>;
 }
 
+/** An area's share of the photo, 0..1, and its mean colours in linear light. */
+export interface AreaColours {
+  readonly share: number;
+  readonly before: Triple | undefined;
+  readonly after: Triple | undefined;
+}
+
 /** What the numbers, the ladder and the face map show. */
 export interface Survey {
   /** by area id */
-  readonly areas: Readonly<Record<string, { readonly share: number; readonly before: Triple | undefined; readonly after: Triple | undefined }>>;
+  readonly areas: Readonly<Record<string, AreaColours>>;
   readonly readings: readonly ReadingColours[];
   /** of the area asked for */
   readonly ladder: { readonly before: Ladder; readonly after: Ladder } | undefined;
@@ -44,7 +51,9 @@ export type AnalystExchanges = {
   thumb: Exchange<{ file: Blob; longSide: number }, Blob>;
   use: Exchange<{ pyramid: Pyramid }, undefined>;
   resolve: Exchange<{ photo: Photo }, ResolvedPhoto>;
-  survey: Exchange<{ photo: Photo; areaId: string | undefined }, Survey>;
+  readings: Exchange<{ photo: Photo }, readonly ReadingColours[]>;
+  ladder: Exchange<{ photo: Photo; areaId: string; after: boolean }, Ladder>;
+  areaColours: Exchange<{ photo: Photo; areaId: string }, AreaColours>;
   planFile: Exchange<{ photo: Photo }, PlanFile>;
   sheet: Exchange<{ width: number; height: number }, undefined>;
   strip: Exchange<{ data: Uint8ClampedArray<ArrayBuffer>; row: number; width: number }, undefined>;

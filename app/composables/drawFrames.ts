@@ -31,7 +31,6 @@ export function drawFrames(context: CanvasRenderingContext2D, layers: Layers, pl
   const { width, height } = context.canvas;
   context.clearRect(0, 0, width, height);
   context.imageSmoothingEnabled = placement.zoom * placement.devicePixels < 2;
-  context.imageSmoothingQuality = 'high';
   drawFrame(context, layers.base, placement);
   drawFrame(context, layers.after, placement);
   if (beforeUpTo > 0 && layers.before) {

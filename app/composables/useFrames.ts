@@ -78,9 +78,7 @@ export function useFrames(wishes: () => FrameWishes) {
     surveyTimer = setTimeout(async () => {
       const asked = wanted;
       try {
-        const answer = await workers.survey(photo, areaId);
-        if (asked !== wanted && wishes().photo?.id !== photo.id) return;
-        survey.value = answer;
+        survey.value = await workers.survey(photo, areaId, () => asked === wanted);
         surveyed = key;
       } catch (error) {
         if (!(error instanceof CancelledError)) notices.problem(error);

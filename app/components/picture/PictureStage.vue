@@ -23,10 +23,17 @@ const { base, after, before, overlay, survey, busy } = useFrames(() => ({
 watch(survey, (now) => emit('survey', now));
 
 useResizeObserver(stage, ([entry]) => entry && view.resize(entry.contentRect));
-watch(() => [base.value, after.value, before.value, overlay.value, view.left, view.top, view.zoom, view.width, view.height, view.devicePixels, bench.split, bench.holdingBefore], () => requestAnimationFrame(draw));
+watch(() => [base.value, after.value, before.value, overlay.value, view.left, view.top, view.zoom, view.width, view.height, view.devicePixels, bench.split, bench.holdingBefore], drawSoon);
+
+let asked = 0;
+function drawSoon(): void {
+  asked ||= requestAnimationFrame(draw);
+}
 
 function draw(): void {
-  const surface = canvas.value, context = surface?.getContext('2d', { alpha: true });
+  asked = 0;
+  // Drawn by the processor: pieces are copied one to one, and a software rasteriser in place of a GPU takes many times as long.
+  const surface = canvas.value, context = surface?.getContext('2d', { alpha: true, willReadFrequently: true });
   if (!surface || !context) return;
   const width = Math.max(1, Math.round(view.width * view.devicePixels)), height = Math.max(1, Math.round(view.height * view.devicePixels));
   if (surface.width !== width) surface.width = width;
@@ -41,7 +48,7 @@ const state = computed(() => (props.opening ? `Opening ${props.opening} …` : b
 <template>
   <div
     ref="stage" class="relative min-h-0 grow touch-none overflow-hidden" data-testid="stage" tabindex="0" aria-label="The photo. Wheel zooms, dragging moves it."
-    :style="{ backgroundColor: SURROUNDS[view.surround], cursor }" :data-ready="ready && !busy && after?.key ? after.key : undefined" v-on="handlers"
+    :style="{ backgroundColor: SURROUNDS[view.surround], cursor }" :data-ready="ready && !busy && after?.key ? after.key : undefined" :data-frame="after?.key" :data-overlay="overlay?.key" v-on="handlers"
   >
     <canvas ref="canvas" class="absolute inset-0 h-full w-full" :aria-label="`The photo ${photo.file}`" />
     <PictureMarks :photo="photo" :hover="hover" />

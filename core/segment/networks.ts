@@ -1,0 +1,26 @@
+/** What the face-mesh network says of one region; points in its 192-pixel input. */
+export interface MeshOutput {
+  /** logit: true faces 12.8 and above, false ones up to 9 (measured) */
+  readonly confidence: number;
+  /** 468 interleaved x, y, z */
+  readonly points: Float32Array;
+  /** 80 interleaved x, y */
+  readonly lips: Float32Array;
+  /** twice 71 interleaved x, y; which eye is which is told by their corners */
+  readonly eyes: readonly [Float32Array, Float32Array];
+}
+
+/**
+ * The networks as the core sees them; a host fills them with a library. Inputs are interleaved red,
+ * green, blue of encoded sRGB.
+ */
+export interface FaceNetworks {
+  /** @param input 256 x 256, -1..1 @returns 896 anchors x 17: score logit, box, six key points in pixels */
+  detect(input: Float32Array): Promise<Float32Array>;
+  /** @param input 192 x 192, 0..1 */
+  mesh(input: Float32Array): Promise<MeshOutput>;
+  /** @param input 256 x 256, 0..1 @returns probability of a person per pixel */
+  person(input: Float32Array): Promise<Float32Array>;
+}
+
+export const DETECT_SIZE = 256, MESH_SIZE = 192, PERSON_SIZE = 256;

@@ -1,0 +1,50 @@
+import type { Pyramid } from '../raster/pyramid';
+
+/** A square of the photo, possibly tilted; lengths in pixels of the photo. */
+export interface TurnedSquare {
+  readonly centreX: number;
+  readonly centreY: number;
+  readonly side: number;
+  /** clockwise on the screen */
+  readonly tiltRadians: number;
+}
+
+/** The point of the photo that lies at (u, v) of a square, each 0..1. */
+export function pointOfSquare({ centreX, centreY, side, tiltRadians }: TurnedSquare, u: number, v: number): readonly [number, number] {
+  const across = (u - 0.5) * side, down = (v - 0.5) * side, cos = Math.cos(tiltRadians), sin = Math.sin(tiltRadians);
+  return [centreX + across * cos - down * sin, centreY + across * sin + down * cos];
+}
+
+/**
+ * Encoded sRGB of a square at a given size: bilinear samples, several to a pixel, from the level of the
+ * photo that fits. Beyond the photo it is black.
+ * @returns interleaved red, green, blue, 0..1
+ */
+export function turnedCrop(pyramid: Pyramid, square: TurnedSquare, size: number): Float32Array {
+  const step = square.side / size, level = Math.min(pyramid.levels.length - 1, Math.max(0, Math.floor(Math.log2(step))));
+  const { width, height, data } = pyramid.levels[level]!, shrink = 2 ** -level;
+  const samples = Math.max(1, Math.min(6, Math.round(step * shrink))), out = new Float32Array(size * size * 3), share = 1 / (255 * samples * samples);
+  for (let row = 0, o = 0; row < size; row++) {
+    for (let column = 0; column < size; column++, o += 3) {
+      for (let j = 0; j < samples; j++) {
+        for (let i = 0; i < samples; i++) {
+          const [x, y] = pointOfSquare(square, (column + (i + 0.5) / samples) / size, (row + (j + 0.5) / samples) / size);
+          addBilinear(data, width, height, x * shrink - 0.5, y * shrink - 0.5, share, out, o);
+        }
+      }
+    }
+  }
+  return out;
+}
+
+function addBilinear(data: Uint8Array | Uint8ClampedArray, width: number, height: number, x: number, y: number, share: number, out: Float32Array, o: number): void {
+  const left = Math.floor(x), top = Math.floor(y);
+  if (left < -1 || top < -1 || left >= width || top >= height) return;
+  const right = x - left, down = y - top;
+  const x0 = Math.max(0, left), x1 = Math.min(width - 1, left + 1), y0 = Math.max(0, top), y1 = Math.min(height - 1, top + 1);
+  const p = (y0 * width + x0) * 4, q = (y0 * width + x1) * 4, r = (y1 * width + x0) * 4, s = (y1 * width + x1) * 4;
+  for (let channel = 0; channel < 3; channel++) {
+    const upper = data[p + channel]! * (1 - right) + data[q + channel]! * right, lower = data[r + channel]! * (1 - right) + data[s + channel]! * right;
+    out[o + channel]! += share * (upper * (1 - down) + lower * down);
+  }
+}

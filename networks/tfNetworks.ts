@@ -1,0 +1,100 @@
+import { loadGraphModel } from '@tensorflow/tfjs-converter';
+import type { GraphModel } from '@tensorflow/tfjs-converter';
+import { env, ready, setBackend, tensor4d } from '@tensorflow/tfjs-core';
+import type { NamedTensorMap, Tensor } from '@tensorflow/tfjs-core';
+import { setWasmPaths } from '@tensorflow/tfjs-backend-wasm';
+import { NetworksMissingError } from '#core/errors';
+import { DETECT_SIZE, MESH_SIZE, PERSON_SIZE } from '#core/segment/networks';
+import type { FaceNetworks, MeshOutput } from '#core/segment/networks';
+
+/** How a host reaches the files of the networks. */
+export interface NetworkFiles {
+  /** where the library finds its two WebAssembly binaries, by their file names */
+  readonly wasm: Readonly<Record<string, string>>;
+  /** the parts of one network: its graph as JSON, and its weights */
+  load(name: string): Promise<{ readonly graph: GraphJson; readonly weights: ArrayBuffer }>;
+}
+
+export interface GraphJson {
+  readonly modelTopology: object;
+  readonly weightsManifest: readonly { readonly weights: readonly object[] }[];
+}
+
+/**
+ * The face networks over TensorFlow.js with its WebAssembly backend; each is loaded when it is first asked.
+ * @throws {NetworksMissingError} from every call, when files are missing or damaged
+ */
+export function tfNetworks(files: NetworkFiles): FaceNetworks {
+  const backend = once(async () => {
+    // Threads gave no clear gain and would need a worker made from text, which the security policy forbids.
+    env().set('WASM_HAS_MULTITHREAD_SUPPORT', false);
+    // The library wants an address for the threaded binary too; it is never fetched.
+    setWasmPaths({ ...files.wasm, 'tfjs-backend-wasm-threaded-simd.wasm': files.wasm['tfjs-backend-wasm-simd.wasm']! });
+    await setBackend('wasm');
+    await ready();
+  });
+  const model = (name: string) => once(async () => {
+    try {
+      await backend();
+      const { graph, weights } = await files.load(name);
+      const specs = graph.weightsManifest.flatMap((group) => group.weights);
+      const loaded = await loadGraphModel({ load: () => Promise.resolve({ modelTopology: graph.modelTopology, weightSpecs: specs as never, weightData: weights }) });
+      return loaded;
+    } catch (error) {
+      throw new NetworksMissingError(name, error instanceof Error ? error.message : String(error));
+    }
+  });
+  const detector = model('blazeface-back'), mesher = model('facemesh-attention-pinto'), selfie = model('selfie');
+  return {
+    detect: async (input) => joinAnchors(await run(await detector(), input, DETECT_SIZE)),
+    mesh: async (input) => meshOutput(await run(await mesher(), input, MESH_SIZE)),
+    person: async (input) => (await run(await selfie(), input, PERSON_SIZE))[0]!,
+  };
+}
+
+/** @returns the outputs' values, each array as long as its tensor */
+async function run(model: GraphModel, input: Float32Array, size: number): Promise<Float32Array[]> {
+  const tensor = tensor4d(input, [1, size, size, 3]), result = model.execute(tensor);
+  const tensors = isTensors(result) ? result : [result as Tensor];
+  try {
+    return await Promise.all(tensors.map((output) => output.data() as Promise<Float32Array>));
+  } finally {
+    for (const each of [tensor, ...tensors]) each.dispose();
+  }
+}
+
+function isTensors(result: Tensor | Tensor[] | NamedTensorMap): result is Tensor[] {
+  return Array.isArray(result);
+}
+
+const FINE_ANCHORS = 512, COARSE_ANCHORS = 384, BOX_VALUES = 16;
+
+/** Scores and boxes come apart, and apart by the size of the cells: they are put together as rows of 17. */
+function joinAnchors(outputs: readonly Float32Array[]): Float32Array {
+  const of = (length: number) => outputs.find((output) => output.length === length)!;
+  const rows = new Float32Array((FINE_ANCHORS + COARSE_ANCHORS) * (BOX_VALUES + 1));
+  let o = 0;
+  for (const count of [FINE_ANCHORS, COARSE_ANCHORS]) {
+    const scores = of(count), boxes = of(count * BOX_VALUES);
+    for (let n = 0; n < count; n++, o += BOX_VALUES + 1) {
+      rows[o] = scores[n]!;
+      rows.set(boxes.subarray(n * BOX_VALUES, (n + 1) * BOX_VALUES), o + 1);
+    }
+  }
+  return rows;
+}
+
+function meshOutput(outputs: readonly Float32Array[]): MeshOutput {
+  const all = (length: number) => outputs.filter((output) => output.length === length);
+  const [first, second] = all(142);
+  return { confidence: all(1)[0]![0]!, points: all(1404)[0]!, lips: all(160)[0]!, eyes: [first!, second!] };
+}
+
+/** Does the work at the first call; a failure is forgotten, so that the next call tries again. */
+function once<T>(work: () => Promise<T>): () => Promise<T> {
+  let result: Promise<T> | undefined;
+  return () => (result ??= work().catch((error) => {
+    result = undefined;
+    throw error;
+  }));
+}
