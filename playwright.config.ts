@@ -14,7 +14,7 @@ export default defineConfig({
     trace: 'retain-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'],
+      args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader', '--force-color-profile=srgb'],
     },
   },
   webServer: { command: 'node .output/server/index.mjs', url: `http://localhost:${PORT}/api/health`, env: { PORT: String(PORT) }, reuseExistingServer: false },

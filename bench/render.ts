@@ -7,7 +7,6 @@ import type { Photo } from '#core/document/schema';
 import { newPhoto } from '#core/document/commands';
 import { NO_EDGE_CARE } from '#core/document/schema';
 import { buildPyramid } from '#core/raster/pyramid';
-import { encodeRaster } from '#core/render/encodeRaster';
 import { RegionRenderer } from '#core/render/regionRenderer';
 import { Resolver } from '#core/render/resolver';
 import { KINDS } from '#kinds/registry.gen';
@@ -24,7 +23,7 @@ export function largePortrait() {
 }
 
 /** Six steps on four areas: skin and hair by strokes, an iris and the collar by ellipses. */
-function sixSteps(): Photo {
+export function sixSteps(): Photo {
   const scale = LARGE.width / 1080, at = (...points: (readonly [number, number])[]) => points.map(([x, y]) => [x * scale, y * scale, 0.5]);
   const stroke = (...lines: number[][][]) => mark('edge-stroke', { solver: 1, tolerance: 0.5, strokes: lines.map((points) => ({ takes: true, radius: 40, points })) });
   const areas = [
@@ -47,7 +46,7 @@ export async function renderSpeed(): Promise<Row[]> {
   const begin = performance.now();
   for (let y = 0; y < LARGE.height; y += STRIP_ROWS) {
     const rows = Math.min(STRIP_ROWS, LARGE.height - y);
-    encodeRaster(renderer.render(plan, { x: 0, y, width: LARGE.width, height: rows, outWidth: LARGE.width, outHeight: rows }), out.subarray(0, rows * LARGE.width * 4));
+    renderer.renderEncoded(plan, { x: 0, y, width: LARGE.width, height: rows, outWidth: LARGE.width, outHeight: rows }, out);
   }
   const ours = (performance.now() - begin) / 1000, theirs = await lutFilterSeconds();
   return [

@@ -5,7 +5,6 @@ import { DocumentError } from '#core/errors';
 import { decodeCoveragePng } from '#core/formats/coveragePng';
 import { parsePlanFile } from '#core/formats/planFile';
 import type { PlanFile } from '#core/formats/planFile';
-import { encodeRaster } from '#core/render/encodeRaster';
 import { RegionRenderer } from '#core/render/regionRenderer';
 import { Resolver } from '#core/render/resolver';
 import { KINDS } from '#kinds/registry.gen';
@@ -35,7 +34,7 @@ export async function applyPlan(plan: PlanFile, path: string, options: Pick<Appl
   const rows = Math.max(16, Math.floor(STRIP_PIXELS / width));
   for (let y = 0; y < height; y += rows) {
     const count = Math.min(rows, height - y);
-    encodeRaster(renderer.render(steps, { x: 0, y, width, height: count, outWidth: width, outHeight: count }), pixels.subarray(y * width * 4, (y + count) * width * 4));
+    renderer.renderEncoded(steps, { x: 0, y, width, height: count, outWidth: width, outHeight: count }, pixels.subarray(y * width * 4, (y + count) * width * 4));
     onProgress((y + count) / height);
   }
   const format = options.format ?? (extname(name).toLowerCase() === '.png' ? 'png' : 'jpeg');

@@ -4,10 +4,13 @@ import { DOCUMENT_VERSION } from '#core/document/schema';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { inspectPhotoFile } from '#core/formats/inspectPhotoFile';
 import { buildPyramid } from '#core/raster/pyramid';
+import { wholeRegion } from '#core/raster/raster';
+import { sampleRegion } from '#core/raster/sampleRegion';
+import { encodePixels } from '#core/render/encodePixels';
 import type { ResolvedArea } from '#core/render/resolved';
 import { Resolver } from '#core/render/resolver';
 import { KINDS } from '#kinds/registry.gen';
-import type { AnalystExchanges, OpenedPhoto, ResolvedPhoto } from './protocol';
+import type { AnalystExchanges, OpenedPhoto, ResolvedAreas } from './protocol';
 import { serve } from './serve';
 
 let resolver: Resolver | undefined;
@@ -27,22 +30,21 @@ function allocate(bytes: number): Uint8Array {
 
 serve<AnalystExchanges>({
   open: ({ name, file }) => open(name, file),
-  thumb: async ({ file, longSide }) => {
-    const whole = await createImageBitmap(file);
-    const scale = longSide / Math.max(whole.width, whole.height);
-    const canvas = new OffscreenCanvas(Math.round(whole.width * scale), Math.round(whole.height * scale));
-    const context = context2d(canvas);
-    context.imageSmoothingQuality = 'high';
-    context.drawImage(whole, 0, 0, canvas.width, canvas.height);
-    whole.close();
-    return canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
+  thumb: ({ pyramid, longSide }) => {
+    const region = wholeRegion(pyramid.width, pyramid.height, longSide), { outWidth: width, outHeight: height } = region;
+    const pixels = new Uint8ClampedArray(width * height * 4);
+    encodePixels(sampleRegion(pyramid, region).data, pixels);
+    const context = context2d(new OffscreenCanvas(width, height));
+    context.putImageData(new ImageData(pixels, width), 0, 0);
+    return context.canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
   },
   use: ({ pyramid }) => {
     resolver = new Resolver(pyramid, KINDS);
     known = new Set();
     return undefined;
   },
-  resolve: ({ photo }) => resolve(photo),
+  areas: ({ photo }) => areas(photo),
+  plan: ({ photo }) => current().plan(photo),
   readings: ({ photo }) => current().readings(photo, current().plan(photo)),
   ladder: ({ photo, areaId, after }) => current().ladder(areaOf(photo, areaId), after ? current().plan(photo) : []),
   areaColours: ({ photo, areaId }) => {
@@ -91,12 +93,11 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
   return { sha256, type, pyramid: buildPyramid({ space: 'srgb8', width, height, data }, allocate) };
 }
 
-function resolve(photo: Photo): ResolvedPhoto {
-  const areas = photo.areas.map((area) => [area.id, current().area(area)] as const);
-  const newAreas: ResolvedArea[] = [];
-  for (const [, area] of areas) if (!known.has(area.key)) newAreas.push(area);
-  known = new Set(areas.map(([, area]) => area.key));
-  return { plan: current().plan(photo), newAreas, areaKeys: Object.fromEntries(areas.map(([id, area]) => [id, area.key])) };
+function areas(photo: Photo): ResolvedAreas {
+  const resolved = photo.areas.map((area) => [area.id, current().area(area)] as const);
+  const newAreas = resolved.map(([, area]) => area).filter(({ key }) => !known.has(key));
+  known = new Set(resolved.map(([, area]) => area.key));
+  return { newAreas, keys: Object.fromEntries(resolved.map(([id, area]) => [id, area.key])) };
 }
 
 function areaOf(photo: Photo, areaId: string): ResolvedArea {

@@ -4,16 +4,11 @@ import type { PlanFile } from '#core/formats/planFile';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
 import type { ResolvedPlan } from '#core/render/resolved';
-import type { AnalystExchanges, AreaColours, CoverageLook, OpenedPhoto, RenderExchanges, ResolvedPhoto, Survey } from './protocol';
+import type { AnalystExchanges, AreaColours, CoverageLook, OpenedPhoto, Piece, RenderExchanges, ResolvedAreas, Survey } from './protocol';
 import { WorkerPort } from './workerPort';
 
-export type { CoverageLook, OpenedPhoto, ResolvedPhoto, Survey } from './protocol';
-
-/** A rendered piece of the picture. */
-export interface Piece {
-  readonly region: Region;
-  readonly bitmap: ImageBitmap;
-}
+export type { CoverageLook, OpenedPhoto, Piece, Placement, Survey } from './protocol';
+export { Painter } from './painterClient';
 
 export interface ExportOptions {
   readonly type: 'image/jpeg' | 'image/png';
@@ -31,8 +26,9 @@ export class PictureWorkers {
   readonly #analyst: WorkerPort<AnalystExchanges>;
   readonly #renderers: readonly WorkerPort<RenderExchanges>[];
   #pyramid: Pyramid | undefined;
+  #lastOpened: OpenedPhoto | undefined;
 
-  /** @param onLost is told when a worker died; the photo is in use again by then, and must be resolved anew */
+  /** @param onLost is told when a worker died; the photo is in use again by then, and must be prepared anew */
   constructor(onLost: () => void) {
     const lost = () => {
       if (this.#pyramid) void this.use(this.#pyramid);
@@ -41,15 +37,21 @@ export class PictureWorkers {
     const count = Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));
     this.#analyst = new WorkerPort(() => new Worker(new URL('./analyst.worker.ts', import.meta.url), { type: 'module' }), lost);
     this.#renderers = Array.from({ length: count }, () => new WorkerPort<RenderExchanges>(() => new Worker(new URL('./render.worker.ts', import.meta.url), { type: 'module' }), lost));
+    for (const port of [this.#analyst, ...this.#renderers]) port.warm();
   }
 
   /** Inspects, names and decodes a file. @throws {PhotoFileError} */
-  open(name: string, file: Blob): Promise<OpenedPhoto> {
-    return this.#analyst.call('open', { name, file });
+  async open(name: string, file: Blob): Promise<OpenedPhoto> {
+    return (this.#lastOpened = await this.#analyst.call('open', { name, file }));
   }
 
-  thumb(file: Blob, longSide: number): Promise<Blob> {
-    return this.#analyst.call('thumb', { file, longSide });
+  /** The photo opened last, if it is this one: a photo just imported is not decoded again to be shown. */
+  openedBefore(sha256: string): OpenedPhoto | undefined {
+    return this.#lastOpened?.sha256 === sha256 ? this.#lastOpened : undefined;
+  }
+
+  thumb(pyramid: Pyramid, longSide: number): Promise<Blob> {
+    return this.#analyst.call('thumb', { pyramid, longSide });
   }
 
   /** Takes a photo in hand; what follows is about it. */
@@ -58,11 +60,16 @@ export class PictureWorkers {
     await Promise.all([this.#analyst.call('use', { pyramid }), ...this.#renderers.map((renderer) => renderer.call('use', { pyramid }))]);
   }
 
-  async resolve(photo: Photo): Promise<ResolvedPhoto> {
-    const resolved = await this.#analyst.call('resolve', { photo });
-    const learn = { areas: resolved.newAreas, keep: Object.values(resolved.areaKeys) };
-    for (const renderer of this.#renderers) void renderer.call('learn', learn).catch(() => undefined);
-    return resolved;
+  /** Prepares the marks of all areas. @returns the key of each area, by its id */
+  async areas(photo: Photo): Promise<ResolvedAreas['keys']> {
+    const { newAreas, keys } = await this.#analyst.call('areas', { photo });
+    for (const renderer of this.#renderers) void renderer.call('learn', { areas: newAreas, keep: Object.values(keys) }).catch(() => undefined);
+    return keys;
+  }
+
+  /** Measures what the steps ask for. The areas must have been prepared. */
+  plan(photo: Photo): Promise<ResolvedPlan> {
+    return this.#analyst.call('plan', { photo });
   }
 
   /**

@@ -7,6 +7,7 @@ import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
 import type { ReadingColours } from '#core/render/resolver';
 import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
+import type { Layer } from './drawLayers';
 
 /** A request's payload and its reply. */
 interface Exchange<Request, Reply> {
@@ -21,12 +22,11 @@ export interface OpenedPhoto {
   readonly pyramid: Pyramid;
 }
 
-/** A plan ready to render, and the areas that the renderers do not know yet. */
-export interface ResolvedPhoto {
-  readonly plan: ResolvedPlan;
+/** The areas of a photo with their marks prepared: those that the renderers do not know yet, and the keys of all. */
+export interface ResolvedAreas {
   readonly newAreas: readonly ResolvedArea[];
   /** by area id */
-  readonly areaKeys: Readonly<Record<string, string>>;
+  readonly keys: Readonly<Record<string, string>>;
 }
 
 /** An area's share of the photo, 0..1, and its mean colours in linear light. */
@@ -48,9 +48,10 @@ export interface Survey {
 /** The worker that decodes, prepares areas and measures. */
 export type AnalystExchanges = {
   open: Exchange<{ name: string; file: Blob }, OpenedPhoto>;
-  thumb: Exchange<{ file: Blob; longSide: number }, Blob>;
+  thumb: Exchange<{ pyramid: Pyramid; longSide: number }, Blob>;
   use: Exchange<{ pyramid: Pyramid }, undefined>;
-  resolve: Exchange<{ photo: Photo }, ResolvedPhoto>;
+  areas: Exchange<{ photo: Photo }, ResolvedAreas>;
+  plan: Exchange<{ photo: Photo }, ResolvedPlan>;
   readings: Exchange<{ photo: Photo }, readonly ReadingColours[]>;
   ladder: Exchange<{ photo: Photo; areaId: string; after: boolean }, Ladder>;
   areaColours: Exchange<{ photo: Photo; areaId: string }, AreaColours>;
@@ -67,6 +68,28 @@ export type RenderExchanges = {
   picture: Exchange<{ plan: ResolvedPlan; region: Region }, ImageBitmap>;
   coverage: Exchange<{ areaKey: string; region: Region; look: CoverageLook }, ImageBitmap>;
   strip: Exchange<{ plan: ResolvedPlan; region: Region }, Uint8ClampedArray<ArrayBuffer>>;
+};
+
+/** A rendered piece of the picture. */
+export interface Piece {
+  readonly region: Region;
+  readonly bitmap: ImageBitmap;
+}
+
+/** Where the photo lies: the view point of its corner in CSS pixels, CSS pixels per pixel of the photo. */
+export interface Placement {
+  readonly left: number;
+  readonly top: number;
+  readonly zoom: number;
+  readonly devicePixels: number;
+}
+
+/** The worker that draws the picture's canvas, so that the page never waits for it. */
+export type PainterExchanges = {
+  attach: Exchange<{ canvas: OffscreenCanvas }, undefined>;
+  layer: Exchange<{ layer: Layer; pieces: readonly Piece[] | undefined }, undefined>;
+  /** sizes in device pixels; `beforeUpTo` as many from the left show the photo as it was */
+  draw: Exchange<{ width: number; height: number; placement: Placement; beforeUpTo: number }, undefined>;
 };
 
 export type CoverageLook = { readonly style: 'hatch'; readonly rgb: Triple } | { readonly style: 'grey' };

@@ -1,4 +1,3 @@
-import { encodeRaster } from '#core/render/encodeRaster';
 import { RegionRenderer } from '#core/render/regionRenderer';
 import type { ResolvedPlan } from '#core/render/resolved';
 import type { Coverage8Raster, Region } from '#core/raster/raster';
@@ -30,7 +29,7 @@ serve<RenderExchanges>({
 
 function pixelsOf(plan: ResolvedPlan, region: Region): Uint8ClampedArray<ArrayBuffer> {
   const out = new Uint8ClampedArray(region.outWidth * region.outHeight * 4);
-  encodeRaster(current().render(plan, region), out);
+  current().renderEncoded(plan, region, out);
   return out;
 }
 

@@ -16,6 +16,11 @@ export class WorkerPort<E extends Exchanges> {
   /** @param start makes the worker @param onLost is told when it died, after all its calls were refused */
   constructor(readonly start: () => Worker, readonly onLost: () => void) {}
 
+  /** Starts the worker before it is asked for anything. */
+  warm(): void {
+    this.#worker ??= this.#begin();
+  }
+
   call<Name extends keyof E & string>(name: Name, request: E[Name]['request'], transfer: Transferable[] = []): Promise<E[Name]['reply']> {
     const worker = (this.#worker ??= this.#begin());
     const call = ++this.#calls;

@@ -2,11 +2,16 @@ import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
 import { wholeRegion } from '#core/raster/raster';
 import type { Region } from '#core/raster/raster';
-import type { CoverageLook, Piece, ResolvedPhoto, Survey } from '#workers/client';
-import { closeFrame } from './drawFrames';
-import type { Frame } from './drawFrames';
+import type { CoverageLook, Piece, Survey } from '#workers/client';
 
 const BASE_LONG_SIDE = 640, DRAFT_FROM_PIXELS = 250_000, SURVEY_AFTER_MS = 120;
+
+/** Pieces of one picture, and what they show. Their bitmaps go on to whoever draws them. */
+export interface Frame {
+  /** equal keys, equal pixels */
+  readonly key: string;
+  readonly pieces: readonly Piece[];
+}
 
 export interface FrameWishes {
   /** of the photo that the workers have in use; undefined while none is ready */
@@ -15,6 +20,8 @@ export interface FrameWishes {
   readonly before: boolean;
   readonly areaId: string | undefined;
   readonly look: CoverageLook | undefined;
+  /** a mark is being drawn: its hatch follows the hand, the picture waits until it is done */
+  readonly drawing: boolean;
 }
 
 /**
@@ -25,7 +32,6 @@ export function useFrames(wishes: () => FrameWishes) {
   const workers = useWorkers(), notices = useNotices();
   const base = shallowRef<Frame>(), after = shallowRef<Frame>(), before = shallowRef<Frame>(), overlay = shallowRef<Frame>();
   const survey = shallowRef<Survey>();
-  const resolvedPlan = shallowRef<ResolvedPhoto['plan']>([]);
   const busy = ref(false);
   let wanted = 0, running = false, surveyed = '', surveyTimer: ReturnType<typeof setTimeout> | undefined;
 
@@ -51,25 +57,25 @@ export function useFrames(wishes: () => FrameWishes) {
     running = false;
   }
 
-  async function round({ photo, region, before: wantsBefore, areaId, look }: FrameWishes, isNewest: () => boolean): Promise<void> {
+  async function round({ photo, region, before: wantsBefore, areaId, look, drawing }: FrameWishes, isNewest: () => boolean): Promise<void> {
     if (!photo || !region) return;
-    const resolved = await workers.resolve(photo);
-    resolvedPlan.value = resolved.plan;
-    const planKey = `${photo.id}:${resolved.plan.at(-1)?.key ?? ''}`, place = regionKey(region), areaKey = areaId && resolved.areaKeys[areaId];
-    if (areaKey && look) await update(overlay, `${photo.id}:${areaKey}:${JSON.stringify(look)}:${place}`, () => workers.coverage(areaKey, region, look));
-    else put(overlay, undefined);
+    const keys = await workers.areas(photo), place = regionKey(region), areaKey = areaId && keys[areaId];
+    const half = region.outWidth * region.outHeight > DRAFT_FROM_PIXELS ? { ...region, outWidth: Math.ceil(region.outWidth / 2), outHeight: Math.ceil(region.outHeight / 2) } : undefined;
+    const overlayKey = `${photo.id}:${areaKey}:${JSON.stringify(look)}:${place}`;
+    if (!areaKey || !look) put(overlay, undefined);
+    else if (half) await draft(overlay, overlayKey, () => workers.coverage(areaKey, half, look));
+    if (!isNewest() || (drawing && overlay.value)) return;
+    const plan = await workers.plan(photo), planKey = `${photo.id}:${plan.at(-1)?.key ?? ''}`, pictureKey = `${planKey}:${place}`;
+    if (half) await draft(after, pictureKey, () => workers.picture(plan, half));
     if (!isNewest()) return;
-    const pixels = region.outWidth * region.outHeight;
-    if (pixels > DRAFT_FROM_PIXELS && after.value?.key !== `${planKey}:${place}`) {
-      await update(after, `${planKey}:${place}:draft`, () => workers.picture(resolved.plan, { ...region, outWidth: Math.ceil(region.outWidth / 2), outHeight: Math.ceil(region.outHeight / 2) }));
-      if (!isNewest()) return;
-    }
-    await update(after, `${planKey}:${place}`, () => workers.picture(resolved.plan, region));
+    if (areaKey && look) await update(overlay, overlayKey, () => workers.coverage(areaKey, region, look));
+    if (!isNewest()) return;
+    await update(after, pictureKey, () => workers.picture(plan, region));
     if (!isNewest()) return;
     if (wantsBefore) await update(before, `${photo.id}:${place}`, () => workers.picture([], region));
     if (!isNewest()) return;
-    await update(base, planKey, () => workers.picture(resolved.plan, wholeRegion(photo.width, photo.height, BASE_LONG_SIDE)));
-    surveySoon(photo, areaId, `${planKey}:${areaKey}:${JSON.stringify([resolved.areaKeys, photo.readings])}`);
+    await update(base, planKey, () => workers.picture(plan, wholeRegion(photo.width, photo.height, BASE_LONG_SIDE)));
+    surveySoon(photo, areaId, `${planKey}:${areaKey}:${JSON.stringify([keys, photo.readings])}`);
   }
 
   function surveySoon(photo: Photo, areaId: string | undefined, key: string): void {
@@ -86,7 +92,7 @@ export function useFrames(wishes: () => FrameWishes) {
     }, SURVEY_AFTER_MS);
   }
 
-  /** The worker that held the areas is gone: everything is asked for again. */
+  /** A worker that held areas or pictures is gone: everything is asked for again. */
   function restart(): void {
     for (const frame of [after, before, overlay, base]) put(frame, undefined);
     surveyed = '';
@@ -104,7 +110,12 @@ export function useFrames(wishes: () => FrameWishes) {
     clearTimeout(surveyTimer);
     for (const frame of [after, before, overlay, base]) put(frame, undefined);
   });
-  return { base, after, before, overlay, survey, plan: resolvedPlan, busy };
+  return { base, after, before, overlay, survey, busy, restart };
+}
+
+/** At half the size, unless the full one is there. */
+async function draft(frame: Ref<Frame | undefined>, key: string, render: () => Promise<Piece[]>): Promise<void> {
+  if (frame.value?.key !== key) await update(frame, `${key}:draft`, render);
 }
 
 async function update(frame: Ref<Frame | undefined>, key: string, render: () => Promise<Piece[]>): Promise<void> {
@@ -112,7 +123,6 @@ async function update(frame: Ref<Frame | undefined>, key: string, render: () => 
 }
 
 function put(frame: Ref<Frame | undefined>, next: Frame | undefined): void {
-  closeFrame(frame.value);
   frame.value = next;
 }
 

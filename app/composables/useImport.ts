@@ -20,7 +20,7 @@ export function useImport() {
         }
         ids.add(sha256);
         photos.push(newPhoto({ id: sha256, file: file.name, width: pyramid.width, height: pyramid.height }));
-        const thumb = await workers.thumb(file, THUMB_LONG_SIDE);
+        const thumb = await workers.thumb(pyramid, THUMB_LONG_SIDE);
         await storePhoto(sha256, file.name, file, thumb);
       } catch (error) {
         notices.problem(error);

@@ -10,7 +10,7 @@ export async function ensureThumb(workers: PictureWorkers, photo: { id: string; 
   const known = await thumbOf(photo.id);
   if (known) return known;
   const made = queue.then(async () => {
-    const picture = await workers.thumb(await photoFile(photo), THUMB_LONG_SIDE);
+    const { pyramid } = await workers.open(photo.file, await photoFile(photo)), picture = await workers.thumb(pyramid, THUMB_LONG_SIDE);
     // A small picture that cannot be kept is made again next time.
     await database().thumbs.put({ photoId: photo.id, picture }).catch(() => undefined);
     return picture;

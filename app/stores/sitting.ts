@@ -20,7 +20,8 @@ export const useSitting = defineStore('sitting', () => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let saving: Promise<void> = Promise.resolve();
   /** a drag in progress: everything since its start becomes one checkpoint */
-  let gesture: { readonly label: string; readonly before: Sitting } | undefined;
+  const gesture = shallowRef<{ readonly label: string; readonly before: Sitting }>();
+  const inGesture = computed(() => gesture.value !== undefined);
 
   const undoLabel = computed(() => history.value.checkpoints[history.value.cursor - 1]?.label);
   const redoLabel = computed(() => history.value.checkpoints[history.value.cursor]?.label);
@@ -43,7 +44,7 @@ export const useSitting = defineStore('sitting', () => {
     const after = edit(before);
     if (after === before) return;
     document.value = { ...after, updatedAt: new Date().toISOString() };
-    if (!gesture) history.value = recordCheckpoint(history.value, label, before, document.value);
+    if (!gesture.value) history.value = recordCheckpoint(history.value, label, before, document.value);
     saveSoon();
   }
 
@@ -52,12 +53,12 @@ export const useSitting = defineStore('sitting', () => {
   }
 
   function beginGesture(label: string): void {
-    if (document.value) gesture = { label, before: document.value };
+    if (document.value) gesture.value = { label, before: document.value };
   }
 
   function endGesture(): void {
-    const ended = gesture;
-    gesture = undefined;
+    const ended = gesture.value;
+    gesture.value = undefined;
     if (!ended || ended.before === document.value) return;
     history.value = recordCheckpoint(history.value, ended.label, ended.before, document.value);
     saveSoon();
@@ -65,8 +66,8 @@ export const useSitting = defineStore('sitting', () => {
 
   /** Gives up a gesture: the document is as it was before it. */
   function cancelGesture(): void {
-    if (gesture) document.value = gesture.before;
-    gesture = undefined;
+    if (gesture.value) document.value = gesture.value.before;
+    gesture.value = undefined;
   }
 
   function travel(step: typeof undo | typeof redo): string | undefined {
@@ -113,7 +114,7 @@ export const useSitting = defineStore('sitting', () => {
   }
 
   return {
-    document, history, writable, saved, saveProblem, undoLabel, redoLabel,
+    document, history, writable, saved, inGesture, saveProblem, undoLabel, redoLabel,
     open, close, change, changeOpenPhoto, beginGesture, endGesture, cancelGesture, save,
     undo: () => travel(undo), redo: () => travel(redo),
   };

@@ -55,8 +55,7 @@ export function convertSrgbLinearToOklab([red, green, blue]: Triple): Triple {
 /** Inverse of {@link convertSrgbLinearToOklab}; may leave 0..1. */
 export function convertOklabToSrgbLinear([lightness, a, b]: Triple): Triple {
   const r = OKLAB.rootsOfAB, m = OKLAB.srgbOfLms;
-  const l = (lightness + r[0] * a + r[1] * b) ** 3;
-  const c = (lightness + r[2] * a + r[3] * b) ** 3;
-  const s = (lightness + r[4] * a + r[5] * b) ** 3;
+  const rootL = lightness + r[0] * a + r[1] * b, rootM = lightness + r[2] * a + r[3] * b, rootS = lightness + r[4] * a + r[5] * b;
+  const l = rootL * rootL * rootL, c = rootM * rootM * rootM, s = rootS * rootS * rootS;
   return [m[0] * l + m[1] * c + m[2] * s, m[3] * l + m[4] * c + m[5] * s, m[6] * l + m[7] * c + m[8] * s];
 }

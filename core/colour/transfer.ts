@@ -23,7 +23,7 @@ export function encodeSrgb(linear: number): number {
 
 const ENCODE_STEPS = 1 << 14;
 const ENCODE_TABLE = Uint8Array.from({ length: ENCODE_STEPS + 1 }, (_, i) => Math.floor(encodeSrgb(i / ENCODE_STEPS) * 255 + 0.5));
-/** Smallest linear value that rounds to each code: between table entries it decides exactly. */
+/** Smallest linear value that rounds to each code: between table entries, where at most one lies, it decides exactly. */
 const CODE_EDGES = Float64Array.from({ length: 257 }, (_, code) => (code === 0 ? -Infinity : code === 256 ? Infinity : decodeSrgb((code - 0.5) / 255)));
 
 /**
@@ -33,7 +33,11 @@ const CODE_EDGES = Float64Array.from({ length: 257 }, (_, code) => (code === 0 ?
 export function encodeSrgb8(linear: number): number {
   if (!(linear > 0)) return 0;
   if (linear >= 1) return 255;
-  let code = ENCODE_TABLE[(linear * ENCODE_STEPS) | 0]!;
-  while (linear >= CODE_EDGES[code + 1]!) code++;
-  return code;
+  const code = ENCODE_TABLE[(linear * ENCODE_STEPS) | 0]!;
+  return linear >= CODE_EDGES[code + 1]! ? code + 1 : code;
 }
+
+/** Steps of {@link SRGB8_OF_LINEAR} from black to white. */
+export const SRGB8_STEPS = 1 << 15;
+/** 8-bit code by linear light in steps; its borders between codes lie within 0.06 codes of where they belong. */
+export const SRGB8_OF_LINEAR: Uint8Array = Uint8Array.from({ length: SRGB8_STEPS + 1 }, (_, i) => encodeSrgb8((i + 0.5) / SRGB8_STEPS));

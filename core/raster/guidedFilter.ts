@@ -53,26 +53,30 @@ export function prepareGuide(guide: Float32Array, width: number, height: number,
  * @see He, Sun, Tang 2013, "Guided image filtering"; He and Sun 2015, "Fast guided filter"
  */
 export function guidedCoefficients({ width, height, radius, planes: [r, g, b], means: [meanR, meanG, meanB], inverse }: PreparedGuide, mask: Float32Array): GuidedCoefficients {
-  const mean = (plane: Float32Array) => boxMean(plane, width, height, radius);
-  const meanM = mean(mask), rm = mean(product(r, mask)), gm = mean(product(g, mask)), bm = mean(product(b, mask));
-  const planes = [rm, gm, bm, meanM];
-  for (let i = 0, o = 0; i < meanM.length; i++, o += 6) {
-    const mr = meanR[i]!, mg = meanG[i]!, mb = meanB[i]!, mm = meanM[i]!;
-    const x = rm[i]! - mr * mm, y = gm[i]! - mg * mm, z = bm[i]! - mb * mm;
-    const red = inverse[o]! * x + inverse[o + 1]! * y + inverse[o + 2]! * z;
-    const green = inverse[o + 1]! * x + inverse[o + 3]! * y + inverse[o + 4]! * z;
-    const blue = inverse[o + 2]! * x + inverse[o + 4]! * y + inverse[o + 5]! * z;
-    rm[i] = red;
-    gm[i] = green;
-    bm[i] = blue;
-    meanM[i] = mm - red * mr - green * mg - blue * mb;
+  const products = new Float32Array(mask.length * 4);
+  for (let i = 0, o = 0; i < mask.length; i++, o += 4) {
+    const value = mask[i]!;
+    if (value === 0) continue;
+    products[o] = r[i]! * value;
+    products[o + 1] = g[i]! * value;
+    products[o + 2] = b[i]! * value;
+    products[o + 3] = value;
   }
-  const data = new Float32Array(meanM.length * 4);
-  planes.forEach((plane, channel) => {
-    const smooth = mean(plane);
-    for (let i = 0, o = channel; i < smooth.length; i++, o += 4) data[o] = smooth[i]!;
-  });
-  return { width, height, data };
+  const fits = boxMeans(products, 4, width, height, radius);
+  for (let i = 0, o = 0, q = 0; i < mask.length; i++, o += 4, q += 6) {
+    const mm = fits[o + 3]!;
+    if (mm === 0) continue;
+    const mr = meanR[i]!, mg = meanG[i]!, mb = meanB[i]!;
+    const x = fits[o]! - mr * mm, y = fits[o + 1]! - mg * mm, z = fits[o + 2]! - mb * mm;
+    const red = inverse[q]! * x + inverse[q + 1]! * y + inverse[q + 2]! * z;
+    const green = inverse[q + 1]! * x + inverse[q + 3]! * y + inverse[q + 4]! * z;
+    const blue = inverse[q + 2]! * x + inverse[q + 4]! * y + inverse[q + 5]! * z;
+    fits[o] = red;
+    fits[o + 1] = green;
+    fits[o + 2] = blue;
+    fits[o + 3] = mm - red * mr - green * mg - blue * mb;
+  }
+  return { width, height, data: boxMeans(fits, 4, width, height, radius) };
 }
 
 function splitPlanes(interleaved: Float32Array, count: number): readonly [Float32Array, Float32Array, Float32Array] {
@@ -91,24 +95,38 @@ function product(first: Float32Array, second: Float32Array): Float32Array {
   return out;
 }
 
-/** Mean over a square window, cut at the border: column sums run down the rows, a window runs along them. */
 function boxMean(plane: Float32Array, width: number, height: number, radius: number): Float32Array {
-  const out = new Float32Array(plane.length), sums = new Float64Array(width + 1);
-  for (let row = 0; row < Math.min(radius, height); row++) addRow(sums, plane, row * width, width, 1);
+  return boxMeans(plane, 1, width, height, radius);
+}
+
+/**
+ * Means over a square window, cut at the border: column sums run down the rows, a window runs along them.
+ * @param data interleaved channels
+ */
+function boxMeans(data: Float32Array, channels: number, width: number, height: number, radius: number): Float32Array {
+  const line = width * channels, out = new Float32Array(data.length), sums = new Float64Array(line);
+  const addRow = (row: number, sign: number) => {
+    for (let i = 0, p = row * line; i < line; i++, p++) sums[i]! += sign * data[p]!;
+  };
+  for (let row = 0; row < Math.min(radius, height); row++) addRow(row, 1);
   for (let row = 0; row < height; row++) {
-    if (row + radius < height) addRow(sums, plane, (row + radius) * width, width, 1);
-    if (row > radius) addRow(sums, plane, (row - radius - 1) * width, width, -1);
-    const rows = Math.min(height - 1, row + radius) - Math.max(0, row - radius) + 1, start = row * width;
-    let sum = 0, left = 0, right = -1;
-    for (let column = 0; column < width; column++) {
-      while (right < width - 1 && right < column + radius) sum += sums[++right]!;
-      if (left < column - radius) sum -= sums[left++]!;
-      out[start + column] = sum / (rows * (right - left + 1));
-    }
+    if (row + radius < height) addRow(row + radius, 1);
+    if (row > radius) addRow(row - radius - 1, -1);
+    const rows = Math.min(height - 1, row + radius) - Math.max(0, row - radius) + 1;
+    for (let channel = 0; channel < channels; channel++) meanAlong(sums, channel, channels, width, radius, rows, out, row * line);
   }
   return out;
 }
 
-function addRow(sums: Float64Array, plane: Float32Array, start: number, width: number, sign: number): void {
-  for (let column = 0; column < width; column++) sums[column]! += sign * plane[start + column]!;
+function meanAlong(sums: Float64Array, channel: number, channels: number, width: number, radius: number, rows: number, out: Float32Array, start: number): void {
+  let sum = 0;
+  for (let column = 0; column < Math.min(radius, width); column++) sum += sums[column * channels + channel]!;
+  for (let column = 0; column < width; column++) {
+    if (column + radius < width) sum += sums[(column + radius) * channels + channel]!;
+    if (column > radius) sum -= sums[(column - radius - 1) * channels + channel]!;
+    const columns = Math.min(width - 1, column + radius) - Math.max(0, column - radius) + 1;
+    // What the running sum keeps of rounding must not count as a mask.
+    out[start + column * channels + channel] = Math.abs(sum) < ROUNDING ? 0 : sum / (rows * columns);
+  }
 }
+const ROUNDING = 1e-9;

@@ -13,22 +13,43 @@ export function maskSoften(mask: Float32Array, width: number, height: number, si
   const radius = Math.floor((Math.sqrt(variance + 1) - 1) / 2);
   const whole = 2 * radius + 1;
   const edge = ((whole * (radius * (radius + 1) - (3 * sigma * sigma) / PASSES)) / (6 * ((sigma * sigma) / PASSES - (radius + 1) ** 2)));
-  const scratch = new Float32Array(Math.max(width, height));
+  const line = new Float32Array(width + 2 * radius + 2), copy = new Float32Array(mask.length);
   for (let pass = 0; pass < PASSES; pass++) {
-    for (let row = 0; row < height; row++) boxLine(mask, row * width, 1, width, radius, edge, scratch);
-    for (let column = 0; column < width; column++) boxLine(mask, column, width, height, radius, edge, scratch);
+    for (let row = 0; row < height; row++) boxLine(mask, row * width, width, radius, edge, line);
+    copy.set(mask);
+    boxColumns(copy, mask, width, height, radius, edge);
   }
 }
 
-/** One extended box: full weight within `radius`, weight `edge` on the next pixel at both ends. */
-function boxLine(data: Float32Array, start: number, stride: number, length: number, radius: number, edge: number, scratch: Float32Array): void {
-  for (let i = 0; i < length; i++) scratch[i] = data[start + i * stride]!;
-  const at = (i: number) => scratch[i < 0 ? 0 : i >= length ? length - 1 : i]!;
-  const total = 2 * radius + 1 + 2 * edge;
+/** The same box down the columns, all of them at once along each row. */
+function boxColumns(source: Float32Array, out: Float32Array, width: number, height: number, radius: number, edge: number): void {
+  const share = 1 / (2 * radius + 1 + 2 * edge), sums = new Float64Array(width);
+  const rowAt = (row: number) => (row < 0 ? 0 : row >= height ? height - 1 : row) * width;
+  for (let row = -radius; row <= radius; row++) {
+    const start = rowAt(row);
+    for (let column = 0; column < width; column++) sums[column]! += source[start + column]!;
+  }
+  for (let row = 0; row < height; row++) {
+    const before = rowAt(row - radius - 1), after = rowAt(row + radius + 1), leaving = rowAt(row - radius), start = row * width;
+    for (let column = 0; column < width; column++) {
+      const arriving = source[after + column]!;
+      out[start + column] = share * (sums[column]! + edge * (source[before + column]! + arriving));
+      sums[column] = sums[column]! + arriving - source[leaving + column]!;
+    }
+  }
+}
+
+/** One extended box along a row: full weight within `radius`, weight `edge` on the next pixel at both ends. */
+function boxLine(data: Float32Array, start: number, length: number, radius: number, edge: number, padded: Float32Array): void {
+  const reach = radius + 1, share = 1 / (2 * radius + 1 + 2 * edge);
+  padded.fill(data[start]!, 0, reach);
+  padded.set(data.subarray(start, start + length), reach);
+  padded.fill(data[start + length - 1]!, reach + length, length + 2 * reach);
   let sum = 0;
-  for (let i = -radius; i <= radius; i++) sum += at(i);
+  for (let i = 1; i < 2 * reach; i++) sum += padded[i]!;
   for (let i = 0; i < length; i++) {
-    data[start + i * stride] = (sum + edge * (at(i - radius - 1) + at(i + radius + 1))) / total;
-    sum += at(i + radius + 1) - at(i - radius);
+    const leaving = padded[i + 1]!, arriving = padded[i + 2 * reach]!;
+    data[start + i] = share * (sum + edge * (padded[i]! + arriving));
+    sum += arriving - leaving;
   }
 }

@@ -1,4 +1,4 @@
-import { SRGB8_TO_LINEAR, encodeSrgb8 } from '../colour/transfer';
+import { SRGB8_OF_LINEAR, SRGB8_STEPS, SRGB8_TO_LINEAR } from '../colour/transfer';
 import type { Srgb8Raster } from './raster';
 
 /** A photo and its halvings; level 0 is the photo, level n has a scale of 2^-n. */
@@ -29,16 +29,15 @@ export function buildPyramid(photo: Srgb8Raster, allocate: (bytes: number) => Ui
 function halve({ width, height, data }: Srgb8Raster, allocate: (bytes: number) => Uint8Array): Srgb8Raster {
   const halfWidth = Math.ceil(width / 2), halfHeight = Math.ceil(height / 2);
   const out = allocate(halfWidth * halfHeight * 4);
+  const linear = SRGB8_TO_LINEAR, codes = SRGB8_OF_LINEAR, quarter = SRGB8_STEPS / 4;
   for (let row = 0, o = 0; row < halfHeight; row++) {
     const top = 2 * row * width, bottom = Math.min(2 * row + 1, height - 1) * width;
     for (let column = 0; column < halfWidth; column++, o += 4) {
       const left = 2 * column, right = Math.min(left + 1, width - 1);
       const p = (top + left) * 4, q = (top + right) * 4, r = (bottom + left) * 4, s = (bottom + right) * 4;
-      for (let channel = 0; channel < 3; channel++) {
-        out[o + channel] = encodeSrgb8(0.25 * (
-          SRGB8_TO_LINEAR[data[p + channel]!]! + SRGB8_TO_LINEAR[data[q + channel]!]!
-          + SRGB8_TO_LINEAR[data[r + channel]!]! + SRGB8_TO_LINEAR[data[s + channel]!]!));
-      }
+      out[o] = codes[(quarter * (linear[data[p]!]! + linear[data[q]!]! + linear[data[r]!]! + linear[data[s]!]!)) | 0]!;
+      out[o + 1] = codes[(quarter * (linear[data[p + 1]!]! + linear[data[q + 1]!]! + linear[data[r + 1]!]! + linear[data[s + 1]!]!)) | 0]!;
+      out[o + 2] = codes[(quarter * (linear[data[p + 2]!]! + linear[data[q + 2]!]! + linear[data[r + 2]!]! + linear[data[s + 2]!]!)) | 0]!;
       out[o + 3] = 255;
     }
   }

@@ -54,3 +54,52 @@ export function padRegion(region: Region, outPixels: number): Region {
     outWidth: region.outWidth + 2 * outPixels, outHeight: region.outHeight + 2 * outPixels,
   };
 }
+
+/** A rectangle of the photo, in its pixels. */
+export interface Bounds {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+export const NOWHERE: Bounds = { left: 0, top: 0, right: 0, bottom: 0 };
+
+export function boundsOfRegion({ x, y, width, height }: Region): Bounds {
+  return { left: x, top: y, right: x + width, bottom: y + height };
+}
+
+/** The rectangle around points; `reach` beyond them on every side. */
+export function boundsOfPoints(points: readonly (readonly [number, number, ...unknown[]])[], reach = 0): Bounds {
+  return points.reduce<Bounds>(({ left, top, right, bottom }, [x, y]) => ({
+    left: Math.min(left, x - reach), top: Math.min(top, y - reach), right: Math.max(right, x + reach), bottom: Math.max(bottom, y + reach),
+  }), { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity });
+}
+
+/** The smallest rectangle that holds all of them; undefined for none. */
+export function boundsOfAll(all: readonly Bounds[]): Bounds | undefined {
+  if (all.length === 0) return undefined;
+  const most = (of: (bounds: Bounds) => number) => all.reduce((sum, bounds) => Math.max(sum, of(bounds)), -Infinity);
+  return { left: -most(({ left }) => -left), top: -most(({ top }) => -top), right: most(({ right }) => right), bottom: most(({ bottom }) => bottom) };
+}
+
+export function growBounds({ left, top, right, bottom }: Bounds, by: number): Bounds {
+  return { left: left - by, top: top - by, right: right + by, bottom: bottom + by };
+}
+
+/** The whole result pixels of a region that a rectangle touches; none when a count is 0. */
+export function touchedPixels(region: Region, { left, top, right, bottom }: Bounds): { readonly column: number; readonly row: number; readonly columns: number; readonly rows: number } {
+  const across = region.outWidth / region.width, down = region.outHeight / region.height;
+  const column = Math.max(0, Math.floor((left - region.x) * across)), row = Math.max(0, Math.floor((top - region.y) * down));
+  return {
+    column, row,
+    columns: Math.max(0, Math.min(region.outWidth, Math.ceil((right - region.x) * across)) - column),
+    rows: Math.max(0, Math.min(region.outHeight, Math.ceil((bottom - region.y) * down)) - row),
+  };
+}
+
+/** Whole result pixels of a region as a region of their own. */
+export function subRegion(region: Region, column: number, row: number, columns: number, rows: number): Region {
+  const across = region.width / region.outWidth, down = region.height / region.outHeight;
+  return { x: region.x + column * across, y: region.y + row * down, width: columns * across, height: rows * down, outWidth: columns, outHeight: rows };
+}

@@ -24,28 +24,43 @@ export function sampleRegion(pyramid: Pyramid, region: Region): LinearRaster {
   const across = boxWeights(region.x * shrink, region.width * shrink, outWidth, width);
   const down = boxWeights(region.y * shrink, region.height * shrink, outHeight, height);
   const out = new Float32Array(outWidth * outHeight * 3);
-  for (let row = 0, o = 0; row < outHeight; row++) {
-    for (let column = 0; column < outWidth; column++, o += 3) {
-      let red = 0, green = 0, blue = 0;
-      for (let j = 0; j < down.taps; j++) {
-        const rowWeight = down.weights[row * down.taps + j]!;
-        if (rowWeight === 0) continue;
-        const start = clampIndex(down.first[row]! + j, height) * width;
-        for (let i = 0; i < across.taps; i++) {
-          const weight = rowWeight * across.weights[column * across.taps + i]!;
-          if (weight === 0) continue;
-          const p = (start + clampIndex(across.first[column]! + i, width)) * 4;
-          red += weight * SRGB8_TO_LINEAR[data[p]!]!;
-          green += weight * SRGB8_TO_LINEAR[data[p + 1]!]!;
-          blue += weight * SRGB8_TO_LINEAR[data[p + 2]!]!;
-        }
-      }
-      out[o] = red;
-      out[o + 1] = green;
-      out[o + 2] = blue;
+  const first = across.first[0]!, count = across.first[outWidth - 1]! + across.taps - first, line = new Float32Array(count * 3);
+  for (let row = 0; row < outHeight; row++) {
+    line.fill(0);
+    for (let j = 0; j < down.taps; j++) {
+      const weight = down.weights[row * down.taps + j]!;
+      if (weight !== 0) addLine(line, data, clampIndex(down.first[row]! + j, height) * width, width, first, count, weight);
     }
+    if (across.taps === 1) out.set(line, row * outWidth * 3);
+    else foldLine(line, across, first, out, row * outWidth * 3);
   }
   return { space: 'srgbLinear', width: outWidth, height: outHeight, data: out };
+}
+
+/** Adds a row of the photo in linear light, from column `first` on, times a weight. */
+function addLine(line: Float32Array, data: Uint8Array | Uint8ClampedArray, start: number, width: number, first: number, count: number, weight: number): void {
+  for (let i = 0, o = 0; i < count; i++, o += 3) {
+    const p = (start + clampIndex(first + i, width)) * 4;
+    line[o]! += weight * SRGB8_TO_LINEAR[data[p]!]!;
+    line[o + 1]! += weight * SRGB8_TO_LINEAR[data[p + 1]!]!;
+    line[o + 2]! += weight * SRGB8_TO_LINEAR[data[p + 2]!]!;
+  }
+}
+
+/** Weighs the pixels of a row together into result pixels. */
+function foldLine(line: Float32Array, { first: firsts, taps, weights }: BoxWeights, first: number, out: Float32Array, start: number): void {
+  for (let column = 0, o = start, w = 0; column < firsts.length; column++, o += 3) {
+    let red = 0, green = 0, blue = 0;
+    for (let i = 0, p = 3 * (firsts[column]! - first); i < taps; i++, w++, p += 3) {
+      const weight = weights[w]!;
+      red += weight * line[p]!;
+      green += weight * line[p + 1]!;
+      blue += weight * line[p + 2]!;
+    }
+    out[o] = red;
+    out[o + 1] = green;
+    out[o + 2] = blue;
+  }
 }
 
 function clampIndex(index: number, size: number): number {

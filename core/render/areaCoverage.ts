@@ -1,39 +1,62 @@
 import { maskGrow } from '../raster/maskGrow';
 import { maskSoften } from '../raster/maskSoften';
-import type { Pyramid } from '../raster/pyramid';
-import { padRegion, regionScale } from '../raster/raster';
-import type { Coverage8Raster, LinearRaster, Region } from '../raster/raster';
-import { sampleRegion } from '../raster/sampleRegion';
+import { NOWHERE, boundsOfAll, growBounds, padRegion, regionScale, subRegion, touchedPixels } from '../raster/raster';
+import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
 import type { RenderKinds } from './kinds';
 import type { ResolvedArea } from './resolved';
 
+/** Gives the photo's own pixels of a region. */
+export type Sampler = (region: Region) => LinearRaster;
+
 /**
  * Coverage of an area over a region: its marks in order, then edge care. Edge care looks beyond the
- * region, so that pieces of a picture fit together.
- * @param source the photo's own pixels of the region
+ * region, so that pieces of a picture fit together. Only where the area may be is anything computed.
+ * @param sample gives the photo's own pixels of a region
  */
-export function areaCoverage(area: ResolvedArea, kinds: RenderKinds, pyramid: Pyramid, region: Region, source: LinearRaster): Coverage8Raster {
-  if (area.baked) return bakedCoverage(area.baked, pyramid, region);
-  const scale = regionScale(region), grow = area.edgeCare.grow * scale, soften = area.edgeCare.soften * scale;
-  const margin = Math.ceil(Math.abs(grow) + 3 * soften);
-  const padded = margin > 0 ? padRegion(region, margin) : region;
-  let mask = combineMarks(area, kinds, padded, margin > 0 ? sampleRegion(pyramid, padded) : source);
-  if (grow !== 0) mask = maskGrow(mask, padded.outWidth, padded.outHeight, grow);
-  maskSoften(mask, padded.outWidth, padded.outHeight, soften);
-  const data = new Uint8Array(region.outWidth * region.outHeight);
-  for (let row = 0, o = 0; row < region.outHeight; row++) {
-    let p = (row + margin) * padded.outWidth + margin;
-    for (let column = 0; column < region.outWidth; column++) data[o++] = Math.round(255 * Math.min(1, Math.max(0, mask[p++]!)));
+export function areaCoverage(area: ResolvedArea, kinds: RenderKinds, photo: { width: number; height: number }, region: Region, sample: Sampler): Coverage8Raster {
+  if (area.baked) return bakedCoverage(area.baked, photo, region);
+  const { outWidth: width, outHeight: height } = region, data = new Uint8Array(width * height);
+  const { column, row, columns, rows } = touchedPixels(region, areaBounds(area, kinds) ?? { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity });
+  if (columns === 0 || rows === 0) return { space: 'coverage8', width, height, data };
+  const mask = caredFor(area, kinds, sample, subRegion(region, column, row, columns, rows));
+  for (let line = 0, i = 0; line < rows; line++) {
+    for (let o = (row + line) * width + column, end = o + columns; o < end; o++) data[o] = Math.round(255 * Math.min(1, Math.max(0, mask[i++]!)));
   }
-  return { space: 'coverage8', width: region.outWidth, height: region.outHeight, data };
+  return { space: 'coverage8', width, height, data };
 }
 
-function combineMarks(area: ResolvedArea, kinds: RenderKinds, region: Region, source: LinearRaster): Float32Array {
+/** The rectangle beyond which an area covers nothing; undefined when it may cover anything. */
+function areaBounds({ marks, edgeCare }: ResolvedArea, kinds: RenderKinds): Bounds | undefined {
+  const bounds = marks.filter(({ mode }) => mode === 'add').map(({ kind, data }) => kinds.marks.get(kind)!.bounds(data));
+  if (bounds.some((each) => each === undefined)) return undefined;
+  const all = boundsOfAll(bounds as Bounds[]);
+  return all ? growBounds(all, 1 + Math.max(0, edgeCare.grow) + SOFTEN_REACH * edgeCare.soften) : NOWHERE;
+}
+/** Standard deviations after which a softened edge has ended. */
+const SOFTEN_REACH = 3;
+
+function caredFor(area: ResolvedArea, kinds: RenderKinds, sample: Sampler, region: Region): Float32Array {
+  const scale = regionScale(region), grow = area.edgeCare.grow * scale, soften = area.edgeCare.soften * scale;
+  const margin = Math.ceil(Math.abs(grow) + SOFTEN_REACH * soften);
+  if (margin === 0) return combineMarks(area, kinds, sample, region);
+  const padded = padRegion(region, margin);
+  let mask = combineMarks(area, kinds, sample, padded);
+  if (grow !== 0) mask = maskGrow(mask, padded.outWidth, padded.outHeight, grow);
+  maskSoften(mask, padded.outWidth, padded.outHeight, soften);
+  const out = new Float32Array(region.outWidth * region.outHeight);
+  for (let row = 0; row < region.outHeight; row++) {
+    const start = (row + margin) * padded.outWidth + margin;
+    out.set(mask.subarray(start, start + region.outWidth), row * region.outWidth);
+  }
+  return out;
+}
+
+function combineMarks(area: ResolvedArea, kinds: RenderKinds, sample: Sampler, region: Region): Float32Array {
   const mask = new Float32Array(region.outWidth * region.outHeight);
   const layer = new Float32Array(mask.length);
   for (const { kind, mode, data } of area.marks) {
     layer.fill(0);
-    kinds.marks.get(kind)!.rasterise(data, region, source, layer);
+    kinds.marks.get(kind)!.rasterise(data, region, () => sample(region), layer);
     if (mode === 'add') for (let i = 0; i < mask.length; i++) mask[i] = 1 - (1 - mask[i]!) * (1 - layer[i]!);
     else if (mode === 'remove') for (let i = 0; i < mask.length; i++) mask[i]! *= 1 - layer[i]!;
     else for (let i = 0; i < mask.length; i++) mask[i]! *= layer[i]!;
@@ -42,7 +65,7 @@ function combineMarks(area: ResolvedArea, kinds: RenderKinds, region: Region, so
 }
 
 /** Ready-made coverage at full size, or its mean over each result pixel's middle when the region is smaller. */
-function bakedCoverage(baked: Uint8Array, { width, height }: Pyramid, region: Region): Coverage8Raster {
+function bakedCoverage(baked: Uint8Array, { width, height }: { width: number; height: number }, region: Region): Coverage8Raster {
   const { outWidth, outHeight } = region, data = new Uint8Array(outWidth * outHeight);
   const stepX = region.width / outWidth, stepY = region.height / outHeight;
   for (let row = 0; row < outHeight; row++) {

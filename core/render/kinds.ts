@@ -1,7 +1,7 @@
 import type { KindDefinition, Kinds } from '../document/kinds';
 import type { Rung } from '../document/schema';
 import type { Pyramid } from '../raster/pyramid';
-import type { Coverage8Raster, LinearRaster, Region } from '../raster/raster';
+import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
 
 /**
  * Changes colours in place and knows nothing of masks or places.
@@ -23,6 +23,8 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
   /** parameters that change no pixel */
   readonly neutral: Parameters;
   readonly measure: (input: StepInput) => Measures;
+  /** whether its kernels are smooth and costly enough to be tabulated for many pixels */
+  readonly tabulated: boolean;
   /** @returns undefined when nothing would change */
   readonly compile: (parameters: Parameters, measures: Measures) => PixelKernel | undefined;
 }
@@ -31,12 +33,14 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
 export interface MarkKind<Parameters = unknown, Data = unknown> extends KindDefinition {
   /** whatever takes long or looks beyond a region; the result must survive a structured clone */
   readonly prepare: (parameters: Parameters, pyramid: Pyramid) => Data;
+  /** the rectangle beyond which it covers nothing; undefined when it may cover anything */
+  readonly bounds: (data: Data) => Bounds | undefined;
   /**
    * Coverage 0..1 over a region.
-   * @param source the photo's own pixels there
+   * @param source gives the photo's own pixels there
    * @param out one value per result pixel, all 0 on entry
    */
-  readonly rasterise: (data: Data, region: Region, source: LinearRaster, out: Float32Array) => void;
+  readonly rasterise: (data: Data, region: Region, source: () => LinearRaster, out: Float32Array) => void;
 }
 
 export type RenderKinds = Kinds<MarkKind, AdjustKind>;

@@ -84,7 +84,7 @@ export class Resolver {
     const { width, height } = this.pyramid, out = new Uint8Array(width * height);
     for (let y = 0; y < height; y += STRIP_ROWS) {
       const rows = Math.min(STRIP_ROWS, height - y), region = { x: 0, y, width, height: rows, outWidth: width, outHeight: rows };
-      out.set(areaCoverage(area, this.kinds, this.pyramid, region, sampleRegion(this.pyramid, region)).data, y * width);
+      out.set(areaCoverage(area, this.kinds, this.pyramid, region, (part) => sampleRegion(this.pyramid, part)).data, y * width);
     }
     return out;
   }

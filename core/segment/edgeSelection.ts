@@ -1,5 +1,6 @@
 import { convertSrgbLinearToOklab } from '../colour/oklab';
 import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
+import { evaluateGuided, guideOfLinear } from '../raster/guidedEvaluate';
 import type { GuidedCoefficients, PreparedGuide } from '../raster/guidedFilter';
 import type { Pyramid } from '../raster/pyramid';
 import type { LinearRaster, Region } from '../raster/raster';
@@ -25,7 +26,7 @@ export interface EdgeSelection {
 }
 
 /** Longest side of the grid on which the strokes are solved. */
-const GRID_LONG_SIDE = 512;
+const GRID_LONG_SIDE = 512, LATTICE = 12;
 /** OKLab steps that count as one edge: small in hue, larger in lightness, where shading runs. */
 const LIGHTNESS_STEP = 0.045, COLOUR_STEP = 0.01;
 const ENTRY_COST = 0.003;
@@ -34,6 +35,8 @@ const MODEL_REACH = 2, MODEL_PRICE = 0.4;
 /** Where adding and removing strokes contend, the nearer one wins; the border is this sharp. */
 const CONTEST_SHARPNESS = 5;
 const GUIDE_RADIUS = 3, GUIDE_EPSILON = 2e-4;
+/** What the filter left this near to nothing or all becomes it. */
+const FIRM_FROM = 0.12;
 
 /**
  * Takes the whole of what the adding strokes touch, up to its edges; removing strokes take away.
@@ -54,33 +57,7 @@ export function selectByStrokes(pyramid: Pyramid, strokes: readonly EdgeStroke[]
 
 /** Coverage 0..1 of a selection over a region; the guide is the photo's own pixels there. */
 export function rasteriseSelection({ window, coefficients }: EdgeSelection, region: Region, source: LinearRaster, out: Float32Array): void {
-  const { width, height, data } = coefficients;
-  const stepX = region.width / region.outWidth, stepY = region.height / region.outHeight;
-  const gridX = width / window.width, gridY = height / window.height;
-  for (let row = 0; row < region.outHeight; row++) {
-    const y = (region.y + (row + 0.5) * stepY - window.y) * gridY - 0.5;
-    if (y < -0.5 || y > height - 0.5) continue;
-    const top = Math.min(height - 1, Math.max(0, Math.floor(y))), bottom = Math.min(height - 1, top + 1), down = Math.min(1, Math.max(0, y - top));
-    for (let column = 0; column < region.outWidth; column++) {
-      const x = (region.x + (column + 0.5) * stepX - window.x) * gridX - 0.5;
-      if (x < -0.5 || x > width - 0.5) continue;
-      const left = Math.min(width - 1, Math.max(0, Math.floor(x))), rightEdge = Math.min(width - 1, left + 1), right = Math.min(1, Math.max(0, x - left));
-      const p = 4 * (top * width + left), q = 4 * (top * width + rightEdge), r = 4 * (bottom * width + left), s = 4 * (bottom * width + rightEdge);
-      const wp = (1 - right) * (1 - down), wq = right * (1 - down), wr = (1 - right) * down, ws = right * down;
-      const o = row * region.outWidth + column;
-      const value = (wp * data[p]! + wq * data[q]! + wr * data[r]! + ws * data[s]!) * guideOf(source.data[3 * o]!)
-        + (wp * data[p + 1]! + wq * data[q + 1]! + wr * data[r + 1]! + ws * data[s + 1]!) * guideOf(source.data[3 * o + 1]!)
-        + (wp * data[p + 2]! + wq * data[q + 2]! + wr * data[r + 2]! + ws * data[s + 2]!) * guideOf(source.data[3 * o + 2]!)
-        + (wp * data[p + 3]! + wq * data[q + 3]! + wr * data[r + 3]! + ws * data[s + 3]!);
-      const firm = (value - 0.12) / 0.76;
-      out[o] = firm < 0 ? 0 : firm > 1 ? 1 : firm;
-    }
-  }
-}
-
-/** A square root stands in for the transfer curve: the guide needs even steps to the eye, not exact codes. */
-function guideOf(linear: number): number {
-  return linear > 0 ? Math.sqrt(linear) : 0;
+  evaluateGuided(coefficients, window, region, source, (value) => (value - FIRM_FROM) / (1 - 2 * FIRM_FROM), out);
 }
 
 function strokesWindow(pyramid: Pyramid, strokes: readonly EdgeStroke[]): Region {
@@ -102,9 +79,12 @@ function widen(pyramid: Pyramid, { x, y, width, height }: Region): Region {
   return windowRegion(pyramid, x - width / 2, y - height / 2, x + 1.5 * width, y + 1.5 * height);
 }
 
+/** Windows begin and end on a coarse lattice, so that a longer stroke seldom asks for another one. */
 function windowRegion(pyramid: Pyramid, left: number, top: number, right: number, bottom: number): Region {
-  const x = Math.min(pyramid.width - 1, Math.max(0, Math.floor(left))), y = Math.min(pyramid.height - 1, Math.max(0, Math.floor(top)));
-  const width = Math.max(1, Math.min(pyramid.width, Math.ceil(right)) - x), height = Math.max(1, Math.min(pyramid.height, Math.ceil(bottom)) - y);
+  const step = Math.max(32, Math.ceil(Math.max(pyramid.width, pyramid.height) / LATTICE));
+  const down = (at: number) => Math.floor(at / step) * step, up = (at: number) => Math.ceil(at / step) * step;
+  const x = Math.min(pyramid.width - 1, Math.max(0, down(left))), y = Math.min(pyramid.height - 1, Math.max(0, down(top)));
+  const width = Math.max(1, Math.min(pyramid.width, up(right)) - x), height = Math.max(1, Math.min(pyramid.height, up(bottom)) - y);
   const scale = Math.min(1, GRID_LONG_SIDE / Math.max(width, height));
   return { x, y, width, height, outWidth: Math.max(1, Math.round(width * scale)), outHeight: Math.max(1, Math.round(height * scale)) };
 }
@@ -142,7 +122,7 @@ function gridOf(pyramid: Pyramid, window: Region): Grid {
   let grid = known.find((entry) => entry.key === key);
   if (!grid) {
     const source = sampleRegion(pyramid, window);
-    grid = { key, features: edgeFeatures(source), guide: prepareGuide(source.data.map(guideOf), source.width, source.height, GUIDE_RADIUS, GUIDE_EPSILON) };
+    grid = { key, features: edgeFeatures(source), guide: prepareGuide(source.data.map(guideOfLinear), source.width, source.height, GUIDE_RADIUS, GUIDE_EPSILON) };
   }
   GRIDS.set(pyramid, [grid, ...known.filter((entry) => entry !== grid)].slice(0, MOST_GRIDS));
   return grid;

@@ -61,6 +61,13 @@ export class Bench {
     return Number.parseFloat(text);
   }
 
+  /** What the screen shows of the picture: RGB of a rectangle in CSS pixels from the picture's corner. */
+  async shown(left: number, top: number, width: number, height: number): Promise<Buffer> {
+    const box = (await this.page.getByTestId('stage').boundingBox())!;
+    const shot = await this.page.screenshot({ clip: { x: box.x + left, y: box.y + top, width, height } });
+    return sharp(shot).removeAlpha().raw().toBuffer();
+  }
+
   async export(button: 'Export photo' | 'Export plan', format: 'JPEG' | 'PNG' = 'PNG'): Promise<Download> {
     await this.page.getByRole('button', { name: /^Export…/ }).click();
     if (button === 'Export photo') await this.page.getByRole('radio', { name: format }).check();

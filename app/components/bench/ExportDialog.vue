@@ -33,7 +33,8 @@ const steps = computed(() => {
 const stem = computed(() => props.photo.file.replace(/\.[^.]+$/, ''));
 
 const exportPicture = () => run(async (signal) => {
-  const { plan } = await workers.resolve(props.photo);
+  await workers.areas(props.photo);
+  const plan = await workers.plan(props.photo);
   const blob = await workers.exportPhoto(plan, props.photo, { type: `image/${format.value}`, quality: quality.value / 100, signal, onProgress: (share) => (progress.value = share) });
   saveBlob(blob, `${stem.value}-even.${format.value === 'jpeg' ? 'jpg' : 'png'}`);
   notices.say(`Exported ${stem.value}-even.${format.value === 'jpeg' ? 'jpg' : 'png'}, ${props.photo.width} × ${props.photo.height}.`);

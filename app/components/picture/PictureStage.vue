@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useResizeObserver } from '@vueuse/core';
 import type { Photo } from '#core/document/schema';
+import { Painter } from '#workers/client';
 import type { CoverageLook, Survey } from '#workers/client';
 
 const props = defineProps<{ photo: Photo; ready: boolean; opening: string | undefined }>();
@@ -9,7 +10,7 @@ const emit = defineEmits<{ survey: [survey: Survey | undefined] }>();
 /** The hatch is blue-green: skin, lips and hair of no sitter are. */
 const LOOKS_OF_OVERLAY: Readonly<Record<'hatch' | 'grey', CoverageLook>> = { hatch: { style: 'hatch', rgb: [0, 96, 112] }, grey: { style: 'grey' } };
 
-const view = useView(), bench = useBench();
+const view = useView(), bench = useBench(), sitting = useSitting();
 const { area } = useBenchPhoto();
 const stage = useTemplateRef<HTMLElement>('stage'), canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const { cursor, hover, handlers } = usePicturePointers(stage);
@@ -17,29 +18,41 @@ const { cursor, hover, handlers } = usePicturePointers(stage);
 const region = computed(() => visibleRegion(view, props.photo));
 const showsBefore = computed(() => bench.holdingBefore || bench.split !== undefined);
 const look = computed(() => (bench.overlay === 'none' || bench.holdingBefore ? undefined : bench.overlay === 'hatch' && !bench.editing ? undefined : LOOKS_OF_OVERLAY[bench.overlay]));
-const { base, after, before, overlay, survey, busy } = useFrames(() => ({
-  photo: props.ready ? props.photo : undefined, region: region.value, before: showsBefore.value, areaId: area.value?.id, look: look.value,
+const { base, after, before, overlay, survey, busy, restart } = useFrames(() => ({
+  photo: props.ready ? props.photo : undefined, region: region.value, before: showsBefore.value, areaId: area.value?.id, look: look.value, drawing: sitting.inGesture && bench.editing,
 }));
 watch(survey, (now) => emit('survey', now));
 
 useResizeObserver(stage, ([entry]) => entry && view.resize(entry.contentRect));
-watch(() => [base.value, after.value, before.value, overlay.value, view.left, view.top, view.zoom, view.width, view.height, view.devicePixels, bench.split, bench.holdingBefore], drawSoon);
 
-let asked = 0;
+let painter: Painter | undefined, asked = 0;
+/** A canvas goes with its painter; a new one takes its place, and everything is drawn anew. */
+const canvases = ref(0);
+watch(canvas, (surface) => {
+  if (!surface) return;
+  painter?.dispose();
+  painter = new Painter(surface, () => canvases.value++);
+  restart();
+}, { flush: 'post' });
+onBeforeUnmount(() => painter?.dispose());
+for (const [layer, frame] of [['base', base], ['after', after], ['before', before], ['overlay', overlay]] as const) {
+  watch(frame, (next) => {
+    painter?.layer(layer, next?.pieces);
+    drawSoon();
+  });
+}
+watch(() => [view.left, view.top, view.zoom, view.width, view.height, view.devicePixels, bench.split, bench.holdingBefore], drawSoon);
+
 function drawSoon(): void {
   asked ||= requestAnimationFrame(draw);
 }
 
 function draw(): void {
   asked = 0;
-  // Drawn by the processor: pieces are copied one to one, and a software rasteriser in place of a GPU takes many times as long.
-  const surface = canvas.value, context = surface?.getContext('2d', { alpha: true, willReadFrequently: true });
-  if (!surface || !context) return;
   const width = Math.max(1, Math.round(view.width * view.devicePixels)), height = Math.max(1, Math.round(view.height * view.devicePixels));
-  if (surface.width !== width) surface.width = width;
-  if (surface.height !== height) surface.height = height;
   const beforeUpTo = bench.holdingBefore ? Infinity : bench.split === undefined ? 0 : Math.round(bench.split * width);
-  drawFrames(context, { base: base.value, after: after.value, before: before.value, overlay: overlay.value }, view, beforeUpTo);
+  const { left, top, zoom, devicePixels } = view;
+  void painter?.draw({ width, height }, { left, top, zoom, devicePixels }, beforeUpTo).catch(() => undefined);
 }
 
 const state = computed(() => (props.opening ? `Opening ${props.opening} …` : busy.value ? 'Computing …' : undefined));
@@ -50,7 +63,7 @@ const state = computed(() => (props.opening ? `Opening ${props.opening} …` : b
     ref="stage" class="relative min-h-0 grow touch-none overflow-hidden" data-testid="stage" tabindex="0" aria-label="The photo. Wheel zooms, dragging moves it."
     :style="{ backgroundColor: SURROUNDS[view.surround], cursor }" :data-ready="ready && !busy && after?.key ? after.key : undefined" :data-frame="after?.key" :data-overlay="overlay?.key" v-on="handlers"
   >
-    <canvas ref="canvas" class="absolute inset-0 h-full w-full" :aria-label="`The photo ${photo.file}`" />
+    <canvas ref="canvas" :key="canvases" class="absolute inset-0 h-full w-full" :aria-label="`The photo ${photo.file}`" />
     <PictureMarks :photo="photo" :hover="hover" />
     <SplitLine v-if="bench.split !== undefined" />
     <MarkBar v-if="bench.tool !== 'look'" />

@@ -1,6 +1,6 @@
 import { RADIANS_PER_DEGREE } from '#core/colour/angles';
 import { solveTurnToHsvHue } from '#core/colour/hueSolve';
-import { luminanceOfSrgbLinear, oklabLightnessAtLuminance } from '#core/colour/luminance';
+import { LUMINANCE_WEIGHTS, oklabLightnessAtLuminance } from '#core/colour/luminance';
 import { OKLAB, convertSrgbLinearToOklab, fastCbrt } from '#core/colour/oklab';
 import type { Rung } from '#core/document/schema';
 import { meanLinear } from '#core/measure/reading';
@@ -72,26 +72,29 @@ function turnKernel(anchors: readonly Anchor[]): PixelKernel {
     cosines[i] = Math.cos(radians);
     sines[i] = Math.sin(radians);
   }
-  const m = OKLAB.lmsOfSrgb, t = OKLAB.labOfRoots, r = OKLAB.rootsOfAB, n = OKLAB.srgbOfLms;
-  return (pixels, count) => {
-    for (let p = 0; p < 3 * count; p += 3) {
-      const red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!;
-      const l = fastCbrt(m[0] * red + m[1] * green + m[2] * blue);
-      const c = fastCbrt(m[3] * red + m[4] * green + m[5] * blue);
-      const s = fastCbrt(m[6] * red + m[7] * green + m[8] * blue);
-      const lightness = t[0] * l + t[1] * c + t[2] * s;
-      const a = t[3] * l + t[4] * c + t[5] * s, b = t[6] * l + t[7] * c + t[8] * s;
-      const place = Math.min(STEPS, Math.max(0, (lightness / REACH) * STEPS)), step = place | 0, part = place - step;
-      const cos = cosines[step]! + part * (cosines[step + 1]! - cosines[step]!);
-      const sin = sines[step]! + part * (sines[step + 1]! - sines[step]!);
-      const turnedA = a * cos - b * sin, turnedB = a * sin + b * cos;
-      const level = oklabLightnessAtLuminance(luminanceOfSrgbLinear([red, green, blue]), turnedA, turnedB, lightness);
-      const l3 = (level + r[0] * turnedA + r[1] * turnedB) ** 3;
-      const c3 = (level + r[2] * turnedA + r[3] * turnedB) ** 3;
-      const s3 = (level + r[4] * turnedA + r[5] * turnedB) ** 3;
-      pixels[p] = n[0] * l3 + n[1] * c3 + n[2] * s3;
-      pixels[p + 1] = n[3] * l3 + n[4] * c3 + n[5] * s3;
-      pixels[p + 2] = n[6] * l3 + n[7] * c3 + n[8] * s3;
-    }
-  };
+  return (pixels, count) => turnPixels(pixels, count, cosines, sines);
+}
+
+const [L0, L1, L2, M0, M1, M2, S0, S1, S2] = OKLAB.lmsOfSrgb;
+const [T0, T1, T2, A0, A1, A2, B0, B1, B2] = OKLAB.labOfRoots;
+const [LA, LB, MA, MB, SA, SB] = OKLAB.rootsOfAB;
+const [R0, R1, R2, G0, G1, G2, N0, N1, N2] = OKLAB.srgbOfLms;
+
+/** Written out, with nothing allocated per pixel: this is what the picture waits for while a rung is dragged. */
+function turnPixels(pixels: Float32Array, count: number, cosines: Float32Array, sines: Float32Array): void {
+  for (let p = 0; p < 3 * count; p += 3) {
+    const red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!;
+    const l = fastCbrt(L0 * red + L1 * green + L2 * blue), m = fastCbrt(M0 * red + M1 * green + M2 * blue), s = fastCbrt(S0 * red + S1 * green + S2 * blue);
+    const lightness = T0 * l + T1 * m + T2 * s, a = A0 * l + A1 * m + A2 * s, b = B0 * l + B1 * m + B2 * s;
+    const place = lightness <= 0 ? 0 : lightness >= REACH ? STEPS : lightness * (STEPS / REACH), step = place | 0, part = place - step;
+    const cos = cosines[step]! + part * (cosines[step + 1]! - cosines[step]!), sin = sines[step]! + part * (sines[step + 1]! - sines[step]!);
+    const turnedA = a * cos - b * sin, turnedB = a * sin + b * cos;
+    const luminance = LUMINANCE_WEIGHTS[0] * red + LUMINANCE_WEIGHTS[1] * green + LUMINANCE_WEIGHTS[2] * blue;
+    const level = oklabLightnessAtLuminance(luminance, turnedA, turnedB, lightness);
+    const x = level + LA * turnedA + LB * turnedB, y = level + MA * turnedA + MB * turnedB, z = level + SA * turnedA + SB * turnedB;
+    const l3 = x * x * x, m3 = y * y * y, s3 = z * z * z;
+    pixels[p] = R0 * l3 + R1 * m3 + R2 * s3;
+    pixels[p + 1] = G0 * l3 + G1 * m3 + G2 * s3;
+    pixels[p + 2] = N0 * l3 + N1 * m3 + N2 * s3;
+  }
 }

@@ -12,6 +12,7 @@ export const hueToTarget = defineAdjust<HueToTargetParameters, HueToTargetMeasur
   parameters: hueToTargetParameters,
   migrations: {},
   neutral: { light: null, middle: null, shade: null },
+  tabulated: true,
   measure: measureHueToTarget,
   compile: compileHueToTarget,
 });

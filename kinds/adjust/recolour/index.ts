@@ -12,6 +12,7 @@ export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
   parameters: recolourParameters,
   migrations: {},
   neutral: { colour: null, variation: 1 },
+  tabulated: false,
   measure: measureRecolour,
   compile: compileRecolour,
 });

@@ -1,5 +1,6 @@
+import { NOWHERE, boundsOfAll, boundsOfPoints } from '#core/raster/raster';
 import { defineMark } from '#core/render/kinds';
-import { rasteriseBrush } from './rasterise';
+import { WIDEST_PRESSURE, rasteriseBrush } from './rasterise';
 import { brushParameters } from './schema';
 import type { BrushParameters } from './schema';
 
@@ -11,5 +12,6 @@ export const brush = defineMark<BrushParameters, BrushParameters>({
   parameters: brushParameters,
   migrations: {},
   prepare: (parameters) => parameters,
+  bounds: ({ strokes }) => boundsOfAll(strokes.filter(({ takes }) => takes).map(({ points, radius }) => boundsOfPoints(points, radius * WIDEST_PRESSURE + 1))) ?? NOWHERE,
   rasterise: (parameters, region, _source, out) => rasteriseBrush(parameters, region, out),
 });

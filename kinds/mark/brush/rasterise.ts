@@ -6,6 +6,7 @@ import type { BrushParameters } from './schema';
 
 /** A mouse presses with 0.5 and paints the set size; a pen reaches from a fifth of it to nearly twice. */
 const widthOfPressure = (pressure: number) => 0.2 + 1.6 * pressure;
+export const WIDEST_PRESSURE = widthOfPressure(1);
 
 /**
  * Paints each stroke once (where a stroke crosses itself it builds nothing up), then adds or takes it away.
@@ -18,7 +19,7 @@ export function rasteriseBrush({ strokes }: BrushParameters, region: Region, out
     const points = stroke.points.map(([x, y, pressure]): StrokePoint => [(x - region.x) * scale, (y - region.y) * scale, pressure]);
     const radius = stroke.radius * scale;
     layer.fill(0);
-    visitStroke(points, radius * 1.8 + 1, width, height, (index, distance, pressure) => {
+    visitStroke(points, radius * WIDEST_PRESSURE + 1, width, height, (index, distance, pressure) => {
       const reach = radius * widthOfPressure(pressure), edge = Math.max(1, reach * stroke.fade);
       const share = Math.min(1, Math.max(0, (reach + Math.min(0.5, edge / 2) - distance) / edge));
       const value = share * share * (3 - 2 * share);

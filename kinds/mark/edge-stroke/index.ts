@@ -1,5 +1,6 @@
 import { rasteriseSelection, selectByStrokes } from '#core/segment/edgeSelection';
 import type { EdgeSelection } from '#core/segment/edgeSelection';
+import { NOWHERE, boundsOfRegion } from '#core/raster/raster';
 import { defineMark } from '#core/render/kinds';
 import { edgeStrokeParameters } from './schema';
 import type { EdgeStrokeParameters } from './schema';
@@ -12,7 +13,8 @@ export const edgeStroke = defineMark<EdgeStrokeParameters, EdgeSelection | undef
   parameters: edgeStrokeParameters,
   migrations: {},
   prepare: ({ strokes, tolerance }, pyramid) => selectByStrokes(pyramid, strokes, tolerance),
+  bounds: (selection) => (selection ? boundsOfRegion(selection.window) : NOWHERE),
   rasterise: (selection, region, source, out) => {
-    if (selection) rasteriseSelection(selection, region, source, out);
+    if (selection) rasteriseSelection(selection, region, source(), out);
   },
 });

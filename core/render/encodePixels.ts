@@ -1,0 +1,20 @@
+import { mapIntoSrgbGamut } from '../colour/gamut';
+import { SRGB8_OF_LINEAR, SRGB8_STEPS } from '../colour/transfer';
+
+/**
+ * Linear light to 8-bit sRGB with opaque alpha; colours outside the gamut lose chroma, not channels.
+ * @param pixels interleaved linear sRGB
+ * @param out receives 4 bytes per pixel
+ * @param at byte of `out` to begin at
+ */
+export function encodePixels(pixels: Float32Array, out: Uint8Array | Uint8ClampedArray, at = 0): void {
+  const codes = SRGB8_OF_LINEAR;
+  for (let p = 0, o = at; p < pixels.length; p += 3, o += 4) {
+    let red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!;
+    if (red < 0 || green < 0 || blue < 0 || red > 1 || green > 1 || blue > 1) [red, green, blue] = mapIntoSrgbGamut([red, green, blue]);
+    out[o] = codes[(red * SRGB8_STEPS) | 0]!;
+    out[o + 1] = codes[(green * SRGB8_STEPS) | 0]!;
+    out[o + 2] = codes[(blue * SRGB8_STEPS) | 0]!;
+    out[o + 3] = 255;
+  }
+}

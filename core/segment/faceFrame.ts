@@ -1,0 +1,49 @@
+import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
+import { FACE_OVAL } from './landmarkGroups';
+
+/** A frame that turns and grows with a face: u from the sitter's right to the left, v from brow to chin, in face widths, about the bridge of the nose. */
+export interface FaceFrame {
+  /** one unit in pixels of the photo */
+  readonly unit: number;
+  readonly tiltRadians: number;
+  readonly origin: LandmarkPoint;
+  /** u, v of the tip of the chin */
+  readonly chin: LandmarkPoint;
+  /** u, v of the middle of the hairline as the mesh sees it */
+  readonly top: LandmarkPoint;
+  /** the face oval in u, v */
+  readonly oval: readonly LandmarkPoint[];
+}
+
+/** A face seen from the side is narrower than it is; its height tells then. */
+const WIDTH_OF_HEIGHT = 0.78;
+const BRIDGE = 168, CHIN = 152, TOP = 10, RIGHT_SIDE = 234, LEFT_SIDE = 454;
+
+export function faceFrame({ points, tiltRadians }: FaceLandmarks): FaceFrame {
+  const across = distance(points[RIGHT_SIDE]!, points[LEFT_SIDE]!), down = distance(points[TOP]!, points[CHIN]!);
+  const frame = { unit: Math.max(across, WIDTH_OF_HEIGHT * down), tiltRadians, origin: points[BRIDGE]! };
+  const at = (index: number) => imageToFace(frame, points[index]!);
+  return { ...frame, chin: at(CHIN), top: at(TOP), oval: FACE_OVAL.map(at) };
+}
+
+/** u, v of a point of the photo. */
+export function imageToFace({ unit, tiltRadians, origin }: Pick<FaceFrame, 'unit' | 'tiltRadians' | 'origin'>, [x, y]: LandmarkPoint): LandmarkPoint {
+  const across = (x - origin[0]) / unit, down = (y - origin[1]) / unit, cos = Math.cos(tiltRadians), sin = Math.sin(tiltRadians);
+  return [across * cos + down * sin, down * cos - across * sin];
+}
+
+function distance(first: LandmarkPoint, second: LandmarkPoint): number {
+  return Math.hypot(first[0] - second[0], first[1] - second[1]);
+}
+
+/** Distance of a point to the outline of a polygon; negative inside. */
+export function signedDistance([x, y]: LandmarkPoint, polygon: readonly LandmarkPoint[]): number {
+  let least = Infinity, inside = false;
+  for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
+    const [ax, ay] = polygon[i]!, [bx, by] = polygon[j]!, dx = bx - ax, dy = by - ay;
+    const along = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)));
+    least = Math.min(least, (x - ax - along * dx) ** 2 + (y - ay - along * dy) ** 2);
+    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
+  }
+  return (inside ? -1 : 1) * Math.sqrt(least);
+}

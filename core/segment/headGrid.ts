@@ -1,0 +1,83 @@
+import { convertSrgbLinearToOklab } from '../colour/oklab';
+import type { Pyramid } from '../raster/pyramid';
+import type { LinearRaster, Region } from '../raster/raster';
+import { sampleRegion } from '../raster/sampleRegion';
+import { faceFrame, imageToFace } from './faceFrame';
+import type { FaceFrame } from './faceFrame';
+import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
+import { PERSON_SIZE } from './networks';
+import type { FaceNetworks } from './networks';
+import { turnedCrop } from './turnedCrop';
+import type { TurnedSquare } from './turnedCrop';
+
+/** One head with what belongs to it, at a working size. */
+export interface HeadGrid {
+  /** the part of the photo that may belong to this sitter */
+  readonly region: Region;
+  readonly frame: FaceFrame;
+  readonly source: LinearRaster;
+  /** interleaved L, a, b */
+  readonly oklab: Float32Array;
+  /** probability that a pixel shows a person, 0..1 */
+  readonly person: Float32Array;
+}
+
+/** How far a sitter reaches from the bridge of the nose, in face widths. */
+const REACH_ASIDE = 2.7, REACH_UP = 2.2, REACH_DOWN = 4.2;
+const GRID_LONG_SIDE = 480;
+/** The person network is asked about the head alone and about the whole photo. */
+const HEAD_CROP = 3.6;
+
+export function headRegion({ width, height }: { width: number; height: number }, frame: FaceFrame, longSide = GRID_LONG_SIDE): Region {
+  const [originX, originY] = frame.origin, reach = frame.unit;
+  // A tilted head may reach down to any side: the box holds the turned rectangle.
+  const cos = Math.cos(frame.tiltRadians), sin = Math.sin(frame.tiltRadians);
+  const corners = [-REACH_ASIDE, REACH_ASIDE].flatMap((u) => [-REACH_UP, REACH_DOWN].map((v) => [originX + reach * (u * cos - v * sin), originY + reach * (u * sin + v * cos)] as const));
+  const xs = corners.map(([x]) => x), ys = corners.map(([, y]) => y);
+  const left = Math.max(0, Math.floor(Math.min(...xs))), top = Math.max(0, Math.floor(Math.min(...ys)));
+  const right = Math.min(width, Math.ceil(Math.max(...xs))), bottom = Math.min(height, Math.ceil(Math.max(...ys)));
+  const scale = Math.min(1, longSide / Math.max(right - left, bottom - top));
+  return { x: left, y: top, width: right - left, height: bottom - top, outWidth: Math.round((right - left) * scale), outHeight: Math.round((bottom - top) * scale) };
+}
+
+export async function headGrid(pyramid: Pyramid, landmarks: FaceLandmarks, networks: FaceNetworks): Promise<HeadGrid> {
+  const frame = faceFrame(landmarks), region = headRegion(pyramid, frame), source = sampleRegion(pyramid, region);
+  return { region, frame, source, oklab: oklabOf(source), person: await personMap(pyramid, frame, region, networks) };
+}
+
+export function oklabOf({ data }: LinearRaster): Float32Array {
+  const oklab = new Float32Array(data.length);
+  for (let p = 0; p < data.length; p += 3) [oklab[p], oklab[p + 1], oklab[p + 2]] = convertSrgbLinearToOklab([data[p]!, data[p + 1]!, data[p + 2]!]);
+  return oklab;
+}
+
+/** The middle of a pixel of a region, in pixels of the photo. */
+export function pixelCentre(region: Region, column: number, row: number): LandmarkPoint {
+  return [region.x + ((column + 0.5) * region.width) / region.outWidth, region.y + ((row + 0.5) * region.height) / region.outHeight];
+}
+
+async function personMap(pyramid: Pyramid, frame: FaceFrame, region: Region, networks: FaceNetworks): Promise<Float32Array> {
+  const whole = { centreX: pyramid.width / 2, centreY: pyramid.height / 2, side: Math.max(pyramid.width, pyramid.height), tiltRadians: 0 };
+  const head = { centreX: frame.origin[0], centreY: frame.origin[1], side: HEAD_CROP * frame.unit, tiltRadians: frame.tiltRadians };
+  const far = await networks.person(turnedCrop(pyramid, whole, PERSON_SIZE)), near = await networks.person(turnedCrop(pyramid, head, PERSON_SIZE));
+  const seen = far.some((value) => value > 0.8), out = new Float32Array(region.outWidth * region.outHeight);
+  for (let row = 0, i = 0; row < region.outHeight; row++) {
+    for (let column = 0; column < region.outWidth; column++, i++) {
+      const point = pixelCentre(region, column, row), [u, v] = imageToFace(frame, point);
+      // The head's own crop is trusted in its middle, less towards its border.
+      const trust = Math.min(1, Math.max(0, (HEAD_CROP / 2 - Math.max(Math.abs(u), Math.abs(v))) / 0.4)) * (seen ? 0.6 : 1);
+      const wide = valueIn(far, whole, point), close = trust > 0 ? valueIn(near, head, point) : 0;
+      out[i] = trust * close + (1 - trust) * wide;
+    }
+  }
+  return out;
+}
+
+/** A network's answer at a point of the photo, bilinear. */
+function valueIn(answer: Float32Array, { centreX, centreY, side, tiltRadians }: TurnedSquare, [x, y]: LandmarkPoint): number {
+  const cos = Math.cos(tiltRadians), sin = Math.sin(tiltRadians), size = PERSON_SIZE, dx = x - centreX, dy = y - centreY;
+  const place = (along: number) => Math.min(size - 1.001, Math.max(0, (along / side + 0.5) * size - 0.5));
+  const across = place(dx * cos + dy * sin), down = place(dy * cos - dx * sin), left = Math.floor(across), top = Math.floor(down), right = across - left, low = down - top;
+  const at = top * size + left;
+  return (1 - low) * ((1 - right) * answer[at]! + right * answer[at + 1]!) + low * ((1 - right) * answer[at + size]! + right * answer[at + size + 1]!);
+}

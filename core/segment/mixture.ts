@@ -1,0 +1,83 @@
+/** A mixture of Gaussians with full covariances over interleaved triples. */
+export interface Mixture {
+  /** per component: weight's logarithm less its normalisation, mean (3), inverse covariance rr, rg, rb, gg, gb, bb (6) */
+  readonly components: readonly Float64Array[];
+}
+
+const ROUNDS = 10;
+
+/**
+ * Fits a mixture to weighted samples: k-means from quantiles of the first channel, then covariances;
+ * deterministic.
+ * @param features interleaved triples of a raster
+ * @param samples indices of pixels
+ * @param count of components at most
+ * @param leastSpread standard deviation added to each channel, in units of the features
+ */
+export function fitMixture(features: Float32Array, samples: readonly number[], count: number, leastSpread: readonly [number, number, number]): Mixture {
+  if (samples.length === 0) return { components: [] };
+  const sorted = samples.toSorted((p, q) => features[3 * p]! - features[3 * q]!), k = Math.min(count, samples.length);
+  const centres = Array.from({ length: k }, (_, n) => {
+    const seed = sorted[Math.floor(((n + 0.5) / k) * sorted.length)]!;
+    return [features[3 * seed]!, features[3 * seed + 1]!, features[3 * seed + 2]!];
+  });
+  const owner = new Uint8Array(samples.length);
+  for (let round = 0; round < ROUNDS; round++) {
+    assign(features, samples, centres, leastSpread, owner);
+    move(features, samples, centres, owner);
+  }
+  const components = centres.map((centre, n) => component(features, samples.filter((_, i) => owner[i] === n), centre, samples.length, leastSpread));
+  return { components: components.filter((entry) => entry !== undefined) };
+}
+
+/** Density of a colour, in units of the features^-3. */
+export function mixtureDensity({ components }: Mixture, x: number, y: number, z: number): number {
+  let sum = 0;
+  for (const c of components) {
+    const dx = x - c[1]!, dy = y - c[2]!, dz = z - c[3]!;
+    const distance = dx * (dx * c[4]! + 2 * (dy * c[5]! + dz * c[6]!)) + dy * (dy * c[7]! + 2 * dz * c[8]!) + dz * dz * c[9]!;
+    sum += Math.exp(c[0]! - 0.5 * distance);
+  }
+  return sum;
+}
+
+function assign(features: Float32Array, samples: readonly number[], centres: readonly number[][], spread: readonly number[], owner: Uint8Array): void {
+  samples.forEach((sample, i) => {
+    let least = Infinity;
+    centres.forEach((centre, n) => {
+      let distance = 0;
+      for (let channel = 0; channel < 3; channel++) distance += ((features[3 * sample + channel]! - centre[channel]!) / spread[channel]!) ** 2;
+      if (distance < least) {
+        least = distance;
+        owner[i] = n;
+      }
+    });
+  });
+}
+
+function move(features: Float32Array, samples: readonly number[], centres: number[][], owner: Uint8Array): void {
+  const sums = centres.map(() => [0, 0, 0, 0]);
+  samples.forEach((sample, i) => {
+    const sum = sums[owner[i]!]!;
+    for (let channel = 0; channel < 3; channel++) sum[channel]! += features[3 * sample + channel]!;
+    sum[3]!++;
+  });
+  sums.forEach((sum, n) => {
+    if (sum[3]! > 0) centres[n] = [sum[0]! / sum[3]!, sum[1]! / sum[3]!, sum[2]! / sum[3]!];
+  });
+}
+
+function component(features: Float32Array, members: readonly number[], centre: readonly number[], total: number, spread: readonly number[]): Float64Array | undefined {
+  if (members.length === 0) return undefined;
+  let rr = 0, rg = 0, rb = 0, gg = 0, gb = 0, bb = 0;
+  for (const member of members) {
+    const r = features[3 * member]! - centre[0]!, g = features[3 * member + 1]! - centre[1]!, b = features[3 * member + 2]! - centre[2]!;
+    rr += r * r; rg += r * g; rb += r * b; gg += g * g; gb += g * b; bb += b * b;
+  }
+  const n = members.length;
+  const a = rr / n + spread[0]! ** 2, u = rg / n, v = rb / n, d = gg / n + spread[1]! ** 2, w = gb / n, f = bb / n + spread[2]! ** 2;
+  const first = d * f - w * w, second = v * w - u * f, third = u * w - v * d, determinant = a * first + u * second + v * third;
+  const logWeight = Math.log(n / total) - 0.5 * Math.log(determinant) - 1.5 * Math.log(2 * Math.PI);
+  return Float64Array.of(logWeight, centre[0]!, centre[1]!, centre[2]!,
+    first / determinant, second / determinant, third / determinant, (a * f - v * v) / determinant, (u * v - a * w) / determinant, (a * d - u * u) / determinant);
+}

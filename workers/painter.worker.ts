@@ -1,0 +1,32 @@
+import { drawLayers } from './drawLayers';
+import type { Layer } from './drawLayers';
+import type { PainterExchanges, Piece } from './protocol';
+import { serve } from './serve';
+
+let context: OffscreenCanvasRenderingContext2D | undefined;
+const layers = new Map<Layer, readonly Piece[]>();
+
+function empty(layer: Layer): void {
+  for (const { bitmap } of layers.get(layer) ?? []) bitmap.close();
+  layers.delete(layer);
+}
+
+serve<PainterExchanges>({
+  attach: ({ canvas }) => {
+    // Drawn by the processor: pieces are copied one to one, and a software rasteriser in place of a GPU takes many times as long.
+    context = canvas.getContext('2d', { alpha: true, willReadFrequently: true }) ?? undefined;
+    return undefined;
+  },
+  layer: ({ layer, pieces }) => {
+    empty(layer);
+    if (pieces) layers.set(layer, pieces);
+    return undefined;
+  },
+  draw: ({ width, height, placement, beforeUpTo }) => {
+    if (!context) return undefined;
+    if (context.canvas.width !== width) context.canvas.width = width;
+    if (context.canvas.height !== height) context.canvas.height = height;
+    drawLayers(context, layers, placement, beforeUpTo);
+    return undefined;
+  },
+});

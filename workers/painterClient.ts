@@ -1,0 +1,37 @@
+import type { Layer } from './drawLayers';
+import type { PainterExchanges, Piece, Placement } from './protocol';
+import { WorkerPort } from './workerPort';
+
+/** Draws one canvas of the page, in a worker of its own. */
+export class Painter {
+  readonly #port: WorkerPort<PainterExchanges>;
+
+  /**
+   * @param canvas given up to the worker: the page draws on it no more
+   * @param onLost is told when the worker died, and the canvas with it
+   */
+  constructor(canvas: HTMLCanvasElement, onLost: () => void) {
+    this.#port = new WorkerPort(() => new Worker(new URL('./painter.worker.ts', import.meta.url), { type: 'module' }), onLost);
+    const surface = canvas.transferControlToOffscreen();
+    this.#send(this.#port.call('attach', { canvas: surface }, [surface]));
+  }
+
+  /** Puts pieces in place of a layer; their bitmaps are handed over. */
+  layer(layer: Layer, pieces: readonly Piece[] | undefined): void {
+    this.#send(this.#port.call('layer', { layer, pieces }, pieces?.map(({ bitmap }) => bitmap) ?? []));
+  }
+
+  /** Settles when it is drawn. */
+  draw(size: { width: number; height: number }, placement: Placement, beforeUpTo: number): Promise<undefined> {
+    return this.#port.call('draw', { ...size, placement, beforeUpTo });
+  }
+
+  dispose(): void {
+    this.#port.dispose();
+  }
+
+  /** A painter that was let go has nothing left to say. */
+  #send(reply: Promise<undefined>): void {
+    reply.catch(() => undefined);
+  }
+}
