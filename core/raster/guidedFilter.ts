@@ -103,7 +103,7 @@ function boxMean(plane: Float32Array, width: number, height: number, radius: num
  * Means over a square window, cut at the border: column sums run down the rows, a window runs along them.
  * @param data interleaved channels
  */
-function boxMeans(data: Float32Array, channels: number, width: number, height: number, radius: number): Float32Array {
+export function boxMeans(data: Float32Array, channels: number, width: number, height: number, radius: number): Float32Array {
   const line = width * channels, out = new Float32Array(data.length), sums = new Float64Array(line);
   const addRow = (row: number, sign: number) => {
     for (let i = 0, p = row * line; i < line; i++, p++) sums[i]! += sign * data[p]!;

@@ -11,7 +11,7 @@ export interface FaceFrame {
   readonly chin: LandmarkPoint;
   /** u, v of the middle of the hairline as the mesh sees it */
   readonly top: LandmarkPoint;
-  /** the face oval in u, v */
+  /** the face oval in u, v, every second point */
   readonly oval: readonly LandmarkPoint[];
 }
 
@@ -23,7 +23,7 @@ export function faceFrame({ points, tiltRadians }: FaceLandmarks): FaceFrame {
   const across = distance(points[RIGHT_SIDE]!, points[LEFT_SIDE]!), down = distance(points[TOP]!, points[CHIN]!);
   const frame = { unit: Math.max(across, WIDTH_OF_HEIGHT * down), tiltRadians, origin: points[BRIDGE]! };
   const at = (index: number) => imageToFace(frame, points[index]!);
-  return { ...frame, chin: at(CHIN), top: at(TOP), oval: FACE_OVAL.map(at) };
+  return { ...frame, chin: at(CHIN), top: at(TOP), oval: FACE_OVAL.map(at).filter((_, i) => i % 2 === 0) };
 }
 
 /** u, v of a point of the photo. */

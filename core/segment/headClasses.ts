@@ -2,7 +2,9 @@ import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
 import type { PreparedGuide } from '../raster/guidedFilter';
 import { imageToFace, signedDistance } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
+import type { LandmarkPoint } from './faceLandmarks';
 import { pixelCentre } from './headGrid';
+import { resizePlane } from './planes';
 import type { HeadGrid } from './headGrid';
 import { fitMixture, mixtureDensity } from './mixture';
 import type { Mixture } from './mixture';
@@ -14,6 +16,15 @@ export type HeadClass = (typeof HEAD_CLASSES)[number];
 /** Probability of each class per pixel; they sum to 1. */
 export type HeadClasses = Readonly<Record<HeadClass, Float32Array>>;
 
+/** What a class looks like in this photo. */
+interface ClassModel {
+  readonly colours: Mixture;
+  /** mean and standard deviation of the roughness */
+  readonly rough: readonly [number, number];
+}
+type ClassModels = Readonly<Record<HeadClass, ClassModel>>;
+
+const LEAST_ROUGH_SPREAD = 0.3;
 const ROUNDS = 4, COMPONENTS = 6, MOST_SAMPLES = 4000;
 /** OKLab steps that noise alone may make. */
 const LEAST_SPREAD = [0.02, 0.006, 0.006] as const;
@@ -26,28 +37,38 @@ const SURE = 0.85;
  * Divides a head's surroundings into skin, hair, clothes and background: where each may be in a face's
  * frame, times how likely its colour is under mixtures learnt from this very photo, smoothed along the
  * photo's edges; learnt and divided anew some times.
- * @param others true where another sitter's face lies
+ * @param small the same head at half the size
  * @see Dempster, Laird, Rubin 1977 for the alternation; Hosni and others 2013, "Fast cost-volume filtering"
  */
-export function divideHead(grid: HeadGrid, others?: Uint8Array): HeadClasses {
-  const priors = classPriors(grid, others), { outWidth: width, outHeight: height } = grid.region;
-  const guide = prepareGuide(grid.oklab, width, height, GUIDE_RADIUS, GUIDE_EPSILON);
-  let models = firstModels(grid, priors), classes = posterior(grid, priors, models, guide);
+export function divideHead(grid: HeadGrid, small: HeadGrid): HeadClasses {
+  // Models are learnt on a smaller grid: a quarter of the pixels tells as much about colours.
+  const smallPriors = classPriors(small), smallGuide = guideOf(small);
+  let models = firstModels(small, smallPriors);
   for (let round = 1; round < ROUNDS; round++) {
-    models = learn(grid, (name, i) => classes[name][i]! > SURE);
-    classes = posterior(grid, priors, models, guide);
+    const classes = posterior(small, smallPriors, models, smallGuide);
+    models = learn(small, (name, i) => classes[name][i]! > SURE);
   }
-  return classes;
+  return posterior(grid, enlarge(smallPriors, small, grid), models, guideOf(grid));
+}
+
+/** Priors run smoothly: what a small grid says of places is told to a larger one. */
+function enlarge(priors: HeadClasses, { region: from }: HeadGrid, { region: to }: HeadGrid): HeadClasses {
+  const larger = (map: Float32Array) => resizePlane(map, from.outWidth, from.outHeight, to.outWidth, to.outHeight);
+  return { skin: larger(priors.skin), hair: larger(priors.hair), clothes: larger(priors.clothes), background: larger(priors.background) };
+}
+
+function guideOf({ oklab, region }: HeadGrid): PreparedGuide {
+  return prepareGuide(oklab, region.outWidth, region.outHeight, GUIDE_RADIUS, GUIDE_EPSILON);
 }
 
 /** Where each class may be, before colour is looked at. */
-export function classPriors({ region, frame, person }: Pick<HeadGrid, 'region' | 'frame' | 'person'>, others?: Uint8Array): HeadClasses {
+function classPriors({ region, frame, person, others }: HeadGrid): HeadClasses {
   const count = region.outWidth * region.outHeight, make = () => new Float32Array(count);
   const priors = { skin: make(), hair: make(), clothes: make(), background: make() };
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     for (let column = 0; column < region.outWidth; column++, i++) {
-      const place = placePrior(frame, imageToFace(frame, pixelCentre(region, column, row)));
-      const inPerson = others?.[i] ? 0.02 : Math.min(0.98, Math.max(0.02, person[i]!)), total = place.skin + place.hair + place.clothes;
+      const point = pixelCentre(region, column, row), place = placePrior(frame, imageToFace(frame, point));
+      const inPerson = sharpened(person[i]!) * othersShare(others, frame, point), total = place.skin + place.hair + place.clothes;
       priors.skin[i] = (inPerson * place.skin) / total;
       priors.hair[i] = (inPerson * place.hair) / total;
       priors.clothes[i] = (inPerson * place.clothes) / total;
@@ -57,24 +78,43 @@ export function classPriors({ region, frame, person }: Pick<HeadGrid, 'region' |
   return priors;
 }
 
+/** The person network is surer than it says: its odds count squared. */
+function sharpened(probability: number): number {
+  const p = Math.min(0.97, Math.max(0.03, probability));
+  return (p * p) / (p * p + (1 - p) * (1 - p));
+}
+
+/** How much of a place is this sitter's rather than a neighbour's: by the distances to the faces, in their own widths. */
+function othersShare(others: readonly FaceFrame[], frame: FaceFrame, point: LandmarkPoint): number {
+  const own = headDistance(frame, point);
+  return others.reduce((share, other) => Math.min(share, 1 / (1 + Math.exp((own - headDistance(other, point)) / 0.12))), 1);
+}
+
+/** Distance to the middle line of a head and body: short upward and aside, free downward. */
+function headDistance(frame: FaceFrame, point: LandmarkPoint): number {
+  const [u, v] = imageToFace(frame, point), beyond = Math.max(0, signedDistance([u, v], frame.oval));
+  return v > frame.chin[1] ? Math.hypot(Math.max(0, Math.abs(u - frame.chin[0]) - 0.5), 0.4 * Math.max(0, v - frame.chin[1])) : beyond;
+}
+
 /** Weights of skin, hair and clothes at a place of the face's frame. */
-function placePrior({ oval, chin }: FaceFrame, [u, v]: readonly [number, number]): Record<'skin' | 'hair' | 'clothes', number> {
+function placePrior({ oval, chin }: FaceFrame, [u, v]: LandmarkPoint): Record<'skin' | 'hair' | 'clothes', number> {
   const beyond = signedDistance([u, v], oval), below = v - chin[1], aside = Math.abs(u - chin[0]);
   const clothes = 0.9 / (1 + Math.exp(-(below - 0.35) / 0.1)) + 0.004;
   if (beyond < 0) {
-    const nearTop = v < -0.15 ? Math.exp(beyond / 0.07) : 0.5 * Math.exp(beyond / 0.035);
-    return { skin: 1 - 0.45 * nearTop, hair: 0.02 + 0.43 * nearTop, clothes: 0.002 };
+    // Hair may fall over the forehead and the temples, hardly over the jaw.
+    const fringe = v < -0.15 ? Math.exp(beyond / 0.07) : (0.15 + 0.35 / (1 + Math.exp((below + 0.4) / 0.05))) * Math.exp(beyond / 0.05);
+    return { skin: 1 - 0.45 * fringe, hair: 0.02 + 0.43 * fringe, clothes: 0.002 };
   }
-  if (below > -0.05) {
-    const neck = aside < 0.5 ? 0.6 : 0.25;
-    return { skin: neck, hair: 0.4 * Math.exp(-Math.max(0, below) / 1.3) + 0.02, clothes };
-  }
-  const ear = v > -0.15 && v < chin[1] - 0.3 ? 0.35 * Math.exp(-beyond / 0.09) : v >= chin[1] - 0.3 ? 0.35 * Math.exp(-beyond / 0.2) : 0.22 * Math.exp(-beyond / 0.05);
-  return { skin: ear + 0.012, hair: 0.85, clothes };
+  // What lies in the shade under the chin is as dark as hair, yet skin.
+  const throat = Math.exp(-((aside / 0.4) ** 4)) * Math.exp(-Math.max(0, below) / 0.8) / (1 + Math.exp(-(below + 0.25) / 0.04));
+  const hair = 0.85 * Math.exp(-Math.max(0, below) / 1.3) * (1 - 0.5 / (1 + Math.exp(-(below + 0.05) / 0.04)));
+  const ear = v < -0.15 ? 0.22 * Math.exp(-beyond / 0.05) : 0.35 * Math.exp(-beyond / (0.09 + 0.11 / (1 + Math.exp(-(below + 0.3) / 0.05))));
+  const bare = below > -0.05 ? 0.12 : ear + 0.012;
+  return { skin: bare + 0.6 * throat, hair: (hair + 0.01) * (1 - 0.94 * throat), clothes: clothes * (1 - 0.5 * throat) };
 }
 
 /** The first look: sure places, less what has the colour of the face where hair and clothes are looked for. */
-function firstModels(grid: HeadGrid, priors: HeadClasses): Record<HeadClass, Mixture> {
+function firstModels(grid: HeadGrid, priors: HeadClasses): ClassModels {
   const { region, frame } = grid, inner = new Uint8Array(region.outWidth * region.outHeight);
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     for (let column = 0; column < region.outWidth; column++, i++) {
@@ -84,7 +124,7 @@ function firstModels(grid: HeadGrid, priors: HeadClasses): Record<HeadClass, Mix
     }
   }
   const skin = fit(grid, (i) => inner[i] === 1);
-  const unlikeSkin = (i: number) => density(skin, grid, i) < 12;
+  const unlikeSkin = (i: number) => mixtureDensity(skin.colours, grid.oklab[3 * i]!, grid.oklab[3 * i + 1]!, grid.oklab[3 * i + 2]!) < 12;
   return {
     skin,
     hair: fit(grid, (i) => priors.hair[i]! > 0.7 && unlikeSkin(i)),
@@ -93,24 +133,27 @@ function firstModels(grid: HeadGrid, priors: HeadClasses): Record<HeadClass, Mix
   };
 }
 
-function learn(grid: HeadGrid, belongs: (name: HeadClass, index: number) => boolean): Record<HeadClass, Mixture> {
+function learn(grid: HeadGrid, belongs: (name: HeadClass, index: number) => boolean): ClassModels {
   const of = (name: HeadClass) => fit(grid, (i) => belongs(name, i));
   return { skin: of('skin'), hair: of('hair'), clothes: of('clothes'), background: of('background') };
 }
 
-function fit({ oklab }: HeadGrid, belongs: (index: number) => boolean): Mixture {
+function fit({ oklab, rough }: HeadGrid, belongs: (index: number) => boolean): ClassModel {
   const members: number[] = [];
-  for (let i = 0; i < oklab.length / 3; i++) if (belongs(i)) members.push(i);
+  for (let i = 0; i < rough.length; i++) if (belongs(i)) members.push(i);
   const stride = Math.max(1, members.length / MOST_SAMPLES);
   const samples = Array.from({ length: Math.min(members.length, MOST_SAMPLES) }, (_, n) => members[Math.floor(n * stride)]!);
-  return fitMixture(oklab, samples, COMPONENTS, LEAST_SPREAD);
+  const mean = samples.reduce((sum, i) => sum + rough[i]!, 0) / (samples.length || 1);
+  const spread = Math.sqrt(samples.reduce((sum, i) => sum + (rough[i]! - mean) ** 2, 0) / (samples.length || 1));
+  return { colours: fitMixture(oklab, samples, COMPONENTS, LEAST_SPREAD), rough: [mean, Math.max(LEAST_ROUGH_SPREAD, spread)] };
 }
 
-function density(model: Mixture, { oklab }: HeadGrid, i: number): number {
-  return mixtureDensity(model, oklab[3 * i]!, oklab[3 * i + 1]!, oklab[3 * i + 2]!);
+function density({ colours, rough: [mean, spread] }: ClassModel, { oklab, rough }: HeadGrid, i: number): number {
+  const apart = (rough[i]! - mean) / spread;
+  return (mixtureDensity(colours, oklab[3 * i]!, oklab[3 * i + 1]!, oklab[3 * i + 2]!) * Math.exp(-0.5 * apart * apart)) / spread;
 }
 
-function posterior(grid: HeadGrid, priors: HeadClasses, models: Record<HeadClass, Mixture>, guide: PreparedGuide): HeadClasses {
+function posterior(grid: HeadGrid, priors: HeadClasses, models: ClassModels, guide: PreparedGuide): HeadClasses {
   const count = grid.person.length, raw = Object.fromEntries(HEAD_CLASSES.map((name) => [name, new Float32Array(count)])) as Record<HeadClass, Float32Array>;
   for (let i = 0; i < count; i++) {
     let sum = 0;

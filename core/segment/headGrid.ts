@@ -2,11 +2,13 @@ import { convertSrgbLinearToOklab } from '../colour/oklab';
 import type { Pyramid } from '../raster/pyramid';
 import type { LinearRaster, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
-import { faceFrame, imageToFace } from './faceFrame';
+import { imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
-import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
+import type { LandmarkPoint } from './faceLandmarks';
 import { PERSON_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
+import { shrinkPlane } from './planes';
+import { roughness } from './texture';
 import { turnedCrop } from './turnedCrop';
 import type { TurnedSquare } from './turnedCrop';
 
@@ -18,17 +20,24 @@ export interface HeadGrid {
   readonly source: LinearRaster;
   /** interleaved L, a, b */
   readonly oklab: Float32Array;
+  /** logarithm of contrast between neighbouring pixels of the view */
+  readonly rough: Float32Array;
   /** probability that a pixel shows a person, 0..1 */
   readonly person: Float32Array;
+  /** the faces of the other sitters */
+  readonly others: readonly FaceFrame[];
 }
 
 /** How far a sitter reaches from the bridge of the nose, in face widths. */
 const REACH_ASIDE = 2.7, REACH_UP = 2.2, REACH_DOWN = 4.2;
-const GRID_LONG_SIDE = 480;
+const GRID_LONG_SIDE = 480, VIEW_LONG_SIDE = 1400;
+export const SMALL_LONG_SIDE = 240;
+/** Window over which roughness is taken, in face widths. */
+const ROUGHNESS_REACH = 0.012;
 /** The person network is asked about the head alone and about the whole photo. */
 const HEAD_CROP = 3.6;
 
-export function headRegion({ width, height }: { width: number; height: number }, frame: FaceFrame, longSide = GRID_LONG_SIDE): Region {
+function headRegion({ width, height }: { width: number; height: number }, frame: FaceFrame, longSide: number): Region {
   const [originX, originY] = frame.origin, reach = frame.unit;
   // A tilted head may reach down to any side: the box holds the turned rectangle.
   const cos = Math.cos(frame.tiltRadians), sin = Math.sin(frame.tiltRadians);
@@ -40,9 +49,27 @@ export function headRegion({ width, height }: { width: number; height: number },
   return { x: left, y: top, width: right - left, height: bottom - top, outWidth: Math.round((right - left) * scale), outHeight: Math.round((bottom - top) * scale) };
 }
 
-export async function headGrid(pyramid: Pyramid, landmarks: FaceLandmarks, networks: FaceNetworks): Promise<HeadGrid> {
-  const frame = faceFrame(landmarks), region = headRegion(pyramid, frame), source = sampleRegion(pyramid, region);
-  return { region, frame, source, oklab: oklabOf(source), person: await personMap(pyramid, frame, region, networks) };
+/** What the person network says of a head and of the whole photo. */
+export type PersonMap = (point: LandmarkPoint) => number;
+
+/** What a head is looked at with: its surroundings at full working size. */
+export interface HeadView {
+  readonly region: Region;
+  readonly source: LinearRaster;
+  readonly rough: Float32Array;
+}
+
+export function headView(pyramid: Pyramid, frame: FaceFrame): HeadView {
+  const region = headRegion(pyramid, frame, VIEW_LONG_SIDE), source = sampleRegion(pyramid, region);
+  return { region, source, rough: roughness(source, (ROUGHNESS_REACH * frame.unit * region.outWidth) / region.width) };
+}
+
+export function headGrid(pyramid: Pyramid, view: HeadView, frame: FaceFrame, others: readonly FaceFrame[], person: PersonMap, longSide = GRID_LONG_SIDE): HeadGrid {
+  const region = headRegion(pyramid, frame, longSide), source = sampleRegion(pyramid, region), { outWidth, outHeight } = region;
+  const map = new Float32Array(outWidth * outHeight);
+  for (let row = 0, i = 0; row < outHeight; row++) for (let column = 0; column < outWidth; column++, i++) map[i] = person(pixelCentre(region, column, row));
+  const rough = shrinkPlane(view.rough, view.region.outWidth, view.region.outHeight, outWidth, outHeight);
+  return { region, frame, source, oklab: oklabOf(source), rough, person: map, others };
 }
 
 export function oklabOf({ data }: LinearRaster): Float32Array {
@@ -56,21 +83,18 @@ export function pixelCentre(region: Region, column: number, row: number): Landma
   return [region.x + ((column + 0.5) * region.width) / region.outWidth, region.y + ((row + 0.5) * region.height) / region.outHeight];
 }
 
-async function personMap(pyramid: Pyramid, frame: FaceFrame, region: Region, networks: FaceNetworks): Promise<Float32Array> {
+export async function personMap(pyramid: Pyramid, frame: FaceFrame, networks: FaceNetworks): Promise<PersonMap> {
   const whole = { centreX: pyramid.width / 2, centreY: pyramid.height / 2, side: Math.max(pyramid.width, pyramid.height), tiltRadians: 0 };
   const head = { centreX: frame.origin[0], centreY: frame.origin[1], side: HEAD_CROP * frame.unit, tiltRadians: frame.tiltRadians };
   const far = await networks.person(turnedCrop(pyramid, whole, PERSON_SIZE)), near = await networks.person(turnedCrop(pyramid, head, PERSON_SIZE));
-  const seen = far.some((value) => value > 0.8), out = new Float32Array(region.outWidth * region.outHeight);
-  for (let row = 0, i = 0; row < region.outHeight; row++) {
-    for (let column = 0; column < region.outWidth; column++, i++) {
-      const point = pixelCentre(region, column, row), [u, v] = imageToFace(frame, point);
-      // The head's own crop is trusted in its middle, less towards its border.
-      const trust = Math.min(1, Math.max(0, (HEAD_CROP / 2 - Math.max(Math.abs(u), Math.abs(v))) / 0.4)) * (seen ? 0.6 : 1);
-      const wide = valueIn(far, whole, point), close = trust > 0 ? valueIn(near, head, point) : 0;
-      out[i] = trust * close + (1 - trust) * wide;
-    }
-  }
-  return out;
+  const seen = far.some((value) => value > 0.8);
+  return (point) => {
+    const [u, v] = imageToFace(frame, point);
+    // The head's own crop is trusted in its middle, less towards its border.
+    const trust = Math.min(1, Math.max(0, (HEAD_CROP / 2 - Math.max(Math.abs(u), Math.abs(v))) / 0.4)) * (seen ? 0.6 : 1);
+    const wide = valueIn(far, whole, point), close = trust > 0 ? valueIn(near, head, point) : 0;
+    return trust * close + (1 - trust) * wide;
+  };
 }
 
 /** A network's answer at a point of the photo, bilinear. */

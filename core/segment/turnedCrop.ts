@@ -23,7 +23,8 @@ export function pointOfSquare({ centreX, centreY, side, tiltRadians }: TurnedSqu
 export function turnedCrop(pyramid: Pyramid, square: TurnedSquare, size: number): Float32Array {
   const step = square.side / size, level = Math.min(pyramid.levels.length - 1, Math.max(0, Math.floor(Math.log2(step))));
   const { width, height, data } = pyramid.levels[level]!, shrink = 2 ** -level;
-  const samples = Math.max(1, Math.min(6, Math.round(step * shrink))), out = new Float32Array(size * size * 3), share = 1 / (255 * samples * samples);
+  // A bilinear sample sees two pixels along each axis.
+  const samples = Math.max(1, Math.min(4, Math.ceil((step * shrink) / 2))), out = new Float32Array(size * size * 3), share = 1 / (255 * samples * samples);
   for (let row = 0, o = 0; row < size; row++) {
     for (let column = 0; column < size; column++, o += 3) {
       for (let j = 0; j < samples; j++) {

@@ -1,0 +1,96 @@
+import type { Pyramid } from '../raster/pyramid';
+import { EYE_LOOPS } from './landmarkGroups';
+import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
+import { featureWindow, toWindow } from './featureWindow';
+import type { FeatureWindow } from './featureWindow';
+import { signedDistance } from './faceFrame';
+import { fitIris } from './irisFit';
+import type { IrisFit } from './irisFit';
+import { likeness } from './likeness';
+
+/** What lies between the lids of one eye, over one window. */
+export interface EyeParts {
+  readonly window: FeatureWindow;
+  /** everything between the lids */
+  readonly opening: Float32Array;
+  /** pupil spared, glints kept */
+  readonly iris: Float32Array;
+  readonly whites: Float32Array;
+  /** why the iris is not to be relied on */
+  readonly unsure: 'half-closed' | 'weak-edge' | undefined;
+}
+
+const WINDOW_LONG_SIDE = 400, CORNERS = { right: [33, 133], left: [263, 362] } as const;
+/** Height of the opening as a share of its width below which an eye counts as half closed. */
+const HALF_CLOSED = 0.16, WEAK_EDGE = 0.06;
+/** The whites stand this much brighter, and less coloured, than the lids' edge. */
+const LEAST_WHITE = 0.55;
+
+/** Iris and whites of both eyes: the openings from the landmarks and the skin, the irises from the pixels. */
+export function eyesParts(pyramid: Pyramid, landmarks: FaceLandmarks): Readonly<Partial<Record<'right' | 'left', EyeParts>>> {
+  const right = look(pyramid, landmarks, 'right'), left = look(pyramid, landmarks, 'left');
+  // Both irises are of one size: the eye that shows its own more clearly tells it to the other.
+  if (right?.fit && left?.fit) {
+    const [clear, dim] = right.fit.edge >= left.fit.edge ? [right, left] : [left, right], radius = (clear.fit!.radius / clear.window.scale) * dim.window.scale;
+    if (Math.abs(dim.fit!.radius / radius - 1) > SAME_SIZE) dim.fit = fitIris(dim.window, dim.corners, dim.core, [radius * (1 - SAME_SIZE), radius * (1 + SAME_SIZE)]) ?? dim.fit;
+  }
+  return { ...(right && { right: partsOf(right) }), ...(left && { left: partsOf(left) }) };
+}
+const SAME_SIZE = 0.05;
+
+interface Look {
+  readonly window: FeatureWindow;
+  readonly corners: readonly [LandmarkPoint, LandmarkPoint];
+  readonly opening: Float32Array;
+  readonly core: Float32Array;
+  fit: IrisFit | undefined;
+}
+
+function look(pyramid: Pyramid, { points }: FaceLandmarks, side: 'right' | 'left'): Look | undefined {
+  const loop = EYE_LOOPS[side].map((index) => points[index]!), [outer, inner] = CORNERS[side].map((index) => points[index]!) as [LandmarkPoint, LandmarkPoint];
+  const eye = Math.hypot(inner[0] - outer[0], inner[1] - outer[1]), window = featureWindow(pyramid, loop, 0.25 * eye, WINDOW_LONG_SIDE);
+  if (!window) return undefined;
+  const { opening, core } = openingOf(window, loop, eye * window.scale);
+  return { window, corners: [outer, inner], opening, core, fit: fitIris(window, [outer, inner], core) };
+}
+
+function partsOf({ window, corners: [outer, inner], opening, fit }: Look): EyeParts {
+  const eye = Math.hypot(inner[0] - outer[0], inner[1] - outer[1]) * window.scale, tall = opening.reduce((sum, value) => sum + value, 0) / eye ** 2;
+  const iris = new Float32Array(opening.length), whites = new Float32Array(opening.length), { outWidth: width } = window.region;
+  if (!fit) return { window, opening, iris, whites, unsure: 'half-closed' };
+  for (let i = 0; i < opening.length; i++) {
+    const distance = Math.hypot((i % width) + 0.5 - fit.x, Math.floor(i / width) + 0.5 - fit.y);
+    const disc = clamp(fit.radius - distance + 0.5), pupil = clamp(fit.pupilRadius - distance + 0.5);
+    iris[i] = opening[i]! * disc * (1 - pupil);
+    whites[i] = opening[i]! * (1 - disc);
+  }
+  keepWhite(window, whites);
+  return { window, opening, iris, whites, unsure: tall < HALF_CLOSED ? 'half-closed' : fit.edge < WEAK_EDGE ? 'weak-edge' : undefined };
+}
+
+/** The opening to the lids' edges: landmarks miss them by up to a tenth of the eye, most often the lower one. `core` leaves out where upper lashes hang. */
+function openingOf(window: FeatureWindow, loop: readonly LandmarkPoint[], eye: number): { opening: Float32Array; core: Float32Array } {
+  const { outWidth: width } = window.region, outline = toWindow(window, loop);
+  const beyond = Float32Array.from({ length: window.oklab.length / 3 }, (_, i) => signedDistance([(i % width) + 0.5, Math.floor(i / width) + 0.5], outline) / eye);
+  const middle = outline.reduce((sum, [, y]) => sum + y / outline.length, 0), lower = (i: number) => Math.floor(i / width) > middle;
+  const place = beyond.map((distance, i) => 1 / (1 + Math.exp((distance - (lower(i) ? LOWER_SLACK : UPPER_SLACK)) / LID_REACH)));
+  const tones = Float32Array.from(beyond.keys(), (i) => i).filter((i) => isAround(beyond[i]!)).map((i) => window.oklab[3 * i]!).sort(), usual = tones[tones.length >> 1] ?? 0;
+  // Lashes are no skin, and no eye either: the dark ones about the eye teach neither.
+  const like = likeness(window, place, (i) => beyond[i]! < -0.03, (i) => isAround(beyond[i]!) && window.oklab[3 * i]! > usual - LASH_DARKER, 4, 0.014 * eye);
+  const opening = like.map((smooth, i) => clamp((smooth - 0.25) / 0.5) * clamp(1 - (beyond[i]! - (lower(i) ? FARTHEST : FARTHEST_UP)) / 0.02));
+  return { opening, core: opening.map((value, i) => (lower(i) || beyond[i]! < CORE_INSIDE ? value : 0)) };
+}
+const isAround = (beyond: number) => beyond > 0.12 && beyond < 0.25;
+const LID_REACH = 0.025, LOWER_SLACK = 0.04, UPPER_SLACK = -0.022, FARTHEST = 0.1, FARTHEST_UP = 0.015, CORE_INSIDE = -0.03, LASH_DARKER = 0.06;
+
+/** The corner's flesh and the lids' edges are darker and redder than the whites: they are left out. */
+function keepWhite({ oklab }: FeatureWindow, whites: Float32Array): void {
+  const bright = Float32Array.from(whites.keys(), (i) => i).filter((i) => whites[i]! > 0.9).map((i) => oklab[3 * i]!).sort();
+  if (bright.length === 0) return;
+  const white = bright[Math.floor(0.8 * bright.length)]!;
+  for (let i = 0; i < whites.length; i++) whites[i]! *= clamp((oklab[3 * i]! / white - LEAST_WHITE) / 0.2);
+}
+
+function clamp(value: number): number {
+  return value < 0 ? 0 : value > 1 ? 1 : value;
+}

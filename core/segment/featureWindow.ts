@@ -1,0 +1,43 @@
+import { polygonCoverage } from '../raster/polygonCoverage';
+import type { Pyramid } from '../raster/pyramid';
+import { boundsOfPoints } from '../raster/raster';
+import type { LinearRaster, Region } from '../raster/raster';
+import { sampleRegion } from '../raster/sampleRegion';
+import type { LandmarkPoint } from './faceLandmarks';
+import { oklabOf } from './headGrid';
+
+/** A small part of a face at a size that is enough to see its edges. */
+export interface FeatureWindow {
+  readonly region: Region;
+  readonly source: LinearRaster;
+  /** interleaved L, a, b */
+  readonly oklab: Float32Array;
+  /** window pixels per pixel of the photo */
+  readonly scale: number;
+}
+
+/**
+ * @param points of the photo that the window must hold
+ * @param margin beyond them, in pixels of the photo
+ * @param longSide of the window at most
+ */
+export function featureWindow(pyramid: Pyramid, points: readonly LandmarkPoint[], margin: number, longSide: number): FeatureWindow | undefined {
+  const bounds = boundsOfPoints(points, margin);
+  const x = Math.max(0, Math.floor(bounds.left)), y = Math.max(0, Math.floor(bounds.top));
+  const width = Math.min(pyramid.width, Math.ceil(bounds.right)) - x, height = Math.min(pyramid.height, Math.ceil(bounds.bottom)) - y;
+  if (width < 4 || height < 4) return undefined;
+  const scale = Math.min(1, longSide / Math.max(width, height));
+  const region = { x, y, width, height, outWidth: Math.max(2, Math.round(width * scale)), outHeight: Math.max(2, Math.round(height * scale)) };
+  const source = sampleRegion(pyramid, region);
+  return { region, source, oklab: oklabOf(source), scale: region.outWidth / width };
+}
+
+/** Points of the photo in pixels of a window. */
+export function toWindow({ region, scale }: Pick<FeatureWindow, 'region' | 'scale'>, points: readonly LandmarkPoint[]): LandmarkPoint[] {
+  return points.map(([x, y]) => [(x - region.x) * scale, (y - region.y) * scale]);
+}
+
+/** Coverage of a loop of points of the photo over a window. */
+export function loopCoverage(window: FeatureWindow, points: readonly LandmarkPoint[]): Float32Array {
+  return polygonCoverage([toWindow(window, points)], window.region.outWidth, window.region.outHeight);
+}

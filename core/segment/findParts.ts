@@ -1,0 +1,198 @@
+import { CancelledError } from '../errors';
+import { polygonCoverage } from '../raster/polygonCoverage';
+import type { Pyramid } from '../raster/pyramid';
+import type { Region } from '../raster/raster';
+import { browParts } from './browParts';
+import { detectFaces } from './detectFaces';
+import { eyesParts } from './eyeParts';
+import { faceFrame } from './faceFrame';
+import type { FaceFrame } from './faceFrame';
+import { faceLandmarks } from './faceLandmarks';
+import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
+import { divideHead } from './headClasses';
+import type { HeadClasses } from './headClasses';
+import { headGrid, headView, personMap, SMALL_LONG_SIDE } from './headGrid';
+import { BROW_LOOPS, EYE_LOOPS, FACE_OVAL, LIPS_OUTER } from './landmarkGroups';
+import { mouthParts } from './mouthParts';
+import type { FaceNetworks } from './networks';
+import { refineClasses } from './refineClasses';
+
+export const FOUND_PARTS = ['skin', 'face', 'neck-limbs', 'lips', 'iris-right', 'iris-left', 'whites-right', 'whites-left', 'teeth', 'brow-right', 'brow-left', 'hair', 'clothes'] as const;
+export type FoundPartName = (typeof FOUND_PARTS)[number];
+
+export type Doubt = 'half-closed' | 'weak-edge' | 'cut' | 'soft';
+
+/** Coverage of one part over a rectangle of the photo. */
+export interface FoundPart {
+  readonly part: FoundPartName;
+  /** the rectangle, and the size of the coverage */
+  readonly region: Region;
+  readonly coverage8: Uint8Array;
+  /** share of the part's extent whose coverage lies between 0.2 and 0.8 */
+  readonly unsureShare: number;
+  readonly doubt: Doubt | undefined;
+}
+
+export interface FoundSitter {
+  readonly landmarks: FaceLandmarks;
+  readonly parts: readonly FoundPart[];
+}
+
+export interface FindOptions {
+  /** look for faces smaller than a thirtieth of the long side too */
+  readonly tiles?: boolean;
+  readonly onProgress?: (share: number) => void;
+  readonly isCancelled?: () => boolean;
+}
+
+/**
+ * People and their parts, from left to right.
+ * @throws {NetworksMissingError} {CancelledError}
+ */
+export async function findParts(pyramid: Pyramid, networks: FaceNetworks, options: FindOptions = {}): Promise<FoundSitter[]> {
+  const step = async (share: number) => {
+    options.onProgress?.(share);
+    // Lets a host hear of a cancellation.
+    await Promise.resolve();
+    if (options.isCancelled?.()) throw new CancelledError();
+  };
+  await step(0);
+  const faces: FaceLandmarks[] = [];
+  for (const box of await detectFaces(pyramid, networks, options.tiles)) {
+    const landmarks = await faceLandmarks(pyramid, box, networks);
+    if (landmarks) faces.push(landmarks);
+    await step(0.05);
+  }
+  faces.sort((p, q) => p.points[168]![0] - q.points[168]![0]);
+  const frames = faces.map(faceFrame), sitters: FoundSitter[] = [];
+  for (const [n, landmarks] of faces.entries()) {
+    const frame = frames[n]!, others = frames.filter((other) => other !== frame), within = (share: number) => step(0.1 + (0.9 * (n + share)) / faces.length);
+    const person = await personMap(pyramid, frame, networks);
+    await within(0.1);
+    const view = headView(pyramid, frame), grid = headGrid(pyramid, view, frame, others, person), small = headGrid(pyramid, view, frame, others, person, SMALL_LONG_SIDE);
+    await within(0.3);
+    const classes = divideHead(grid, small);
+    await within(0.6);
+    const refined = refineClasses(grid, small, classes, view.region, view.source);
+    await within(0.9);
+    sitters.push({ landmarks, parts: partsOf(pyramid, landmarks, frame, refined, view.region) });
+  }
+  await step(1);
+  return sitters;
+}
+
+function partsOf(pyramid: Pyramid, landmarks: FaceLandmarks, frame: FaceFrame, classes: HeadClasses, region: Region): FoundPart[] {
+  const count = region.outWidth * region.outHeight, parts: FoundPart[] = [], taken = new Float32Array(count);
+  const add = (part: FoundPartName, where: Region, coverage: Float32Array, doubt?: Doubt) => {
+    const found = foundPart(part, where, coverage, doubt);
+    if (found) parts.push(found);
+  };
+  const take = (where: Region, coverage: Float32Array) => spread(coverage, where, region, taken);
+  const eyes = eyesParts(pyramid, landmarks);
+  for (const side of ['right', 'left'] as const) {
+    const eye = eyes[side], brow = browParts(pyramid, landmarks, side);
+    if (eye) {
+      add(`iris-${side}`, eye.window.region, eye.iris, eye.unsure);
+      add(`whites-${side}`, eye.window.region, eye.whites, eye.unsure);
+      take(eye.window.region, eye.opening);
+    }
+    if (brow) {
+      add(`brow-${side}`, brow.window.region, brow.brow);
+      take(brow.window.region, brow.brow);
+    }
+  }
+  const mouth = mouthParts(pyramid, landmarks);
+  if (mouth) {
+    add('lips', mouth.window.region, mouth.lips);
+    add('teeth', mouth.window.region, mouth.teeth);
+    take(mouth.window.region, mouth.lips.map((value, i) => Math.max(value, mouth.between[i]!)));
+  }
+  const features = featureZones(landmarks, frame, region), inFace = facePolygon(landmarks, frame, region);
+  const skin = new Float32Array(count), hair = new Float32Array(count), face = new Float32Array(count), body = new Float32Array(count);
+  for (let i = 0; i < count; i++) {
+    // Brows, lashes and the dark between lips look like hair; they are none.
+    hair[i] = classes.hair[i]! * (1 - features[i]!);
+    skin[i] = (classes.skin[i]! + classes.hair[i]! * features[i]!) * (1 - taken[i]!);
+    face[i] = skin[i]! * inFace[i]!;
+    body[i] = skin[i]! * (1 - inFace[i]!);
+  }
+  const cut = isCut(landmarks, pyramid) ? 'cut' : undefined;
+  add('skin', region, skin, cut);
+  add('face', region, face, cut);
+  add('neck-limbs', region, body, cut);
+  add('hair', region, hair, cut);
+  add('clothes', region, classes.clothes, cut);
+  return parts;
+}
+
+/** The face's own skin ends at the jaw and before the ear; upward it goes on to the hairline. */
+function facePolygon({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
+  const loop = FACE_OVAL.map((index): LandmarkPoint => {
+    const [x, y] = points[index]!, cos = Math.cos(frame.tiltRadians), sin = Math.sin(frame.tiltRadians);
+    const across = x - frame.origin[0], down = y - frame.origin[1], v = down * cos - across * sin;
+    const far = v < 0 ? 1 + Math.min(1, (-v / frame.unit) * 3) : 1;
+    return [frame.origin[0] + across * far, frame.origin[1] + down * far];
+  });
+  return polygonCoverage([toRegion(region, loop)], region.outWidth, region.outHeight);
+}
+
+/** Eyes, brows and mouth with a little around them. */
+function featureZones({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
+  const loops = [EYE_LOOPS.right, EYE_LOOPS.left, BROW_LOOPS.right, BROW_LOOPS.left, LIPS_OUTER].map((indices) => swell(indices.map((index) => points[index]!), FEATURE_MARGIN * frame.unit));
+  const zones = loops.map((loop) => polygonCoverage([toRegion(region, loop)], region.outWidth, region.outHeight));
+  return zones[0]!.map((_, i) => zones.reduce((most, zone) => Math.max(most, zone[i]!), 0));
+}
+const FEATURE_MARGIN = 0.045;
+
+/** A loop moved outward from its middle by a distance. */
+function swell(loop: readonly LandmarkPoint[], by: number): LandmarkPoint[] {
+  const middle = loop.reduce(([x, y], [px, py]) => [x + px / loop.length, y + py / loop.length], [0, 0] as readonly [number, number]);
+  return loop.map(([x, y]) => {
+    const dx = x - middle[0], dy = y - middle[1], length = Math.hypot(dx, dy) || 1;
+    return [x + (dx / length) * by, y + (dy / length) * by];
+  });
+}
+
+function toRegion(region: Region, loop: readonly LandmarkPoint[]): LandmarkPoint[] {
+  const scale = region.outWidth / region.width;
+  return loop.map(([x, y]) => [(x - region.x) * scale, (y - region.y) * scale]);
+}
+
+/** Adds coverage of one rectangle to that of another, by nearest pixels. */
+function spread(coverage: Float32Array, from: Region, to: Region, out: Float32Array): void {
+  const scaleX = to.width / to.outWidth, scaleY = to.height / to.outHeight;
+  const firstRow = Math.max(0, Math.floor((from.y - to.y) / scaleY)), lastRow = Math.min(to.outHeight - 1, Math.ceil((from.y + from.height - to.y) / scaleY));
+  const firstColumn = Math.max(0, Math.floor((from.x - to.x) / scaleX)), lastColumn = Math.min(to.outWidth - 1, Math.ceil((from.x + from.width - to.x) / scaleX));
+  for (let row = firstRow; row <= lastRow; row++) {
+    const y = Math.floor(((to.y + (row + 0.5) * scaleY - from.y) * from.outHeight) / from.height);
+    if (y < 0 || y >= from.outHeight) continue;
+    for (let column = firstColumn; column <= lastColumn; column++) {
+      const x = Math.floor(((to.x + (column + 0.5) * scaleX - from.x) * from.outWidth) / from.width);
+      if (x >= 0 && x < from.outWidth) out[row * to.outWidth + column] = Math.max(out[row * to.outWidth + column]!, coverage[y * from.outWidth + x]!);
+    }
+  }
+}
+
+/** A part this small beside its rectangle is not there (no teeth, closed eye). */
+const LEAST_COVERED = 12, SOFT_SHARE = 0.45;
+
+function foundPart(part: FoundPartName, region: Region, coverage: Float32Array, doubt: Doubt | undefined): FoundPart | undefined {
+  let sum = 0, extent = 0, unsure = 0;
+  const coverage8 = new Uint8Array(coverage.length);
+  for (let i = 0; i < coverage.length; i++) {
+    const value = Math.min(1, Math.max(0, coverage[i]!));
+    coverage8[i] = value < LEAST_VALUE ? 0 : Math.round(255 * value);
+    sum += value;
+    if (value > 0.05) extent++;
+    if (value > 0.2 && value < 0.8) unsure++;
+  }
+  if (sum < LEAST_COVERED) return undefined;
+  const unsureShare = unsure / extent;
+  return { part, region, coverage8, unsureShare, doubt: doubt ?? (unsureShare > SOFT_SHARE && part !== 'hair' ? 'soft' : undefined) };
+}
+/** Less is noise, and pixels that belong to nothing must stay as they are to the bit. */
+const LEAST_VALUE = 0.02;
+
+function isCut({ points }: FaceLandmarks, { width, height }: Pyramid): boolean {
+  return points.some(([x, y]) => x < 0 || y < 0 || x >= width || y >= height);
+}

@@ -1,0 +1,148 @@
+import { RADIANS_PER_DEGREE } from '../colour/angles';
+import { luminanceOfSrgbLinear } from '../colour/luminance';
+import { maskSoften } from '../raster/maskSoften';
+import type { FeatureWindow } from './featureWindow';
+import { toWindow } from './featureWindow';
+import type { LandmarkPoint } from './faceLandmarks';
+
+/** An iris with its pupil, in pixels of the window. */
+export interface IrisFit {
+  readonly x: number;
+  readonly y: number;
+  readonly radius: number;
+  readonly pupilRadius: number;
+  /** step of brightness across the iris' edge, in square roots of luminance */
+  readonly edge: number;
+}
+
+/** Iris radius as a share of the width of the eye's opening, and how far its middle lies from the opening's. */
+const LEAST_RADIUS = 0.17, MOST_RADIUS = 0.36, ASIDE = 0.3, UPWARD = 0.16;
+const LEAST_PUPIL = 0.22, MOST_PUPIL = 0.56, USUAL_PUPIL = 0.42;
+/** A pupil whose edge is weaker than this cannot be told from the iris. */
+const LEAST_PUPIL_EDGE = 0.05;
+/** Lids hide the upper and lower arcs: the white is looked for at both sides. A side out of sight costs a share. */
+const SIDE_DEGREES = 48, SAMPLES = 13, ONE_SIDED = 0.6;
+/** Distance of the rings that are compared, as a share of the eye's width. */
+const APART = 0.028;
+
+/**
+ * Finds the disc that holds the dark of an eye, then the circle near it across which brightness steps up most,
+ * seen through the opening between the lids; then the pupil within, the same way.
+ * @param opening coverage of the opening between the lids, 0..1
+ * @param radii the least and the most, pixels of the window, where something else tells them
+ * @see Daugman 1993, "High confidence visual recognition of persons by a test of statistical independence", the integro-differential operator
+ */
+export function fitIris(window: FeatureWindow, corners: readonly [LandmarkPoint, LandmarkPoint], opening: Float32Array, radii?: readonly [number, number]): IrisFit | undefined {
+  const { outWidth: width, outHeight: height } = window.region, tone = toneOf(window);
+  const [first, second] = toWindow(window, corners) as [LandmarkPoint, LandmarkPoint];
+  const eye = Math.hypot(second[0] - first[0], second[1] - first[1]);
+  const middle = centreOf(opening, width) ?? [(first[0] + second[0]) / 2, (first[1] + second[1]) / 2];
+  maskSoften(tone, width, height, 0.012 * eye);
+  const side = (x: number, y: number, radius: number, degrees: number) => arcMean(tone, opening, width, height, x, y, radius, degrees, SIDE_DEGREES);
+  const step = (x: number, y: number, radius: number) => {
+    const rises = [0, 180].flatMap((degrees) => {
+      const inner = side(x, y, radius - APART * eye, degrees), outer = side(x, y, radius + APART * eye, degrees);
+      return inner === undefined || outer === undefined ? [] : [outer - inner];
+    });
+    if (rises.length === 0) return 0;
+    return rises.length === 1 ? ONE_SIDED * rises[0]! : 0.5 * (rises[0]! + rises[1]!) - 0.25 * Math.abs(rises[0]! - rises[1]!);
+  };
+  const [least, most] = radii ?? [LEAST_RADIUS * eye, MOST_RADIUS * eye], rough = discOfDark(window, tone, opening, eye, middle, [least, most]);
+  let best = { ...rough, score: 0 };
+  for (const y of range(rough.y - REFINE * eye, rough.y + REFINE * eye, 0.006 * eye)) {
+    for (const x of range(rough.x - REFINE * eye, rough.x + REFINE * eye, 0.006 * eye)) {
+      for (const radius of range(Math.max(least, rough.radius - REFINE * eye), Math.min(most, rough.radius + REFINE * eye), 0.006 * eye)) {
+        const score = step(x, y, radius);
+        if (score > best.score) best = { x, y, radius, score };
+      }
+    }
+  }
+  if (best.score <= 0) return undefined;
+  return { x: best.x, y: best.y, radius: best.radius, pupilRadius: fitPupil(best, tone, opening, width, height), edge: best.score };
+}
+
+/**
+ * The disc that parts the dark of an eye from its white with the fewest pixels on the wrong side: a glint in
+ * the iris is a few pixels, where an edge would follow it.
+ */
+function discOfDark({ oklab, region: { outWidth: width } }: FeatureWindow, tone: Float32Array, opening: Float32Array, eye: number, middle: LandmarkPoint, [least, most]: readonly [number, number]): { x: number; y: number; radius: number } {
+  const inside: number[] = [];
+  opening.forEach((value, i) => value > 0.6 && inside.push(i));
+  const stride = Math.max(1, inside.length / DISC_POINTS), points = Array.from({ length: Math.min(inside.length, DISC_POINTS) }, (_, n) => inside[Math.floor(n * stride)]!);
+  const votes = whiteVotes(points, tone, oklab);
+  const xs = points.map((i) => (i % width) + 0.5), ys = points.map((i) => Math.floor(i / width) + 0.5);
+  let best = { x: middle[0], y: middle[1], radius: 0.22 * eye, score: -Infinity };
+  for (const y of range(middle[1] - UPWARD * eye, middle[1] + UPWARD * eye, 0.02 * eye)) {
+    for (const x of range(middle[0] - ASIDE * eye, middle[0] + ASIDE * eye, 0.02 * eye)) {
+      for (const radius of range(least, most, 0.012 * eye)) {
+        let score = 0;
+        for (let n = 0; n < xs.length; n++) score += (xs[n]! - x) ** 2 + (ys[n]! - y) ** 2 > radius * radius ? votes[n]! : -votes[n]!;
+        if (score > best.score) best = { x, y, radius, score };
+      }
+    }
+  }
+  return best;
+}
+const DISC_POINTS = 500, VOTE_SOFTNESS = 0.07, REFINE = 0.024;
+
+/** For each point, from -1 (surely iris, pupil or lash) to 1 (surely white); glints tell nothing. */
+function whiteVotes(points: readonly number[], tone: Float32Array, oklab: Float32Array): number[] {
+  const tones = points.map((i) => tone[i]!).sort((p, q) => p - q), bright = tones[Math.floor(WHITE_PERCENTILE * tones.length)] ?? 1;
+  const whites = points.filter((i) => tone[i]! > 0.88 * bright && tone[i]! < GLINT * bright), count = whites.length || 1;
+  const a = whites.reduce((sum, i) => sum + oklab[3 * i + 1]!, 0) / count, b = whites.reduce((sum, i) => sum + oklab[3 * i + 2]!, 0) / count;
+  return points.map((i) => {
+    if (tone[i]! > GLINT * bright) return 0;
+    const light = (tone[i]! / bright - WHITE_FROM) / VOTE_SOFTNESS, coloured = 1 - (Math.hypot(oklab[3 * i + 1]! - a, oklab[3 * i + 2]! - b) - FREE_CHROMA) / FREE_CHROMA;
+    return Math.max(-1, Math.min(1, light, coloured));
+  });
+}
+/** The white's usual tone, what is brighter than white, and where white ends: shares of that tone; and chroma that white may have. */
+const WHITE_PERCENTILE = 0.8, GLINT = 1.12, WHITE_FROM = 0.8, FREE_CHROMA = 0.03;
+
+function fitPupil({ x, y, radius }: { x: number; y: number; radius: number }, tone: Float32Array, opening: Float32Array, width: number, height: number): number {
+  const all = (r: number) => [0, 90, 180, 270].map((degrees) => arcMean(tone, opening, width, height, x, y, r, degrees, 45));
+  let most = LEAST_PUPIL_EDGE, found = USUAL_PUPIL * radius;
+  for (const r of range(LEAST_PUPIL * radius, MOST_PUPIL * radius, 0.02 * radius)) {
+    const inner = all(r - 0.08 * radius), outer = all(r + 0.08 * radius);
+    // A glint lies on one quarter or two: the median of the quarters does not see it.
+    const rises = inner.flatMap((value, n) => (value === undefined || outer[n] === undefined ? [] : [outer[n]! - value])).sort((p, q) => p - q);
+    const score = rises[rises.length >> 1] ?? 0;
+    if (score > most) {
+      most = score;
+      found = r;
+    }
+  }
+  return found;
+}
+
+/** Mean tone along an arc about a direction (degrees, 0 to the right), where the eye is open; undefined when mostly hidden. */
+function arcMean(tone: Float32Array, opening: Float32Array, width: number, height: number, x: number, y: number, radius: number, degrees: number, half: number): number | undefined {
+  let sum = 0, seen = 0;
+  for (let n = 0; n < SAMPLES; n++) {
+    const angle = (degrees + half * ((2 * n) / (SAMPLES - 1) - 1)) * RADIANS_PER_DEGREE;
+    const column = Math.floor(x + radius * Math.cos(angle)), row = Math.floor(y + radius * Math.sin(angle));
+    if (column < 0 || row < 0 || column >= width || row >= height) continue;
+    const at = row * width + column, open = opening[at]!;
+    sum += open * tone[at]!;
+    seen += open;
+  }
+  return seen > 0.3 * SAMPLES ? sum / seen : undefined;
+}
+
+function toneOf({ source: { data } }: FeatureWindow): Float32Array {
+  return Float32Array.from({ length: data.length / 3 }, (_, i) => Math.sqrt(Math.max(0, luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]))));
+}
+
+function centreOf(mask: Float32Array, width: number): LandmarkPoint | undefined {
+  let sum = 0, across = 0, down = 0;
+  mask.forEach((value, i) => {
+    sum += value;
+    across += value * ((i % width) + 0.5);
+    down += value * (Math.floor(i / width) + 0.5);
+  });
+  return sum > 0 ? [across / sum, down / sum] : undefined;
+}
+
+function range(from: number, to: number, step: number): number[] {
+  return Array.from({ length: Math.max(1, Math.floor((to - from) / step + 1e-9) + 1) }, (_, i) => from + i * step);
+}

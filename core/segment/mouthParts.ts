@@ -1,0 +1,55 @@
+import type { Pyramid } from '../raster/pyramid';
+import { signedDistance } from './faceFrame';
+import type { FaceLandmarks } from './faceLandmarks';
+import { featureWindow, loopCoverage, toWindow } from './featureWindow';
+import type { FeatureWindow } from './featureWindow';
+import { LIPS_INNER, LIPS_OUTER } from './landmarkGroups';
+import { likeness } from './likeness';
+
+/** Lips, and what shows between them. */
+export interface MouthParts {
+  readonly window: FeatureWindow;
+  readonly lips: Float32Array;
+  readonly teeth: Float32Array;
+  /** everything between the lips */
+  readonly between: Float32Array;
+}
+
+const WINDOW_LONG_SIDE = 480;
+/** The border is looked for this far from the landmarks, as a share of the mouth's width. */
+const BORDER_REACH = 0.028;
+/** Lightness between which the dark of a mouth becomes teeth, as shares of the brightest there. */
+const TEETH_FROM = 0.62, TEETH_TO = 0.82, MOST_TEETH_CHROMA = 0.075;
+/** An opening lower than this share of the mouth's width shows nothing that can be told. */
+const LEAST_OPENING = 0.02;
+
+/** Lips to the vermilion border: where the landmarks expect them, times how like the lips' own colours a pixel is. */
+export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthParts | undefined {
+  const outer = LIPS_OUTER.map((index) => points[index]!), inner = LIPS_INNER.map((index) => points[index]!);
+  const wide = Math.hypot(points[291]![0] - points[61]![0], points[291]![1] - points[61]![1]);
+  const window = featureWindow(pyramid, outer, 0.25 * wide, WINDOW_LONG_SIDE);
+  if (!window) return undefined;
+  const { outWidth: width, outHeight: height } = window.region, count = width * height, unit = wide * window.scale;
+  const outline = toWindow(window, outer), gap = toWindow(window, inner), beyond = new Float32Array(count), apart = new Float32Array(count);
+  for (let i = 0; i < count; i++) {
+    const at = [(i % width) + 0.5, Math.floor(i / width) + 0.5] as const;
+    beyond[i] = signedDistance(at, outline) / unit;
+    apart[i] = signedDistance(at, gap) / unit;
+  }
+  const between = loopCoverage(window, inner), open = between.reduce((sum, value) => sum + value, 0) / (unit * unit) > LEAST_OPENING;
+  const place = beyond.map((distance) => 1 / (1 + Math.exp(distance / BORDER_REACH)));
+  const like = likeness(window, place, (i) => beyond[i]! < -0.035 && apart[i]! > 0.02, (i) => beyond[i]! > 0.05 && beyond[i]! < 0.16, 3, 0.012 * unit);
+  const lips = like.map((smooth, i) => {
+    const firm = Math.min(1, Math.max(0, (smooth - 0.2) / 0.6)), near = Math.min(1, Math.max(0, 1 - (beyond[i]! - 0.06) / 0.04));
+    return firm * near * (1 - (open ? between[i]! : 0));
+  });
+  return { window, lips, between: open ? between : new Float32Array(count), teeth: open ? teethIn(window, between) : new Float32Array(count) };
+}
+
+function teethIn({ oklab }: FeatureWindow, between: Float32Array): Float32Array {
+  const brightest = Float32Array.from(between.keys(), (i) => i).filter((i) => between[i]! > 0.9).map((i) => oklab[3 * i]!).sort().at(-1) ?? 0;
+  return between.map((value, i) => {
+    const chroma = Math.hypot(oklab[3 * i + 1]!, oklab[3 * i + 2]!), bright = (oklab[3 * i]! / brightest - TEETH_FROM) / (TEETH_TO - TEETH_FROM);
+    return value * Math.min(1, Math.max(0, bright)) * (chroma < MOST_TEETH_CHROMA ? 1 : 0);
+  });
+}

@@ -1,0 +1,109 @@
+import { evaluateGuided, guideOfLinear } from '../raster/guidedEvaluate';
+import { boxMeans, guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
+import type { LinearRaster, Region } from '../raster/raster';
+import { HEAD_CLASSES } from './headClasses';
+import type { HeadClass, HeadClasses } from './headClasses';
+import type { HeadGrid } from './headGrid';
+import { LOCAL_CHANNELS, localColours } from './localColours';
+import type { LocalColours } from './localColours';
+import { shrinkPlane } from './planes';
+
+const GUIDE_RADIUS = 3, GUIDE_EPSILON = 1e-4;
+/** Windows of the local colours, and the band about the hair in which single strands are looked for, in face widths. */
+const COLOUR_REACH = 0.03, STRAND_REACH = 0.11;
+/** Standard deviations of the ground that are not yet a strand (of the mean of nine pixels), and of the hair that are hair still. */
+const GROUND_NOISE = 0.6, HAIR_SPREAD = 0.9;
+/** Window that tells how deep inside the hair a place lies, in face widths, and the share of hair in it that is deep. */
+const SURE_REACH = 0.06, SURE_FROM = 0.93, SURE_TO = 0.995;
+/** Share of hair about a place above which the ground there is not trusted to be bare. */
+const BARE_BELOW = 0.12;
+
+/**
+ * Brings the classes of a head to a finer raster: along the photo's edges everywhere, and in a band about
+ * the hair by how each pixel's colour mixes from hair and ground near it, so that single strands have
+ * fractional coverage.
+ * @param small the same head at half the size: colours near a place run smoothly
+ * @param fine the photo's pixels of the same part at the finer size
+ * @see Levin, Lischinski, Weiss 2008 for mixed pixels on local lines of colour
+ */
+export function refineClasses(grid: HeadGrid, small: HeadGrid, classes: HeadClasses, region: Region, fine: LinearRaster): HeadClasses {
+  const { outWidth: width, outHeight: height } = grid.region, count = region.outWidth * region.outHeight;
+  const guide = prepareGuide(grid.source.data.map(guideOfLinear), width, height, GUIDE_RADIUS, GUIDE_EPSILON);
+  const finer = (name: HeadClass) => {
+    const out = new Float32Array(count);
+    evaluateGuided(guidedCoefficients(guide, classes[name]), grid.region, region, fine, (value) => value, out);
+    return out;
+  };
+  const refined = { skin: finer('skin'), hair: finer('hair'), clothes: finer('clothes'), background: finer('background') };
+  const shrunk = (name: HeadClass) => shrinkPlane(classes[name], width, height, small.region.outWidth, small.region.outHeight);
+  takeStrands(small, { skin: shrunk('skin'), hair: shrunk('hair'), clothes: shrunk('clothes'), background: shrunk('background') }, refined, region, fine);
+  return refined;
+}
+
+function takeStrands(grid: HeadGrid, classes: HeadClasses, refined: HeadClasses, region: Region, fine: LinearRaster): void {
+  const { outWidth: width, outHeight: height } = grid.region, unit = (grid.frame.unit * width) / grid.region.width, reach = Math.ceil(STRAND_REACH * unit), count = region.outWidth * region.outHeight;
+  const about = (name: HeadClass) => boxMeans(boxMeans(classes[name], 1, width, height, reach), 1, width, height, reach);
+  const near = about('hair'), aboutGrounds = GROUNDS.map(about);
+  const bare = (name: HeadClass) => sureOf(classes[name], (i) => (name !== 'background' || near[i]! < BARE_BELOW ? 1 : 0.02));
+  const local = Object.fromEntries(HEAD_CLASSES.map((name) => [name, localColours(grid.source.data, bare(name), width, height, COLOUR_REACH * unit)])) as unknown as Record<HeadClass, LocalColours>;
+  const within = boxMeans(classes.hair, 1, width, height, Math.ceil(SURE_REACH * unit));
+  /** where a pixel lies between ground (0) and hair (1) by its colour alone, in units of what noise may do */
+  const mixed = new Float32Array(count), noise = new Float32Array(count), places = new Int32Array(count).fill(-1), grounds = new Uint8Array(count);
+  for (let row = 0, i = 0; row < region.outHeight; row++) {
+    const gridRow = Math.min(height - 1, Math.floor(((row + 0.5) * height) / region.outHeight));
+    for (let column = 0; column < region.outWidth; column++, i++) {
+      const at = gridRow * width + Math.min(width - 1, Math.floor(((column + 0.5) * width) / region.outWidth));
+      normalise(refined, i);
+      if (near[at]! < 1e-4 || within[at]! > 0.995) continue;
+      const place = strongest(aboutGrounds, at), ground = GROUNDS[place]!;
+      places[i] = at;
+      grounds[i] = place;
+      [mixed[i], noise[i]] = placeBetween(local.hair.data, local[ground].data, at * LOCAL_CHANNELS, fine.data, 3 * i);
+    }
+  }
+  const steady = boxMeans(mixed, 1, region.outWidth, region.outHeight, 1);
+  for (let i = 0; i < count; i++) {
+    const at = places[i]!;
+    if (at < 0) continue;
+    const trust = Math.min(1, Math.max(0, 1.6 - 2.2 * noise[i]!)), gate = Math.min(1, Math.max(0, steady[i]! / (GROUND_NOISE * noise[i]! + 0.02) - 1));
+    const share = refined.hair[i]! + trust * (Math.min(1, Math.max(0, mixed[i]!)) * gate - refined.hair[i]!);
+    // Deep inside there are no holes, however a strand shines.
+    const sure = Math.min(1, Math.max(0, (within[at]! - SURE_FROM) / (SURE_TO - SURE_FROM)));
+    setHair(refined, i, share + sure * (Math.max(share, refined.hair[i]!) - share), GROUNDS[grounds[i]!]!);
+  }
+}
+const GROUNDS = ['skin', 'clothes', 'background'] as const;
+
+function sureOf(map: Float32Array, weight: (index: number) => number): Float32Array {
+  return map.map((value, i) => (value > 0.9 ? weight(i) * value ** 4 : 0));
+}
+
+function strongest(maps: readonly Float32Array[], at: number): number {
+  let best = 0;
+  for (let n = 1; n < maps.length; n++) if (maps[n]![at]! > maps[best]![at]!) best = n;
+  return best;
+}
+
+/** Where a pixel lies between the ground's colour (0) and the hair's (1), and the ground's spread in the same unit. */
+function placeBetween(hair: Float32Array, ground: Float32Array, o: number, fine: Float32Array, p: number): readonly [number, number] {
+  const dr = hair[o]! - ground[o]!, dg = hair[o + 1]! - ground[o + 1]!, db = hair[o + 2]! - ground[o + 2]!, length = Math.sqrt(dr * dr + dg * dg + db * db);
+  const hairSpread = hair[o + 3]!, groundSpread = ground[o + 3]!;
+  if (hairSpread === 0 || groundSpread === 0 || length < 1e-4) return [0, 1];
+  const along = ((fine[p]! - ground[o]!) * dr + (fine[p + 1]! - ground[o + 1]!) * dg + (fine[p + 2]! - ground[o + 2]!) * db) / length;
+  const whole = Math.max(0.6 * length, length - HAIR_SPREAD * hairSpread);
+  return [along / whole, groundSpread / whole];
+}
+
+function normalise(classes: HeadClasses, i: number): void {
+  let sum = 0;
+  for (const name of HEAD_CLASSES) sum += classes[name][i] = Math.max(0, classes[name][i]!);
+  for (const name of HEAD_CLASSES) classes[name][i]! /= sum || 1;
+}
+
+function setHair(classes: HeadClasses, i: number, share: number, ground: Exclude<HeadClass, 'hair'>): void {
+  const rest = 1 - classes.hair[i]!;
+  for (const name of ['skin', 'clothes', 'background'] as const) {
+    classes[name][i] = rest > 0.02 ? (classes[name][i]! * (1 - share)) / rest : name === ground ? 1 - share : 0;
+  }
+  classes.hair[i] = share;
+}

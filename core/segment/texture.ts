@@ -1,0 +1,19 @@
+import { luminanceOfSrgbLinear } from '../colour/luminance';
+import { boxMeans } from '../raster/guidedFilter';
+import type { LinearRaster } from '../raster/raster';
+
+/** Contrast below which noise is all there is; keeps the logarithm calm. */
+const LEAST_CONTRAST = 0.004;
+
+/**
+ * How rough a surface is: the mean over a window of the logarithm of contrast between neighbouring pixels.
+ * The mean of the logarithm, so that a single edge weighs little beside a field of strands.
+ * @param radius of the window in pixels
+ */
+export function roughness({ width, height, data }: LinearRaster, radius: number): Float32Array {
+  const tone = new Float32Array(width * height);
+  for (let i = 0; i < tone.length; i++) tone[i] = Math.sqrt(Math.max(0, luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!])));
+  const smooth = boxMeans(tone, 1, width, height, 1);
+  const contrast = tone.map((value, i) => Math.log(Math.abs(value - smooth[i]!) / (smooth[i]! + 0.03) + LEAST_CONTRAST));
+  return boxMeans(contrast, 1, width, height, Math.max(1, Math.round(radius)));
+}
