@@ -4,7 +4,8 @@ import { networkFiles } from '../cli/networkFiles';
 import { openPhotoFile } from '../cli/photoFile';
 import { tfNetworks } from '../networks/tfNetworks';
 import { findParts } from '#core/segment/findParts';
-import type { FoundPartName, FoundSitter } from '#core/segment/findParts';
+import type { FoundSitter } from '#core/segment/findParts';
+import type { FoundPartName } from '#core/document/foundPartNames';
 
 export const networks = tfNetworks(networkFiles);
 
@@ -41,7 +42,7 @@ if (process.argv[1]?.endsWith('find.ts')) {
     const [dir, variant] = item.split(':') as [string, string];
     const { pyramid } = await openPhotoFile(`${P}${dir}/${variant}.jpg`), { width, height } = pyramid;
     const load = async (names: string[]) => { const o = new Uint8Array(width * height); for (const m of names) { const f = `${P}${dir}/masks/${m}.png`; if (!existsSync(f)) continue; const d = await sharp(f).greyscale().raw().toBuffer(); for (let i = 0; i < o.length; i++) o[i] = Math.min(255, o[i]! + d[i]!); } return o; };
-    const t0 = performance.now(), sitters = await findParts(pyramid, networks), t1 = performance.now();
+    const t0 = performance.now(), sitters = await (await findParts(pyramid, networks)).sitters, t1 = performance.now();
     const free = await load(FREE);
     let line = item.padEnd(20);
     const all = wholeCoverage(sitters, ['skin', 'hair', 'clothes', 'lips', 'iris-left', 'iris-right', 'whites-left', 'whites-right', 'teeth', 'brow-left', 'brow-right'], width, height);

@@ -1,7 +1,7 @@
 import { CoreError } from '#core/errors';
 import { applyPlan, readPlan } from './apply';
 import { USAGE, UsageError, parseCommand } from './arguments';
-import type { ApplyCommand, ReadCommand } from './arguments';
+import type { ApplyCommand, FindCommand, ReadCommand } from './arguments';
 import { readPhoto, sayPatch } from './read';
 import { sayFailure } from './sayFailure';
 
@@ -9,6 +9,7 @@ import { sayFailure } from './sayFailure';
 export async function main(words: readonly string[]): Promise<number> {
   try {
     const command = parseCommand(words);
+    if (command.command === 'find') return await find(command);
     return command.command === 'read' ? await read(command) : await apply(command);
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;
@@ -34,6 +35,11 @@ async function eachFile<T>(files: readonly string[], json: boolean, work: (file:
   }
   if (json) console.log(JSON.stringify(results, null, 2));
   return failed > 0 ? 1 : 0;
+}
+
+async function find(command: FindCommand): Promise<number> {
+  const { findInPhoto, sayFound } = await import('./find');
+  return eachFile(command.files, command.json, (file) => findInPhoto(file, command, (share) => showProgress(file, share)), sayFound);
 }
 
 function read({ files, at, json }: ReadCommand): Promise<number> {

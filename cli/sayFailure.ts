@@ -17,6 +17,7 @@ export function sayFailure(file: string, error: unknown): string {
     return `${file}: ${missing ? 'there is no such file' : (error as Error).message}.`;
   }
   const { reason = '', at, detail } = error.fields;
+  if (error.code === 'networks-missing') return `${file}: the face network ${error.fields.network} could not be loaded from public/models (${detail}).`;
   if (error.code === 'photo-file') return `${file} ${PHOTO_FAULTS[reason]}.`;
   if (reason === 'not-json') return `${file} is not a plan: it is not JSON.`;
   if (reason === 'from-the-future') return `${file} was written by a newer Even Blush (document version ${detail}).`;

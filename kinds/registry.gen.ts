@@ -5,5 +5,7 @@ import { recolour } from './adjust/recolour/index';
 import { brush } from './mark/brush/index';
 import { edgeStroke } from './mark/edge-stroke/index';
 import { ellipse } from './mark/ellipse/index';
+import { foundPart } from './mark/found-part/index';
+import { picture } from './mark/picture/index';
 
-export const KINDS = collectKinds([brush, edgeStroke, ellipse], [hueToTarget, recolour]);
+export const KINDS = collectKinds([brush, edgeStroke, ellipse, foundPart, picture], [hueToTarget, recolour]);

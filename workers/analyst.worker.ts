@@ -43,14 +43,19 @@ serve<AnalystExchanges>({
     known = new Set();
     return undefined;
   },
-  areas: ({ photo }) => areas(photo),
+  plates: ({ plates }) => {
+    for (const [name, plate] of plates) current().learnPlate(name, plate);
+    return undefined;
+  },
+  areas: ({ photo, ids }) => areas(photo, ids),
   plan: ({ photo }) => current().plan(photo),
   readings: ({ photo }) => current().readings(photo, current().plan(photo)),
   ladder: ({ photo, areaId, after }) => current().ladder(areaOf(photo, areaId), after ? current().plan(photo) : []),
   areaColours: ({ photo, areaId }) => {
     const area = areaOf(photo, areaId);
-    return { share: current().share(area), before: current().mean(area, []), after: current().mean(area, current().plan(photo)) };
+    return { box: current().measuringRegion(area), share: current().share(area), before: current().mean(area, []), after: current().mean(area, current().plan(photo)) };
   },
+  areasAt: ({ photo, x, y }) => current().areasAt(photo, x, y),
   planFile: ({ photo }) => {
     const coverage = photo.areas.map((area) => {
       const png = encodeCoveragePng(current().fullCoverage(current().area(area)), photo.width, photo.height);
@@ -93,8 +98,8 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
   return { sha256, type, pyramid: buildPyramid({ space: 'srgb8', width, height, data }, allocate) };
 }
 
-function areas(photo: Photo): ResolvedAreas {
-  const resolved = photo.areas.map((area) => [area.id, current().area(area)] as const);
+function areas(photo: Photo, ids: readonly string[]): ResolvedAreas {
+  const resolved = photo.areas.filter(({ id }) => ids.includes(id)).map((area) => [area.id, current().area(area)] as const);
   const newAreas = resolved.map(([, area]) => area).filter(({ key }) => !known.has(key));
   known = new Set(resolved.map(([, area]) => area.key));
   return { newAreas, keys: Object.fromEntries(resolved.map(([id, area]) => [id, area.key])) };

@@ -1,14 +1,18 @@
 import type { Photo } from '#core/document/schema';
+import { platesOf } from '#core/document/plates';
 import { CancelledError } from '#core/errors';
 import type { PlanFile } from '#core/formats/planFile';
+import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
 import type { ResolvedPlan } from '#core/render/resolved';
-import type { AnalystExchanges, AreaColours, CoverageLook, OpenedPhoto, Piece, RenderExchanges, ResolvedAreas, Survey } from './protocol';
+import type { FoundPeople } from '#core/segment/findParts';
+import type { AnalystExchanges, AreaColours, CoverageLook, FinderExchanges, OpenedPhoto, Piece, RenderExchanges, ResolvedAreas, Survey } from './protocol';
 import { WorkerPort } from './workerPort';
 
 export type { CoverageLook, OpenedPhoto, Piece, Placement, Survey } from './protocol';
 export { Painter } from './painterClient';
+export type { FoundPart, FoundPeople, FoundSitter } from '#core/segment/findParts';
 
 export interface ExportOptions {
   readonly type: 'image/jpeg' | 'image/png';
@@ -27,9 +31,15 @@ export class PictureWorkers {
   readonly #renderers: readonly WorkerPort<RenderExchanges>[];
   #pyramid: Pyramid | undefined;
   #lastOpened: OpenedPhoto | undefined;
+  #finder: WorkerPort<FinderExchanges> | undefined;
+  /** names of the plates that the analyst holds */
+  readonly #plates = new Set<string>();
 
-  /** @param onLost is told when a worker died; the photo is in use again by then, and must be prepared anew */
-  constructor(onLost: () => void) {
+  /**
+   * @param loadPlate fetches ready-made coverage by its name
+   * @param onLost is told when a worker died; the photo is in use again by then, and must be prepared anew
+   */
+  constructor(readonly loadPlate: (name: string) => Promise<Plate | undefined>, onLost: () => void) {
     const lost = () => {
       if (this.#pyramid) void this.use(this.#pyramid);
       onLost();
@@ -57,12 +67,18 @@ export class PictureWorkers {
   /** Takes a photo in hand; what follows is about it. */
   async use(pyramid: Pyramid): Promise<void> {
     this.#pyramid = pyramid;
+    this.#plates.clear();
     await Promise.all([this.#analyst.call('use', { pyramid }), ...this.#renderers.map((renderer) => renderer.call('use', { pyramid }))]);
   }
 
-  /** Prepares the marks of all areas. @returns the key of each area, by its id */
-  async areas(photo: Photo): Promise<ResolvedAreas['keys']> {
-    const { newAreas, keys } = await this.#analyst.call('areas', { photo });
+  /**
+   * Prepares the marks of the areas that steps stand on, and of others that are shown.
+   * @returns the key of each of them, by its id
+   */
+  async areas(photo: Photo, shown: readonly string[] = []): Promise<ResolvedAreas['keys']> {
+    await this.#ensurePlates(photo);
+    const ids = [...new Set([...photo.plan.filter(({ on }) => on).map(({ areaId }) => areaId), ...shown])];
+    const { newAreas, keys } = await this.#analyst.call('areas', { photo, ids });
     for (const renderer of this.#renderers) void renderer.call('learn', { areas: newAreas, keep: Object.values(keys) }).catch(() => undefined);
     return keys;
   }
@@ -89,8 +105,14 @@ export class PictureWorkers {
       after: await piece(this.#analyst.call('ladder', { photo, areaId, after: true })),
     };
     const areas: Record<string, AreaColours> = {};
-    for (const { id } of photo.areas) areas[id] = await piece(this.#analyst.call('areaColours', { photo, areaId: id }));
+    // The chosen one first, the others as time allows.
+    for (const { id } of photo.areas.toSorted((p, q) => Number(q.id === areaId) - Number(p.id === areaId))) areas[id] = await piece(this.#analyst.call('areaColours', { photo, areaId: id }));
     return { readings, ladder, areas };
+  }
+
+  /** Ids of the areas at a point of the photo, the most covering first. */
+  areasAt(photo: Photo, x: number, y: number): Promise<readonly string[]> {
+    return this.#analyst.call('areasAt', { photo, x, y });
   }
 
   planFile(photo: Photo): Promise<PlanFile> {
@@ -129,7 +151,33 @@ export class PictureWorkers {
     return blob;
   }
 
+  /**
+   * Finds people and their parts in the photo in use.
+   * @throws {NetworksMissingError} {CancelledError} when the signal says so
+   */
+  async find(options: { tiles: boolean; onProgress: (share: number) => void; signal: AbortSignal }): Promise<FoundPeople> {
+    const finder = (this.#finder ??= new WorkerPort(() => new Worker(new URL('./find.worker.ts', import.meta.url), { type: 'module' }), () => undefined));
+    const stop = () => finder.dispose();
+    options.signal.addEventListener('abort', stop, { once: true });
+    try {
+      return await finder.call('find', { pyramid: this.#pyramid!, tiles: options.tiles }, [], options.onProgress);
+    } finally {
+      options.signal.removeEventListener('abort', stop);
+    }
+  }
+
+  async #ensurePlates(photo: Photo): Promise<void> {
+    const wanted = platesOf(photo).filter((name) => !this.#plates.has(name)), plates = new Map<string, Plate>();
+    for (const name of wanted) {
+      const plate = await this.loadPlate(name);
+      if (plate) plates.set(name, plate);
+      this.#plates.add(name);
+    }
+    if (plates.size > 0) await this.#analyst.call('plates', { plates });
+  }
+
   dispose(): void {
+    this.#finder?.dispose();
     this.#analyst.dispose();
     for (const renderer of this.#renderers) renderer.dispose();
   }

@@ -3,9 +3,11 @@ import type { Photo } from '#core/document/schema';
 import type { PhotoFileFacts } from '#core/formats/inspectPhotoFile';
 import type { PlanFile } from '#core/formats/planFile';
 import type { Ladder } from '#core/measure/ladder';
+import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
 import type { ReadingColours } from '#core/render/resolver';
+import type { FoundPeople } from '#core/segment/findParts';
 import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
 import type { Layer } from './drawLayers';
 
@@ -22,7 +24,7 @@ export interface OpenedPhoto {
   readonly pyramid: Pyramid;
 }
 
-/** The areas of a photo with their marks prepared: those that the renderers do not know yet, and the keys of all. */
+/** Areas with their marks prepared: those that the renderers do not know yet, and the keys of all asked for. */
 export interface ResolvedAreas {
   readonly newAreas: readonly ResolvedArea[];
   /** by area id */
@@ -34,6 +36,8 @@ export interface AreaColours {
   readonly share: number;
   readonly before: Triple | undefined;
   readonly after: Triple | undefined;
+  /** the rectangle of the photo that holds it */
+  readonly box: Region;
 }
 
 /** What the numbers, the ladder and the face map show. */
@@ -50,15 +54,23 @@ export type AnalystExchanges = {
   open: Exchange<{ name: string; file: Blob }, OpenedPhoto>;
   thumb: Exchange<{ pyramid: Pyramid; longSide: number }, Blob>;
   use: Exchange<{ pyramid: Pyramid }, undefined>;
-  areas: Exchange<{ photo: Photo }, ResolvedAreas>;
+  plates: Exchange<{ plates: ReadonlyMap<string, Plate> }, undefined>;
+  areas: Exchange<{ photo: Photo; ids: readonly string[] }, ResolvedAreas>;
   plan: Exchange<{ photo: Photo }, ResolvedPlan>;
   readings: Exchange<{ photo: Photo }, readonly ReadingColours[]>;
   ladder: Exchange<{ photo: Photo; areaId: string; after: boolean }, Ladder>;
   areaColours: Exchange<{ photo: Photo; areaId: string }, AreaColours>;
+  /** the areas at a place, the most covering first */
+  areasAt: Exchange<{ photo: Photo; x: number; y: number }, readonly string[]>;
   planFile: Exchange<{ photo: Photo }, PlanFile>;
   sheet: Exchange<{ width: number; height: number }, undefined>;
   strip: Exchange<{ data: Uint8ClampedArray<ArrayBuffer>; row: number; width: number }, undefined>;
   write: Exchange<{ type: 'image/jpeg' | 'image/png'; quality: number }, Blob>;
+};
+
+/** The worker that finds people and their parts. */
+export type FinderExchanges = {
+  find: Exchange<{ pyramid: Pyramid; tiles: boolean }, FoundPeople>;
 };
 
 /** The workers that render; there are as many as cores are of use. */
@@ -111,4 +123,5 @@ export interface WorkerFault {
 
 export type ReplyMessage =
   | { readonly call: number; readonly reply: unknown }
+  | { readonly call: number; readonly progress: number }
   | { readonly call: number; readonly fault: WorkerFault };

@@ -1,7 +1,7 @@
 import { CoreError } from '#core/errors';
 import type { Exchanges, ReplyMessage, RequestMessage, WorkerFault } from './protocol';
 
-type Handlers<E extends Exchanges> = { [Name in keyof E]: (request: E[Name]['request']) => E[Name]['reply'] | Promise<E[Name]['reply']> };
+type Handlers<E extends Exchanges> = { [Name in keyof E]: (request: E[Name]['request'], onProgress: (share: number) => void) => E[Name]['reply'] | Promise<E[Name]['reply']> };
 
 /** Answers a worker's messages one at a time; whatever can be handed over without a copy is. */
 export function serve<E extends Exchanges>(handlers: Handlers<E>): void {
@@ -13,7 +13,7 @@ export function serve<E extends Exchanges>(handlers: Handlers<E>): void {
 
 async function answer<E extends Exchanges>(handlers: Handlers<E>, { call, name, request }: RequestMessage): Promise<void> {
   try {
-    const reply = await handlers[name as keyof E](request);
+    const reply = await handlers[name as keyof E](request, (progress) => post({ call, progress }, []));
     post({ call, reply }, reply instanceof ImageBitmap ? [reply] : reply instanceof Uint8ClampedArray ? [reply.buffer as ArrayBuffer] : []);
   } catch (error) {
     post({ call, fault: faultOf(error) }, []);

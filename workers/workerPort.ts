@@ -3,6 +3,7 @@ import type { PhotoFileFault } from '#core/errors';
 import type { Exchanges, ReplyMessage, RequestMessage, WorkerFault } from './protocol';
 
 interface Waiting {
+  readonly onProgress: ((share: number) => void) | undefined;
   readonly resolve: (reply: never) => void;
   readonly reject: (error: Error) => void;
 }
@@ -21,11 +22,11 @@ export class WorkerPort<E extends Exchanges> {
     this.#worker ??= this.#begin();
   }
 
-  call<Name extends keyof E & string>(name: Name, request: E[Name]['request'], transfer: Transferable[] = []): Promise<E[Name]['reply']> {
+  call<Name extends keyof E & string>(name: Name, request: E[Name]['request'], transfer: Transferable[] = [], onProgress?: (share: number) => void): Promise<E[Name]['reply']> {
     const worker = (this.#worker ??= this.#begin());
     const call = ++this.#calls;
     return new Promise((resolve, reject) => {
-      this.#waiting.set(call, { resolve, reject });
+      this.#waiting.set(call, { onProgress, resolve, reject });
       worker.postMessage({ call, name, request } satisfies RequestMessage, transfer);
     });
   }
@@ -62,6 +63,7 @@ export class WorkerPort<E extends Exchanges> {
   #settle(message: ReplyMessage): void {
     const waiting = this.#waiting.get(message.call);
     if (!waiting) return;
+    if ('progress' in message) return waiting.onProgress?.(message.progress);
     this.#waiting.delete(message.call);
     if ('fault' in message) waiting.reject(errorOf(message.fault));
     else waiting.resolve(message.reply as never);

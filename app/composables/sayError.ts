@@ -25,6 +25,7 @@ export function sayError(error: unknown): string {
   if (error instanceof CoreError) {
     if (error.code === 'photo-file') return PHOTO_FAULTS[error.fields.reason as string]!(error.fields);
     if (error.code === 'document') return DOCUMENT_FAULTS[error.fields.reason as string]!(error.fields);
+    if (error.code === 'networks-missing') return `The face networks could not be loaded (${error.fields.detail}). Reload the page and press Find again; everything else works without them.`;
     if (error.code === 'cancelled') return 'Stopped.';
     if (error.code === 'worker-lost') return 'The computation ended unexpectedly and was started again. Nothing is lost; repeat the last action.';
     return `Something went wrong in the computation (${error.fields.detail ?? error.code}). Your work is kept; undo the last change or reload the page.`;

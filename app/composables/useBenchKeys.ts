@@ -7,6 +7,7 @@ const SIZE_STEP = 1.2;
 export function useBenchKeys(): void {
   const bench = useBench(), view = useView(), sitting = useSitting();
   const { photo, area, startReading } = useBenchPhoto();
+  const { find } = useFind();
 
   const presses: Readonly<Record<string, () => void>> = {
     's': () => area.value && bench.edit('edge-stroke'),
@@ -19,7 +20,8 @@ export function useBenchKeys(): void {
     'g': () => (bench.overlay = bench.overlay === 'grey' ? 'none' : 'grey'),
     'w': () => (bench.holdingBefore = true),
     'd': () => (bench.split = bench.split === undefined ? 0.5 : undefined),
-    'f': () => (view.fitted ? view.zoomTo(view.fullZoom) : view.fit()),
+    'f': () => void find(),
+    'z': () => (view.fitted ? view.zoomTo(view.fullZoom) : view.fit()),
     'r': () => area.value && startReading('light'),
     'n': nextArea,
     'e': () => photo.value && (bench.exporting = true),

@@ -22,14 +22,14 @@ export function useBenchPhoto() {
     const taken = new Set(photo.value?.areas.map(({ name }) => name));
     let name = part === 'other' ? 'New area' : PART_NAMES[part];
     for (let n = 2; taken.has(name); n++) name = `${PART_NAMES[part]} ${n}`;
-    edit(`new area ${name}`, (before) => addArea(before, { id, name, part, marks: [], edgeCare: NO_EDGE_CARE }));
+    edit(`new area ${name}`, (before) => addArea(before, { id, name, part, sitter: null, marks: [], edgeCare: NO_EDGE_CARE }));
     bench.choose(id);
     bench.edit(part === 'irises' ? 'ellipse' : 'edge-stroke');
   }
 
-  /** Opens the area of a part, or makes it. */
-  function choosePart(part: Part): void {
-    const known = photo.value?.areas.find((entry) => entry.part === part);
+  /** Opens the area of a sitter's part, or makes it. */
+  function choosePart(part: Part, sitter?: string): void {
+    const known = photo.value?.areas.find((entry) => entry.part === part && (sitter === undefined || entry.sitter === sitter || entry.sitter === null));
     if (known) bench.choose(known.id);
     else newArea(part);
   }

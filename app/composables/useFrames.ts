@@ -19,6 +19,8 @@ export interface FrameWishes {
   readonly region: Region | undefined;
   readonly before: boolean;
   readonly areaId: string | undefined;
+  /** the area whose extent is shown */
+  readonly shownId: string | undefined;
   readonly look: CoverageLook | undefined;
   /** a mark is being drawn: its hatch follows the hand, the picture waits until it is done */
   readonly drawing: boolean;
@@ -57,9 +59,9 @@ export function useFrames(wishes: () => FrameWishes) {
     running = false;
   }
 
-  async function round({ photo, region, before: wantsBefore, areaId, look, drawing }: FrameWishes, isNewest: () => boolean): Promise<void> {
+  async function round({ photo, region, before: wantsBefore, areaId, shownId, look, drawing }: FrameWishes, isNewest: () => boolean): Promise<void> {
     if (!photo || !region) return;
-    const keys = await workers.areas(photo), place = regionKey(region), areaKey = areaId && keys[areaId];
+    const keys = await workers.areas(photo, [areaId, shownId].filter((id) => id !== undefined)), place = regionKey(region), areaKey = shownId && keys[shownId];
     const half = region.outWidth * region.outHeight > DRAFT_FROM_PIXELS ? { ...region, outWidth: Math.ceil(region.outWidth / 2), outHeight: Math.ceil(region.outHeight / 2) } : undefined;
     const overlayKey = `${photo.id}:${areaKey}:${JSON.stringify(look)}:${place}`;
     if (!areaKey || !look) put(overlay, undefined);
@@ -75,7 +77,7 @@ export function useFrames(wishes: () => FrameWishes) {
     if (wantsBefore) await update(before, `${photo.id}:${place}`, () => workers.picture([], region));
     if (!isNewest()) return;
     await update(base, planKey, () => workers.picture(plan, wholeRegion(photo.width, photo.height, BASE_LONG_SIDE)));
-    surveySoon(photo, areaId, `${planKey}:${areaKey}:${JSON.stringify([keys, photo.readings])}`);
+    surveySoon(photo, areaId, `${planKey}:${areaId}:${versionOf(photo.areas)}:${versionOf(photo.readings)}`);
   }
 
   function surveySoon(photo: Photo, areaId: string | undefined, key: string): void {
@@ -125,6 +127,15 @@ async function update(frame: Ref<Frame | undefined>, key: string, render: () => 
 function put(frame: Ref<Frame | undefined>, next: Frame | undefined): void {
   frame.value = next;
 }
+
+/** A number for a part of the document, which is never changed in place. */
+function versionOf(value: object): number {
+  const known = versions.get(value) ?? ++count;
+  versions.set(value, known);
+  return known;
+}
+const versions = new WeakMap<object, number>();
+let count = 0;
 
 function regionKey(region: Region): string {
   return `${region.x},${region.y},${region.outWidth},${region.outHeight},${region.width}`;

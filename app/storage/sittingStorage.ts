@@ -56,7 +56,7 @@ export async function markDeleted(db: Database, id: string, deletedAt: string | 
 
 /** Removes for good what was deleted a day ago, and photos that no sitting holds any more. */
 export async function sweep(db: Database, now: number): Promise<void> {
-  await db.transaction('rw', db.sittings, db.checkpoints, db.photos, db.thumbs, async () => {
+  await db.transaction('rw', db.sittings, db.checkpoints, db.photos, db.thumbs, db.plates, async () => {
     const rows = await db.sittings.toArray();
     const old = rows.filter((row) => row.deletedAt && now - Date.parse(row.deletedAt) > DELETED_FOR_MS).map(({ id }) => id);
     await db.sittings.bulkDelete(old);
@@ -65,7 +65,21 @@ export async function sweep(db: Database, now: number): Promise<void> {
     const unused = (await db.photos.toCollection().primaryKeys()).filter((id) => !used.has(id));
     await db.photos.bulkDelete(unused);
     await db.thumbs.bulkDelete(unused);
+    // Undo may bring a plate back: what the history names is kept too.
+    const kept = new Set<string>();
+    for (const row of rows.filter(({ id }) => !old.includes(id))) collectPlates(row.document, kept);
+    await db.checkpoints.each((row) => collectPlates(row.checkpoint, kept));
+    await db.plates.bulkDelete((await db.plates.toCollection().primaryKeys()).filter((name) => !kept.has(name)));
   });
+}
+
+/** Names under the key `plate`, wherever they stand. */
+function collectPlates(value: unknown, names: Set<string>): void {
+  if (typeof value !== 'object' || value === null) return;
+  for (const [key, entry] of Object.entries(value)) {
+    if (key === 'plate' && typeof entry === 'string') names.add(entry);
+    else collectPlates(entry, names);
+  }
 }
 
 function rowOf(sitting: Sitting, cursor: number): SittingRow {

@@ -13,6 +13,10 @@ export type Overlay = (typeof OVERLAYS)[number];
 export const useBench = defineStore('bench', () => {
   const photoId = ref<string>();
   const areaId = ref<string>();
+  /** the sitter whose face map is open */
+  const sitterId = ref<string>();
+  /** an area that is pointed at, here or on the face map */
+  const pointedId = ref<string>();
   const tool = ref<Tool>('look');
   const takes = ref(true);
   /** radius of stroke and brush in pixels of the photo */
@@ -46,11 +50,13 @@ export const useBench = defineStore('bench', () => {
   function choosePhoto(id: string | undefined): void {
     photoId.value = id;
     areaId.value = undefined;
+    sitterId.value = undefined;
+    pointedId.value = undefined;
     tool.value = 'look';
   }
 
   return {
-    photoId, areaId, tool, takes, radius, tolerance, fade, readingSize, nextRung, overlay, split, holdingBefore,
+    photoId, areaId, sitterId, pointedId, tool, takes, radius, tolerance, fade, readingSize, nextRung, overlay, split, holdingBefore,
     exporting, showingKeys, editing, choose, edit, choosePhoto,
   };
 });

@@ -37,7 +37,15 @@ export const readingSchema = z.strictObject({
 });
 export type Reading = z.infer<typeof readingSchema>;
 
-const sitterSchema = z.strictObject({ id, number: z.number().int().min(1) });
+const sitterSchema = z.strictObject({
+  id,
+  number: z.number().int().min(1),
+  /** the face in the photo, for its thumbnail */
+  face: z.strictObject({ x: coordinate, y: coordinate, width: z.number().positive(), height: z.number().positive() }),
+  /** why a part is not to be relied on, by its name */
+  doubts: z.record(z.string(), z.string().max(60)),
+});
+export type Sitter = z.infer<typeof sitterSchema>;
 
 interface KindHolder {
   readonly kind: string;
@@ -55,6 +63,8 @@ export interface Area {
   readonly id: string;
   readonly name: string;
   readonly part: Part;
+  /** of the photo; null for what belongs to nobody */
+  readonly sitter: string | null;
   readonly marks: readonly Mark[];
   readonly edgeCare: EdgeCare;
 }
@@ -74,7 +84,7 @@ export interface Photo {
   readonly width: number;
   readonly height: number;
   readonly profile: 'srgb';
-  readonly sitters: readonly z.infer<typeof sitterSchema>[];
+  readonly sitters: readonly Sitter[];
   readonly areas: readonly Area[];
   readonly readings: readonly Reading[];
   readonly plan: readonly Step[];
@@ -93,7 +103,7 @@ export interface Sitting {
 export function makePhotoSchema(kinds: Kinds): z.ZodType<Photo> {
   const mark = oneOf(kinds.marks, { id, mode: z.enum(['add', 'remove', 'limit']), on: z.boolean() });
   const step = oneOf(kinds.adjusts, { id, areaId: id, strength: z.number().min(0).max(1), on: z.boolean() });
-  const area = z.strictObject({ id, name, part: z.enum(PARTS), marks: z.array(mark), edgeCare: edgeCareSchema });
+  const area = z.strictObject({ id, name, part: z.enum(PARTS), sitter: id.nullable(), marks: z.array(mark), edgeCare: edgeCareSchema });
   return z.strictObject({
     id: z.string().regex(/^[0-9a-f]{64}$/),
     file: z.string().min(1).max(400),

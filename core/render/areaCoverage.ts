@@ -1,5 +1,7 @@
 import { maskGrow } from '../raster/maskGrow';
 import { maskSoften } from '../raster/maskSoften';
+import { rasterisePlate } from '../raster/plate';
+import type { Plate } from '../raster/plate';
 import { NOWHERE, boundsOfAll, growBounds, padRegion, regionScale, subRegion, touchedPixels } from '../raster/raster';
 import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
 import type { RenderKinds } from './kinds';
@@ -13,8 +15,8 @@ export type Sampler = (region: Region) => LinearRaster;
  * region, so that pieces of a picture fit together. Only where the area may be is anything computed.
  * @param sample gives the photo's own pixels of a region
  */
-export function areaCoverage(area: ResolvedArea, kinds: RenderKinds, photo: { width: number; height: number }, region: Region, sample: Sampler): Coverage8Raster {
-  if (area.baked) return bakedCoverage(area.baked, photo, region);
+export function areaCoverage(area: ResolvedArea, kinds: RenderKinds, region: Region, sample: Sampler): Coverage8Raster {
+  if (area.baked) return bakedCoverage(area.baked, region, sample);
   const { outWidth: width, outHeight: height } = region, data = new Uint8Array(width * height);
   const { column, row, columns, rows } = touchedPixels(region, areaBounds(area, kinds) ?? { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity });
   if (columns === 0 || rows === 0) return { space: 'coverage8', width, height, data };
@@ -56,7 +58,7 @@ function combineMarks(area: ResolvedArea, kinds: RenderKinds, sample: Sampler, r
   const layer = new Float32Array(mask.length);
   for (const { kind, mode, data } of area.marks) {
     layer.fill(0);
-    kinds.marks.get(kind)!.rasterise(data, region, () => sample(region), layer);
+    kinds.marks.get(kind)!.rasterise(data, region, sample, layer);
     if (mode === 'add') for (let i = 0; i < mask.length; i++) mask[i] = 1 - (1 - mask[i]!) * (1 - layer[i]!);
     else if (mode === 'remove') for (let i = 0; i < mask.length; i++) mask[i]! *= 1 - layer[i]!;
     else for (let i = 0; i < mask.length; i++) mask[i]! *= layer[i]!;
@@ -64,20 +66,8 @@ function combineMarks(area: ResolvedArea, kinds: RenderKinds, sample: Sampler, r
   return mask;
 }
 
-/** Ready-made coverage at full size, or its mean over each result pixel's middle when the region is smaller. */
-function bakedCoverage(baked: Uint8Array, { width, height }: { width: number; height: number }, region: Region): Coverage8Raster {
-  const { outWidth, outHeight } = region, data = new Uint8Array(outWidth * outHeight);
-  const stepX = region.width / outWidth, stepY = region.height / outHeight;
-  for (let row = 0; row < outHeight; row++) {
-    const top = Math.round(region.y + row * stepY), bottom = Math.max(top + 1, Math.round(region.y + (row + 1) * stepY));
-    for (let column = 0; column < outWidth; column++) {
-      const left = Math.round(region.x + column * stepX), right = Math.max(left + 1, Math.round(region.x + (column + 1) * stepX));
-      let sum = 0, count = 0;
-      for (let y = Math.max(0, top); y < Math.min(height, bottom); y++) {
-        for (let x = Math.max(0, left); x < Math.min(width, right); x++, count++) sum += baked[y * width + x]!;
-      }
-      data[row * outWidth + column] = count > 0 ? Math.round(sum / count) : 0;
-    }
-  }
-  return { space: 'coverage8', width: outWidth, height: outHeight, data };
+function bakedCoverage(baked: Plate, region: Region, sample: Sampler): Coverage8Raster {
+  const mask = new Float32Array(region.outWidth * region.outHeight);
+  rasterisePlate(baked, region, sample, mask);
+  return { space: 'coverage8', width: region.outWidth, height: region.outHeight, data: Uint8Array.from(mask, (value) => Math.round(255 * value)) };
 }

@@ -1,5 +1,6 @@
 import type { KindDefinition, Kinds } from '../document/kinds';
 import type { Rung } from '../document/schema';
+import type { Plate } from '../raster/plate';
 import type { Pyramid } from '../raster/pyramid';
 import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
 
@@ -31,16 +32,19 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
 
 /** A kind of mark. */
 export interface MarkKind<Parameters = unknown, Data = unknown> extends KindDefinition {
-  /** whatever takes long or looks beyond a region; the result must survive a structured clone */
-  readonly prepare: (parameters: Parameters, pyramid: Pyramid) => Data;
+  /**
+   * Whatever takes long or looks beyond a region; the result must survive a structured clone.
+   * @param plates ready-made coverage by name
+   */
+  readonly prepare: (parameters: Parameters, pyramid: Pyramid, plates: ReadonlyMap<string, Plate>) => Data;
   /** the rectangle beyond which it covers nothing; undefined when it may cover anything */
   readonly bounds: (data: Data) => Bounds | undefined;
   /**
    * Coverage 0..1 over a region.
-   * @param source gives the photo's own pixels there
+   * @param sample gives the photo's own pixels of a region
    * @param out one value per result pixel, all 0 on entry
    */
-  readonly rasterise: (data: Data, region: Region, source: () => LinearRaster, out: Float32Array) => void;
+  readonly rasterise: (data: Data, region: Region, sample: (region: Region) => LinearRaster, out: Float32Array) => void;
 }
 
 export type RenderKinds = Kinds<MarkKind, AdjustKind>;

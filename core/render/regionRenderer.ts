@@ -65,7 +65,7 @@ export class RegionRenderer {
     if (!coverage) {
       const area = this.#areas.get(areaKey);
       if (!area) throw new RangeError(`area ${areaKey} is not known here`);
-      coverage = areaCoverage(area, this.kinds, this.pyramid, region, (part) => this.source(part));
+      coverage = areaCoverage(area, this.kinds, region, (part) => this.source(part));
       cache.coverage.set(areaKey, coverage);
       if (cache.coverage.size > MOST_COVERAGES) cache.coverage.delete(cache.coverage.keys().next().value!);
     }

@@ -1,5 +1,6 @@
 import type { JsonObject } from '../document/kinds';
 import type { EdgeCare } from '../document/schema';
+import type { Plate } from '../raster/plate';
 
 /** An area whose marks are prepared; survives a structured clone. */
 export interface ResolvedArea {
@@ -7,8 +8,8 @@ export interface ResolvedArea {
   readonly key: string;
   readonly marks: readonly { readonly kind: string; readonly mode: 'add' | 'remove' | 'limit'; readonly data: unknown }[];
   readonly edgeCare: EdgeCare;
-  /** ready-made coverage in place of the marks, such as travels with a plan; size of the photo */
-  readonly baked?: Uint8Array;
+  /** ready-made coverage in place of the marks, such as travels with a plan */
+  readonly baked?: Plate;
 }
 
 /** A step that needs nothing but its area to be rendered; survives a structured clone. */

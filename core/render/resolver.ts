@@ -5,6 +5,7 @@ import { measureLadder } from '../measure/ladder';
 import type { Ladder } from '../measure/ladder';
 import { meanLinear, patchRegion, trimPatch } from '../measure/reading';
 import type { Triple } from '../colour/triple';
+import type { Plate } from '../raster/plate';
 import type { Pyramid } from '../raster/pyramid';
 import { wholeRegion } from '../raster/raster';
 import type { Region } from '../raster/raster';
@@ -15,7 +16,7 @@ import { RegionRenderer } from './regionRenderer';
 import type { ResolvedArea, ResolvedPlan, ResolvedStep } from './resolved';
 
 /** Long side of the picture in which an area is looked for, and of the one in which it is measured. */
-const SEEK_LONG_SIDE = 512, MEASURE_LONG_SIDE = 1024;
+const SEEK_LONG_SIDE = 512, MEASURE_LONG_SIDE = 1024, MEAN_LONG_SIDE = 256;
 const MOST_CACHED = 64, STRIP_ROWS = 256;
 
 /** A reading's colours, linear sRGB, outliers dropped. */
@@ -37,9 +38,15 @@ export class Resolver {
   readonly #marks = new Cache<unknown>();
   readonly #regions = new Cache<Region>();
   readonly #measures = new Cache<unknown>();
+  readonly #plates = new Map<string, Plate>();
 
   constructor(readonly pyramid: Pyramid, readonly kinds: RenderKinds) {
     this.#renderer = new RegionRenderer(pyramid, kinds);
+  }
+
+  /** Makes ready-made coverage known by its name; marks name it. */
+  learnPlate(name: string, plate: Plate): void {
+    this.#plates.set(name, plate);
   }
 
   /** @param baked ready-made coverage in place of the area's marks; size of the photo */
@@ -47,7 +54,7 @@ export class Resolver {
     const marks = area.marks.filter((mark) => mark.on);
     const key = fingerprint([marks.map((mark) => [mark.mode, mark.kind, mark.version, mark.parameters]), area.edgeCare, baked ? area.id : '']);
     const resolved = this.#areas.get(key, () => ({
-      key, edgeCare: area.edgeCare, marks: baked ? [] : marks.map((mark) => this.#mark(mark)), ...(baked && { baked }),
+      key, edgeCare: area.edgeCare, marks: baked ? [] : marks.map((mark) => this.#mark(mark)), ...(baked && { baked: { region: wholeRegion(this.pyramid.width, this.pyramid.height), coverage8: baked } }),
     }));
     this.#renderer.learnArea(resolved);
     return resolved;
@@ -75,7 +82,7 @@ export class Resolver {
 
   /** Mean colour of an area after a plan, in linear light; undefined when it covers nothing. */
   mean(area: ResolvedArea, plan: ResolvedPlan): Triple | undefined {
-    const region = this.measuringRegion(area);
+    const box = this.measuringRegion(area), region = { ...wholeRegion(box.width, box.height, MEAN_LONG_SIDE), x: box.x, y: box.y };
     return areaMean(this.#renderer.render(plan, region), this.#renderer.coverage(area.key, region));
   }
 
@@ -84,7 +91,7 @@ export class Resolver {
     const { width, height } = this.pyramid, out = new Uint8Array(width * height);
     for (let y = 0; y < height; y += STRIP_ROWS) {
       const rows = Math.min(STRIP_ROWS, height - y), region = { x: 0, y, width, height: rows, outWidth: width, outHeight: rows };
-      out.set(areaCoverage(area, this.kinds, this.pyramid, region, (part) => sampleRegion(this.pyramid, part)).data, y * width);
+      out.set(areaCoverage(area, this.kinds, region, (part) => sampleRegion(this.pyramid, part)).data, y * width);
     }
     return out;
   }
@@ -94,6 +101,14 @@ export class Resolver {
       const now = this.#patch(reading, []), result = this.#patch(reading, plan);
       return now && result ? [{ id: reading.id, now: meanLinear(now), result: meanLinear(result), covered: this.#covered(photo, reading, baked) }] : [];
     });
+  }
+
+  /** Ids of the areas that cover a point of the photo by half at least, the most covering first. */
+  areasAt(photo: Photo, x: number, y: number): string[] {
+    if (x < 0 || y < 0 || x >= photo.width || y >= photo.height) return [];
+    const region = { x: Math.floor(x), y: Math.floor(y), width: 1, height: 1, outWidth: 1, outHeight: 1 };
+    const covered = photo.areas.map((area) => ({ id: area.id, value: this.#renderer.coverage(this.area(area).key, region).data[0]! }));
+    return covered.filter(({ value }) => value >= 128).sort((p, q) => q.value - p.value).map(({ id }) => id);
   }
 
   /** The share of the photo that an area covers, 0..1. */
@@ -126,7 +141,7 @@ export class Resolver {
 
   #mark(mark: Mark): ResolvedArea['marks'][number] {
     const kind = this.kinds.marks.get(mark.kind)!;
-    const data = this.#marks.get(fingerprint([mark.kind, mark.parameters]), () => kind.prepare(mark.parameters, this.pyramid));
+    const data = this.#marks.get(fingerprint([mark.kind, mark.parameters]), () => kind.prepare(mark.parameters, this.pyramid, this.#plates));
     return { kind: mark.kind, mode: mark.mode, data };
   }
 

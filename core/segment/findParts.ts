@@ -1,6 +1,8 @@
 import { CancelledError } from '../errors';
 import { polygonCoverage } from '../raster/polygonCoverage';
 import type { Pyramid } from '../raster/pyramid';
+import type { Plate } from '../raster/plate';
+import { wholeRegion } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { browParts } from './browParts';
 import { detectFaces } from './detectFaces';
@@ -11,23 +13,19 @@ import { faceLandmarks } from './faceLandmarks';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
 import { divideHead } from './headClasses';
 import type { HeadClasses } from './headClasses';
-import { headGrid, headView, personMap, SMALL_LONG_SIDE } from './headGrid';
+import { headGrid, headView, personMap, pixelCentre, SMALL_LONG_SIDE } from './headGrid';
+import type { PersonMap } from './headGrid';
 import { BROW_LOOPS, EYE_LOOPS, FACE_OVAL, LIPS_OUTER } from './landmarkGroups';
+import type { FoundPartName } from '../document/foundPartNames';
 import { mouthParts } from './mouthParts';
 import type { FaceNetworks } from './networks';
 import { refineClasses } from './refineClasses';
 
-export const FOUND_PARTS = ['skin', 'face', 'neck-limbs', 'lips', 'iris-right', 'iris-left', 'whites-right', 'whites-left', 'teeth', 'brow-right', 'brow-left', 'hair', 'clothes'] as const;
-export type FoundPartName = (typeof FOUND_PARTS)[number];
-
 export type Doubt = 'half-closed' | 'weak-edge' | 'cut' | 'soft';
 
 /** Coverage of one part over a rectangle of the photo. */
-export interface FoundPart {
+export interface FoundPart extends Plate {
   readonly part: FoundPartName;
-  /** the rectangle, and the size of the coverage */
-  readonly region: Region;
-  readonly coverage8: Uint8Array;
   /** share of the part's extent whose coverage lies between 0.2 and 0.8 */
   readonly unsureShare: number;
   readonly doubt: Doubt | undefined;
@@ -38,6 +36,13 @@ export interface FoundSitter {
   readonly parts: readonly FoundPart[];
 }
 
+export interface FoundPeople {
+  /** from left to right */
+  readonly sitters: readonly FoundSitter[];
+  /** undefined when nobody was found */
+  readonly background: FoundPart | undefined;
+}
+
 export interface FindOptions {
   /** look for faces smaller than a thirtieth of the long side too */
   readonly tiles?: boolean;
@@ -46,10 +51,10 @@ export interface FindOptions {
 }
 
 /**
- * People and their parts, from left to right.
+ * People and their parts.
  * @throws {NetworksMissingError} {CancelledError}
  */
-export async function findParts(pyramid: Pyramid, networks: FaceNetworks, options: FindOptions = {}): Promise<FoundSitter[]> {
+export async function findParts(pyramid: Pyramid, networks: FaceNetworks, options: FindOptions = {}): Promise<FoundPeople> {
   const step = async (share: number) => {
     options.onProgress?.(share);
     // Lets a host hear of a cancellation.
@@ -64,7 +69,7 @@ export async function findParts(pyramid: Pyramid, networks: FaceNetworks, option
     await step(0.05);
   }
   faces.sort((p, q) => p.points[168]![0] - q.points[168]![0]);
-  const frames = faces.map(faceFrame), sitters: FoundSitter[] = [];
+  const frames = faces.map(faceFrame), sitters: FoundSitter[] = [], grounds: Ground[] = [];
   for (const [n, landmarks] of faces.entries()) {
     const frame = frames[n]!, others = frames.filter((other) => other !== frame), within = (share: number) => step(0.1 + (0.9 * (n + share)) / faces.length);
     const person = await personMap(pyramid, frame, networks);
@@ -75,10 +80,11 @@ export async function findParts(pyramid: Pyramid, networks: FaceNetworks, option
     await within(0.6);
     const refined = refineClasses(grid, small, classes, view.region, view.source);
     await within(0.9);
+    grounds.push({ region: view.region, background: refined.background, person });
     sitters.push({ landmarks, parts: partsOf(pyramid, landmarks, frame, refined, view.region) });
   }
   await step(1);
-  return sitters;
+  return { sitters, background: backgroundOf(pyramid, grounds) };
 }
 
 function partsOf(pyramid: Pyramid, landmarks: FaceLandmarks, frame: FaceFrame, classes: HeadClasses, region: Region): FoundPart[] {
@@ -123,6 +129,33 @@ function partsOf(pyramid: Pyramid, landmarks: FaceLandmarks, frame: FaceFrame, c
   add('hair', region, hair, cut);
   add('clothes', region, classes.clothes, cut);
   return parts;
+}
+
+/** The background as one sitter's surroundings show it, and the silhouette beyond them. */
+interface Ground {
+  readonly region: Region;
+  readonly background: Float32Array;
+  readonly person: PersonMap;
+}
+
+/** What is background about every sitter, and no person beyond. */
+function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart | undefined {
+  if (grounds.length === 0) return undefined;
+  const region = wholeRegion(pyramid.width, pyramid.height, BACKGROUND_LONG_SIDE), coverage = new Float32Array(region.outWidth * region.outHeight);
+  for (let row = 0, i = 0; row < region.outHeight; row++) {
+    for (let column = 0; column < region.outWidth; column++, i++) {
+      const point = pixelCentre(region, column, row);
+      coverage[i] = grounds.reduce((least, ground) => Math.min(least, groundAt(ground, point)), 1);
+    }
+  }
+  return foundPart('background', region, coverage, undefined);
+}
+const BACKGROUND_LONG_SIDE = 1400;
+
+function groundAt({ region, background, person }: Ground, [x, y]: LandmarkPoint): number {
+  const column = Math.floor(((x - region.x) * region.outWidth) / region.width), row = Math.floor(((y - region.y) * region.outHeight) / region.height);
+  const inside = column >= 0 && row >= 0 && column < region.outWidth && row < region.outHeight;
+  return inside ? background[row * region.outWidth + column]! : 1 - person([x, y]);
 }
 
 /** The face's own skin ends at the jaw and before the ear; upward it goes on to the hairline. */

@@ -2,6 +2,7 @@
 import { Keyboard, Redo2, Undo2 } from '@lucide/vue';
 
 const sitting = useSitting(), bench = useBench();
+const { find, progress, stopFind } = useFind();
 const place = computed(() => (sitting.document?.photos.findIndex(({ id }) => id === bench.photoId) ?? -1) + 1);
 const photo = computed(() => sitting.document?.photos[place.value - 1]);
 
@@ -25,6 +26,11 @@ function rename(event: Event): void {
     <button class="press-bare" :disabled="!sitting.redoLabel" aria-label="Redo" :title="sitting.redoLabel ? `Redo: ${sitting.redoLabel}` : ''" @click="sitting.redo()"><Redo2 :size="16" /></button>
     <button class="press-bare" aria-label="Keys" title="Keys (?)" @click="bench.showingKeys = true"><Keyboard :size="17" /></button>
     <LookChoice />
+    <span v-if="progress !== undefined" class="flex items-center gap-2 text-[13px]" role="status">
+      Finding people … <progress :value="progress" max="1" class="h-2 w-20" aria-label="Find" />
+      <button class="press" @click="stopFind">Stop</button>
+    </span>
+    <button v-else class="press" :disabled="!photo" title="Find people and their parts" @click="find()">Find <span class="key">F</span></button>
     <button class="press-main" :disabled="!photo" @click="bench.exporting = true">Export… <span class="key border-current text-current opacity-70">E</span></button>
   </header>
 </template>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { encodeSrgb8 } from '#core/colour/transfer';
 import type { Triple } from '#core/colour/triple';
-import type { Area, Part } from '#core/document/schema';
+import type { Area, Part, Sitter } from '#core/document/schema';
 import type { Survey } from '#workers/client';
 
 /** A drawn face: each field shows its part's colour, left as it was, right with the plan. */
-const props = defineProps<{ areas: readonly Area[]; survey: Survey | undefined }>();
+const props = defineProps<{ areas: readonly Area[]; sitter: Sitter | undefined; survey: Survey | undefined }>();
 const bench = useBench();
 const { choosePart } = useBenchPhoto();
 
@@ -22,8 +22,10 @@ const FIELDS: readonly { readonly part: Part; readonly path: string }[] = [
   { part: 'lips', path: 'M66 104c5-3 9-5 11-5l3 1.500 3-1.500c2 0 6 2 11 5-4 6-9 8-14 8s-10-2-14-8z' },
 ];
 
-const areaOf = (part: Part) => props.areas.find((area) => area.part === part) ?? (part === 'skin' ? props.areas.find((area) => area.part === 'face') : undefined);
-const chosen = computed(() => props.areas.find(({ id }) => id === bench.areaId)?.part);
+const own = computed(() => props.areas.filter(({ sitter }) => sitter === null || sitter === props.sitter?.id));
+const areaOf = (part: Part) => own.value.find((area) => area.part === part) ?? (part === 'skin' ? own.value.find((area) => area.part === 'face') : undefined);
+const chosen = computed(() => own.value.find(({ id }) => id === bench.areaId)?.part);
+const pointed = computed(() => own.value.find(({ id }) => id === bench.pointedId)?.part);
 
 function colour(linear: Triple | undefined): string {
   return linear ? `rgb(${linear.map((channel) => encodeSrgb8(channel)).join(' ')})` : 'transparent';
@@ -31,8 +33,12 @@ function colour(linear: Triple | undefined): string {
 
 const fields = computed(() => FIELDS.map((field) => {
   const area = areaOf(field.part), measured = area && props.survey?.areas[area.id];
-  return { ...field, made: !!area, before: colour(measured?.before), after: colour(measured?.after) };
+  return { ...field, id: area?.id, doubt: doubtOf(field.part, props.sitter), made: !!area, before: colour(measured?.before), after: colour(measured?.after) };
 }));
+
+/** Where the mark of an unsure part stands. */
+const DOUBT_PLACES: Partial<Record<Part, readonly [number, number]>> = { hair: [42, 40], clothes: [30, 160], skin: [80, 46], irises: [110, 74], whites: [110, 86], lips: [104, 106], brows: [118, 62], 'neck-limbs': [80, 128] };
+const unsure = computed(() => fields.value.flatMap(({ part, doubt }) => (doubt && DOUBT_PLACES[part] ? [{ part, x: DOUBT_PLACES[part]![0], y: DOUBT_PLACES[part]![1] }] : [])));
 </script>
 
 <template>
@@ -45,14 +51,16 @@ const fields = computed(() => FIELDS.map((field) => {
       <g
         v-for="field in fields" :key="field.part" class="map-field cursor-pointer" role="button" tabindex="0"
         :aria-label="`${PART_NAMES[field.part]}${field.made ? '' : ', not made yet'}`" :aria-pressed="chosen === field.part"
-        @click="choosePart(field.part)" @keydown.enter.prevent="choosePart(field.part)" @keydown.space.prevent="choosePart(field.part)"
+        @click="choosePart(field.part, sitter?.id)" @keydown.enter.prevent="choosePart(field.part, sitter?.id)" @keydown.space.prevent="choosePart(field.part, sitter?.id)"
+        @pointerenter="bench.pointedId = field.id" @pointerleave="bench.pointedId = undefined"
       >
-        <title>{{ PART_NAMES[field.part] }}{{ field.made ? '' : ': not made yet, press to make it' }}</title>
+        <title>{{ PART_NAMES[field.part] }}{{ field.made ? '' : ': not made yet, press to make it' }}{{ field.doubt ? `. Unsure: ${field.doubt}` : '' }}</title>
         <path :d="field.path" class="map-ground" />
         <path :d="field.path" :fill="field.before" clip-path="url(#map-left)" />
         <path :d="field.path" :fill="field.after" clip-path="url(#map-right)" />
-        <path :d="field.path" class="map-line" :class="{ 'map-made': field.made, 'map-chosen': chosen === field.part }" />
+        <path :d="field.path" class="map-line" :class="{ 'map-made': field.made, 'map-chosen': chosen === field.part, 'map-pointed': pointed === field.part }" />
       </g>
+      <g v-for="mark in unsure" :key="mark.part" :transform="`translate(${mark.x} ${mark.y})`" class="map-doubt"><circle r="6.5" /><text text-anchor="middle" dy="4">?</text></g>
       <path d="M80 82c-1 6-5 9-3 12 1 1 4 1 6 .500" class="map-nose" />
     </svg>
     <figcaption class="text-[11px] text-quiet">Left of each field: as it was. Right: with the plan.</figcaption>
@@ -64,6 +72,10 @@ const fields = computed(() => FIELDS.map((field) => {
 .map-line { fill: none; stroke: var(--quiet); stroke-width: 0.8; stroke-dasharray: 2 2; }
 .map-made { stroke-dasharray: none; stroke: var(--ink); }
 .map-chosen { stroke: var(--accent); stroke-width: 2.2; stroke-dasharray: none; }
+.map-pointed { stroke: var(--accent); stroke-dasharray: none; stroke-width: 1.6; }
+.map-doubt { pointer-events: none; }
+.map-doubt circle { fill: var(--raised); stroke: var(--warn); stroke-width: 1.2; }
+.map-doubt text { font-size: 11px; font-weight: 700; fill: var(--warn); }
 .map-nose { fill: none; stroke: var(--quiet); stroke-width: 1.2; stroke-linecap: round; pointer-events: none; }
 .map-field:hover .map-line { stroke: var(--accent); }
 .map-field:focus-visible { outline: none; }

@@ -5,17 +5,34 @@ import type { Survey } from '#workers/client';
 defineProps<{ survey: Survey | undefined }>();
 const emit = defineEmits<{ photos: [files: File[]] }>();
 const sitting = useSitting(), bench = useBench();
-const { photo, newArea } = useBenchPhoto();
+const { photo, area, newArea } = useBenchPhoto();
+
+const openSitter = computed(() => area.value?.sitter ?? bench.sitterId ?? photo.value?.sitters[0]?.id);
+/** Parts that the face map does not show, and areas of the user's own. */
+const others = computed(() => photo.value?.areas.filter((entry) => photo.value!.sitters.length === 0 || entry.sitter === null || ((entry.part === 'face' || entry.part === 'teeth') && entry.sitter === openSitter.value)) ?? []);
+const partsOf = (sitter: string) => photo.value?.areas.filter((entry) => entry.sitter === sitter).length ?? 0;
 </script>
 
 <template>
   <aside class="flex w-44 shrink-0 flex-col gap-3 overflow-y-auto border-r border-line bg-panel p-3" aria-label="Parts, areas and photos">
     <template v-if="photo">
-      <FaceMap :areas="photo.areas" :survey="survey" />
+      <template v-if="photo.sitters.length > 0">
+        <section v-for="sitter in photo.sitters" :key="sitter.id">
+          <button class="flex w-full items-center gap-2 text-left" :aria-expanded="sitter.id === openSitter" @click="bench.sitterId = sitter.id">
+            <SitterThumb :photo="photo" :sitter="sitter" :size="38" />
+            <span><span class="block text-[14px] font-semibold">Sitter {{ sitter.number }}</span><span class="block text-[12px] text-quiet">{{ partsOf(sitter.id) }} parts found</span></span>
+          </button>
+          <FaceMap v-if="sitter.id === openSitter" class="mt-2" :areas="photo.areas" :sitter="sitter" :survey="survey" />
+        </section>
+      </template>
+      <template v-else>
+        <FaceMap :areas="photo.areas" :sitter="undefined" :survey="survey" />
+        <p class="text-[12px] text-quiet">Press <b>Find</b> to divide the people in this photo into their parts, or choose a part and draw a line inside it.</p>
+      </template>
       <section>
-        <h2 class="heading mb-1">Areas</h2>
+        <h2 class="heading mb-1">{{ photo.sitters.length > 0 ? 'Other areas' : 'Areas' }}</h2>
         <ul>
-          <li v-for="entry in photo.areas" :key="entry.id">
+          <li v-for="entry in others" :key="entry.id" @pointerenter="bench.pointedId = entry.id" @pointerleave="bench.pointedId = undefined">
             <button class="w-full truncate rounded px-1.5 py-0.5 text-left text-[13px]" :class="entry.id === bench.areaId ? 'bg-ink font-semibold text-paper' : 'hover:bg-raised'" :aria-pressed="entry.id === bench.areaId" @click="bench.choose(entry.id)">{{ entry.name }}</button>
           </li>
         </ul>

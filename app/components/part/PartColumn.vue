@@ -49,7 +49,8 @@ function rename(event: Event): void {
     </template>
     <div v-else class="rounded-lg border border-dashed border-line p-3 text-[13px] text-quiet">
       <p class="mb-1 font-semibold text-ink">Begin with a part</p>
-      <p>Choose a field of the face map on the left, skin for example. Then draw a rough line inside it on the picture.</p>
+      <p v-if="photo?.sitters.length">Choose a field of the face map on the left. Its extent, its numbers and what can be done to it appear here.</p>
+      <p v-else>Press <b>Find</b> above: it divides the people in this photo into skin, eyes, lips, hair and more. Or choose a field of the face map on the left, skin for example, and draw a rough line inside it on the picture.</p>
     </div>
     <PlanSection v-if="photo" :photo="photo" />
   </aside>

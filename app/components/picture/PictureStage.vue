@@ -17,9 +17,15 @@ const { cursor, hover, handlers } = usePicturePointers(stage);
 
 const region = computed(() => visibleRegion(view, props.photo));
 const showsBefore = computed(() => bench.holdingBefore || bench.split !== undefined);
-const look = computed(() => (bench.overlay === 'none' || bench.holdingBefore ? undefined : bench.overlay === 'hatch' && !bench.editing ? undefined : LOOKS_OF_OVERLAY[bench.overlay]));
+/** A part that is pointed at shows its extent; otherwise the chosen one as the user likes to see it. */
+const shownId = computed(() => bench.pointedId ?? area.value?.id);
+const look = computed(() => {
+  if (bench.holdingBefore) return undefined;
+  if (bench.pointedId) return LOOKS_OF_OVERLAY.hatch;
+  return bench.overlay === 'none' || (bench.overlay === 'hatch' && !bench.editing) ? undefined : LOOKS_OF_OVERLAY[bench.overlay];
+});
 const { base, after, before, overlay, survey, busy, restart } = useFrames(() => ({
-  photo: props.ready ? props.photo : undefined, region: region.value, before: showsBefore.value, areaId: area.value?.id, look: look.value, drawing: sitting.inGesture && bench.editing,
+  photo: props.ready ? props.photo : undefined, region: region.value, before: showsBefore.value, areaId: area.value?.id, shownId: shownId.value, look: look.value, drawing: sitting.inGesture && bench.editing,
 }));
 watch(survey, (now) => emit('survey', now));
 

@@ -13,5 +13,5 @@ export const brush = defineMark<BrushParameters, BrushParameters>({
   migrations: {},
   prepare: (parameters) => parameters,
   bounds: ({ strokes }) => boundsOfAll(strokes.filter(({ takes }) => takes).map(({ points, radius }) => boundsOfPoints(points, radius * WIDEST_PRESSURE + 1))) ?? NOWHERE,
-  rasterise: (parameters, region, _source, out) => rasteriseBrush(parameters, region, out),
+  rasterise: (parameters, region, _sample, out) => rasteriseBrush(parameters, region, out),
 });

@@ -14,7 +14,7 @@ export const edgeStroke = defineMark<EdgeStrokeParameters, EdgeSelection | undef
   migrations: {},
   prepare: ({ strokes, tolerance }, pyramid) => selectByStrokes(pyramid, strokes, tolerance),
   bounds: (selection) => (selection ? boundsOfRegion(selection.window) : NOWHERE),
-  rasterise: (selection, region, source, out) => {
-    if (selection) rasteriseSelection(selection, region, source(), out);
+  rasterise: (selection, region, sample, out) => {
+    if (selection) rasteriseSelection(selection, region, sample(region), out);
   },
 });

@@ -1,0 +1,88 @@
+import { mkdir, writeFile } from 'node:fs/promises';
+import { extname, join } from 'node:path';
+import type { FoundPartName } from '#core/document/foundPartNames';
+import { encodeCoveragePng } from '#core/formats/coveragePng';
+import { rasterisePlate } from '#core/raster/plate';
+import type { Plate } from '#core/raster/plate';
+import { sampleRegion } from '#core/raster/sampleRegion';
+import type { Pyramid } from '#core/raster/pyramid';
+import { findParts } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/findParts';
+import { tfNetworks } from '../networks/tfNetworks';
+import type { FindCommand } from './arguments';
+import { networkFiles } from './networkFiles';
+import { openPhotoFile } from './photoFile';
+
+/** What find writes for one photo, beside the coverage files. */
+export interface FindResult {
+  readonly folder: string;
+  readonly sitters: readonly {
+    readonly sitter: number;
+    readonly confidence: number;
+    readonly parts: readonly { readonly part: string; readonly file: string; readonly share: number; readonly unsureShare: number; readonly doubt: string | null }[];
+  }[];
+  readonly background: string | null;
+}
+
+/** Files and the parts that they hold: what belongs together on both sides of a face is one file, irises apart. */
+const FILES: Readonly<Record<string, readonly FoundPartName[]>> = {
+  'skin': ['skin'], 'face': ['face'], 'neck-limbs': ['neck-limbs'], 'lips': ['lips'], 'iris-left': ['iris-left'], 'iris-right': ['iris-right'],
+  'whites': ['whites-left', 'whites-right'], 'teeth': ['teeth'], 'brows': ['brow-left', 'brow-right'], 'hair': ['hair'], 'clothes': ['clothes'],
+};
+const STRIP_ROWS = 256;
+const networks = tfNetworks(networkFiles);
+
+/**
+ * Finds people and their parts and writes their coverage as PNG of the photo's size.
+ * @throws {PhotoFileError} {NetworksMissingError} and file system errors
+ */
+export async function findInPhoto(path: string, { out, tiles }: Pick<FindCommand, 'out' | 'tiles'>, onProgress: (share: number) => void): Promise<FindResult> {
+  const { name, pyramid } = await openPhotoFile(path);
+  const people = await findParts(pyramid, networks, { tiles, onProgress: (share) => onProgress(0.9 * share) });
+  const folder = join(out, name.slice(0, name.length - extname(name).length));
+  await mkdir(folder, { recursive: true });
+  const write = async (file: string, plates: readonly Plate[]) => {
+    const coverage = wholeCoverage(pyramid, plates);
+    await writeFile(join(folder, file), encodeCoveragePng(coverage, pyramid.width, pyramid.height));
+    return coverage.reduce((sum, value) => sum + value, 0) / (255 * coverage.length);
+  };
+  const sitters = [];
+  for (const [n, sitter] of people.sitters.entries()) sitters.push(await writeSitter(people, n, folder, write, sitter.landmarks.confidence));
+  if (people.background) await write('background.png', [people.background]);
+  const result = { folder, sitters, background: people.background ? 'background.png' : null };
+  await writeFile(join(folder, 'find.json'), `${JSON.stringify({ photo: name, width: pyramid.width, height: pyramid.height, ...result }, null, 2)}\n`);
+  onProgress(1);
+  return result;
+}
+
+async function writeSitter({ sitters }: FoundPeople, n: number, folder: string, write: (file: string, plates: readonly Plate[]) => Promise<number>, confidence: number): Promise<FindResult['sitters'][number]> {
+  const sitter = n + 1, parts = [];
+  await mkdir(join(folder, `sitter-${sitter}`), { recursive: true });
+  for (const [part, names] of Object.entries(FILES)) {
+    const found = sitters[n]!.parts.filter((entry) => names.includes(entry.part));
+    if (found.length === 0) continue;
+    const file = `sitter-${sitter}/${part}.png`, share = await write(file, found);
+    parts.push({ part, file, share, unsureShare: Math.max(...found.map(({ unsureShare }) => unsureShare)), doubt: found.find(({ doubt }) => doubt)?.doubt ?? null });
+  }
+  return { sitter, confidence, parts };
+}
+
+/** Coverage of plates together at the photo's size, in strips. */
+export function wholeCoverage(pyramid: Pyramid, plates: readonly Plate[]): Uint8Array {
+  const { width, height } = pyramid, out = new Uint8Array(width * height);
+  for (let y = 0; y < height; y += STRIP_ROWS) {
+    const rows = Math.min(STRIP_ROWS, height - y), region = { x: 0, y, width, height: rows, outWidth: width, outHeight: rows }, layer = new Float32Array(width * rows);
+    for (const plate of plates) {
+      layer.fill(0);
+      rasterisePlate(plate, region, (part) => sampleRegion(pyramid, part), layer);
+      for (let i = 0, o = y * width; i < layer.length; i++, o++) out[o] = Math.min(255, out[o]! + Math.round(255 * layer[i]!));
+    }
+  }
+  return out;
+}
+
+export function sayFound(file: string, { folder, sitters }: FindResult): string {
+  if (sitters.length === 0) return `${file}: no face was found; there is nothing to write but ${folder}/find.json`;
+  const lines = sitters.map(({ sitter, parts }) => `  sitter ${sitter}: ${parts.map(({ part, share, doubt }) => `${part} ${(100 * share).toFixed(1)} %${doubt ? ` (unsure: ${doubt})` : ''}`).join(', ')}`);
+  return [`${file} → ${folder}`, ...lines].join('\n');
+}

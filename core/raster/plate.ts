@@ -1,0 +1,70 @@
+import { evaluateGuided, guideOfLinear } from './guidedEvaluate';
+import { guidedCoefficients, prepareGuide } from './guidedFilter';
+import { regionScale, subRegion, touchedPixels } from './raster';
+import type { LinearRaster, Region } from './raster';
+
+/** Ready-made coverage over a rectangle of the photo, at the photo's size or smaller. */
+export interface Plate {
+  /** outWidth x outHeight are the plate's own pixels */
+  readonly region: Region;
+  readonly coverage8: Uint8Array;
+}
+
+const GUIDE_RADIUS = 2, GUIDE_EPSILON = 1e-4;
+/** Plate pixels beside a region that its guided filter looks at, twice over. */
+const MARGIN = 2 * GUIDE_RADIUS + 2;
+/** A plate this near to a region's scale is used as it is. */
+const SAME_SCALE = 1.02;
+
+/**
+ * Coverage of a plate over a region: its mean over each result pixel, or, where the region is finer than the
+ * plate, carried along the photo's own edges.
+ * @param sample gives the photo's own pixels of a region
+ * @param out one value 0..1 per result pixel, all 0 on entry
+ */
+export function rasterisePlate(plate: Plate, region: Region, sample: (region: Region) => LinearRaster, out: Float32Array): void {
+  if (regionScale(region) > SAME_SCALE * regionScale(plate.region)) enlargePlate(plate, region, sample, out);
+  else shrinkPlate(plate, region, out);
+}
+
+function enlargePlate({ region: own, coverage8 }: Plate, region: Region, sample: (region: Region) => LinearRaster, out: Float32Array): void {
+  const margin = MARGIN * (own.width / own.outWidth);
+  const seen = touchedPixels(own, { left: region.x - margin, top: region.y - margin, right: region.x + region.width + margin, bottom: region.y + region.height + margin });
+  if (seen.columns === 0 || seen.rows === 0) return;
+  const window = subRegion(own, seen.column, seen.row, seen.columns, seen.rows), mask = new Float32Array(seen.columns * seen.rows);
+  for (let row = 0, i = 0; row < seen.rows; row++) {
+    for (let p = (seen.row + row) * own.outWidth + seen.column, end = p + seen.columns; p < end; p++) mask[i++] = coverage8[p]! / 255;
+  }
+  if (mask.every((value) => value === 0)) return;
+  const guide = prepareGuide(sample(window).data.map(guideOfLinear), seen.columns, seen.rows, GUIDE_RADIUS, GUIDE_EPSILON);
+  evaluateGuided(guidedCoefficients(guide, mask), window, region, sample(region), (value) => (value - 0.06) / 0.88, out);
+}
+
+function shrinkPlate({ region: own, coverage8 }: Plate, region: Region, out: Float32Array): void {
+  const across = pixelRuns(region.x, region.width, region.outWidth, own.x, own.width, own.outWidth), down = pixelRuns(region.y, region.height, region.outHeight, own.y, own.height, own.outHeight);
+  for (let row = 0; row < region.outHeight; row++) {
+    const top = down[2 * row]!, bottom = down[2 * row + 1]!;
+    if (bottom <= top) continue;
+    for (let column = 0; column < region.outWidth; column++) {
+      const left = across[2 * column]!, right = across[2 * column + 1]!;
+      if (right <= left) continue;
+      let sum = 0;
+      for (let y = top; y < bottom; y++) for (let p = y * own.outWidth + left, end = y * own.outWidth + right; p < end; p++) sum += coverage8[p]!;
+      out[row * region.outWidth + column] = sum / (255 * (bottom - top) * (right - left));
+    }
+  }
+}
+
+/** For each result pixel the first plate pixel and the one past the last that its middle part shows; equal where there is none. */
+function pixelRuns(start: number, length: number, outSize: number, ownStart: number, ownLength: number, ownSize: number): Int32Array {
+  const runs = new Int32Array(2 * outSize), step = length / outSize, scale = ownSize / ownLength;
+  for (let i = 0; i < outSize; i++) {
+    const from = (start + i * step - ownStart) * scale, to = (start + (i + 1) * step - ownStart) * scale;
+    if (to <= 0 || from >= ownSize) continue;
+    // A pixel that is cut by the run's end counts where more than half of it is inside.
+    const first = Math.max(0, Math.floor(from + 0.5));
+    runs[2 * i] = Math.min(ownSize - 1, first);
+    runs[2 * i + 1] = Math.min(ownSize, Math.max(Math.min(ownSize - 1, first) + 1, Math.floor(to + 0.5)));
+  }
+  return runs;
+}
