@@ -1,59 +1,118 @@
-import { existsSync } from 'node:fs';
-import sharp from 'sharp';
-import { networkFiles } from '../cli/networkFiles';
-import { openPhotoFile } from '../cli/photoFile';
-import { tfNetworks } from '../networks/tfNetworks';
-import { findParts } from '#core/segment/findParts';
-import type { FoundSitter } from '#core/segment/findParts';
 import type { FoundPartName } from '#core/document/foundPartNames';
+import type { Pyramid } from '#core/raster/pyramid';
+import { findParts } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/findParts';
+import { wholeCoverage } from '../cli/find';
+import { networkFiles } from '../cli/networkFiles';
+import { tfNetworks } from '../networks/tfNetworks';
+import { SITTERS, portrait, truthMask } from '../tests/fixtures/truth';
+import type { Variant } from '../tests/fixtures/truth';
+import { softIou } from '../tests/references/measures';
+import { openCv } from '../tests/references/openCv';
+import { largePyramid } from './render';
+import type { Row } from './report';
 
-export const networks = tfNetworks(networkFiles);
+const networks = tfNetworks(networkFiles);
+const PORTRAITS = [...SITTERS, 'pair'] as const, VARIANTS: readonly Variant[] = ['photo', 'flare', 'blotchy'];
+/** What is compared: found parts, true masks, and what the mean over the portraits must reach. */
+const PARTS: readonly { readonly name: string; readonly found: readonly FoundPartName[]; readonly masks: readonly string[]; readonly must: string }[] = [
+  { name: 'face', found: ['face'], masks: ['skin_face'], must: '≥ 0.93' },
+  { name: 'all skin', found: ['skin'], masks: ['skin_face', 'skin_body'], must: '≥ 0.90' },
+  { name: 'neck and limbs', found: ['neck-limbs'], masks: ['skin_body'], must: '' },
+  { name: 'lips', found: ['lips'], masks: ['lips'], must: '≥ 0.88' },
+  { name: 'irises', found: ['iris-left', 'iris-right'], masks: ['iris'], must: '≥ 0.85' },
+  { name: 'whites', found: ['whites-left', 'whites-right'], masks: ['sclera'], must: '' },
+  { name: 'brows', found: ['brow-left', 'brow-right'], masks: ['brows'], must: '' },
+  { name: 'hair', found: ['hair'], masks: ['hair'], must: '≥ 0.88' },
+  { name: 'clothes', found: ['clothes'], masks: ['clothes'], must: '' },
+  { name: 'background', found: ['background'], masks: ['background'], must: '≥ 0.96' },
+];
+/** Belong to no part and count neither way. */
+const FREE = ['lashes', 'mouth_inner', 'pupil'];
 
-/** Coverage 0..255 over the whole photo of all sitters' parts of these names. */
-export function wholeCoverage(sitters: readonly FoundSitter[], names: readonly FoundPartName[], width: number, height: number): Uint8Array {
-  const out = new Uint8Array(width * height);
-  for (const { region, coverage8 } of sitters.flatMap(({ parts }) => parts.filter(({ part }) => names.includes(part)))) {
-    for (let y = region.y; y < region.y + region.height; y++) {
-      for (let x = region.x; x < region.x + region.width; x++) {
-        const row = Math.min(region.outHeight - 1, Math.floor(((y + 0.5 - region.y) * region.outHeight) / region.height)), column = Math.min(region.outWidth - 1, Math.floor(((x + 0.5 - region.x) * region.outWidth) / region.width));
-        out[y * width + x] = Math.min(255, out[y * width + x]! + coverage8[row * region.outWidth + column]!);
+function coverageOf(pyramid: Pyramid, { sitters, background }: FoundPeople, names: readonly FoundPartName[]): Uint8Array {
+  return wholeCoverage(pyramid, [...sitters.flatMap(({ parts }) => parts), ...(background ? [background] : [])].filter(({ part }) => names.includes(part)));
+}
+
+/** Soft IoU of what find alone gives against the true masks, and two plain ways beside it. */
+export async function findAccuracy(): Promise<Row[]> {
+  const rows: Row[] = [], ious = new Map<string, number[]>(), edges: number[] = [], plain = { threshold: [] as number[], graphCut: [] as number[] };
+  for (const name of PORTRAITS) {
+    const free = await truthMask(name, ...FREE);
+    for (const variant of VARIANTS) {
+      const pyramid = await portrait(name, variant), people = await findParts(pyramid, networks), line: string[] = [];
+      for (const part of PARTS) {
+        const found = leaveOut(coverageOf(pyramid, people, part.found), free), truth = leaveOut(await truthMask(name, ...part.masks), free), iou = softIou(found, truth);
+        ious.set(part.name, [...(ious.get(part.name) ?? []), iou]);
+        line.push(`${part.name} ${iou.toFixed(2)}`);
+        if (part.name === 'hair') edges.push(bandError(found, truth));
+        if (part.name === 'all skin') plain.threshold.push(softIou(leaveOut(skinByThreshold(pyramid), free), truth));
+        if (part.name === 'face') plain.graphCut.push(softIou(leaveOut(await graphCut(pyramid, people), free), truth));
       }
+      rows.push({ what: `${name} ${variant}: ${line.join(', ')}`, value: people.sitters.length, unit: people.sitters.length === 1 ? 'sitter' : 'sitters', must: '' });
     }
   }
+  for (const { name, must } of PARTS) rows.push({ what: `${name}: soft IoU, mean over ${ious.get(name)!.length} pictures (lowest ${Math.min(...ious.get(name)!).toFixed(2)})`, value: mean(ious.get(name)!), unit: '', must });
+  rows.push(
+    { what: 'hair, truth between 0.05 and 0.95: mean absolute error of coverage', value: mean(edges), unit: '', must: '≤ 0.15' },
+    { what: 'plain way: skin by a threshold in YCbCr (Chai and Ngan 1999), soft IoU of all skin', value: mean(plain.threshold), unit: '', must: 'to be beaten' },
+    { what: 'plain way: OpenCV’s graph cut from the face rectangle, soft IoU of the face', value: mean(plain.graphCut), unit: '', must: 'to be beaten' },
+  );
+  return [...rows, ...(await findSpeed())];
+}
+
+async function findSpeed(): Promise<Row[]> {
+  const small = await portrait('marit', 'photo'), large = await largePyramid(), seconds = async (pyramid: Pyramid) => {
+    const begin = performance.now();
+    await findParts(pyramid, networks);
+    return (performance.now() - begin) / 1000;
+  };
+  return [
+    { what: 'find, 1.5 megapixels, warm', value: await seconds(small), unit: 's', must: '< 4' },
+    { what: 'find, 24 megapixels', value: await seconds(large), unit: 's', must: '< 10' },
+  ];
+}
+
+function leaveOut(mask: Uint8Array, free: Uint8Array): Uint8Array {
+  return mask.map((value, i) => Math.round((value * (255 - free[i]!)) / 255));
+}
+
+function bandError(found: Uint8Array, truth: Uint8Array): number {
+  let sum = 0, count = 0;
+  truth.forEach((value, i) => {
+    if (value <= 0.05 * 255 || value >= 0.95 * 255) return;
+    sum += Math.abs(value - found[i]!) / 255;
+    count++;
+  });
+  return sum / count;
+}
+
+/** Cb 77 to 127, Cr 133 to 173 (Chai and Ngan 1999, "Face segmentation using skin-color map in videophone applications"). */
+function skinByThreshold({ width, height, levels }: Pyramid): Uint8Array {
+  const pixels = levels[0]!.data;
+  return Uint8Array.from({ length: width * height }, (_, i) => {
+    const [r, g, b] = [pixels[4 * i]!, pixels[4 * i + 1]!, pixels[4 * i + 2]!];
+    const cb = 128 - 0.168736 * r - 0.331264 * g + 0.5 * b, cr = 128 + 0.5 * r - 0.418688 * g - 0.081312 * b;
+    return cb >= 77 && cb <= 127 && cr >= 133 && cr <= 173 ? 255 : 0;
+  });
+}
+
+/** OpenCV's grabCut (Rother, Kolmogorov, Blake 2004), each face's own rectangle, five rounds. */
+async function graphCut({ width, height, levels }: Pyramid, { sitters }: FoundPeople): Promise<Uint8Array> {
+  const { cv } = await openCv(), out = new Uint8Array(width * height), rgba = cv.matFromImageData({ width, height, data: new Uint8ClampedArray(levels[0]!.data) }), rgb = new cv.Mat();
+  cv.cvtColor(rgba, rgb, cv.COLOR_RGBA2RGB);
+  for (const { landmarks: { points } } of sitters) {
+    const xs = points.map(([x]) => x), ys = points.map(([, y]) => y), x = Math.max(0, Math.min(...xs)), y = Math.max(0, Math.min(...ys));
+    const mask = new cv.Mat(), background = new cv.Mat(), foreground = new cv.Mat();
+    cv.grabCut(rgb, mask, new cv.Rect(x, y, Math.min(width - 1, Math.max(...xs)) - x, Math.min(height - 1, Math.max(...ys)) - y), background, foreground, 5, cv.GC_INIT_WITH_RECT);
+    mask.data.forEach((value: number, i: number) => value % 2 === 1 && (out[i] = 255));
+    for (const mat of [mask, background, foreground]) mat.delete();
+  }
+  rgba.delete();
+  rgb.delete();
   return out;
 }
 
-const TRUTH: Record<string, { found: FoundPartName[]; masks: string[]; free?: string[] }> = {
-  face: { found: ['face'], masks: ['skin_face'], free: ['lashes', 'mouth_inner', 'pupil'] },
-  skin: { found: ['skin'], masks: ['skin_face', 'skin_body'] },
-  body: { found: ['neck-limbs'], masks: ['skin_body'] },
-  lips: { found: ['lips'], masks: ['lips'] },
-  iris: { found: ['iris-left', 'iris-right'], masks: ['iris'] },
-  whites: { found: ['whites-left', 'whites-right'], masks: ['sclera'] },
-  teeth: { found: ['teeth'], masks: ['teeth'] },
-  brows: { found: ['brow-left', 'brow-right'], masks: ['brows'] },
-  hair: { found: ['hair'], masks: ['hair'] },
-  clothes: { found: ['clothes'], masks: ['clothes'] },
-};
-const FREE = ['lashes', 'mouth_inner', 'pupil'];
-if (process.argv[1]?.endsWith('find.ts')) {
-  const P = '../shared/portraits/', sums: Record<string, number[]> = {};
-  for (const item of process.argv.slice(2)) {
-    const [dir, variant] = item.split(':') as [string, string];
-    const { pyramid } = await openPhotoFile(`${P}${dir}/${variant}.jpg`), { width, height } = pyramid;
-    const load = async (names: string[]) => { const o = new Uint8Array(width * height); for (const m of names) { const f = `${P}${dir}/masks/${m}.png`; if (!existsSync(f)) continue; const d = await sharp(f).greyscale().raw().toBuffer(); for (let i = 0; i < o.length; i++) o[i] = Math.min(255, o[i]! + d[i]!); } return o; };
-    const t0 = performance.now(), sitters = await (await findParts(pyramid, networks)).sitters, t1 = performance.now();
-    const free = await load(FREE);
-    let line = item.padEnd(20);
-    const all = wholeCoverage(sitters, ['skin', 'hair', 'clothes', 'lips', 'iris-left', 'iris-right', 'whites-left', 'whites-right', 'teeth', 'brow-left', 'brow-right'], width, height);
-    const score = (name: string, found: Uint8Array, truth: Uint8Array) => {
-      let a = 0, m = 0, e = 0, k = 0;
-      for (let i = 0; i < truth.length; i++) { const keep = 1 - free[i]! / 255; a += keep * Math.min(truth[i]!, found[i]!); m += keep * Math.max(truth[i]!, found[i]!); if (truth[i]! > 12 && truth[i]! < 243) { e += Math.abs(truth[i]! - found[i]!) / 255; k++; } }
-      (sums[name] ??= []).push(a / m); line += ` ${name} ${(a / m).toFixed(3)}`; if (name === 'hair') { line += `(${(e / k).toFixed(3)})`; (sums.edge ??= []).push(e / k); }
-    };
-    for (const [name, { found, masks }] of Object.entries(TRUTH)) { const t = await load(masks); if (t.some((v) => v > 200)) score(name, wholeCoverage(sitters, found, width, height), t); }
-    score('background', all.map((v) => 255 - v), await load(['background']));
-    console.log(line, `${((t1 - t0) / 1000).toFixed(1)}s`);
-  }
-  console.log('MEAN'.padEnd(20), Object.entries(sums).map(([n, v]) => `${n} ${(v.reduce((s, x) => s + x, 0) / v.length).toFixed(3)}`).join(' '));
+function mean(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0) / values.length;
 }

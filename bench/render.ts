@@ -7,6 +7,7 @@ import type { Photo } from '#core/document/schema';
 import { newPhoto } from '#core/document/commands';
 import { NO_EDGE_CARE } from '#core/document/schema';
 import { buildPyramid } from '#core/raster/pyramid';
+import type { Pyramid } from '#core/raster/pyramid';
 import { RegionRenderer } from '#core/render/regionRenderer';
 import { Resolver } from '#core/render/resolver';
 import { KINDS } from '#kinds/registry.gen';
@@ -23,7 +24,13 @@ export function largePortrait() {
 }
 
 /** Six steps on four areas: skin and hair by strokes, an iris and the collar by ellipses. */
-export function sixSteps(): Photo {
+/** The same, opened. */
+export async function largePyramid(): Promise<Pyramid> {
+  const { data } = await largePortrait().ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  return buildPyramid({ space: 'srgb8', ...LARGE, data });
+}
+
+function sixSteps(): Photo {
   const scale = LARGE.width / 1080, at = (...points: (readonly [number, number])[]) => points.map(([x, y]) => [x * scale, y * scale, 0.5]);
   const stroke = (...lines: number[][][]) => mark('edge-stroke', { solver: 1, tolerance: 0.5, strokes: lines.map((points) => ({ takes: true, radius: 40, points })) });
   const areas = [
@@ -31,7 +38,7 @@ export function sixSteps(): Photo {
     { id: 'hair', marks: [stroke(at([380, 300], [300, 500], [260, 900]), at([650, 300], [850, 500], [850, 900]))] },
     { id: 'irises', marks: [mark('ellipse', { x: 414 * scale, y: 583 * scale, radiusX: 80, radiusY: 80 })] },
     { id: 'clothes', marks: [mark('ellipse', { x: 540 * scale, y: 1300 * scale, radiusX: 2000, radiusY: 500 })] },
-  ].map((entry) => ({ ...entry, name: entry.id, part: 'other' as const, sitter: null, edgeCare: { ...NO_EDGE_CARE, soften: 4 } }));
+  ].map((entry) => ({ ...entry, name: entry.id, part: 'other' as const, sitter: null, inverted: false, edgeCare: { ...NO_EDGE_CARE, soften: 4 } }));
   const plan = ([['skin', 'hue-to-target', { light: 26, middle: 23, shade: 16 }], ['hair', 'recolour', { colour: '#8a4a26', variation: 1 }], ['irises', 'recolour', { colour: '#58748c', variation: 0.8 }], ['clothes', 'recolour', { colour: '#4a5d7a', variation: 1 }], ['clothes', 'hue-to-target', { light: null, middle: 210, shade: null }], ['skin', 'recolour', { colour: '#d9a892', variation: 0.9 }]] as const)
     .map(([areaId, kind, parameters], i) => ({ id: `s${i}`, kind, version: 1, parameters, areaId, strength: 1, on: true }));
   return { ...newPhoto({ id: '0'.repeat(64), file: 'large.png', ...LARGE }), areas, plan };

@@ -1,7 +1,8 @@
 /** npm run bench: speed and accuracy, as a table and as JSON. Takes some minutes; asks for a build and ffmpeg. */
 import { accuracy } from './accuracy';
+import { findAccuracy } from './find';
 import { pageSpeed } from './page';
 import { renderSpeed } from './render';
 import { report } from './report';
 
-report({ 'In the page': await pageSpeed(), 'Full render': await renderSpeed(), 'Accuracy on the made-up portraits': await accuracy() });
+report({ 'In the page': await pageSpeed(), 'Full render': await renderSpeed(), 'Find on the made-up portraits': await findAccuracy(), 'Accuracy on the made-up portraits': await accuracy() });

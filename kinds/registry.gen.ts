@@ -6,6 +6,7 @@ import { brush } from './mark/brush/index';
 import { edgeStroke } from './mark/edge-stroke/index';
 import { ellipse } from './mark/ellipse/index';
 import { foundPart } from './mark/found-part/index';
+import { lasso } from './mark/lasso/index';
 import { picture } from './mark/picture/index';
 
-export const KINDS = collectKinds([brush, edgeStroke, ellipse, foundPart, picture], [hueToTarget, recolour]);
+export const KINDS = collectKinds([brush, edgeStroke, ellipse, foundPart, lasso, picture], [hueToTarget, recolour]);

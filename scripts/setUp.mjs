@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 
 export const root = fileURLToPath(new URL('..', import.meta.url));
 const INSTALLED = `${root}node_modules/.installed-from`, BUILT = `${root}.output/.built-from`;
-const SOURCES = ['app', 'core', 'kinds', 'workers', 'server', 'demo', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json'];
+const SOURCES = ['app', 'core', 'kinds', 'networks', 'workers', 'server', 'demo', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json'];
 
 /** Runs a command in the project; ends the process when it fails. */
 export function run(command, args, options = {}) {

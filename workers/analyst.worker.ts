@@ -56,6 +56,7 @@ serve<AnalystExchanges>({
     return { box: current().measuringRegion(area), share: current().share(area), before: current().mean(area, []), after: current().mean(area, current().plan(photo)) };
   },
   areasAt: ({ photo, x, y }) => current().areasAt(photo, x, y),
+  coveragePng: ({ photo, areaId }) => encodeCoveragePng(current().fullCoverage(areaOf(photo, areaId)), photo.width, photo.height),
   planFile: ({ photo }) => {
     const coverage = photo.areas.map((area) => {
       const png = encodeCoveragePng(current().fullCoverage(current().area(area)), photo.width, photo.height);

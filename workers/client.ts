@@ -115,6 +115,11 @@ export class PictureWorkers {
     return this.#analyst.call('areasAt', { photo, x, y });
   }
 
+  /** An area's coverage at the photo's size, as an 8-bit grey PNG. */
+  coveragePng(photo: Photo, areaId: string): Promise<Uint8Array> {
+    return this.#analyst.call('coveragePng', { photo, areaId });
+  }
+
   planFile(photo: Photo): Promise<PlanFile> {
     return this.#analyst.call('planFile', { photo });
   }

@@ -1,8 +1,7 @@
-import type { Piece, Placement } from './protocol';
+import type { Layer, Piece, Placement } from './protocol';
 
 /** From back to front: a small stand-in, the picture with its steps, the photo as it was, the hatch. */
-export const LAYERS = ['base', 'after', 'before', 'overlay'] as const;
-export type Layer = (typeof LAYERS)[number];
+const LAYERS: readonly Layer[] = ['base', 'after', 'before', 'overlay'];
 
 /**
  * Draws the layers onto the picture's canvas.

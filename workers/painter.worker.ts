@@ -1,6 +1,5 @@
 import { drawLayers } from './drawLayers';
-import type { Layer } from './drawLayers';
-import type { PainterExchanges, Piece } from './protocol';
+import type { Layer, PainterExchanges, Piece } from './protocol';
 import { serve } from './serve';
 
 let context: OffscreenCanvasRenderingContext2D | undefined;

@@ -1,5 +1,4 @@
-import type { Layer } from './drawLayers';
-import type { PainterExchanges, Piece, Placement } from './protocol';
+import type { Layer, PainterExchanges, Piece, Placement } from './protocol';
 import { WorkerPort } from './workerPort';
 
 /** Draws one canvas of the page, in a worker of its own. */

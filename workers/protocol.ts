@@ -9,7 +9,6 @@ import type { Region } from '#core/raster/raster';
 import type { ReadingColours } from '#core/render/resolver';
 import type { FoundPeople } from '#core/segment/findParts';
 import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
-import type { Layer } from './drawLayers';
 
 /** A request's payload and its reply. */
 interface Exchange<Request, Reply> {
@@ -62,6 +61,8 @@ export type AnalystExchanges = {
   areaColours: Exchange<{ photo: Photo; areaId: string }, AreaColours>;
   /** the areas at a place, the most covering first */
   areasAt: Exchange<{ photo: Photo; x: number; y: number }, readonly string[]>;
+  /** an area's coverage at the photo's size, as an 8-bit grey PNG */
+  coveragePng: Exchange<{ photo: Photo; areaId: string }, Uint8Array>;
   planFile: Exchange<{ photo: Photo }, PlanFile>;
   sheet: Exchange<{ width: number; height: number }, undefined>;
   strip: Exchange<{ data: Uint8ClampedArray<ArrayBuffer>; row: number; width: number }, undefined>;
@@ -96,6 +97,9 @@ export interface Placement {
   readonly devicePixels: number;
 }
 
+/** Of the picture: a small stand-in, the picture with its steps, the photo as it was, an area's extent. */
+export type Layer = 'base' | 'after' | 'before' | 'overlay';
+
 /** The worker that draws the picture's canvas, so that the page never waits for it. */
 export type PainterExchanges = {
   attach: Exchange<{ canvas: OffscreenCanvas }, undefined>;
@@ -104,7 +108,11 @@ export type PainterExchanges = {
   draw: Exchange<{ width: number; height: number; placement: Placement; beforeUpTo: number }, undefined>;
 };
 
-export type CoverageLook = { readonly style: 'hatch'; readonly rgb: Triple } | { readonly style: 'grey' };
+/** How an area is shown over the picture; `rgb` 0..255 of lines or ground. */
+export interface CoverageLook {
+  readonly style: 'hatch' | 'outline' | 'grey' | 'dimmed' | 'ground';
+  readonly rgb: Triple;
+}
 
 export type Exchanges = Record<string, Exchange<unknown, unknown>>;
 

@@ -2,11 +2,13 @@
 export const BENCH_KEYS = [
   { key: 'S', does: 'Stroke with edge finding', group: 'Marks' },
   { key: 'P', does: 'Plain brush', group: 'Marks' },
+  { key: 'Q', does: 'Lasso: a loop drawn round something', group: 'Marks' },
   { key: 'O', does: 'Ellipse from its centre (shift: circle)', group: 'Marks' },
   { key: 'A', does: 'Add or remove, in turn; shift while drawing does the other', group: 'Marks' },
   { key: 'C / V', does: 'Smaller or larger stroke and brush', group: 'Marks' },
   { key: 'Escape', does: 'Give up the drag, put the mark away, leave the part', group: 'Marks' },
   { key: 'H', does: 'Hatch over the area', group: 'Seeing' },
+  { key: 'L / M / U', does: 'Outline, others dimmed, plain ground', group: 'Seeing' },
   { key: 'G', does: 'Coverage in grey', group: 'Seeing' },
   { key: 'W', does: 'Hold: the photo as it was', group: 'Seeing' },
   { key: 'D', does: 'Divide: before left, after right of a line', group: 'Seeing' },

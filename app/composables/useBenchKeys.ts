@@ -1,4 +1,5 @@
 import { useEventListener } from '@vueuse/core';
+import type { Overlay } from '../stores/bench';
 
 /** Radius steps of the size keys. */
 const SIZE_STEP = 1.2;
@@ -12,12 +13,16 @@ export function useBenchKeys(): void {
   const presses: Readonly<Record<string, () => void>> = {
     's': () => area.value && bench.edit('edge-stroke'),
     'p': () => area.value && bench.edit('brush'),
+    'q': () => area.value && bench.edit('lasso'),
     'o': () => area.value && bench.edit('ellipse'),
     'a': () => (bench.takes = !bench.takes),
     'c': () => (bench.radius = Math.max(0.5, bench.radius / SIZE_STEP)),
     'v': () => (bench.radius = Math.min(2000, bench.radius * SIZE_STEP)),
-    'h': () => (bench.overlay = bench.overlay === 'hatch' ? 'none' : 'hatch'),
-    'g': () => (bench.overlay = bench.overlay === 'grey' ? 'none' : 'grey'),
+    'h': () => show('hatch'),
+    'g': () => show('grey'),
+    'l': () => show('outline'),
+    'm': () => show('dimmed'),
+    'u': () => show('ground'),
     'w': () => (bench.holdingBefore = true),
     'd': () => (bench.split = bench.split === undefined ? 0.5 : undefined),
     'f': () => void find(),
@@ -28,6 +33,10 @@ export function useBenchKeys(): void {
     '?': () => (bench.showingKeys = true),
     'Escape': () => (bench.tool === 'look' ? bench.choose(undefined) : (bench.tool = 'look')),
   };
+
+  function show(overlay: Overlay): void {
+    bench.overlay = bench.overlay === overlay ? 'none' : overlay;
+  }
 
   function nextArea(): void {
     const areas = photo.value?.areas ?? [], at = areas.findIndex(({ id }) => id === bench.areaId);

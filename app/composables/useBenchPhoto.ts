@@ -1,6 +1,6 @@
 import type { Area, Photo, Rung, Part } from '#core/document/schema';
 import { RUNGS, NO_EDGE_CARE } from '#core/document/schema';
-import { addArea, changeArea, putReading, putStep, removeArea, removeReading } from '#core/document/commands';
+import { addArea, changeArea, duplicateArea, putReading, putStep, removeArea, removeReading } from '#core/document/commands';
 import { SKIN_TARGETS } from '#core/measure/corridor';
 import { KINDS } from '#kinds/registry.gen';
 import type { JsonObject } from '#core/document/kinds';
@@ -22,7 +22,7 @@ export function useBenchPhoto() {
     const taken = new Set(photo.value?.areas.map(({ name }) => name));
     let name = part === 'other' ? 'New area' : PART_NAMES[part];
     for (let n = 2; taken.has(name); n++) name = `${PART_NAMES[part]} ${n}`;
-    edit(`new area ${name}`, (before) => addArea(before, { id, name, part, sitter: null, marks: [], edgeCare: NO_EDGE_CARE }));
+    edit(`new area ${name}`, (before) => addArea(before, { id, name, part, sitter: null, marks: [], inverted: false, edgeCare: NO_EDGE_CARE }));
     bench.choose(id);
     bench.edit(part === 'irises' ? 'ellipse' : 'edge-stroke');
   }
@@ -39,6 +39,13 @@ export function useBenchPhoto() {
     if (!gone) return;
     edit(`delete area ${gone.name}`, (before) => removeArea(before, gone.id));
     bench.choose(undefined);
+  }
+
+  function copyArea(): void {
+    const open = area.value, id = crypto.randomUUID();
+    if (!open) return;
+    edit(`duplicate area ${open.name}`, (before) => duplicateArea(before, open.id, id, `${open.name}, copy`.slice(0, 120), () => crypto.randomUUID()));
+    bench.choose(id);
   }
 
   function changeOpenArea(label: string, change: (area: Area) => Area): void {
@@ -79,5 +86,5 @@ export function useBenchPhoto() {
     edit('take reading away', (before) => removeReading(before, id));
   }
 
-  return { photo, area, edit, newArea, choosePart, deleteArea, changeOpenArea, addStep, addHueToTarget, placeReading, startReading, dropReading };
+  return { photo, area, edit, newArea, choosePart, deleteArea, copyArea, changeOpenArea, addStep, addHueToTarget, placeReading, startReading, dropReading };
 }

@@ -3,7 +3,9 @@ import type { JsonObject } from '#core/document/kinds';
 import { KINDS } from '#kinds/registry.gen';
 import { putMark } from '#core/document/commands';
 import type { PointerTool } from '../tools/pointerTool';
+import type { MarkTool } from '../stores/bench';
 import { ellipseTool } from '../tools/ellipseTool';
+import { lassoTool } from '../tools/lassoTool';
 import { strokeTool } from '../tools/strokeTool';
 import type { StrokePoints } from '../tools/strokeTool';
 
@@ -49,9 +51,18 @@ export function useMarkHost() {
     });
   }
 
-  const tools: Readonly<Record<'edge-stroke' | 'brush' | 'ellipse', PointerTool>> = {
+  const tools: Readonly<Record<MarkTool, PointerTool>> = {
     'edge-stroke': strokes('edge-stroke', () => ({ solver: 1, tolerance: bench.tolerance, strokes: [] }), () => ({})),
     'brush': strokes('brush', () => ({ strokes: [] }), () => ({ fade: bench.fade })),
+    'lasso': lassoTool({
+      ...end,
+      begin: () => {
+        begin('lasso', `${bench.takes ? 'add' : 'remove'} by lasso`, {}, () => undefined);
+        if (base) base = { ...base, mode: bench.takes ? 'add' : 'remove' };
+      },
+      draw: (loop) => put('lasso', { loops: [loop] }),
+      spacing: () => POINT_SPACING / view.zoom,
+    }),
     'ellipse': ellipseTool({
       ...end,
       begin: () => {

@@ -1,12 +1,12 @@
 import { defineStore } from 'pinia';
 import type { Rung } from '#core/document/schema';
 
-export const MARK_TOOLS = ['edge-stroke', 'brush', 'ellipse'] as const;
+export const MARK_TOOLS = ['edge-stroke', 'brush', 'lasso', 'ellipse'] as const;
 export type MarkTool = (typeof MARK_TOOLS)[number];
 /** What a press on the picture does. */
 export type Tool = 'look' | 'reading' | MarkTool;
 
-export const OVERLAYS = ['none', 'hatch', 'grey'] as const;
+export const OVERLAYS = ['none', 'hatch', 'outline', 'grey', 'dimmed', 'ground'] as const;
 export type Overlay = (typeof OVERLAYS)[number];
 
 /** What is chosen and shown on the bench; none of it belongs to the document. */
@@ -28,6 +28,10 @@ export const useBench = defineStore('bench', () => {
   const readingSize = ref(31);
   const nextRung = ref<Rung>('light');
   const overlay = ref<Overlay>('hatch');
+  /** degrees, of the hatch and the outline: blue-green is on no sitter's skin, lips or hair */
+  const hatchHue = ref(190);
+  /** of the plain ground, #rrggbb */
+  const groundColour = ref('#777777');
   const split = ref<number>();
   const holdingBefore = ref(false);
   const exporting = ref(false);
@@ -56,7 +60,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   return {
-    photoId, areaId, sitterId, pointedId, tool, takes, radius, tolerance, fade, readingSize, nextRung, overlay, split, holdingBefore,
+    photoId, areaId, sitterId, pointedId, tool, takes, radius, tolerance, fade, readingSize, nextRung, overlay, hatchHue, groundColour, split, holdingBefore,
     exporting, showingKeys, editing, choose, edit, choosePhoto,
   };
 });

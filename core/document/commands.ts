@@ -24,6 +24,11 @@ export function changeArea(photo: Photo, areaId: string, change: (area: Area) =>
   return { ...photo, areas: changeEntry(photo.areas, areaId, change) };
 }
 
+/** A copy of an area right behind it, without readings and steps. */
+export function duplicateArea(photo: Photo, areaId: string, copyId: string, name: string, newId: () => string): Photo {
+  return { ...photo, areas: photo.areas.flatMap((area) => (area.id === areaId ? [area, { ...area, id: copyId, name, part: 'other' as const, sitter: null, marks: area.marks.map((mark) => ({ ...mark, id: newId() })) }] : [area])) };
+}
+
 /** Removes an area with the readings and steps that stand on it. */
 export function removeArea(photo: Photo, areaId: string): Photo {
   return {

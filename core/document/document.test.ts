@@ -15,7 +15,7 @@ const ID = 'a'.repeat(64), NOW = '2026-11-24T10:00:00.000Z';
 
 function sittingWithWork(): Sitting {
   const photo = [
-    (p: Photo) => addArea(p, { id: 'skin', name: 'Skin', part: 'skin', sitter: null, marks: [], edgeCare: NO_EDGE_CARE }),
+    (p: Photo) => addArea(p, { id: 'skin', name: 'Skin', part: 'skin', sitter: null, inverted: false, marks: [], edgeCare: NO_EDGE_CARE }),
     (p: Photo) => putMark(p, 'skin', { id: 'm', kind: 'ellipse', version: 1, mode: 'add', on: true, parameters: { x: 5, y: 5, radiusX: 3, radiusY: 2 } }),
     (p: Photo) => putReading(p, { id: 'r', areaId: 'skin', rung: 'light', x: 4, y: 4, size: 9 }),
     (p: Photo) => putStep(p, { id: 's', kind: 'hue-to-target', version: 1, parameters: { light: 26, middle: 23, shade: 16 }, areaId: 'skin', strength: 1, on: true }),

@@ -36,7 +36,7 @@ export function putFound(photo: Photo, sitters: readonly FoundSitterEntry[], bac
     if (entries.length === 0) return areas;
     const owner = sitter?.id ?? null, marks = entries.map((entry) => foundMark(newId(), owner ?? '', entry));
     const known = areas.find((area) => area.part === part && area.sitter === owner) ?? areas.find((area) => area.part === part && area.sitter === null && area.marks.length === 0);
-    if (!known) return [...areas, { id: newId(), name: nameOf(part, sitters.length > 1 ? sitter?.number : undefined), part, sitter: owner, marks, edgeCare: NO_EDGE_CARE }];
+    if (!known) return [...areas, { id: newId(), name: nameOf(part, sitters.length > 1 ? sitter?.number : undefined), part, sitter: owner, marks, inverted: false, edgeCare: NO_EDGE_CARE }];
     return areas.map((area) => (area === known ? { ...area, sitter: owner, marks: [...marks, ...area.marks.filter(({ kind }) => kind !== 'found-part')] } : area));
   };
   let areas = photo.areas;

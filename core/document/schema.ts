@@ -21,9 +21,16 @@ export const edgeCareSchema = z.strictObject({
   grow: z.number().min(-200).max(200),
   /** standard deviation in pixels of the photo */
   soften: z.number().min(0).max(400),
-});
+  /** radius over which jags are rounded off, pixels of the photo */
+  smooth: z.number().min(0).max(100),
+  /** specks and holes up to this radius are dropped, pixels of the photo */
+  specks: z.number().min(0).max(100),
+  /** coverage below becomes 0, coverage above becomes 1 */
+  floor: z.number().min(0).max(0.99),
+  ceiling: z.number().min(0.01).max(1),
+}).refine(({ floor, ceiling }) => floor < ceiling, 'the floor must lie below the ceiling');
 export type EdgeCare = z.infer<typeof edgeCareSchema>;
-export const NO_EDGE_CARE: EdgeCare = { grow: 0, soften: 0 };
+export const NO_EDGE_CARE: EdgeCare = { grow: 0, soften: 0, smooth: 0, specks: 0, floor: 0, ceiling: 1 };
 
 export const readingSchema = z.strictObject({
   id,
@@ -66,6 +73,8 @@ export interface Area {
   /** of the photo; null for what belongs to nobody */
   readonly sitter: string | null;
   readonly marks: readonly Mark[];
+  /** everything but what the marks cover */
+  readonly inverted: boolean;
   readonly edgeCare: EdgeCare;
 }
 
@@ -103,7 +112,7 @@ export interface Sitting {
 export function makePhotoSchema(kinds: Kinds): z.ZodType<Photo> {
   const mark = oneOf(kinds.marks, { id, mode: z.enum(['add', 'remove', 'limit']), on: z.boolean() });
   const step = oneOf(kinds.adjusts, { id, areaId: id, strength: z.number().min(0).max(1), on: z.boolean() });
-  const area = z.strictObject({ id, name, part: z.enum(PARTS), sitter: id.nullable(), marks: z.array(mark), edgeCare: edgeCareSchema });
+  const area = z.strictObject({ id, name, part: z.enum(PARTS), sitter: id.nullable(), marks: z.array(mark), inverted: z.boolean(), edgeCare: edgeCareSchema });
   return z.strictObject({
     id: z.string().regex(/^[0-9a-f]{64}$/),
     file: z.string().min(1).max(400),

@@ -1,3 +1,5 @@
+import type { EdgeCare } from '../document/schema';
+import { maskDropSpecks, maskLevels, maskSmooth } from '../raster/maskCare';
 import { maskGrow } from '../raster/maskGrow';
 import { maskSoften } from '../raster/maskSoften';
 import { rasterisePlate } from '../raster/plate';
@@ -28,26 +30,35 @@ export function areaCoverage(area: ResolvedArea, kinds: RenderKinds, region: Reg
 }
 
 /** The rectangle beyond which an area covers nothing; undefined when it may cover anything. */
-function areaBounds({ marks, edgeCare }: ResolvedArea, kinds: RenderKinds): Bounds | undefined {
+function areaBounds({ marks, inverted, edgeCare }: ResolvedArea, kinds: RenderKinds): Bounds | undefined {
   const bounds = marks.filter(({ mode }) => mode === 'add').map(({ kind, data }) => kinds.marks.get(kind)!.bounds(data));
-  if (bounds.some((each) => each === undefined)) return undefined;
+  if (inverted || bounds.some((each) => each === undefined)) return undefined;
   const all = boundsOfAll(bounds as Bounds[]);
-  return all ? growBounds(all, 1 + Math.max(0, edgeCare.grow) + SOFTEN_REACH * edgeCare.soften) : NOWHERE;
+  return all ? growBounds(all, 1 + careReach(edgeCare)) : NOWHERE;
+}
+
+/** How far edge care looks, in pixels of the photo. */
+function careReach({ grow, soften, smooth, specks }: EdgeCare): number {
+  return Math.abs(grow) + SOFTEN_REACH * (soften + smooth) + 2 * specks;
 }
 /** Standard deviations after which a softened edge has ended. */
 const SOFTEN_REACH = 3;
 
+/** Marks, then edge care in the order in which its fields stand: specks, smooth, grow, soften, floor and ceiling. */
 function caredFor(area: ResolvedArea, kinds: RenderKinds, sample: Sampler, region: Region): Float32Array {
-  const scale = regionScale(region), grow = area.edgeCare.grow * scale, soften = area.edgeCare.soften * scale;
-  const margin = Math.ceil(Math.abs(grow) + SOFTEN_REACH * soften);
-  if (margin === 0) return combineMarks(area, kinds, sample, region);
-  const padded = padRegion(region, margin);
+  const { edgeCare, inverted } = area, scale = regionScale(region), margin = Math.ceil(careReach(edgeCare) * scale), padded = margin > 0 ? padRegion(region, margin) : region;
+  const { outWidth: width, outHeight: height } = padded;
   let mask = combineMarks(area, kinds, sample, padded);
-  if (grow !== 0) mask = maskGrow(mask, padded.outWidth, padded.outHeight, grow);
-  maskSoften(mask, padded.outWidth, padded.outHeight, soften);
+  if (inverted) mask = mask.map((value) => 1 - value);
+  if (edgeCare.specks > 0) mask = maskDropSpecks(mask, width, height, edgeCare.specks * scale);
+  if (edgeCare.smooth > 0) maskSmooth(mask, width, height, edgeCare.smooth * scale);
+  if (edgeCare.grow !== 0) mask = maskGrow(mask, width, height, edgeCare.grow * scale);
+  maskSoften(mask, width, height, edgeCare.soften * scale);
+  maskLevels(mask, edgeCare.floor, edgeCare.ceiling);
+  if (margin === 0) return mask;
   const out = new Float32Array(region.outWidth * region.outHeight);
   for (let row = 0; row < region.outHeight; row++) {
-    const start = (row + margin) * padded.outWidth + margin;
+    const start = (row + margin) * width + margin;
     out.set(mask.subarray(start, start + region.outWidth), row * region.outWidth);
   }
   return out;

@@ -52,9 +52,9 @@ export class Resolver {
   /** @param baked ready-made coverage in place of the area's marks; size of the photo */
   area(area: Area, baked?: Uint8Array): ResolvedArea {
     const marks = area.marks.filter((mark) => mark.on);
-    const key = fingerprint([marks.map((mark) => [mark.mode, mark.kind, mark.version, mark.parameters]), area.edgeCare, baked ? area.id : '']);
+    const key = fingerprint([marks.map((mark) => [mark.mode, mark.kind, mark.version, mark.parameters]), area.inverted, area.edgeCare, baked ? area.id : '']);
     const resolved = this.#areas.get(key, () => ({
-      key, edgeCare: area.edgeCare, marks: baked ? [] : marks.map((mark) => this.#mark(mark)), ...(baked && { baked: { region: wholeRegion(this.pyramid.width, this.pyramid.height), coverage8: baked } }),
+      key, inverted: area.inverted, edgeCare: area.edgeCare, marks: baked ? [] : marks.map((mark) => this.#mark(mark)), ...(baked && { baked: { region: wholeRegion(this.pyramid.width, this.pyramid.height), coverage8: baked } }),
     }));
     this.#renderer.learnArea(resolved);
     return resolved;

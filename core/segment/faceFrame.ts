@@ -32,6 +32,12 @@ export function imageToFace({ unit, tiltRadians, origin }: Pick<FaceFrame, 'unit
   return [across * cos + down * sin, down * cos - across * sin];
 }
 
+/** The point of the photo at u, v. */
+export function faceToImage({ unit, tiltRadians, origin }: Pick<FaceFrame, 'unit' | 'tiltRadians' | 'origin'>, [u, v]: LandmarkPoint): LandmarkPoint {
+  const cos = Math.cos(tiltRadians), sin = Math.sin(tiltRadians);
+  return [origin[0] + unit * (u * cos - v * sin), origin[1] + unit * (u * sin + v * cos)];
+}
+
 function distance(first: LandmarkPoint, second: LandmarkPoint): number {
   return Math.hypot(first[0] - second[0], first[1] - second[1]);
 }

@@ -1,4 +1,3 @@
-import { CancelledError } from '../errors';
 import { polygonCoverage } from '../raster/polygonCoverage';
 import type { Pyramid } from '../raster/pyramid';
 import type { Plate } from '../raster/plate';
@@ -7,7 +6,7 @@ import type { Region } from '../raster/raster';
 import { browParts } from './browParts';
 import { detectFaces } from './detectFaces';
 import { eyesParts } from './eyeParts';
-import { faceFrame } from './faceFrame';
+import { faceFrame, faceToImage, imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import { faceLandmarks } from './faceLandmarks';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
@@ -47,43 +46,37 @@ export interface FindOptions {
   /** look for faces smaller than a thirtieth of the long side too */
   readonly tiles?: boolean;
   readonly onProgress?: (share: number) => void;
-  readonly isCancelled?: () => boolean;
 }
 
 /**
  * People and their parts.
- * @throws {NetworksMissingError} {CancelledError}
+ * @throws {NetworksMissingError}
  */
 export async function findParts(pyramid: Pyramid, networks: FaceNetworks, options: FindOptions = {}): Promise<FoundPeople> {
-  const step = async (share: number) => {
-    options.onProgress?.(share);
-    // Lets a host hear of a cancellation.
-    await Promise.resolve();
-    if (options.isCancelled?.()) throw new CancelledError();
-  };
-  await step(0);
+  const step = (share: number) => options.onProgress?.(share);
+  step(0);
   const faces: FaceLandmarks[] = [];
   for (const box of await detectFaces(pyramid, networks, options.tiles)) {
     const landmarks = await faceLandmarks(pyramid, box, networks);
     if (landmarks) faces.push(landmarks);
-    await step(0.05);
+    step(0.05);
   }
   faces.sort((p, q) => p.points[168]![0] - q.points[168]![0]);
   const frames = faces.map(faceFrame), sitters: FoundSitter[] = [], grounds: Ground[] = [];
   for (const [n, landmarks] of faces.entries()) {
     const frame = frames[n]!, others = frames.filter((other) => other !== frame), within = (share: number) => step(0.1 + (0.9 * (n + share)) / faces.length);
     const person = await personMap(pyramid, frame, networks);
-    await within(0.1);
+    within(0.1);
     const view = headView(pyramid, frame), grid = headGrid(pyramid, view, frame, others, person), small = headGrid(pyramid, view, frame, others, person, SMALL_LONG_SIDE);
-    await within(0.3);
+    within(0.3);
     const classes = divideHead(grid, small);
-    await within(0.6);
+    within(0.6);
     const refined = refineClasses(grid, small, classes, view.region, view.source);
-    await within(0.9);
+    within(0.9);
     grounds.push({ region: view.region, background: refined.background, person });
     sitters.push({ landmarks, parts: partsOf(pyramid, landmarks, frame, refined, view.region) });
   }
-  await step(1);
+  step(1);
   return { sitters, background: backgroundOf(pyramid, grounds) };
 }
 
@@ -160,22 +153,34 @@ function groundAt({ region, background, person }: Ground, [x, y]: LandmarkPoint)
 
 /** The face's own skin ends at the jaw and before the ear; upward it goes on to the hairline. */
 function facePolygon({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
-  const loop = FACE_OVAL.map((index): LandmarkPoint => {
-    const [x, y] = points[index]!, cos = Math.cos(frame.tiltRadians), sin = Math.sin(frame.tiltRadians);
-    const across = x - frame.origin[0], down = y - frame.origin[1], v = down * cos - across * sin;
-    const far = v < 0 ? 1 + Math.min(1, (-v / frame.unit) * 3) : 1;
-    return [frame.origin[0] + across * far, frame.origin[1] + down * far];
+  const oval = FACE_OVAL.map((index) => imageToFace(frame, points[index]!)), us = oval.map(([u]) => u), left = Math.min(...us), right = Math.max(...us);
+  // The nose points to the side that is turned away, where no ear parts the cheek from what lies behind it.
+  const turn = (2 * (imageToFace(frame, points[NOSE_TIP]!)[0] - (left + right) / 2)) / (right - left), middle = (left + right) / 2;
+  const loop = oval.map(([u, v]): LandmarkPoint => {
+    const aside = (2 * (u - middle)) / (right - left), beyond = OVAL_SHORT + TURNED_SHORT * Math.max(0, turn * Math.sign(aside)) * Math.abs(aside), length = Math.hypot(u, v) || 1;
+    const far = v < 0 ? Math.min(1, -3 * v) : 0;
+    return faceToImage(frame, [u + (u / length) * beyond + u * far, v + (v / length) * (v > frame.chin[1] - 0.15 ? 0.4 * beyond : beyond) + v * far]);
   });
   return polygonCoverage([toRegion(region, loop)], region.outWidth, region.outHeight);
 }
 
-/** Eyes, brows and mouth with a little around them. */
+const NOSE_TIP = 1;
+/** How far the mesh's oval stays inside the face, and how much farther on the side that is turned away, in face widths. */
+const OVAL_SHORT = 0.022, TURNED_SHORT = 0.14;
+
+/** Eyes, brows and mouth with a little around them, as far as the face goes. */
 function featureZones({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
   const loops = [EYE_LOOPS.right, EYE_LOOPS.left, BROW_LOOPS.right, BROW_LOOPS.left, LIPS_OUTER].map((indices) => swell(indices.map((index) => points[index]!), FEATURE_MARGIN * frame.unit));
   const zones = loops.map((loop) => polygonCoverage([toRegion(region, loop)], region.outWidth, region.outHeight));
-  return zones[0]!.map((_, i) => zones.reduce((most, zone) => Math.max(most, zone[i]!), 0));
+  const oval = FACE_OVAL.map((index) => points[index]!), face = polygonCoverage([toRegion(region, oval)], region.outWidth, region.outHeight);
+  // Below the brows and well inside the face nothing hangs: nostrils and folds are dark, not hair.
+  const core = polygonCoverage([toRegion(region, oval.map((point): LandmarkPoint => {
+    const [u, v] = imageToFace(frame, point), shrink = 1 - CORE_INSIDE / (Math.hypot(u, v) || 1);
+    return faceToImage(frame, [u * shrink, Math.max(CORE_TOP, v * shrink)]);
+  }))], region.outWidth, region.outHeight);
+  return face.map((inside, i) => Math.max(core[i]!, inside * zones.reduce((most, zone) => Math.max(most, zone[i]!), 0)));
 }
-const FEATURE_MARGIN = 0.045;
+const FEATURE_MARGIN = 0.045, CORE_INSIDE = 0.13, CORE_TOP = -0.17;
 
 /** A loop moved outward from its middle by a distance. */
 function swell(loop: readonly LandmarkPoint[], by: number): LandmarkPoint[] {

@@ -11,10 +11,12 @@ import { shrinkPlane } from './planes';
 const GUIDE_RADIUS = 3, GUIDE_EPSILON = 1e-4;
 /** Windows of the local colours, and the band about the hair in which single strands are looked for, in face widths. */
 const COLOUR_REACH = 0.03, STRAND_REACH = 0.11;
-/** Standard deviations of the ground that are not yet a strand (of the mean of nine pixels), and of the hair that are hair still. */
-const GROUND_NOISE = 0.6, HAIR_SPREAD = 0.9;
+/** Standard deviations of the ground that are not yet a strand, of the mean of nine pixels. */
+const GROUND_NOISE = 1.2;
 /** Window that tells how deep inside the hair a place lies, in face widths, and the share of hair in it that is deep. */
 const SURE_REACH = 0.06, SURE_FROM = 0.93, SURE_TO = 0.995;
+/** Share of hair about a place from which on it counts as beside the hair. */
+const BESIDE = 0.05;
 /** Share of hair about a place above which the ground there is not trusted to be bare. */
 const BARE_BELOW = 0.12;
 
@@ -65,7 +67,9 @@ function takeStrands(grid: HeadGrid, classes: HeadClasses, refined: HeadClasses,
   for (let i = 0; i < count; i++) {
     const at = places[i]!;
     if (at < 0) continue;
-    const trust = Math.min(1, Math.max(0, 1.6 - 2.2 * noise[i]!)), gate = Math.min(1, Math.max(0, steady[i]! / (GROUND_NOISE * noise[i]! + 0.02) - 1));
+    // Flyaway strands are looked for on the background; on cloth and skin only beside the hair.
+    const beside = GROUNDS[grounds[i]!] === 'background' ? 1 : Math.min(1, near[at]! / BESIDE);
+    const trust = Math.min(1, Math.max(0, 1.6 - 2.2 * noise[i]!)), gate = Math.min(1, Math.max(0, steady[i]! / (GROUND_NOISE * noise[i]! + 0.02) - 1)) * beside;
     const share = refined.hair[i]! + trust * (Math.min(1, Math.max(0, mixed[i]!)) * gate - refined.hair[i]!);
     // Deep inside there are no holes, however a strand shines.
     const sure = Math.min(1, Math.max(0, (within[at]! - SURE_FROM) / (SURE_TO - SURE_FROM)));
@@ -90,8 +94,7 @@ function placeBetween(hair: Float32Array, ground: Float32Array, o: number, fine:
   const hairSpread = hair[o + 3]!, groundSpread = ground[o + 3]!;
   if (hairSpread === 0 || groundSpread === 0 || length < 1e-4) return [0, 1];
   const along = ((fine[p]! - ground[o]!) * dr + (fine[p + 1]! - ground[o + 1]!) * dg + (fine[p + 2]! - ground[o + 2]!) * db) / length;
-  const whole = Math.max(0.6 * length, length - HAIR_SPREAD * hairSpread);
-  return [along / whole, groundSpread / whole];
+  return [along / length, groundSpread / length];
 }
 
 function normalise(classes: HeadClasses, i: number): void {

@@ -13,8 +13,8 @@ test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names
   await bench.draw([[300, 1200], [700, 1200]]);
   await page.keyboard.press('a');
   await bench.draw([[500, 1100], [500, 1300]]);
-  await expect(page.getByRole('button', { name: '+ 2 brushs' })).toHaveCount(0);
-  await expect(page.getByRole('button', { name: '+ 2 brush strokes' })).toBeVisible();
+  await expect(page.getByRole('button', { name: '2 brushs' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: '2 brush strokes', exact: true })).toBeVisible();
 
   await page.keyboard.press('g');
   await bench.settle();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { X } from '@lucide/vue';
-import type { Area, Mark } from '#core/document/schema';
+import { ChevronLeft, X } from '@lucide/vue';
+import type { Area, EdgeCare, Mark } from '#core/document/schema';
 import { NO_EDGE_CARE } from '#core/document/schema';
 import { removeMark } from '#core/document/commands';
 import { KINDS } from '#kinds/registry.gen';
@@ -8,17 +8,48 @@ import { KINDS } from '#kinds/registry.gen';
 /** What the area is made of, and the care of its edge. */
 const props = defineProps<{ area: Area }>();
 const bench = useBench(), sitting = useSitting();
-const { edit, changeOpenArea } = useBenchPhoto();
+const { edit, changeOpenArea, copyArea } = useBenchPhoto();
+const { exportCoverage, importCoverage } = useAreaFiles();
 
 const SIGNS = { add: '+', remove: '−', limit: '∩' } as const;
-const EDGES = [
-  { name: 'grow', label: 'Grow the edge; negative shrinks it', min: -200, max: 200 },
-  { name: 'soften', label: 'Soften the edge', min: 0, max: 400 },
-] as const;
+interface Edge { readonly name: keyof EdgeCare; readonly label: string; readonly min: number; readonly max: number; readonly scale: number; readonly unit: string }
+const pixels = { scale: 1, unit: ' px' }, percent = { scale: 100, unit: ' %' };
+const EDGES: readonly Edge[] = [
+  { name: 'grow', label: 'Grow the edge; negative shrinks it', min: -200, max: 200, ...pixels },
+  { name: 'soften', label: 'Soften the edge', min: 0, max: 400, ...pixels },
+  { name: 'smooth', label: 'Smooth: round off jags up to this size', min: 0, max: 100, ...pixels },
+  { name: 'specks', label: 'Drop specks and holes up to this radius', min: 0, max: 100, ...pixels },
+  { name: 'floor', label: 'Floor: coverage below becomes nothing', min: 0, max: 99, ...percent },
+  { name: 'ceiling', label: 'Ceiling: coverage above becomes all', min: 1, max: 100, ...percent },
+];
+
+function setEdge({ name, scale }: Edge, value: number): void {
+  changeOpenArea(name, (open) => {
+    const edgeCare = { ...open.edgeCare, [name]: value / scale };
+    // Floor and ceiling push each other rather than cross.
+    if (name === 'floor') edgeCare.ceiling = Math.max(edgeCare.ceiling, Math.min(1, edgeCare.floor + 0.01));
+    if (name === 'ceiling') edgeCare.floor = Math.min(edgeCare.floor, Math.max(0, edgeCare.ceiling - 0.01));
+    return { ...open, edgeCare };
+  });
+}
+
+const MODES = ['add', 'remove', 'limit'] as const;
+const MODE_WORDS = { add: 'adds; press to let it remove', remove: 'removes; press to let it limit', limit: 'limits the area to itself; press to let it add' } as const;
+
+function turnMode(mark: Mark): void {
+  const mode = MODES[(MODES.indexOf(mark.mode) + 1) % MODES.length]!;
+  changeOpenArea(`mark ${mode}s`, (area) => ({ ...area, marks: area.marks.map((entry) => (entry.id === mark.id ? { ...entry, mode } : entry)) }));
+}
+
+function moveEarlier(place: number): void {
+  changeOpenArea('reorder marks', (area) => ({ ...area, marks: area.marks.toSpliced(place, 1).toSpliced(place - 1, 0, area.marks[place]!) }));
+}
 
 function nameOf(mark: Mark): string {
   const strokes = mark.parameters.strokes, count = Array.isArray(strokes) ? strokes.length : 1;
   const { label } = KINDS.marks.get(mark.kind)!;
+  if (mark.kind === 'found-part') return `found ${String(mark.parameters.part).replace('-', ', ')}`;
+  if (mark.kind === 'picture') return String(mark.parameters.file);
   if (count < 2) return label;
   return label === 'stroke' ? `${count} strokes` : `${count} ${label} strokes`;
 }
@@ -32,18 +63,26 @@ function toggle(mark: Mark): void {
   <section>
     <div class="flex flex-wrap items-center gap-1">
       <h2 class="heading mr-1">Extent</h2>
-      <span v-for="mark in props.area.marks" :key="mark.id" class="flex items-center rounded-md border border-line bg-raised pl-2 text-[13px]">
-        <button :class="mark.on ? '' : 'text-quiet line-through'" :title="mark.on ? 'Switch off' : 'Switch on'" @click="toggle(mark)">{{ SIGNS[mark.mode] }} {{ nameOf(mark) }}</button>
+      <span v-for="(mark, place) in props.area.marks" :key="mark.id" class="flex items-center rounded-md border border-line bg-raised pl-0.5 text-[13px]">
+        <button v-if="place > 0" class="press-bare !px-0" :aria-label="`Earlier: mark ${nameOf(mark)}`" title="Earlier" @click="moveEarlier(place)"><ChevronLeft :size="13" /></button>
+        <button class="w-5 font-semibold" :title="`This mark ${MODE_WORDS[mark.mode]}`" :aria-label="`Mark ${nameOf(mark)} ${mark.mode}s`" @click="turnMode(mark)">{{ SIGNS[mark.mode] }}</button>
+        <button :class="mark.on ? '' : 'text-quiet line-through'" :title="mark.on ? 'Switch off' : 'Switch on'" @click="toggle(mark)">{{ nameOf(mark) }}</button>
         <button class="press-bare" :aria-label="`Delete mark ${nameOf(mark)}`" @click="edit('delete mark', (photo) => removeMark(photo, props.area.id, mark.id))"><X :size="13" /></button>
       </span>
       <span class="grow" />
       <button class="press" :aria-pressed="bench.editing" @click="bench.editing ? (bench.tool = 'look') : bench.edit('edge-stroke')">{{ bench.editing ? 'Done' : 'Edit marks' }} <span class="key">{{ bench.editing ? 'Esc' : 'S' }}</span></button>
     </div>
-    <p class="mt-1 flex gap-4 text-[13px]">
-      <label v-for="edge in EDGES" :key="edge.name">{{ edge.name }} <NumberField
-        :model-value="area.edgeCare[edge.name]" :label="edge.label" :min="edge.min" :max="edge.max" unit=" px" :reset="NO_EDGE_CARE[edge.name]" :decimals="0"
-        @update:model-value="changeOpenArea(edge.name, (open) => ({ ...open, edgeCare: { ...open.edgeCare, [edge.name]: $event } }))" @start="sitting.beginGesture(edge.name)" @end="sitting.endGesture()"
+    <p class="mt-1 grid grid-cols-3 gap-x-3 gap-y-0.5 text-[13px]">
+      <label v-for="edge in EDGES" :key="edge.name" :title="edge.label">{{ edge.name }} <NumberField
+        :model-value="edge.scale * area.edgeCare[edge.name]" :label="edge.label" :min="edge.min" :max="edge.max" :unit="edge.unit" :reset="edge.scale * NO_EDGE_CARE[edge.name]" :decimals="0"
+        @update:model-value="setEdge(edge, $event)" @start="sitting.beginGesture(edge.name)" @end="sitting.endGesture()"
       /></label>
+    </p>
+    <p class="mt-1 flex flex-wrap gap-1 text-[12px]">
+      <button class="press-bare" :aria-pressed="area.inverted" :class="area.inverted ? 'font-semibold !text-accent' : ''" title="Everything but this" @click="changeOpenArea('invert', (open) => ({ ...open, inverted: !open.inverted }))">Invert</button>
+      <button class="press-bare" @click="copyArea">Duplicate</button>
+      <button class="press-bare" title="The coverage as a grey PNG of the photo’s size" @click="exportCoverage">Export PNG</button>
+      <FilePick bare accept="image/png" name="Coverage to add to this area" @files="importCoverage">Import PNG</FilePick>
     </p>
   </section>
 </template>

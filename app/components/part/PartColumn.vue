@@ -12,6 +12,7 @@ const { photo, area, changeOpenArea, deleteArea } = useBenchPhoto();
 const measured = computed(() => (area.value ? props.survey?.areas[area.value.id] : undefined));
 const readings = computed(() => photo.value?.readings.filter(({ areaId }) => areaId === area.value?.id) ?? []);
 const colour = (linear: Triple | undefined) => (linear ? `rgb(${linear.map((channel) => encodeSrgb8(channel)).join(' ')})` : 'transparent');
+const doubt = computed(() => area.value && doubtOf(area.value.part, photo.value?.sitters.find(({ id }) => id === area.value?.sitter)));
 const percent = (share: number) => (100 * share).toFixed(share < 0.1 ? 1 : 0);
 
 /** The keys of the bench go on after a choice. */
@@ -42,6 +43,7 @@ function rename(event: Event): void {
         <button class="press-bare" :aria-label="`Delete area ${area.name}`" title="Delete area" @click="deleteArea"><Trash2 :size="15" /></button>
       </header>
       <ExtentSection :area="area" />
+      <p v-if="doubt" class="rounded border border-warn p-2 text-[13px]" role="note">Unsure of this part: {{ doubt }}. Correct it with strokes.</p>
       <template v-if="area.marks.length > 0">
         <NumbersSection :area="area" :readings="readings" :plan="photo.plan" :survey="survey" />
       </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Brush, CircleDashed, Lasso } from '@lucide/vue';
+import { Brush, CircleDashed, Lasso, Spline } from '@lucide/vue';
 import type { MarkTool } from '../../stores/bench';
 
 /** The marks, in reach while an area is edited or readings are placed. */
@@ -7,8 +7,9 @@ const bench = useBench(), sitting = useSitting();
 const { area, changeOpenArea } = useBenchPhoto();
 
 const TOOLS: readonly { readonly tool: MarkTool; readonly name: string; readonly key: string; readonly icon: Component; readonly hint: string }[] = [
-  { tool: 'edge-stroke', name: 'Stroke', key: 'S', icon: Lasso, hint: 'Draw a rough line inside: it takes all of it, up to the edges.' },
+  { tool: 'edge-stroke', name: 'Stroke', key: 'S', icon: Spline, hint: 'Draw a rough line inside: it takes all of it, up to the edges.' },
   { tool: 'brush', name: 'Brush', key: 'P', icon: Brush, hint: 'Paint what belongs to the area.' },
+  { tool: 'lasso', name: 'Lasso', key: 'Q', icon: Lasso, hint: 'Draw round it; letting go closes the loop.' },
   { tool: 'ellipse', name: 'Ellipse', key: 'O', icon: CircleDashed, hint: 'Drag from the centre outwards. Shift keeps a circle.' },
 ];
 const hint = computed(() => {
@@ -35,7 +36,7 @@ function setTolerance(percent: number): void {
         <button class="press" :aria-pressed="bench.takes" @click="bench.takes = true">Add</button>
         <button class="press" :aria-pressed="!bench.takes" @click="bench.takes = false">Remove <span class="key">A</span></button>
       </span>
-      <label v-if="bench.tool !== 'ellipse'">size <NumberField v-model="bench.radius" label="Radius of the mark in pixels of the photo" :min="0.5" :max="2000" :decimals="0" unit=" px" :reset="12" /></label>
+      <label v-if="bench.tool === 'edge-stroke' || bench.tool === 'brush'">size <NumberField v-model="bench.radius" label="Radius of the mark in pixels of the photo" :min="0.5" :max="2000" :decimals="0" unit=" px" :reset="12" /></label>
       <label v-if="bench.tool === 'edge-stroke'">tolerance <NumberField :model-value="100 * bench.tolerance" label="Tolerance" :min="0" :max="100" unit=" %" :reset="50" @update:model-value="setTolerance" @start="sitting.beginGesture('tolerance')" @end="sitting.endGesture()" /></label>
       <label v-if="bench.tool === 'brush'">soft edge <NumberField :model-value="100 * bench.fade" label="Soft edge of the brush" :min="0" :max="100" unit=" %" :reset="50" @update:model-value="bench.fade = $event / 100" /></label>
     </template>

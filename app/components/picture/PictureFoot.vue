@@ -1,23 +1,32 @@
 <script setup lang="ts">
+import type { Overlay } from '../../stores/bench';
 import type { Surround } from '../../stores/view';
 
 const view = useView(), bench = useBench();
 const SURROUND_NAMES = Object.keys(SURROUNDS) as Surround[];
 const nextSurround = () => (view.surround = SURROUND_NAMES[(SURROUND_NAMES.indexOf(view.surround) + 1) % SURROUND_NAMES.length]!);
-const toggle = (overlay: 'hatch' | 'grey') => (bench.overlay = bench.overlay === overlay ? 'none' : overlay);
+const VIEWS = [
+  { overlay: 'hatch', name: 'Hatch', title: 'Shown while marks are drawn (H)' },
+  { overlay: 'outline', name: 'Outline', title: 'The edge alone (L)' },
+  { overlay: 'grey', name: 'Coverage', title: 'Coverage as grey (G)' },
+  { overlay: 'dimmed', name: 'Dim', title: 'Everything else dimmed (M)' },
+  { overlay: 'ground', name: 'Ground', title: 'The part alone on a plain ground (U)' },
+] as const satisfies readonly { overlay: Overlay; name: string; title: string }[];
+const toggle = (overlay: Overlay) => (bench.overlay = bench.overlay === overlay ? 'none' : overlay);
 const hold = (held: boolean) => (bench.holdingBefore = held);
 </script>
 
 <template>
-  <div class="flex h-9 shrink-0 items-center gap-1.5 border-t border-line bg-panel px-2 text-[13px]" role="toolbar" aria-label="Seeing">
+  <div class="flex h-9 shrink-0 items-center gap-1 border-t border-line bg-panel px-2 text-[13px]" role="toolbar" aria-label="Seeing">
     <button class="press-bare" :class="view.fitted ? 'font-semibold text-ink' : ''" @click="view.fit()">Fit</button>
-    <button class="press-bare" @click="view.zoomTo(view.fullZoom)">100 %</button>
-    <button class="press-bare" @click="view.zoomTo(2 * view.fullZoom)">200 %</button>
-    <span class="w-14 text-center tabular-nums text-quiet" data-testid="zoom">{{ view.percent }} %</span>
+    <button class="press-bare whitespace-nowrap" @click="view.zoomTo(view.fullZoom)">100 %</button>
+    <button class="press-bare whitespace-nowrap" @click="view.zoomTo(2 * view.fullZoom)">200 %</button>
+    <span class="w-14 whitespace-nowrap text-center tabular-nums text-quiet" data-testid="zoom">{{ view.percent }} %</span>
     <span class="grow" />
     <template v-if="bench.areaId">
-      <button class="press-bare" :class="bench.overlay === 'hatch' ? 'font-semibold text-ink' : ''" :aria-pressed="bench.overlay === 'hatch'" title="Shown while marks are drawn (H)" @click="toggle('hatch')">Hatch</button>
-      <button class="press-bare" :class="bench.overlay === 'grey' ? 'font-semibold text-ink' : ''" :aria-pressed="bench.overlay === 'grey'" title="Coverage as grey (G)" @click="toggle('grey')">Coverage</button>
+      <button v-for="entry in VIEWS" :key="entry.overlay" class="press-bare whitespace-nowrap" :class="bench.overlay === entry.overlay ? 'font-semibold text-ink' : ''" :aria-pressed="bench.overlay === entry.overlay" :title="entry.title" @click="toggle(entry.overlay)">{{ entry.name }}</button>
+      <label v-if="bench.overlay === 'hatch' || bench.overlay === 'outline'">hue <NumberField v-model="bench.hatchHue" label="Hue of hatch and outline" :min="0" :max="360" unit="°" :reset="190" /></label>
+      <input v-if="bench.overlay === 'ground'" v-model="bench.groundColour" type="color" aria-label="Colour of the ground" class="h-5 w-7">
       <span class="mx-1 h-4 w-px bg-line" />
     </template>
     <button class="press-bare select-none" title="Hold to see the photo as it was (hold W)" @pointerdown="hold(true)" @pointerup="hold(false)" @pointerleave="hold(false)" @keydown.space.prevent="hold(true)" @keyup.space="hold(false)" @blur="hold(false)">Before</button>

@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { useResizeObserver } from '@vueuse/core';
+import { convertHsvToSrgbEncoded } from '#core/colour/hsv';
 import type { Photo } from '#core/document/schema';
 import { Painter } from '#workers/client';
 import type { CoverageLook, Survey } from '#workers/client';
 
 const props = defineProps<{ photo: Photo; ready: boolean; opening: string | undefined }>();
 const emit = defineEmits<{ survey: [survey: Survey | undefined] }>();
-
-/** The hatch is blue-green: skin, lips and hair of no sitter are. */
-const LOOKS_OF_OVERLAY: Readonly<Record<'hatch' | 'grey', CoverageLook>> = { hatch: { style: 'hatch', rgb: [0, 96, 112] }, grey: { style: 'grey' } };
 
 const view = useView(), bench = useBench(), sitting = useSitting();
 const { area } = useBenchPhoto();
@@ -17,12 +15,18 @@ const { cursor, hover, handlers } = usePicturePointers(stage);
 
 const region = computed(() => visibleRegion(view, props.photo));
 const showsBefore = computed(() => bench.holdingBefore || bench.split !== undefined);
+/** A deep colour of the chosen hue for lines; what is dimmed goes to black. */
+function lookOf(style: CoverageLook['style']): CoverageLook {
+  const encoded = style === 'ground' ? [1, 3, 5].map((at) => Number.parseInt(bench.groundColour.slice(at, at + 2), 16)) : style === 'dimmed' ? [0, 0, 0] : convertHsvToSrgbEncoded({ hueDegrees: bench.hatchHue, saturation: 1, value: 0.44 }).map((channel) => Math.round(255 * channel));
+  return { style, rgb: encoded as unknown as CoverageLook['rgb'] };
+}
+
 /** A part that is pointed at shows its extent; otherwise the chosen one as the user likes to see it. */
 const shownId = computed(() => bench.pointedId ?? area.value?.id);
 const look = computed(() => {
   if (bench.holdingBefore) return undefined;
-  if (bench.pointedId) return LOOKS_OF_OVERLAY.hatch;
-  return bench.overlay === 'none' || (bench.overlay === 'hatch' && !bench.editing) ? undefined : LOOKS_OF_OVERLAY[bench.overlay];
+  if (bench.pointedId) return lookOf('hatch');
+  return bench.overlay === 'none' || (bench.overlay === 'hatch' && !bench.editing) ? undefined : lookOf(bench.overlay);
 });
 const { base, after, before, overlay, survey, busy, restart } = useFrames(() => ({
   photo: props.ready ? props.photo : undefined, region: region.value, before: showsBefore.value, areaId: area.value?.id, shownId: shownId.value, look: look.value, drawing: sitting.inGesture && bench.editing,

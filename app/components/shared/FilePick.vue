@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A button that opens the system's file picker. */
-defineProps<{ accept: string; multiple?: boolean; main?: boolean; name: string }>();
+defineProps<{ accept: string; multiple?: boolean; main?: boolean; bare?: boolean; name: string }>();
 const emit = defineEmits<{ files: [files: File[]] }>();
 const input = useTemplateRef<HTMLInputElement>('input');
 
@@ -11,6 +11,6 @@ function picked(): void {
 </script>
 
 <template>
-  <button type="button" :class="main ? 'press-main' : 'press'" @click="input?.click()"><slot /></button>
+  <button type="button" :class="main ? 'press-main' : bare ? 'press-bare' : 'press'" @click="input?.click()"><slot /></button>
   <input ref="input" type="file" class="hidden" :aria-label="name" :accept="accept" :multiple="multiple" @change="picked">
 </template>

@@ -1,0 +1,39 @@
+import { putMark } from '#core/document/commands';
+import { decodeCoveragePng } from '#core/formats/coveragePng';
+import { wholeRegion } from '#core/raster/raster';
+import { KINDS } from '#kinds/registry.gen';
+import { storePlate } from '../storage/plateStorage';
+import { saveBlob } from '../storage/saveBlob';
+
+/** Coverage of the chosen area as a PNG, out and in. */
+export function useAreaFiles() {
+  const workers = useWorkers(), notices = useNotices();
+  const { photo, area, edit } = useBenchPhoto();
+
+  async function exportCoverage(): Promise<void> {
+    const open = photo.value, chosen = area.value;
+    if (!open || !chosen) return;
+    try {
+      const name = `${open.file.replace(/\.[^.]+$/, '')}-${chosen.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.png`;
+      saveBlob(new Blob([(await workers.coveragePng(open, chosen.id)) as Uint8Array<ArrayBuffer>], { type: 'image/png' }), name);
+      notices.say(`Exported ${name}.`);
+    } catch (error) {
+      notices.problem(error);
+    }
+  }
+
+  /** Adds a grey PNG of the photo's size as a mark of the area. */
+  async function importCoverage(files: readonly File[]): Promise<void> {
+    const open = photo.value, chosen = area.value, file = files[0];
+    if (!open || !chosen || !file) return;
+    try {
+      const coverage8 = decodeCoveragePng(new Uint8Array(await file.arrayBuffer()), open.width, open.height), plate = crypto.randomUUID();
+      await storePlate(plate, { region: wholeRegion(open.width, open.height), coverage8 });
+      edit(`import ${file.name}`, (before) => putMark(before, chosen.id, { id: crypto.randomUUID(), kind: 'picture', version: KINDS.marks.get('picture')!.version, mode: 'add', on: true, parameters: { file: file.name, plate } }));
+    } catch {
+      notices.problem(`“${file.name}” is not a grey 8-bit PNG of ${open.width} × ${open.height} pixels, the size of this photo. Export it again at that size, without colour and transparency.`);
+    }
+  }
+
+  return { exportCoverage, importCoverage };
+}

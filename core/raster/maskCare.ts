@@ -1,0 +1,32 @@
+import { maskGrow } from './maskGrow';
+import { maskSoften } from './maskSoften';
+
+/**
+ * Drops specks and fills holes up to a radius: a grey opening, then a grey closing, with a disc (Serra 1982,
+ * "Image Analysis and Mathematical Morphology").
+ * @param mask coverage 0..1; not written
+ * @param radius in pixels of this raster
+ */
+export function maskDropSpecks(mask: Float32Array, width: number, height: number, radius: number): Float32Array {
+  const opened = maskGrow(maskGrow(mask, width, height, -radius), width, height, radius);
+  return maskGrow(maskGrow(opened, width, height, radius), width, height, -radius);
+}
+
+/**
+ * Rounds off jags: a Gaussian, then contrast about one half, so that the edge keeps its place and about its
+ * width.
+ * @param mask coverage 0..1; overwritten
+ * @param radius in pixels of this raster
+ */
+export function maskSmooth(mask: Float32Array, width: number, height: number, radius: number): void {
+  if (radius <= 0) return;
+  maskSoften(mask, width, height, radius);
+  const steepness = 1 + radius;
+  for (let i = 0; i < mask.length; i++) mask[i] = Math.min(1, Math.max(0, 0.5 + steepness * (mask[i]! - 0.5)));
+}
+
+/** Coverage below the floor becomes 0, above the ceiling 1, evenly between. @param mask 0..1; overwritten */
+export function maskLevels(mask: Float32Array, floor: number, ceiling: number): void {
+  if (floor <= 0 && ceiling >= 1) return;
+  for (let i = 0; i < mask.length; i++) mask[i] = Math.min(1, Math.max(0, (mask[i]! - floor) / (ceiling - floor)));
+}

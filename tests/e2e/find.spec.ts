@@ -1,0 +1,112 @@
+import { expect, test } from '@playwright/test';
+import sharp from 'sharp';
+import { Bench, decode } from './bench';
+
+test('find: parts at a press, lips corrected by a removing stroke, coverage out and in as PNG', async ({ page }, info) => {
+  test.setTimeout(150_000);
+  const origins = new Set<string>(), problems: string[] = [];
+  page.on('request', (request) => origins.add(new URL(request.url()).protocol.startsWith('http') ? new URL(request.url()).origin : 'blob'));
+  page.on('pageerror', (error) => problems.push(error.message));
+  const bench = await Bench.open(page), map = page.getByRole('group', { name: /^Face map/ });
+
+  await test.step('Find divides the sitter into parts; one undo takes all of it back', async () => {
+    await page.keyboard.press('f');
+    await expect(page.getByText('Found 1 sitter', { exact: false })).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText('Sitter 1')).toBeVisible();
+    for (const part of ['Skin', 'Hair', 'Lips', 'Irises', 'Clothes', 'Background']) await expect(map.getByRole('button', { name: part, exact: true })).toHaveCount(1);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByText('Sitter 1')).toHaveCount(0);
+    await page.getByRole('button', { name: 'Redo' }).click();
+    await expect(page.getByText('Sitter 1')).toBeVisible();
+  });
+
+  const exportPng = async (name: string) => {
+    const download = page.waitForEvent('download'), file = info.outputPath(name);
+    await page.getByRole('button', { name: 'Export PNG' }).click();
+    await (await download).saveAs(file);
+    const { data, info: { width, height } } = await sharp(file).greyscale().raw().toBuffer({ resolveWithObject: true });
+    return { file, width, height, at: (x: number, y: number) => data[y * width + x]! };
+  };
+
+  await test.step('lips on the face map; a removing stroke takes the left half away', async () => {
+    await map.getByRole('button', { name: 'Lips', exact: true }).click();
+    await bench.settle();
+    const whole = await exportPng('lips.png');
+    expect([whole.width, whole.height]).toEqual([1080, 1350]);
+    expect(whole.at(535, 852)).toBeGreaterThan(200);
+    expect(whole.at(535, 600)).toBe(0);
+    await page.keyboard.press('p');
+    await page.keyboard.press('a');
+    for (let n = 0; n < 6; n++) await page.keyboard.press('v');
+    await bench.draw([[440, 845], [500, 845], [520, 850]]);
+    await page.keyboard.press('Escape');
+    await bench.settle();
+    const half = await exportPng('half.png');
+    expect(half.at(500, 850)).toBe(0);
+    expect(half.at(575, 850)).toBe(whole.at(575, 850));
+  });
+
+  await test.step('a new area takes the exported PNG back in; a file of another size is refused in a sentence', async () => {
+    await page.getByRole('button', { name: 'New area' }).click();
+    await page.keyboard.press('Escape');
+    await page.getByLabel('Coverage to add to this area').setInputFiles(info.outputPath('lips.png'));
+    await expect(page.getByRole('button', { name: 'lips.png', exact: true })).toBeVisible();
+    expect((await exportPng('again.png')).at(535, 852)).toBe((await decode(info.outputPath('lips.png'))).data[3 * (852 * 1080 + 535)]);
+    const small = info.outputPath('small.png');
+    await sharp({ create: { width: 20, height: 20, channels: 3, background: '#fff' } }).png().toFile(small);
+    await page.getByLabel('Coverage to add to this area').setInputFiles(small);
+    await expect(page.getByRole('alert')).toContainText('is not a grey 8-bit PNG of 1080 × 1350 pixels');
+    await page.getByRole('button', { name: 'Put away' }).first().click();
+  });
+
+  await test.step('views: grey, others dimmed, plain ground', async () => {
+    await page.keyboard.press('g');
+    await bench.settle();
+    const shown = async (x: number, y: number) => {
+      const at = await bench.at([x, y]), box = (await page.getByTestId('stage').boundingBox())!;
+      return [...(await bench.shown(Math.round(at[0] - box.x), Math.round(at[1] - box.y), 1, 1))];
+    };
+    await expect.poll(() => shown(300, 300)).toEqual([0, 0, 0]);
+    await page.keyboard.press('u');
+    await bench.settle();
+    await expect.poll(() => shown(300, 300)).toEqual([119, 119, 119]);
+    const before = await shown(535, 852);
+    await page.keyboard.press('m');
+    await bench.settle();
+    expect(await shown(535, 852)).toEqual(before);
+    await page.keyboard.press('m');
+  });
+
+  await test.step('lasso, invert, duplicate', async () => {
+    await page.getByRole('button', { name: 'New area' }).click();
+    await page.keyboard.press('q');
+    await bench.draw([[200, 200], [400, 200], [400, 400], [200, 400]]);
+    await page.keyboard.press('Escape');
+    await bench.settle();
+    const loop = await exportPng('loop.png');
+    expect([loop.at(300, 300), loop.at(600, 600)]).toEqual([255, 0]);
+    await page.getByRole('button', { name: 'Duplicate', exact: true }).click();
+    await page.getByRole('button', { name: 'Invert' }).click();
+    await bench.settle();
+    const other = await exportPng('other.png');
+    expect([other.at(300, 300), other.at(600, 600)]).toEqual([0, 255]);
+  });
+
+  expect([...origins].filter((origin) => origin !== 'blob')).toEqual([new URL(page.url()).origin]);
+  expect(problems).toEqual([]);
+});
+
+test('find in a photo without a face says so, and areas can be made by hand', async ({ page }, info) => {
+  const file = info.outputPath('mug.png');
+  await sharp({ create: { width: 600, height: 500, channels: 3, background: '#8a6a4a' } }).composite([{ input: Buffer.from('<svg width="600" height="500"><rect x="200" y="150" width="160" height="220" rx="20" fill="#ddd"/></svg>') }]).png().toFile(file);
+  await page.goto('/');
+  await page.getByLabel('Photos for a new sitting').setInputFiles(file);
+  const bench = new Bench(page, { width: 600, height: 500 });
+  await bench.settle();
+  await page.getByRole('button', { name: /^Find/ }).click();
+  await expect(page.getByText('No face was found in this photo', { exact: false })).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Look for small faces' }).click();
+  await expect(page.getByText('No face was found in this photo', { exact: false })).toBeVisible({ timeout: 60_000 });
+  await bench.choosePart('Skin');
+  await expect(page.getByText('This area covers nothing yet', { exact: false })).toBeVisible();
+});

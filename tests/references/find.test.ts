@@ -1,0 +1,79 @@
+import sharp from 'sharp';
+import type { Sharp } from 'sharp';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { FoundPartName } from '#core/document/foundPartNames';
+import { NetworksMissingError } from '#core/errors';
+import { buildPyramid } from '#core/raster/pyramid';
+import type { Pyramid } from '#core/raster/pyramid';
+import { findParts } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/findParts';
+import { wholeCoverage } from '../../cli/find';
+import { networkFiles } from '../../cli/networkFiles';
+import { tfNetworks } from '../../networks/tfNetworks';
+import { portrait, portraitPath, truthMask } from '../fixtures/truth';
+import { softIou } from './measures';
+
+const networks = tfNetworks(networkFiles), LONG = 120_000;
+
+async function pyramidOf(image: Sharp): Promise<Pyramid> {
+  const { data, info } = await image.ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  return buildPyramid({ space: 'srgb8', width: info.width, height: info.height, data });
+}
+const of = (pyramid: Pyramid, { sitters, background }: FoundPeople, ...names: FoundPartName[]) => wholeCoverage(pyramid, [...sitters.flatMap(({ parts }) => parts), ...(background ? [background] : [])].filter(({ part }) => names.includes(part)));
+
+/** Truth: masks of the made-up portraits, rendered with the pictures. Floors lie a little under what was measured. */
+describe.each([
+  ['marit', 'photo', 1, { face: 0.9, skin: 0.86, lips: 0.9, iris: 0.82, hair: 0.82, background: 0.95 }],
+  ['adaeze', 'flare', 1, { face: 0.86, skin: 0.86, lips: 0.85, iris: 0.48, hair: 0.8, background: 0.86 }],
+  ['pair', 'photo', 2, { face: 0.84, skin: 0.83, lips: 0.8, iris: 0.5, hair: 0.74, background: 0.85 }],
+] as const)('find on %s, %s', (sitter, variant, count, floors) => {
+  let pyramid: Pyramid, people: FoundPeople;
+  beforeAll(async () => {
+    pyramid = await portrait(sitter, variant);
+    people = await findParts(pyramid, networks);
+  }, LONG);
+
+  it('sees every sitter, from left to right', () => {
+    expect(people.sitters.length).toBe(count);
+    const places = people.sitters.map(({ landmarks }) => landmarks.points[168]![0]);
+    expect(places).toEqual(places.toSorted((p, q) => p - q));
+  });
+
+  it.each([
+    ['face', ['face'], ['skin_face']], ['skin', ['skin'], ['skin_face', 'skin_body']], ['lips', ['lips'], ['lips']],
+    ['iris', ['iris-left', 'iris-right'], ['iris']], ['hair', ['hair'], ['hair']], ['background', ['background'], ['background']],
+  ] as const)('%s', async (name, found, masks) => {
+    expect(softIou(of(pyramid, people, ...found), await truthMask(sitter, ...masks))).toBeGreaterThan(floors[name]);
+  });
+
+  it('gives no pixel to two sitters’ skin, and none of the mouth to it', () => {
+    const skin = of(pyramid, people, 'skin'), lips = of(pyramid, people, 'lips'), both = skin.filter((value, i) => value > 200 && lips[i]! > 200).length;
+    expect(both).toBe(0);
+  });
+});
+
+describe('find where it is hard', () => {
+  it('finds a head that lies on its side', async () => {
+    const pyramid = await pyramidOf(sharp(portraitPath('jonas', 'photo')).rotate(90).resize({ width: 900 }));
+    const { sitters } = await findParts(pyramid, networks);
+    expect(sitters.length).toBe(1);
+    expect(Math.abs(sitters[0]!.landmarks.tiltRadians)).toBeGreaterThan(1.3);
+    expect(sitters[0]!.parts.some(({ part }) => part === 'skin')).toBe(true);
+  }, LONG);
+
+  it('finds parts of a monochrome photo', async () => {
+    const pyramid = await pyramidOf(sharp(portraitPath('marit', 'photo')).modulate({ saturation: 0 }).resize({ width: 700 }));
+    const { sitters } = await findParts(pyramid, networks);
+    expect(sitters[0]!.parts.map(({ part }) => part)).toEqual(expect.arrayContaining(['skin', 'hair', 'lips']));
+  }, LONG);
+
+  it('finds nobody where nobody is', async () => {
+    const noise = Uint8Array.from({ length: 400 * 300 * 4 }, (_, i) => (i % 4 === 3 ? 255 : (i * 7919) % 251));
+    expect(await findParts(buildPyramid({ space: 'srgb8', width: 400, height: 300, data: noise }), networks)).toEqual({ sitters: [], background: undefined });
+  }, LONG);
+
+  it('says which network is missing or damaged', async () => {
+    const damaged = tfNetworks({ ...networkFiles, load: async (name) => ({ ...(await networkFiles.load(name)), weights: new ArrayBuffer(8) }) });
+    await expect(findParts(await portrait('marit', 'photo'), damaged)).rejects.toThrow(NetworksMissingError);
+  }, LONG);
+});
