@@ -24,27 +24,39 @@ export function useMarkHost() {
     if (mark && areaId) edit(label, (before) => putMark(before, areaId, { ...mark, parameters }));
   }
 
-  function begin(kind: string, label: string, empty: JsonObject, joins: (area: Area) => Mark | undefined): void {
+  function begin(kind: string, label: string, empty: JsonObject, joins: (area: Area) => Mark | undefined, mode: Mark['mode'] = 'add'): void {
     const open = area.value;
     if (!open) return;
     sitting.beginGesture(label);
     base = joins(open) ?? {
-      id: crypto.randomUUID(), kind, version: KINDS.marks.get(kind)!.version, mode: 'add', on: true, parameters: empty,
+      id: crypto.randomUUID(), kind, version: KINDS.marks.get(kind)!.version, mode, on: true, parameters: empty,
     };
   }
 
   const end = { complete: () => sitting.endGesture(), cancel: () => sitting.cancelGesture() };
   const takesNow = (shift: boolean) => bench.takes !== shift;
 
-  /** Strokes of one kind go on in the last mark, so that they are solved together. */
+  /**
+   * The last mark, if a stroke goes on in it: strokes of one kind are solved together, adding and removing
+   * ones too, unless there is more in the area than they can take away.
+   */
+  function joined(marks: readonly Mark[], kind: string, takes: boolean): Mark | undefined {
+    const last = marks.at(-1);
+    if (!last?.on || last.kind !== kind) return undefined;
+    const alone = marks.every((mark) => mark === last || mark.mode !== 'add');
+    return last.mode === (takes ? 'add' : 'remove') || (last.mode === 'add' && alone) ? last : undefined;
+  }
+
+  /** Strokes of one kind, in the last mark or a new one. */
   function strokes(kind: 'edge-stroke' | 'brush', empty: () => JsonObject, own: () => JsonObject): PointerTool {
     const label = () => `${bench.takes ? 'add' : 'remove'} by ${KINDS.marks.get(kind)!.label}`;
     return strokeTool({
       ...end,
-      begin: () => begin(kind, label(), empty(), ({ marks }) => (marks.at(-1)?.kind === kind && marks.at(-1)!.on && marks.at(-1)!.mode === 'add' ? marks.at(-1) : undefined)),
+      begin: (takes) => begin(kind, label(), empty(), ({ marks }) => joined(marks, kind, takes), takes || !area.value?.marks.some(({ mode }) => mode === 'add') ? 'add' : 'remove'),
       draw: (points: StrokePoints, takes) => {
         const before = (base?.parameters.strokes ?? []) as readonly JsonObject[];
-        put(label(), { ...base?.parameters, ...empty(), strokes: [...before, { takes, radius: bench.radius, points, ...own() }] });
+        // What a removing mark takes is taken out of the area.
+        put(label(), { ...base?.parameters, ...empty(), strokes: [...before, { takes: base?.mode === 'remove' ? !takes : takes, radius: bench.radius, points, ...own() }] });
       },
       takes: takesNow,
       spacing: () => POINT_SPACING / view.zoom,

@@ -3,8 +3,8 @@ import type { Drag, PointerSample, PointerTool } from './pointerTool';
 export type StrokePoints = readonly (readonly [number, number, number])[];
 
 export interface StrokeToolHost {
-  /** opens a gesture */
-  begin(): void;
+  /** opens a gesture; `takes` says whether the stroke adds */
+  begin(takes: boolean): void;
   /** shows the stroke so far; called with a growing list */
   draw(points: StrokePoints, takes: boolean): void;
   complete(): void;
@@ -29,7 +29,7 @@ function painting(host: StrokeToolHost, start: PointerSample): Drag {
     points = [...points, pointOf(sample)];
     host.draw(points, takes);
   };
-  host.begin();
+  host.begin(takes);
   host.draw(points, takes);
   return {
     move: add,

@@ -78,7 +78,7 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
   });
 
   await test.step('lasso, invert, duplicate', async () => {
-    await page.getByRole('button', { name: 'New area' }).click();
+    await page.getByRole('button', { name: 'New area', exact: true }).last().click();
     await page.keyboard.press('q');
     await bench.draw([[200, 200], [400, 200], [400, 400], [200, 400]]);
     await page.keyboard.press('Escape');

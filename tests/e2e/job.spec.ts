@@ -23,7 +23,7 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
   await test.step('isolate skin with one line', async () => {
     await bench.choosePart('Skin');
     await bench.draw(FACE);
-    await expect(page.getByRole('button', { name: '+ stroke', exact: true })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'stroke', exact: true })).toBeVisible();
     await page.keyboard.press('Escape');
   });
 
