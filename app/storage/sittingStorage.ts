@@ -67,19 +67,16 @@ export async function sweep(db: Database, now: number): Promise<void> {
     await db.thumbs.bulkDelete(unused);
     // Undo may bring a plate back: what the history names is kept too.
     const kept = new Set<string>();
-    for (const row of rows.filter(({ id }) => !old.includes(id))) collectPlates(row.document, kept);
-    await db.checkpoints.each((row) => collectPlates(row.checkpoint, kept));
+    for (const row of rows.filter(({ id }) => !old.includes(id))) collectTexts(row.document, kept);
+    await db.checkpoints.each((row) => collectTexts(row.checkpoint, kept));
     await db.plates.bulkDelete((await db.plates.toCollection().primaryKeys()).filter((name) => !kept.has(name)));
   });
 }
 
-/** Names under the key `plate`, wherever they stand. */
-function collectPlates(value: unknown, names: Set<string>): void {
-  if (typeof value !== 'object' || value === null) return;
-  for (const [key, entry] of Object.entries(value)) {
-    if (key === 'plate' && typeof entry === 'string') names.add(entry);
-    else collectPlates(entry, names);
-  }
+/** Every text in a value: a plate's name may stand in a mark, or alone in a difference of the history. */
+function collectTexts(value: unknown, texts: Set<string>): void {
+  if (typeof value === 'string') texts.add(value);
+  else if (typeof value === 'object' && value !== null) for (const entry of Object.values(value)) collectTexts(entry, texts);
 }
 
 function rowOf(sitting: Sitting, cursor: number): SittingRow {

@@ -20,6 +20,13 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
     await expect(page.getByText('Sitter 1')).toBeVisible();
   });
 
+  await test.step('pointing at the picture names the part there', async () => {
+    await page.mouse.move(...(await bench.at([530, 700])));
+    await expect(page.getByTestId('part-name')).toHaveText('Face');
+    await page.mouse.move(...(await bench.at([535, 852])));
+    await expect(page.getByTestId('part-name')).toHaveText('Lips');
+  });
+
   const exportPng = async (name: string) => {
     const download = page.waitForEvent('download'), file = info.outputPath(name);
     await page.getByRole('button', { name: 'Export PNG' }).click();

@@ -35,6 +35,8 @@ watch(survey, (now) => emit('survey', now));
 
 useResizeObserver(stage, ([entry]) => entry && view.resize(entry.contentRect));
 
+const partName = usePartName(() => (props.ready ? props.photo : undefined), () => hover.value);
+
 let painter: Painter | undefined, asked = 0;
 /** A canvas goes with its painter; a new one takes its place, and everything is drawn anew. */
 const canvases = ref(0);
@@ -77,6 +79,7 @@ const state = computed(() => (props.opening ? `Opening ${props.opening} …` : b
     <PictureMarks :photo="photo" :hover="hover" />
     <SplitLine v-if="bench.split !== undefined" />
     <MarkBar v-if="bench.tool !== 'look'" />
+    <p v-if="partName && hover && !bench.holdingBefore" class="pointer-events-none absolute rounded bg-raised/90 px-1.5 text-[12px]" data-testid="part-name" :style="{ left: `${hover.x + 14}px`, top: `${hover.y + 14}px` }">{{ partName }}</p>
     <p v-if="state" role="status" class="pointer-events-none absolute bottom-3 left-3 rounded bg-raised px-2 py-1 text-[13px]">{{ state }}</p>
     <p v-if="bench.holdingBefore" class="pointer-events-none absolute left-3 top-3 rounded bg-raised px-2 py-1 text-[13px]">As it was</p>
   </div>
