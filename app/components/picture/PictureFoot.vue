@@ -25,7 +25,7 @@ const hold = (held: boolean) => (bench.holdingBefore = held);
     <span class="grow" />
     <template v-if="bench.areaId">
       <button v-for="entry in VIEWS" :key="entry.overlay" class="press-bare whitespace-nowrap" :class="bench.overlay === entry.overlay ? 'font-semibold text-ink' : ''" :aria-pressed="bench.overlay === entry.overlay" :title="entry.title" @click="toggle(entry.overlay)">{{ entry.name }}</button>
-      <label v-if="bench.overlay === 'hatch' || bench.overlay === 'outline'">hue <NumberField v-model="bench.hatchHue" label="Hue of hatch and outline" :min="0" :max="360" unit="°" :reset="190" /></label>
+      <label v-if="bench.overlay === 'outline' || (bench.overlay === 'hatch' && bench.editing)" class="whitespace-nowrap">hue <NumberField v-model="bench.hatchHue" label="Hue of hatch and outline" :min="0" :max="360" unit="°" :reset="190" /></label>
       <input v-if="bench.overlay === 'ground'" v-model="bench.groundColour" type="color" aria-label="Colour of the ground" class="h-5 w-7">
       <span class="mx-1 h-4 w-px bg-line" />
     </template>
