@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
-import { DocumentError, PhotoFileError } from '../errors';
+import { DocumentError } from '../errors';
+import type { PhotoFileError } from '../errors';
 import { decodeCoveragePng, encodeCoveragePng } from './coveragePng';
 import { inspectPhotoFile } from './inspectPhotoFile';
 
