@@ -34,7 +34,7 @@ export function putFound(photo: Photo, sitters: readonly FoundSitterEntry[], bac
   });
   const put = (areas: readonly Area[], part: Part, sitter: Sitter | undefined, entries: readonly FoundEntry[]): readonly Area[] => {
     if (entries.length === 0) return areas;
-    const owner = sitter?.id ?? null, marks = entries.map((entry) => foundMark(newId(), owner ?? '', entry));
+    const owner = sitter?.id ?? null, marks = entries.map((entry) => foundMark(newId(), owner ?? NOBODY, entry));
     const known = areas.find((area) => area.part === part && area.sitter === owner) ?? areas.find((area) => area.part === part && area.sitter === null && area.marks.length === 0);
     if (!known) return [...areas, { id: newId(), name: nameOf(part, sitters.length > 1 ? sitter?.number : undefined), part, sitter: owner, marks, inverted: false, edgeCare: NO_EDGE_CARE }];
     return areas.map((area) => (area === known ? { ...area, sitter: owner, marks: [...marks, ...area.marks.filter(({ kind }) => kind !== 'found-part')] } : area));
@@ -48,8 +48,9 @@ export function putFound(photo: Photo, sitters: readonly FoundSitterEntry[], bac
 }
 
 function foundMark(id: string, sitter: string, { part, plate }: FoundEntry): Mark {
-  return { id, kind: 'found-part', version: 1, mode: 'add', on: true, parameters: { sitter: sitter || NOBODY, part, plate } };
+  return { id, kind: 'found-part', version: 1, mode: 'add', on: true, parameters: { sitter, part, plate } };
 }
+/** Whose the background is. */
 const NOBODY = 'nobody';
 
 /** The known sitter whose face lies within half a face of this one. */

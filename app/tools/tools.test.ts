@@ -1,0 +1,64 @@
+import { describe, expect, it } from 'vitest';
+import { ellipseTool } from './ellipseTool';
+import { lassoTool } from './lassoTool';
+import type { PointerSample, PointerTool } from './pointerTool';
+import { strokeTool } from './strokeTool';
+
+const at = (x: number, y: number, shift = false): PointerSample => ({ image: { x, y }, view: { x, y }, pressure: 0.5, shift });
+
+/** A host that writes down what it is told. */
+function recorder() {
+  const told: unknown[] = [], tell = (name: string) => (...words: unknown[]) => void told.push([name, ...words]);
+  return { told, host: { begin: tell('begin'), draw: tell('draw'), complete: tell('complete'), cancel: tell('cancel'), takes: (shift: boolean) => !shift, spacing: () => 5 } };
+}
+
+function drag(tool: PointerTool, ...samples: readonly PointerSample[]) {
+  const press = tool.begin(samples[0]!);
+  for (const sample of samples.slice(1)) press.move(sample);
+  return press;
+}
+
+describe('stroke tool', () => {
+  it('draws points no nearer than the spacing, and ends in complete', () => {
+    const { told, host } = recorder();
+    drag(strokeTool(host), at(0, 0), at(3, 0), at(6, 0)).complete(at(20, 0));
+    expect(told).toEqual([
+      ['begin', true], ['draw', [[0, 0, 0.5]], true], ['draw', [[0, 0, 0.5], [6, 0, 0.5]], true],
+      ['draw', [[0, 0, 0.5], [6, 0, 0.5], [20, 0, 0.5]], true], ['complete'],
+    ]);
+  });
+
+  it('does with shift what the press says, to its end', () => {
+    const { told, host } = recorder();
+    drag(strokeTool(host), at(0, 0, true), at(9, 0)).cancel();
+    expect(told).toEqual([['begin', false], ['draw', [[0, 0, 0.5]], false], ['draw', [[0, 0, 0.5], [9, 0, 0.5]], false], ['cancel']]);
+  });
+});
+
+describe('lasso tool', () => {
+  it('shows a loop from its third point on', () => {
+    const { told, host } = recorder();
+    drag(lassoTool(host), at(0, 0), at(10, 0), at(10, 10)).complete(at(10, 10));
+    expect(told).toEqual([['begin'], ['draw', [[0, 0], [10, 0], [10, 10]]], ['complete']]);
+  });
+
+  it('gives up what encloses nothing', () => {
+    const { told, host } = recorder();
+    drag(lassoTool(host), at(0, 0), at(10, 0)).complete(at(10, 0));
+    expect(told).toEqual([['begin'], ['cancel']]);
+  });
+});
+
+describe('ellipse tool', () => {
+  it('draws from the centre, and a circle with shift', () => {
+    const { told, host } = recorder();
+    drag(ellipseTool(host), at(50, 50), at(53, 54), at(53, 54, true)).complete(at(53, 54));
+    expect(told).toEqual([['begin'], ['draw', { x: 50, y: 50, radiusX: 3, radiusY: 4 }], ['draw', { x: 50, y: 50, radiusX: 5, radiusY: 5 }], ['complete']]);
+  });
+
+  it('gives up a press without a drag', () => {
+    const { told, host } = recorder();
+    drag(ellipseTool(host), at(50, 50)).complete(at(50, 50));
+    expect(told).toEqual([['begin'], ['cancel']]);
+  });
+});

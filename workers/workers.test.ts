@@ -1,0 +1,81 @@
+import { describe, expect, it } from 'vitest';
+import { CancelledError, PhotoFileError, WorkerLostError } from '#core/errors';
+import { drawCoverage } from './drawCoverage';
+import type { RequestMessage } from './protocol';
+import { WorkerPort } from './workerPort';
+
+type Sums = { add: { request: number; reply: number } };
+
+/** A worker that is answered by hand. */
+class HandWorker extends EventTarget {
+  readonly asked: RequestMessage[] = [];
+  ended = false;
+  postMessage(message: RequestMessage): void {
+    this.asked.push(message);
+  }
+  terminate(): void {
+    this.ended = true;
+  }
+  say(data: unknown): void {
+    this.dispatchEvent(Object.assign(new Event('message'), { data }));
+  }
+}
+
+function portOf() {
+  const made: HandWorker[] = [], losses: number[] = [];
+  const port = new WorkerPort<Sums>(() => {
+    made.push(new HandWorker());
+    return made.at(-1) as unknown as Worker;
+  }, () => losses.push(1));
+  return { port, made, losses };
+}
+
+describe('calls to a worker', () => {
+  it('settle by their own number, in any order, with progress before', async () => {
+    const { port, made } = portOf(), shares: number[] = [], first = port.call('add', 1, [], (share) => shares.push(share)), second = port.call('add', 2);
+    made[0]!.say({ call: 2, reply: 20 });
+    made[0]!.say({ call: 1, progress: 0.5 });
+    made[0]!.say({ call: 1, reply: 10 });
+    expect([await first, await second, shares, made.length]).toEqual([10, 20, [0.5], 1]);
+  });
+
+  it('fail with the class and fields that the worker gave', async () => {
+    const { port, made } = portOf(), call = port.call('add', 1);
+    made[0]!.say({ call: 1, fault: { name: 'PhotoFileError', code: 'photo-file', fields: { file: 'a.jpg', reason: 'truncated' } } });
+    const error = await call.catch((reason: unknown) => reason) as PhotoFileError;
+    expect([error instanceof PhotoFileError, error.reason, error.fields.file]).toEqual([true, 'truncated', 'a.jpg']);
+  });
+
+  it('are all refused when the worker dies; the next one starts another', async () => {
+    const { port, made, losses } = portOf(), calls = [port.call('add', 1), port.call('add', 2)];
+    made[0]!.dispatchEvent(new Event('error', { cancelable: true }));
+    for (const call of calls) await expect(call).rejects.toThrow(WorkerLostError);
+    const again = port.call('add', 3);
+    made[1]!.say({ call: 3, reply: 30 });
+    expect([await again, losses.length, made[0]!.ended]).toEqual([30, 1, true]);
+  });
+
+  it('are cancelled when the worker is let go', async () => {
+    const { port, losses } = portOf(), call = port.call('add', 1);
+    port.dispose();
+    await expect(call).rejects.toThrow(CancelledError);
+    expect(losses).toEqual([]);
+  });
+});
+
+describe('an area’s extent as a picture', () => {
+  const coverage = { space: 'coverage8' as const, width: 20, height: 2, data: Uint8Array.from({ length: 40 }, (_, i) => (i % 20 < 10 ? 0 : 255)) };
+  const region = { x: 0, y: 0, width: 20, height: 2, outWidth: 20, outHeight: 2 }, rgb = [10, 20, 30] as const;
+  const pixel = (style: Parameters<typeof drawCoverage>[2]['style'], column: number, where = region) => [...drawCoverage(coverage, where, { style, rgb }).subarray(4 * column, 4 * column + 4)];
+
+  it.each([
+    ['grey', 3, [0, 0, 0, 255]], ['grey', 15, [255, 255, 255, 255]], ['ground', 3, [10, 20, 30, 255]], ['ground', 15, [0, 0, 0, 0]],
+    ['dimmed', 3, [10, 20, 30, 184]], ['dimmed', 15, [0, 0, 0, 0]], ['outline', 10, [10, 20, 30, 230]], ['outline', 15, [0, 0, 0, 0]], ['hatch', 3, [0, 0, 0, 0]], ['hatch', 10, [10, 20, 30, 230]],
+  ] as const)('%s at column %d', (style, column, expected) => expect(pixel(style, column)).toEqual(expected));
+
+  it('hatch lies still on the photo: a region moved by its period draws the same', () => {
+    expect(pixel('hatch', 15, { ...region, x: 9 })).toEqual(pixel('hatch', 15));
+    const columns = Array.from({ length: 9 }, (_, n) => pixel('hatch', 11 + n)[3]!);
+    expect([Math.max(...columns), Math.min(...columns)]).toEqual([158, 15]);
+  });
+});
