@@ -1,6 +1,7 @@
 import { mkdir, readFile } from 'node:fs/promises';
 import { extname, join } from 'node:path';
 import sharp from 'sharp';
+import { WHOLE_PICTURE } from '#core/document/schema';
 import { DocumentError } from '#core/errors';
 import { decodeCoveragePng } from '#core/formats/coveragePng';
 import { parsePlanFile } from '#core/formats/planFile';
@@ -30,7 +31,7 @@ export async function applyPlan(plan: PlanFile, path: string, options: Pick<Appl
   const baked = new Map(Object.entries(plan.coverage).map(([areaId, png]) => [areaId, decodeCoveragePng(Buffer.from(png, 'base64'), width, height)]));
   const resolved = new Resolver(pyramid, KINDS), steps = resolved.plan(plan.photo, baked);
   const renderer = new RegionRenderer(pyramid, KINDS), pixels = Buffer.alloc(width * height * 4);
-  for (const area of plan.photo.areas) renderer.learnArea(resolved.area(area, baked.get(area.id)));
+  for (const area of [WHOLE_PICTURE, ...plan.photo.areas]) renderer.learnArea(resolved.area(area, baked.get(area.id)));
   const rows = Math.max(16, Math.floor(STRIP_PIXELS / width));
   for (let y = 0; y < height; y += rows) {
     const count = Math.min(rows, height - y);

@@ -1,6 +1,6 @@
 import { PhotoFileError } from '#core/errors';
 import type { Photo } from '#core/document/schema';
-import { DOCUMENT_VERSION } from '#core/document/schema';
+import { DOCUMENT_VERSION, WHOLE_PICTURE } from '#core/document/schema';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { inspectPhotoFile } from '#core/formats/inspectPhotoFile';
 import { buildPyramid } from '#core/raster/pyramid';
@@ -100,7 +100,7 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
 }
 
 function areas(photo: Photo, ids: readonly string[]): ResolvedAreas {
-  const resolved = photo.areas.filter(({ id }) => ids.includes(id)).map((area) => [area.id, current().area(area)] as const);
+  const resolved = [WHOLE_PICTURE, ...photo.areas].filter(({ id }) => ids.includes(id)).map((area) => [area.id, current().area(area)] as const);
   const newAreas = resolved.map(([, area]) => area).filter(({ key }) => !known.has(key));
   known = new Set(resolved.map(([, area]) => area.key));
   return { newAreas, keys: Object.fromEntries(resolved.map(([id, area]) => [id, area.key])) };

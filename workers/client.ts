@@ -1,3 +1,4 @@
+import { WHOLE_PICTURE } from '#core/document/schema';
 import type { Photo } from '#core/document/schema';
 import { platesOf } from '#core/document/plates';
 import { CancelledError } from '#core/errors';
@@ -77,7 +78,7 @@ export class PictureWorkers {
    */
   async areas(photo: Photo, shown: readonly string[] = []): Promise<ResolvedAreas['keys']> {
     await this.#ensurePlates(photo);
-    const ids = [...new Set([...photo.plan.filter(({ on }) => on).map(({ areaId }) => areaId), ...shown])];
+    const ids = [...new Set([...photo.plan.filter(({ on }) => on).map(({ areaId }) => areaId ?? WHOLE_PICTURE.id), ...shown])];
     const { newAreas, keys } = await this.#analyst.call('areas', { photo, ids });
     for (const renderer of this.#renderers) void renderer.call('learn', { areas: newAreas, keep: Object.values(keys) }).catch(() => undefined);
     return keys;

@@ -35,3 +35,9 @@ export function convertSrgbLinearToCielabD50([red, green, blue]: Triple): Triple
 export function cielabLightnessOfLuminance(luminance: number): number {
   return 116 * f(luminance) - 16;
 }
+
+/** Relative luminance Y (0..1) of a CIE L* (0..100). */
+export function luminanceOfCielabLightness(lightness: number): number {
+  const root = (lightness + 16) / 116;
+  return root ** 3 > EPSILON ? root ** 3 : lightness / KAPPA;
+}

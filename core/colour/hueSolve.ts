@@ -12,6 +12,12 @@ export function hsvHueOfSrgbLinear(srgbLinear: Triple): number | undefined {
   return convertSrgbEncodedToHsv([encodeSrgb(red), encodeSrgb(green), encodeSrgb(blue)]).hueDegrees;
 }
 
+/** HSV saturation (0..1) of linear light, mapped into sRGB first. */
+export function hsvSaturationOfSrgbLinear(srgbLinear: Triple): number {
+  const [red, green, blue] = mapIntoSrgbGamut(srgbLinear);
+  return convertSrgbEncodedToHsv([encodeSrgb(red), encodeSrgb(green), encodeSrgb(blue)]).saturation;
+}
+
 /**
  * Turns a colour in OKLCh at unchanged luminance Y and chroma.
  * @param turnDegrees from +a towards +b

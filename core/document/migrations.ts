@@ -3,7 +3,15 @@ import type { JsonObject, KindDefinition, Kinds } from './kinds';
 type Loose = Record<string, unknown>;
 
 /** By the document version they start from; each brings a document one version on. */
-const DOCUMENT_MIGRATIONS: Readonly<Record<number, (document: Loose) => Loose>> = {};
+const DOCUMENT_MIGRATIONS: Readonly<Record<number, (document: Loose) => Loose>> = {
+  1: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion2) }),
+};
+
+/** Sitters came, and areas belong to them or to nobody. */
+function photoToVersion2(photo: unknown): unknown {
+  if (!isLoose(photo)) return photo;
+  return { sitters: [], ...photo, areas: mapList(photo.areas, (area) => (isLoose(area) ? { sitter: null, inverted: false, ...area } : area)) };
+}
 
 /**
  * Brings a document, and the parameters of every mark and step in it, up to the present versions.
@@ -17,8 +25,13 @@ export function migrateDocument(document: unknown, version: number, kinds: Kinds
   return { ...current, photos: mapList(current.photos, (photo) => migratePhoto(photo, kinds)) };
 }
 
-/** The same for one photo with its areas and plan. */
-export function migratePhoto(photo: unknown, kinds: Kinds): unknown {
+/** The same for the photo of a plan file, which has the version of its file. */
+export function migratePlanFile(file: Readonly<Record<string, unknown>>, version: number, kinds: Kinds): unknown {
+  const { photos } = migrateDocument({ schema: file.schema, photos: [file.photo] }, version, kinds) as { photos: readonly unknown[] };
+  return { ...file, schema: typeof file.schema === 'number' ? version : file.schema, photo: photos[0] };
+}
+
+function migratePhoto(photo: unknown, kinds: Kinds): unknown {
   if (!isLoose(photo)) return photo;
   return {
     ...photo,

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { JsonObject, KindDefinition, Kinds } from './kinds';
 
 /** Raised with every change of shape; migrations.ts brings older documents up. */
-export const DOCUMENT_VERSION = 1;
+export const DOCUMENT_VERSION = 2;
 
 export const PARTS = ['skin', 'face', 'neck-limbs', 'irises', 'lips', 'hair', 'brows', 'whites', 'teeth', 'clothes', 'background', 'other'] as const;
 export type Part = (typeof PARTS)[number];
@@ -78,9 +78,13 @@ export interface Area {
   readonly edgeCare: EdgeCare;
 }
 
+/** What a step without an area stands on. */
+export const WHOLE_PICTURE: Area = { id: 'whole-picture', name: 'the whole picture', part: 'other', sitter: null, marks: [], inverted: true, edgeCare: NO_EDGE_CARE };
+
 export interface Step extends KindHolder {
   readonly id: string;
-  readonly areaId: string;
+  /** null for the whole picture */
+  readonly areaId: string | null;
   /** 0..1 */
   readonly strength: number;
   readonly on: boolean;
@@ -111,7 +115,7 @@ export interface Sitting {
 /** The schema of one photo with its areas, readings and plan, for a given set of kinds. */
 export function makePhotoSchema(kinds: Kinds): z.ZodType<Photo> {
   const mark = oneOf(kinds.marks, { id, mode: z.enum(['add', 'remove', 'limit']), on: z.boolean() });
-  const step = oneOf(kinds.adjusts, { id, areaId: id, strength: z.number().min(0).max(1), on: z.boolean() });
+  const step = oneOf(kinds.adjusts, { id, areaId: id.nullable(), strength: z.number().min(0).max(1), on: z.boolean() });
   const area = z.strictObject({ id, name, part: z.enum(PARTS), sitter: id.nullable(), marks: z.array(mark), inverted: z.boolean(), edgeCare: edgeCareSchema });
   return z.strictObject({
     id: z.string().regex(/^[0-9a-f]{64}$/),
@@ -126,9 +130,9 @@ export function makePhotoSchema(kinds: Kinds): z.ZodType<Photo> {
   }).check((context) => {
     const areas = new Set(context.value.areas.map((entry) => entry.id));
     for (const list of ['readings', 'plan'] as const) {
-      const entries = context.value[list] as unknown as readonly { readonly areaId: string }[];
+      const entries = context.value[list] as unknown as readonly { readonly areaId: string | null }[];
       entries.forEach(({ areaId }, index) => {
-        if (!areas.has(areaId)) context.issues.push({ code: 'custom', input: areaId, path: [list, index, 'areaId'], message: 'names an area that is not there' });
+        if (areaId !== null && !areas.has(areaId)) context.issues.push({ code: 'custom', input: areaId, path: [list, index, 'areaId'], message: 'names an area that is not there' });
       });
     }
   }) as unknown as z.ZodType<Photo>;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { DocumentError } from '../errors';
 import type { Kinds } from '../document/kinds';
-import { migratePhoto } from '../document/migrations';
+import { migratePlanFile } from '../document/migrations';
 import { parseJson, parseWith, refuseFuture } from '../document/parse';
 import { DOCUMENT_VERSION, makePhotoSchema } from '../document/schema';
 import type { Photo } from '../document/schema';
@@ -27,5 +27,5 @@ export function parsePlanFile(text: string, kinds: Kinds): PlanFile {
   const value = parseJson(text);
   refuseFuture(value, DOCUMENT_VERSION);
   if (typeof value !== 'object' || value === null || !('photo' in value)) throw new DocumentError('invalid', 'photo', 'is missing');
-  return parseWith(makePlanFileSchema(kinds), { ...value, photo: migratePhoto(value.photo, kinds) });
+  return parseWith(makePlanFileSchema(kinds), migratePlanFile({ ...value }, DOCUMENT_VERSION, kinds));
 }

@@ -1,3 +1,4 @@
+import { cielabLightnessOfLuminance } from '../colour/cielab';
 import { luminanceOfSrgbLinear } from '../colour/luminance';
 import type { Rung } from '../document/schema';
 import type { Coverage8Raster, LinearRaster } from '../raster/raster';
@@ -8,6 +9,8 @@ const RUNG_PERCENTILES: Readonly<Record<Rung, readonly [number, number]>> = { sh
 const LEAST_COVERAGE8 = 192;
 const MOST_SAMPLES = 500;
 const BINS = 2048;
+/** Width of a band of lightness, L*; a band of fewer pixels than this share of the area says nothing. */
+const BAND = 5, LEAST_BAND_SHARE = 0.01;
 
 /**
  * Pixels that stand for each tone zone of an area, spread evenly over it.
@@ -33,9 +36,30 @@ export function rungSamples({ data }: LinearRaster, coverage: Coverage8Raster): 
     for (let i = 0; i < coverage.data.length; i++) {
       if (coverage.data[i]! >= LEAST_COVERAGE8 && bin(i) >= from && bin(i) <= to) members.push(i);
     }
-    const stride = Math.max(1, members.length / MOST_SAMPLES);
-    const chosen = Array.from({ length: Math.min(members.length, MOST_SAMPLES) }, (_, n) => members[Math.floor(n * stride)]!);
-    return Float32Array.from(chosen.flatMap((i) => [data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]));
+    return pixelsOf(data, members);
   };
   return { light: pick(RUNG_PERCENTILES.light), middle: pick(RUNG_PERCENTILES.middle), shade: pick(RUNG_PERCENTILES.shade) };
+}
+
+/**
+ * Pixels that stand for each lightness of an area, in bands of 5 L*.
+ * @returns interleaved linear sRGB per band from dark to light; empty where the area holds next to nothing
+ */
+export function lightnessSamples({ data }: LinearRaster, coverage: Coverage8Raster): Float32Array[] {
+  const members: number[][] = Array.from({ length: 100 / BAND }, () => []);
+  let total = 0;
+  for (let i = 0; i < coverage.data.length; i++) {
+    if (coverage.data[i]! < LEAST_COVERAGE8) continue;
+    const lightness = cielabLightnessOfLuminance(luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]));
+    members[Math.min(members.length - 1, Math.max(0, Math.floor(lightness / BAND)))]!.push(i);
+    total++;
+  }
+  return members.map((band) => (band.length < LEAST_BAND_SHARE * total ? new Float32Array(0) : pixelsOf(data, band)));
+}
+
+/** At most so many of the named pixels, spread evenly among them. */
+function pixelsOf(data: Float32Array, members: readonly number[]): Float32Array {
+  const stride = Math.max(1, members.length / MOST_SAMPLES);
+  const chosen = Array.from({ length: Math.min(members.length, MOST_SAMPLES) }, (_, n) => members[Math.floor(n * stride)]!);
+  return Float32Array.from(chosen.flatMap((i) => [data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]));
 }

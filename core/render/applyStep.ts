@@ -1,12 +1,15 @@
-import type { PixelKernel } from './kinds';
+import type { Region } from '../raster/raster';
+import { NO_PLACES } from './kinds';
+import type { PixelKernel, Places } from './kinds';
 
 /**
  * One step on a run of pixels: result = input + strength x coverage x (kernel(input) - input), in linear
  * light. Where coverage is 0 the values stay the same to the bit; the kernel sees covered pixels alone.
  * @param pixels interleaved linear sRGB; overwritten
  * @param coverage8 0..255 per pixel
+ * @param at the region that the run belongs to and the index of its first pixel there, for kernels that look at places
  */
-export function applyStep(pixels: Float32Array, coverage8: Uint8Array, strength: number, kernel: PixelKernel): void {
+export function applyStep(pixels: Float32Array, coverage8: Uint8Array, strength: number, kernel: PixelKernel, at?: { readonly region: Region; readonly first: number }): void {
   if (places.length < coverage8.length) {
     places = new Int32Array(coverage8.length);
     covered = new Float32Array(coverage8.length * 3);
@@ -21,7 +24,7 @@ export function applyStep(pixels: Float32Array, coverage8: Uint8Array, strength:
     gathered[count++] = i;
   }
   if (count === 0) return;
-  kernel(inputs, count);
+  kernel(inputs, count, at ? placesOf(at.region, at.first, gathered, count) : NO_PLACES);
   for (let n = 0, q = 0; n < count; n++, q += 3) {
     const place = gathered[n]!, p = 3 * place, share = scale * coverage8[place]!;
     const red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!;
@@ -31,4 +34,15 @@ export function applyStep(pixels: Float32Array, coverage8: Uint8Array, strength:
   }
 }
 /** Scratch space: steps run one after the other, and a kernel never calls back. */
-let places = new Int32Array(0), covered = new Float32Array(0);
+let places = new Int32Array(0), covered = new Float32Array(0), centres: Places = NO_PLACES;
+
+function placesOf(region: Region, first: number, gathered: Int32Array, count: number): Places {
+  if (centres.x.length < count) centres = { x: new Float32Array(places.length), y: new Float32Array(places.length) };
+  const { x, y } = centres, across = region.width / region.outWidth, down = region.height / region.outHeight;
+  for (let n = 0; n < count; n++) {
+    const index = first + gathered[n]!, column = index % region.outWidth, row = (index - column) / region.outWidth;
+    x[n] = region.x + (column + 0.5) * across;
+    y[n] = region.y + (row + 0.5) * down;
+  }
+  return centres;
+}

@@ -4,28 +4,52 @@ import type { Plate } from '../raster/plate';
 import type { Pyramid } from '../raster/pyramid';
 import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
 
+/** Where the pixels of a run lie: their centres in pixels of the photo. */
+export interface Places {
+  readonly x: Float32Array;
+  readonly y: Float32Array;
+}
+
 /**
- * Changes colours in place and knows nothing of masks or places.
+ * Changes colours in place and knows nothing of masks.
  * @param pixels interleaved linear sRGB, unbounded
  * @param count how many of them
+ * @param places of each pixel; filled for kinds that ask for them alone
  */
-export type PixelKernel = (pixels: Float32Array, count: number) => void;
+export type PixelKernel = (pixels: Float32Array, count: number, places: Places) => void;
 
-/** What an adjustment may measure: the photo as the steps before it left it, within its area. */
-export interface StepInput {
+export const NO_PLACES: Places = { x: new Float32Array(0), y: new Float32Array(0) };
+
+/** An area with the pixels about it. */
+export interface AreaInput {
+  /** of the photo, as the pixels show it */
+  readonly region: Region;
   readonly pixels: LinearRaster;
   readonly coverage: Coverage8Raster;
+}
+
+/** What an adjustment may measure: the photo as the steps before it left it, within its area. */
+export interface StepInput extends AreaInput {
+  /** the other area that the parameters name */
+  readonly like?: AreaInput;
   /** readings placed on the area, outliers dropped; interleaved linear sRGB */
   readonly readings: readonly { readonly rung: Rung; readonly samples: Float32Array }[];
 }
 
-/** A kind of adjustment. `measure` never sees the parameters, so that moving a slider measures nothing anew. */
+/** A kind of adjustment. What `measure` does not look at can move without measuring anything anew. */
 export interface AdjustKind<Parameters = unknown, Measures = unknown> extends KindDefinition {
   /** parameters that change no pixel */
   readonly neutral: Parameters;
-  readonly measure: (input: StepInput) => Measures;
-  /** whether its kernels are smooth and costly enough to be tabulated for many pixels */
-  readonly tabulated: boolean;
+  /** the id of another area that the parameters name */
+  readonly like?: (parameters: Parameters) => string | null;
+  /** the parameters that `measure` looks at, by name */
+  readonly measuredBy?: readonly (keyof Parameters & string)[];
+  readonly measure: (input: StepInput, parameters: Parameters) => Measures;
+  /**
+   * What its kernels look at: colours, `smooth` and costly enough to be tabulated for many pixels, or `colour`s too
+   * sharp or too cheap for that; or colours and their `place` in the photo.
+   */
+  readonly looksAt: 'smooth' | 'colour' | 'place';
   /** @returns undefined when nothing would change */
   readonly compile: (parameters: Parameters, measures: Measures) => PixelKernel | undefined;
 }

@@ -1,4 +1,5 @@
 import { fingerprint } from '../document/fingerprint';
+import { WHOLE_PICTURE } from '../document/schema';
 import type { Area, Mark, Photo, Reading, Step } from '../document/schema';
 import { areaMean } from '../measure/areaMean';
 import { measureLadder } from '../measure/ladder';
@@ -67,9 +68,10 @@ export class Resolver {
   plan(photo: Photo, baked: ReadonlyMap<string, Uint8Array> = new Map()): ResolvedPlan {
     const resolved: ResolvedStep[] = [];
     for (const step of photo.plan) {
-      const area = photo.areas.find(({ id }) => id === step.areaId);
+      const area = step.areaId === null ? WHOLE_PICTURE : photo.areas.find(({ id }) => id === step.areaId);
       if (!step.on || step.strength === 0 || !area) continue;
-      resolved.push(this.#step(photo, step, this.area(area, baked.get(area.id)), resolved));
+      const likeId = this.kinds.adjusts.get(step.kind)!.like?.(step.parameters), other = photo.areas.find(({ id }) => id === likeId);
+      resolved.push(this.#step(photo, step, { area: this.area(area, baked.get(area.id)), like: other && this.area(other, baked.get(other.id)) }, resolved));
     }
     return resolved;
   }
@@ -145,20 +147,24 @@ export class Resolver {
     return { kind: mark.kind, mode: mark.mode, data };
   }
 
-  #step(photo: Photo, step: Step, area: ResolvedArea, before: ResolvedPlan): ResolvedStep {
+  #step(photo: Photo, step: Step, { area, like }: { area: ResolvedArea; like: ResolvedArea | undefined }, before: ResolvedPlan): ResolvedStep {
     const readings = photo.readings.filter((reading) => reading.areaId === step.areaId);
     const reached = before.at(-1)?.key ?? '';
-    const measuresKey = fingerprint([reached, step.kind, area.key, readings]);
+    const kind = this.kinds.adjusts.get(step.kind)!, looksAt = (kind.measuredBy as readonly string[] | undefined)?.map((name) => step.parameters[name]!) ?? [];
+    const measuresKey = fingerprint([reached, step.kind, area.key, like?.key, readings, looksAt]);
     const measures = this.#measures.get(measuresKey, () => {
-      const region = this.measuringRegion(area);
-      return this.kinds.adjusts.get(step.kind)!.measure({
-        pixels: this.#renderer.render(before, region),
-        coverage: this.#renderer.coverage(area.key, region),
+      const inputOf = (measured: ResolvedArea) => {
+        const region = this.measuringRegion(measured);
+        return { region, pixels: this.#renderer.render(before, region), coverage: this.#renderer.coverage(measured.key, region) };
+      };
+      return kind.measure({
+        ...inputOf(area),
+        ...(like && { like: inputOf(like) }),
         readings: readings.flatMap((reading) => {
           const samples = this.#patch(reading, before);
           return samples ? [{ rung: reading.rung, samples }] : [];
         }),
-      });
+      }, step.parameters);
     });
     return {
       key: fingerprint([measuresKey, step.parameters, step.strength]),

@@ -1,7 +1,25 @@
 import { z } from 'zod';
 
-/** HSV degrees, or null where a rung is left to its neighbours. */
-const target = z.number().min(0).max(360).nullable();
+const perRung = (number: z.ZodType<number>) => z.strictObject({ light: number.nullable(), middle: number.nullable(), shade: number.nullable() });
+/** HSV degrees */
+const hue = z.number().min(0).max(360);
+/** HSV saturation in percent */
+const saturation = z.number().min(0).max(100);
+/** CIELAB L* */
+const lightness = z.number().min(0).max(100);
 
-export const hueToTargetParameters = z.strictObject({ light: target, middle: target, shade: target });
+/** Targets per rung; null where a quantity is left to its neighbours, or as it is where no rung has a target. */
+export const hueToTargetParameters = z.strictObject({
+  hue: perRung(hue),
+  saturation: perRung(saturation),
+  lightness: perRung(lightness),
+  /** what stays when hue alone moves: OKLCh chroma, or the saturation number of HSV */
+  keeps: z.enum(['chroma', 'saturation']),
+  /** further rungs, at a lightness L* of the part as it was */
+  more: z.array(z.strictObject({ at: lightness, hue: hue.nullable(), saturation: saturation.nullable(), lightness: lightness.nullable() })).max(12),
+});
 export type HueToTargetParameters = z.infer<typeof hueToTargetParameters>;
+
+export const NO_TARGETS: HueToTargetParameters = {
+  hue: { light: null, middle: null, shade: null }, saturation: { light: null, middle: null, shade: null }, lightness: { light: null, middle: null, shade: null }, keeps: 'chroma', more: [],
+};

@@ -12,7 +12,7 @@ export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
   parameters: recolourParameters,
   migrations: {},
   neutral: { colour: null, variation: 1 },
-  tabulated: false,
+  looksAt: 'colour',
   measure: measureRecolour,
   compile: compileRecolour,
 });

@@ -1,0 +1,31 @@
+import type { Region } from './raster';
+
+/** Slowly varying values over a part of the photo, looked up at places; shared between workers without a copy where memory may be shared. */
+export interface Field {
+  /** the part of the photo, and the size of the grid over it */
+  readonly region: Region;
+  readonly channels: number;
+  /** interleaved */
+  readonly data: Float32Array;
+}
+
+export function newField(region: Region, channels: number): Field {
+  const bytes = 4 * channels * region.outWidth * region.outHeight;
+  return { region, channels, data: new Float32Array(typeof SharedArrayBuffer === 'undefined' ? new ArrayBuffer(bytes) : new SharedArrayBuffer(bytes)) };
+}
+
+/**
+ * A field's values at a place, bilinear between the grid's centres and constant beyond them.
+ * @param x in pixels of the photo
+ * @param out receives one value per channel
+ */
+export function readField({ region, channels, data }: Field, x: number, y: number, out: Float32Array): void {
+  const { outWidth: width, outHeight: height } = region;
+  const across = Math.min(width - 1, Math.max(0, ((x - region.x) * width) / region.width - 0.5)), down = Math.min(height - 1, Math.max(0, ((y - region.y) * height) / region.height - 0.5));
+  const column = across | 0, row = down | 0, right = column < width - 1 ? channels : 0, below = row < height - 1 ? channels * width : 0;
+  const u = across - column, v = down - row, at = channels * (row * width + column);
+  for (let c = 0; c < channels; c++) {
+    const top = data[at + c]! + u * (data[at + c + right]! - data[at + c]!), bottom = data[at + c + below]! + u * (data[at + c + below + right]! - data[at + c + below]!);
+    out[c] = top + v * (bottom - top);
+  }
+}

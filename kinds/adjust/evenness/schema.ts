@@ -1,0 +1,17 @@
+import { z } from 'zod';
+
+const share = z.number().min(0).max(1);
+
+export const evennessParameters = z.strictObject({
+  /** how far each is drawn to its trend, 0..1 */
+  hue: share,
+  saturation: share,
+  lightness: share,
+  /** radius of the smallest blotches that are drawn, pixels of the photo; null suits it to the area */
+  size: z.number().min(1).max(400).nullable(),
+  /** how much of the broad redness of cheeks and nose stays, 0..1 */
+  blush: share,
+  /** how much of small dark marks (freckles, moles) stays, 0..1 */
+  marks: share,
+});
+export type EvennessParameters = z.infer<typeof evennessParameters>;

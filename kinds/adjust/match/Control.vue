@@ -1,0 +1,1 @@
+<script setup lang="ts"></script><template><slot /></template>

@@ -1,0 +1,52 @@
+import { decodeSrgb, encodeSrgb } from '#core/colour/transfer';
+import { measureRankedTrend } from '#core/measure/rankedTrend';
+import { oklabPlanes } from '#core/measure/trend';
+import { halveArea } from '#core/raster/halveArea';
+import type { AreaPlanes } from '#core/raster/halveArea';
+import { monotoneCubic } from '#core/raster/monotoneCubic';
+import type { AreaInput, PixelKernel, StepInput } from '#core/render/kinds';
+import { compileByLight, measureByLight } from './byLight';
+import type { LightMeasures } from './byLight';
+import { compileByRank, measureByRank } from './byRank';
+import type { RankMeasures } from './byRank';
+import type { MatchParameters } from './schema';
+
+/** By rank for the same part of another photo, by light for another place of the same photo; neither where an area covers nothing. */
+export interface MatchMeasures {
+  readonly byRank?: RankMeasures | undefined;
+  readonly byLight?: LightMeasures | undefined;
+}
+
+const MOST_PIXELS = 120_000;
+
+export function measureMatch(input: StepInput, { to }: MatchParameters): MatchMeasures {
+  if (to.by === 'area') return { byLight: input.like && measureByLight(gridOf(input), gridOf(input.like)) };
+  if (to.by === 'numbers') return {};
+  const grid = gridOf(input), own = measureRankedTrend(grid);
+  return { byRank: own && measureByRank(grid, own, to.rows) };
+}
+
+function gridOf({ pixels, coverage, region }: AreaInput): AreaPlanes {
+  return halveArea({ region, planes: oklabPlanes(pixels.data), weights: Float32Array.from(coverage.data, (value) => value / 255) }, MOST_PIXELS);
+}
+
+export function compileMatch({ to, light, colour }: MatchParameters, { byRank, byLight }: MatchMeasures): PixelKernel | undefined {
+  if (to.by === 'numbers') return numbersKernel(to.from, to.to);
+  if (light === 0 && colour === 0) return undefined;
+  return byRank ? compileByRank(byRank, light, colour) : byLight && compileByLight(byLight, light, colour);
+}
+
+/** One curve per channel through black, the pair and white, on encoded values; the pair is met exactly. */
+function numbersKernel(from: readonly number[], to: readonly number[]): PixelKernel | undefined {
+  if (from.every((channel, c) => channel === to[c])) return undefined;
+  const curves = from.map((channel, c) => throughBlackAndWhite(channel / 255, to[c]! / 255));
+  return (pixels, count) => {
+    for (let p = 0; p < 3 * count; p++) pixels[p] = decodeSrgb(curves[p % 3]!(encodeSrgb(pixels[p]!)));
+  };
+}
+
+function throughBlackAndWhite(from: number, to: number): (encoded: number) => number {
+  if (from <= 0 || from >= 1) return (encoded) => encoded;
+  const curve = monotoneCubic([0, from, 1], [0, to, 1]);
+  return (encoded) => (encoded < 0 || encoded > 1 ? encoded : curve(encoded));
+}
