@@ -10,8 +10,12 @@ export interface Field {
 }
 
 export function newField(region: Region, channels: number): Field {
-  const bytes = 4 * channels * region.outWidth * region.outHeight;
-  return { region, channels, data: new Float32Array(typeof SharedArrayBuffer === 'undefined' ? new ArrayBuffer(bytes) : new SharedArrayBuffer(bytes)) };
+  return { region, channels, data: sharedFloats(channels * region.outWidth * region.outHeight) };
+}
+
+/** Numbers that go from worker to worker without a copy, where memory may be shared. */
+export function sharedFloats(count: number): Float32Array {
+  return new Float32Array(typeof SharedArrayBuffer === 'undefined' ? new ArrayBuffer(4 * count) : new SharedArrayBuffer(4 * count));
 }
 
 /**

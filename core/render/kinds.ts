@@ -40,6 +40,8 @@ export interface StepInput extends AreaInput {
 export interface AdjustKind<Parameters = unknown, Measures = unknown> extends KindDefinition {
   /** parameters that change no pixel */
   readonly neutral: Parameters;
+  /** whether it sees the part's own colour in pixels that the part shares with what is behind it */
+  readonly cleansEdges?: boolean;
   /** the id of another area that the parameters name */
   readonly like?: (parameters: Parameters) => string | null;
   /** the parameters that `measure` looks at, by name */

@@ -97,19 +97,19 @@ export class RegionRenderer {
     const holds = firstNew > start ? new Float32Array(source.length) : undefined;
     const steps = plan.slice(start).flatMap((step, i) => {
       const coverage = step.strength > 0 ? this.coverage(step.areaKey, region).data : undefined, kernel = coverage && this.#kernel(step, tables);
-      return kernel ? [{ order: start + i, coverage, strength: step.strength, kernel, placed: this.kinds.adjusts.get(step.kind)!.looksAt === 'place' }] : [];
+      return kernel ? [{ order: start + i, coverage, strength: step.strength, kernel, edge: step.edge, placed: step.edge !== undefined || this.kinds.adjusts.get(step.kind)!.looksAt === 'place' }] : [];
     });
     const run = new Float32Array(RUN * 3), count = source.length / 3;
     for (let first = 0; first < count; first += RUN) {
       const pixels = run.subarray(0, 3 * Math.min(RUN, count - first));
       pixels.set(from.subarray(3 * first, 3 * first + pixels.length));
       let held = false;
-      for (const { order, coverage, strength, kernel, placed } of steps) {
+      for (const { order, coverage, strength, kernel, placed, edge } of steps) {
         if (holds && !held && order >= firstNew) {
           holds.set(pixels, 3 * first);
           held = true;
         }
-        applyStep(pixels, coverage.subarray(first, first + pixels.length / 3), strength, kernel, placed ? { region, first } : undefined);
+        applyStep(pixels, coverage.subarray(first, first + pixels.length / 3), strength, kernel, placed ? { region, first, edge } : undefined);
       }
       if (holds && !held) holds.set(pixels, 3 * first);
       take(pixels, first);

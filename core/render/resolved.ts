@@ -1,6 +1,7 @@
 import type { JsonObject } from '../document/kinds';
 import type { EdgeCare } from '../document/schema';
 import type { Plate } from '../raster/plate';
+import type { EdgeColours } from './edgeColours';
 
 /** An area whose marks are prepared; survives a structured clone. */
 export interface ResolvedArea {
@@ -24,6 +25,8 @@ export interface ResolvedStep {
   /** of a ResolvedArea */
   readonly areaKey: string;
   readonly measures: unknown;
+  /** along the area's edge, for kinds that clean edges */
+  readonly edge?: EdgeColours | undefined;
 }
 
 /** The steps that are on, in order. */

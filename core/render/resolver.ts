@@ -12,6 +12,8 @@ import { wholeRegion } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import { areaCoverage } from './areaCoverage';
+import { measureEdgeColours } from './edgeColours';
+import type { EdgeColours } from './edgeColours';
 import type { RenderKinds } from './kinds';
 import { RegionRenderer } from './regionRenderer';
 import type { ResolvedArea, ResolvedPlan, ResolvedStep } from './resolved';
@@ -38,7 +40,7 @@ export class Resolver {
   readonly #areas = new Cache<ResolvedArea>();
   readonly #marks = new Cache<unknown>();
   readonly #regions = new Cache<Region>();
-  readonly #measures = new Cache<unknown>();
+  readonly #measures = new Cache<{ readonly measures: unknown; readonly edge: EdgeColours | undefined }>();
   readonly #plates = new Map<string, Plate>();
 
   constructor(readonly pyramid: Pyramid, readonly kinds: RenderKinds) {
@@ -152,23 +154,25 @@ export class Resolver {
     const reached = before.at(-1)?.key ?? '';
     const kind = this.kinds.adjusts.get(step.kind)!, looksAt = (kind.measuredBy as readonly string[] | undefined)?.map((name) => step.parameters[name]!) ?? [];
     const measuresKey = fingerprint([reached, step.kind, area.key, like?.key, readings, looksAt]);
-    const measures = this.#measures.get(measuresKey, () => {
+    const { measures, edge } = this.#measures.get(measuresKey, () => {
       const inputOf = (measured: ResolvedArea) => {
         const region = this.measuringRegion(measured);
         return { region, pixels: this.#renderer.render(before, region), coverage: this.#renderer.coverage(measured.key, region) };
       };
-      return kind.measure({
-        ...inputOf(area),
+      const input = inputOf(area);
+      const measures = kind.measure({
+        ...input,
         ...(like && { like: inputOf(like) }),
         readings: readings.flatMap((reading) => {
           const samples = this.#patch(reading, before);
           return samples ? [{ rung: reading.rung, samples }] : [];
         }),
       }, step.parameters);
+      return { measures, edge: kind.cleansEdges ? measureEdgeColours(input) : undefined };
     });
     return {
       key: fingerprint([measuresKey, step.parameters, step.strength]),
-      kind: step.kind, parameters: step.parameters, strength: step.strength, areaKey: area.key, measures,
+      kind: step.kind, parameters: step.parameters, strength: step.strength, areaKey: area.key, measures, edge,
     };
   }
 

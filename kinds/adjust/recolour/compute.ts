@@ -1,102 +1,98 @@
-import { LUMINANCE_WEIGHTS, luminanceOfSrgbLinear } from '#core/colour/luminance';
+import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import { SRGB8_TO_LINEAR } from '#core/colour/transfer';
 import type { Triple } from '#core/colour/triple';
+import { sharedFloats } from '#core/raster/field';
 import type { PixelKernel, StepInput } from '#core/render/kinds';
+import { findGloss, whiteIn } from './gloss';
+import type { Gloss } from './gloss';
+import { dye, pigmentFor } from './pigment';
+import { keepVariation } from './variation';
 import type { RecolourParameters } from './schema';
+import { undertoneOf } from './undertone';
+import { zoneWeight } from './zone';
 
-/** What an area is made of: the colour of its body, and how gloss shows on it. */
+/** What an area is made of: colours that stand for it, interleaved linear sRGB, empty when it covers nothing; and its gloss. */
 export interface RecolourMeasures {
-  /** mean of the pixels without their gloss, linear sRGB; undefined when the area covers nothing */
-  readonly body: Triple | undefined;
-  /** gloss below this is the body's own variation, linear light */
-  readonly glossFloor: number;
+  readonly samples: Float32Array;
+  readonly gloss: Gloss | undefined;
 }
 
-/** Share of the area's pixels taken to be free of gloss. */
-const DULL_SHARE = 0.93;
-/** Channels nearer than this to each other cannot tell gloss from body; luminance must. */
-const LEAST_DIFFERENCE = 0.08;
-const LEAST_COVERAGE8 = 128;
-/** No channel is raised by more: beyond that, noise is all there is to raise. */
-const MOST_GAIN = 24;
+/** Pixels covered less show something else as well; of small areas half-covered ones must do. */
+const CLEAR_COVERAGE8 = 230, LEAST_COVERAGE8 = 128, LEAST_CLEAR = 40;
+const MOST_SAMPLES = 4000;
 
-/** Finds the body's colour, then what stands out from it as white light, then the body's colour without that. */
 export function measureRecolour({ pixels: { data }, coverage }: StepInput): RecolourMeasures {
-  const members: number[] = [];
-  coverage.data.forEach((value, index) => value >= LEAST_COVERAGE8 && members.push(index));
-  if (members.length === 0) return { body: undefined, glossFloor: 0 };
-  const first = meanOf(members, coverage.data, (i) => [data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]);
-  const gloss = glossOf(first);
-  const sorted = Float32Array.from(members, (i) => gloss(data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!)).sort();
-  const glossFloor = Math.max(0, sorted[Math.floor(sorted.length * DULL_SHARE)]!);
-  const body = meanOf(members, coverage.data, (i) => {
-    const colour: Triple = [data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!], white = whiteOf(colour, gloss(...colour), glossFloor);
-    return [colour[0] - white, colour[1] - white, colour[2] - white];
-  });
-  return { body, glossFloor };
+  const covered = (least: number) => {
+    const members: number[] = [];
+    coverage.data.forEach((value, index) => value >= least && members.push(index));
+    return members;
+  };
+  const clear = covered(CLEAR_COVERAGE8), members = clear.length >= LEAST_CLEAR ? clear : covered(LEAST_COVERAGE8);
+  const count = Math.min(MOST_SAMPLES, members.length), samples = sharedFloats(3 * count);
+  for (let n = 0; n < count; n++) {
+    const i = members[Math.floor((n * members.length) / count)]!;
+    for (let c = 0; c < 3; c++) samples[3 * n + c] = Math.max(0, data[3 * i + c]!);
+  }
+  return { samples, gloss: count > 0 ? findGloss(samples, meanOf(samples)) : undefined };
 }
 
 /**
- * Pigment multiplies light and gloss adds to it (Shafer 1985, "Using color to separate reflection
- * components"): gloss is set aside, the body multiplied per channel in linear light, gloss put back.
- * Less variation mixes towards the wanted colour at each pixel's own luminance.
+ * Pigment multiplies light and gloss adds to it (Shafer 1985, "Using color to separate reflection components"): gloss
+ * is set aside, the body dyed so that the area's mean lands on the wanted colour, and gloss put back.
  */
-export function compileRecolour({ colour, variation }: RecolourParameters, { body, glossFloor }: RecolourMeasures): PixelKernel | undefined {
-  if (colour === null || body === undefined) return undefined;
-  const target: Triple = [linearAt(colour, 1), linearAt(colour, 3), linearAt(colour, 5)];
-  const gain = body.map((channel, i) => Math.min(MOST_GAIN, Math.max(target[i]!, 1e-4) / Math.max(channel, 1e-4)));
-  const [gainRed, gainGreen, gainBlue] = gain as [number, number, number];
-  const gloss = glossOf(body);
-  const brightness = Math.max(1e-6, luminanceOfSrgbLinear(target));
-  const flat = target.map((channel) => channel / brightness);
-  const [flatRed, flatGreen, flatBlue] = flat as [number, number, number];
+export function compileRecolour(parameters: RecolourParameters, { samples, gloss }: RecolourMeasures): PixelKernel | undefined {
+  const { colour, second, gloss: kept } = parameters;
+  if (colour === null || !gloss) return undefined;
+  const split = splitGloss(samples, gloss, kept), mean = meanOf(samples);
+  const kernelFor = (wanted: string) => {
+    const target = targetOf(wanted, parameters, mean), pigment = pigmentFor(split.bodies, target.map((channel, c) => channel - split.white[c]!) as unknown as Triple);
+    const dyed = split.bodies.slice();
+    dye(pigment, dyed, dyed.length / 3);
+    const vary = keepVariation(meanOf(dyed), parameters.hueVariation, parameters.saturationVariation);
+    return (bodies: Float32Array, count: number) => {
+      dye(pigment, bodies, count);
+      vary?.(bodies, count);
+    };
+  };
+  const first = kernelFor(colour), other = second && kernelFor(second.colour), weigh = second && zoneWeight(second, samples);
   return (pixels, count) => {
-    for (let p = 0; p < 3 * count; p += 3) {
-      const red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!;
-      const amount = gloss(red, green, blue);
-      const white = amount > glossFloor ? Math.min(amount - glossFloor, Math.max(0, Math.min(red, green, blue))) : 0;
-      const dyedRed = (red - white) * gainRed, dyedGreen = (green - white) * gainGreen, dyedBlue = (blue - white) * gainBlue;
-      const level = LUMINANCE_WEIGHTS[0] * dyedRed + LUMINANCE_WEIGHTS[1] * dyedGreen + LUMINANCE_WEIGHTS[2] * dyedBlue;
-      pixels[p] = white + flatRed * level + variation * (dyedRed - flatRed * level);
-      pixels[p + 1] = white + flatGreen * level + variation * (dyedGreen - flatGreen * level);
-      pixels[p + 2] = white + flatBlue * level + variation * (dyedBlue - flatBlue * level);
+    const whites = new Float32Array(count);
+    for (let i = 0, p = 0; i < count; i++, p += 3) {
+      const white = kept * whiteIn(gloss, pixels[p]!, pixels[p + 1]!, pixels[p + 2]!);
+      whites[i] = white;
+      for (let c = 0; c < 3; c++) pixels[p + c] = pixels[p + c]! - white;
     }
+    const again = other && pixels.slice(0, 3 * count), weights = weigh && Float32Array.from({ length: count }, (_, i) => weigh(pixels[3 * i]!, pixels[3 * i + 1]!, pixels[3 * i + 2]!));
+    first(pixels, count);
+    if (again && weights) {
+      other(again, count);
+      for (let p = 0; p < 3 * count; p++) pixels[p]! += weights[(p / 3) | 0]! * (again[p]! - pixels[p]!);
+    }
+    for (let p = 0; p < 3 * count; p++) pixels[p]! += whites[(p / 3) | 0]!;
   };
 }
 
-/**
- * How much white light lies on a body colour: of its strongest and weakest channel, what cannot be the
- * body's own ratio. For a body that is nearly grey, what exceeds twice its luminance.
- */
-function glossOf(body: Triple): (red: number, green: number, blue: number) => number {
-  const most = Math.max(...body), least = Math.min(...body);
-  if (most <= 0 || (most - least) / most < LEAST_DIFFERENCE) {
-    const limit = 2 * luminanceOfSrgbLinear(body);
-    return (red, green, blue) => luminanceOfSrgbLinear([red, green, blue]) - limit;
+/** The wanted mean: the colour, darker or lighter as said, with the undertone of lifted hair where it is asked for. */
+function targetOf(colour: string, { depth, undertone }: RecolourParameters, mean: Triple): Triple {
+  const lifted = [1, 3, 5].map((at) => SRGB8_TO_LINEAR[Number.parseInt(colour.slice(at, at + 2), 16)]! * 2 ** depth) as unknown as Triple;
+  const rise = luminanceOfSrgbLinear(lifted) / Math.max(1e-4, luminanceOfSrgbLinear(mean));
+  return undertone > 0 && rise > 1 ? undertoneOf(lifted, undertone) : lifted;
+}
+
+/** Samples without their gloss, and the mean of that gloss per channel. */
+function splitGloss(samples: Float32Array, gloss: Gloss, kept: number): { bodies: Float32Array; white: Triple } {
+  const bodies = new Float32Array(samples.length), count = samples.length / 3;
+  let sum = 0;
+  for (let p = 0; p < samples.length; p += 3) {
+    const white = kept * whiteIn(gloss, samples[p]!, samples[p + 1]!, samples[p + 2]!);
+    sum += white;
+    for (let c = 0; c < 3; c++) bodies[p + c] = samples[p + c]! - white;
   }
-  const high = body.indexOf(most), low = body.indexOf(least), spread = most - least;
-  return (red, green, blue) => {
-    const strong = high === 0 ? red : high === 1 ? green : blue, weak = low === 0 ? red : low === 1 ? green : blue;
-    return (weak * most - strong * least) / spread;
-  };
+  return { bodies, white: [sum / count, sum / count, sum / count] };
 }
 
-function whiteOf([red, green, blue]: Triple, amount: number, floor: number): number {
-  return amount > floor ? Math.min(amount - floor, Math.max(0, Math.min(red, green, blue))) : 0;
-}
-
-function meanOf(members: readonly number[], weights: Uint8Array, colourAt: (index: number) => Triple): Triple {
-  let red = 0, green = 0, blue = 0, sum = 0;
-  for (const index of members) {
-    const weight = weights[index]!, colour = colourAt(index);
-    red += weight * colour[0];
-    green += weight * colour[1];
-    blue += weight * colour[2];
-    sum += weight;
-  }
-  return [red / sum, green / sum, blue / sum];
-}
-
-function linearAt(colour: string, at: number): number {
-  return SRGB8_TO_LINEAR[Number.parseInt(colour.slice(at, at + 2), 16)]!;
+function meanOf(pixels: Float32Array): Triple {
+  const mean: [number, number, number] = [0, 0, 0];
+  for (let p = 0; p < pixels.length; p++) mean[(p % 3) as 0 | 1 | 2] += (3 * pixels[p]!) / pixels.length;
+  return mean;
 }

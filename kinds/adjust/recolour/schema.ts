@@ -1,9 +1,32 @@
 import { z } from 'zod';
 
+/** #rrggbb of sRGB */
+const colour = z.string().regex(/^#[0-9a-f]{6}$/);
+const share = z.number().min(0).max(1);
+
 export const recolourParameters = z.strictObject({
-  /** the wanted mean colour as #rrggbb of sRGB; null changes nothing */
-  colour: z.string().regex(/^#[0-9a-f]{6}$/).nullable(),
-  /** share of the original's differences in hue and saturation that stays, 0 flat to 1 all */
-  variation: z.number().min(0).max(1),
+  /** the mean colour that the area is to have; null leaves it */
+  colour: colour.nullable(),
+  /** how much of the differences in hue and in saturation stays: 0 flat, 1 all */
+  hueVariation: share,
+  saturationVariation: share,
+  /** the wanted colour made darker (below 0) or lighter, stops of light */
+  depth: z.number().min(-3).max(3),
+  /** how much of the warm undertone shows that dark hair passes through when it is lifted, 0..1 */
+  undertone: share,
+  /** how much of gloss and glints stays white light rather than taking the colour, 0..1 */
+  gloss: share,
+  /** another colour for a zone of the area: lightness ranks in percent, or a range of the hues it had, HSV degrees */
+  second: z.strictObject({
+    colour,
+    zone: z.enum(['tone', 'hue']),
+    from: z.number().min(0).max(360),
+    to: z.number().min(0).max(360),
+    /** width of the passage at both ends, in the zone's unit */
+    soft: z.number().min(0).max(90),
+  }).nullable(),
 });
 export type RecolourParameters = z.infer<typeof recolourParameters>;
+
+/** Everything but the colour as it starts. */
+export const RECOLOUR_DEFAULTS: Omit<RecolourParameters, 'colour'> = { hueVariation: 1, saturationVariation: 1, depth: 0, undertone: 0, gloss: 1, second: null };

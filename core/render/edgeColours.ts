@@ -1,0 +1,47 @@
+import { newField, readField } from '../raster/field';
+import type { Field } from '../raster/field';
+import { halveArea } from '../raster/halveArea';
+import { areaLowPass } from '../raster/lowPass';
+import type { AreaInput } from './kinds';
+
+/** What an area and its surroundings look like along its edge: their difference, linear sRGB, over the area's box. */
+export type EdgeColours = Field;
+
+/** Coverage that counts as the one or the other alone. */
+const INSIDE8 = 242, OUTSIDE8 = 10;
+/** How near is looked, in pixels of the grid. */
+const SIGMA = 2, MOST_PIXELS = 900_000;
+
+/** Foreground minus background near each place, from where either stands alone. */
+export function measureEdgeColours({ pixels, coverage, region }: AreaInput): EdgeColours {
+  const planes = [0, 1, 2].map((c) => Float32Array.from({ length: coverage.data.length }, (_, i) => pixels.data[3 * i + c]!));
+  // A little weight for the others, so that every place has some answer.
+  const side = (weigh: (value: number) => number) => {
+    const grid = halveArea({ region, planes, weights: Float32Array.from(coverage.data, weigh) }, MOST_PIXELS), low = areaLowPass(grid.weights, grid.region.outWidth, grid.region.outHeight, SIGMA);
+    return { region: grid.region, colours: grid.planes.map((plane) => low.of(plane)), weight: low.weight };
+  };
+  const inside = side((value) => (value >= INSIDE8 ? 1 : value / 255_000)), outside = side((value) => (value <= OUTSIDE8 ? 1 : (255 - value) / 255_000));
+  const field = newField(inside.region, 3);
+  for (let i = 0; i < inside.weight.length; i++) {
+    if (inside.weight[i]! < 1e-4 || outside.weight[i]! < 1e-4) continue;
+    for (let c = 0; c < 3; c++) field.data[3 * i + c] = inside.colours[c]![i]! - outside.colours[c]![i]!;
+  }
+  return field;
+}
+
+const difference = new Float32Array(3);
+
+/**
+ * The part's own colour in a pixel that it shares with what is behind it, so that a strand takes the dye and the
+ * ground does not (Germer and others 2020, "Fast multi-level foreground estimation", for the model pixel = a F + (1 - a) B).
+ * @param alpha coverage above 0, up to 1
+ * @param out receives the colour at `at`; holds the mixed one on entry
+ */
+export function foregroundOf(edge: EdgeColours, x: number, y: number, alpha: number, out: Float32Array, at: number): void {
+  readField(edge, x, y, difference);
+  for (let c = 0; c < 3; c++) {
+    const mixed = out[at + c]!;
+    // Never more than what the pixel can hold of the part.
+    out[at + c] = Math.min(Math.max(0, mixed) / alpha, Math.max(0, mixed + (1 - alpha) * difference[c]!));
+  }
+}
