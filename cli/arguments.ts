@@ -1,57 +1,93 @@
 import { parseArgs } from 'node:util';
 import { z } from 'zod';
+import { PARTS } from '#core/document/schema';
 
 /** A command line that cannot be understood; the message says what to write instead. */
 export class UsageError extends Error {}
 
 export const USAGE = `Use:
   npx even-blush find PHOTO... --out DIR [--tiles] [--json]
-  npx even-blush read PHOTO... --at X,Y[,SIZE] [--at ...] [--json]
-  npx even-blush apply PLAN.json PHOTO... --out DIR [--format jpeg|png] [--quality 1-100] [--json]
+  npx even-blush read PHOTO... [--at X,Y[,SIZE]]... [--sitter N] [--part skin] [--mask PART=FILE.png]... [--json]
+  npx even-blush check PHOTO... [--mask PART=FILE.png]... [--json]
+  npx even-blush plan PHOTO [--skin-hue LIGHT,MIDDLE,SHADE] [--match-skin OTHER[=MASK.png]] [--evenness HUE,SATURATION,LIGHTNESS] [--mend]
+                      [--iris COLOUR] [--lips COLOUR] [--hair COLOUR] [--sitter N] [--mask PART=FILE.png]... --out PLAN.json [--json]
+  npx even-blush apply PLAN.json PHOTO... --out DIR [--format jpeg|png|png16|tiff16|webp] [--quality 1-100] [--json]
 
 find   finds people and their parts, and writes the coverage of each as a grey PNG into DIR/<photo>/sitter-<n>; --tiles looks for small faces too
-read   prints the numbers of patches: X,Y their centre and SIZE their side in pixels of the upright photo (31 if not said)
-apply  renders photos with a plan that was exported from the page, into DIR
+read   prints the numbers of patches, X,Y their centre and SIZE their side in pixels of the upright photo (31 if not said), and without --at the rungs of each sitter's part
+check  says what is off on each sitter's skin, in words and numbers
+plan   writes a plan; COLOUR is a CSS colour or a palette name such as "level 6 copper"; --mask gives an area instead of finding it
+apply  renders photos with a plan into DIR; on a photo other than the plan's own its areas are found anew
 Ends with 0, with 1 when a file failed (the others are done), with 2 when the command cannot be understood.`;
 
+const numbers = (count: number, least: number, most: number, help: string) => z.string().transform((text, context) => {
+  const parsed = z.array(z.number().min(least).max(most)).length(count).safeParse(text.split(',').map((word) => (word.trim() === '' ? Number.NaN : Number(word))));
+  if (parsed.success) return parsed.data;
+  context.issues.push({ code: 'custom', input: text, message: `${help}, not “${text}”` });
+  return z.NEVER;
+});
 const patch = z.string().transform((text, context) => {
-  const numbers = z.tuple([z.number(), z.number(), z.number().int().min(1).max(2000).default(31)]).safeParse(text.split(',').map(Number));
-  if (numbers.success) return { x: numbers.data[0], y: numbers.data[1], size: numbers.data[2] };
+  const parsed = z.tuple([z.number(), z.number(), z.number().int().min(1).max(2000).default(31)]).safeParse(text.split(',').map(Number));
+  if (parsed.success) return { x: parsed.data[0], y: parsed.data[1], size: parsed.data[2] };
   context.issues.push({ code: 'custom', input: text, message: `--at wants X,Y or X,Y,SIZE in pixels, not “${text}”` });
   return z.NEVER;
 });
+const mask = z.string().transform((text, context) => {
+  const at = text.indexOf('='), part = z.enum(PARTS).safeParse(text.slice(0, at)), file = text.slice(at + 1);
+  if (at > 0 && part.success && file !== '') return { part: part.data, file };
+  context.issues.push({ code: 'custom', input: text, message: `--mask wants PART=FILE.png, with PART one of ${PARTS.join(', ')}; not “${text}”` });
+  return z.NEVER;
+});
 const photos = z.array(z.string()).min(1, 'name at least one photo');
+const masks = z.array(mask).default([]);
+const sitter = z.coerce.number('--sitter is a number').int().min(1).optional();
+const json = z.boolean().default(false);
+const directory = z.string('say where to write: --out DIR').min(1);
 
-const readCommand = z.strictObject({
-  command: z.literal('read'), files: photos, at: z.array(patch, 'say where to read: --at X,Y,SIZE').min(1), json: z.boolean().default(false),
+const findCommand = z.strictObject({ command: z.literal('find'), files: photos, out: directory, tiles: z.boolean().default(false), json });
+const readCommand = z.strictObject({ command: z.literal('read'), files: photos, at: z.array(patch).default([]), sitter, part: z.enum(PARTS, `--part is one of ${PARTS.join(', ')}`).default('skin'), mask: masks, json });
+const checkCommand = z.strictObject({ command: z.literal('check'), files: photos, mask: masks, json });
+const planCommand = z.strictObject({
+  'command': z.literal('plan'), 'files': z.array(z.string()).length(1, 'plan takes one photo'), 'out': z.string('say where to write: --out PLAN.json').min(1),
+  'skin-hue': numbers(3, 0, 360, '--skin-hue wants LIGHT,MIDDLE,SHADE in degrees').optional(),
+  'match-skin': z.string().min(1).optional(), 'evenness': numbers(3, 0, 100, '--evenness wants HUE,SATURATION,LIGHTNESS in percent').optional(), 'mend': z.boolean().default(false),
+  'iris': z.string().optional(), 'lips': z.string().optional(), 'hair': z.string().optional(), sitter, 'mask': masks, json,
+}).transform(({ 'skin-hue': skinHue, 'match-skin': other, ...rest }) => {
+  const [photo, ...file] = other?.split('=') ?? [];
+  return { ...rest, ...(skinHue && { skinHue }), ...(photo && { matchSkin: { photo, mask: file.join('=') || undefined } }) };
 });
 const applyCommand = z.strictObject({
-  command: z.literal('apply'), files: z.array(z.string()).min(2, 'name the plan, then at least one photo'), out: z.string('say where to write: --out DIR').min(1),
-  format: z.enum(['jpeg', 'png'], '--format is jpeg or png').optional(), quality: z.coerce.number('--quality is a number').int().min(1).max(100).default(92), json: z.boolean().default(false),
+  command: z.literal('apply'), files: z.array(z.string()).min(2, 'name the plan, then at least one photo'), out: directory,
+  format: z.enum(['jpeg', 'png', 'png16', 'tiff16', 'webp'], '--format is jpeg, png, png16, tiff16 or webp').optional(), quality: z.coerce.number('--quality is a number').int().min(1).max(100).default(92), json,
 });
-const findCommand = z.strictObject({
-  command: z.literal('find'), files: photos, out: z.string('say where to write: --out DIR').min(1), tiles: z.boolean().default(false), json: z.boolean().default(false),
-});
-const commands = z.discriminatedUnion('command', [findCommand, readCommand, applyCommand], 'the commands are find, read and apply');
+const COMMANDS = { find: findCommand, read: readCommand, check: checkCommand, plan: planCommand, apply: applyCommand };
 
 export type FindCommand = z.infer<typeof findCommand>;
 export type ReadCommand = z.infer<typeof readCommand>;
+export type CheckCommand = z.infer<typeof checkCommand>;
+export type PlanCommand = z.infer<typeof planCommand> & { readonly skinHue?: readonly number[]; readonly matchSkin?: { readonly photo: string; readonly mask: string | undefined } };
 export type ApplyCommand = z.infer<typeof applyCommand>;
+export type Command = FindCommand | ReadCommand | CheckCommand | PlanCommand | ApplyCommand;
 
 /** @throws {UsageError} */
-export function parseCommand(words: readonly string[]): FindCommand | ReadCommand | ApplyCommand {
+export function parseCommand(words: readonly string[]): Command {
   let parsed;
   try {
+    const many = { type: 'string', multiple: true } as const, one = { type: 'string' } as const, flag = { type: 'boolean' } as const;
     parsed = parseArgs({
       args: [...words], allowPositionals: true,
-      options: { at: { type: 'string', multiple: true }, out: { type: 'string' }, format: { type: 'string' }, quality: { type: 'string' }, tiles: { type: 'boolean' }, json: { type: 'boolean' } },
+      options: {
+        'at': many, 'mask': many, 'out': one, 'format': one, 'quality': one, 'sitter': one, 'part': one, 'skin-hue': one, 'match-skin': one, 'evenness': one,
+        'iris': one, 'lips': one, 'hair': one, 'mend': flag, 'tiles': flag, 'json': flag,
+      },
     });
   } catch (error) {
     throw new UsageError((error as Error).message);
   }
-  const [command, ...files] = parsed.positionals;
-  const result = commands.safeParse({ command, files, ...parsed.values });
-  if (result.success) return result.data;
+  const [command = '', ...files] = parsed.positionals, schema = Object.hasOwn(COMMANDS, command) ? COMMANDS[command as keyof typeof COMMANDS] : undefined;
+  if (!schema) throw new UsageError(`the commands are ${Object.keys(COMMANDS).join(', ')}`);
+  const result = schema.safeParse({ command, files, ...parsed.values });
+  if (result.success) return result.data as Command;
   const issue = result.error.issues[0]!;
   throw new UsageError(issue.code === 'unrecognized_keys' ? `${command} does not take --${issue.keys.join(', --')}` : issue.message);
 }

@@ -1,16 +1,20 @@
 import { CoreError } from '#core/errors';
 import { applyPlan, readPlan } from './apply';
 import { USAGE, UsageError, parseCommand } from './arguments';
-import type { ApplyCommand, FindCommand, ReadCommand } from './arguments';
-import { readPhoto, sayPatch } from './read';
+import type { ApplyCommand, CheckCommand, FindCommand, PlanCommand, ReadCommand } from './arguments';
 import { sayFailure } from './sayFailure';
 
 /** @returns the exit code: 0 done, 1 a file failed, 2 not understood */
 export async function main(words: readonly string[]): Promise<number> {
   try {
     const command = parseCommand(words);
-    if (command.command === 'find') return await find(command);
-    return command.command === 'read' ? await read(command) : await apply(command);
+    switch (command.command) {
+      case 'find': return await find(command);
+      case 'read': return await read(command);
+      case 'check': return await check(command);
+      case 'plan': return await plan(command);
+      case 'apply': return await apply(command);
+    }
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;
     console.error(`${error.message}\n\n${USAGE}`);
@@ -42,8 +46,19 @@ async function find(command: FindCommand): Promise<number> {
   return eachFile(command.files, command.json, (file) => findInPhoto(file, command, (share) => showProgress(file, share)), sayFound);
 }
 
-function read({ files, at, json }: ReadCommand): Promise<number> {
-  return eachFile(files, json, (file) => readPhoto(file, at), (file, patches) => [file, ...patches.map(sayPatch)].join('\n'));
+async function read(command: ReadCommand): Promise<number> {
+  const { readPhoto, sayRead } = await import('./read');
+  return eachFile(command.files, command.json, (file) => readPhoto(file, command, (share) => showProgress(file, share)), sayRead);
+}
+
+async function check(command: CheckCommand): Promise<number> {
+  const { checkOne, sayCheck } = await import('./check');
+  return eachFile(command.files, command.json, (file) => checkOne(file, command, (share) => showProgress(file, share)), sayCheck);
+}
+
+async function plan(command: PlanCommand): Promise<number> {
+  const { makePlan, sayPlan } = await import('./plan');
+  return eachFile(command.files, command.json, (file) => makePlan(file, command, (share) => showProgress(file, share)), sayPlan);
 }
 
 async function apply(command: ApplyCommand): Promise<number> {
@@ -55,7 +70,7 @@ async function apply(command: ApplyCommand): Promise<number> {
     console.error(sayFailure(planFile!, error));
     return 1;
   }
-  return eachFile(photos, command.json, (file) => applyPlan(plan, file, command, (share) => showProgress(file, share)), (file, written) => `${file} → ${written}`);
+  return eachFile(photos, command.json, (file) => applyPlan(plan, file, command, (share) => showProgress(file, share)), (file, written) => [`${file} → ${written.file}`, ...written.warnings.map((warning) => `  ${warning}`)].join('\n'));
 }
 
 const BAR = 30;

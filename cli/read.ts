@@ -1,42 +1,61 @@
-import { convertSrgbLinearToCielabD50 } from '#core/colour/cielab';
-import { mapIntoSrgbGamut } from '#core/colour/gamut';
-import { convertSrgbEncodedToHsv } from '#core/colour/hsv';
-import { encodeSrgb } from '#core/colour/transfer';
-import type { Triple } from '#core/colour/triple';
+import { RUNGS } from '#core/document/schema';
+import type { Rung } from '#core/document/schema';
+import { colourNumbers } from '#core/measure/colourNumbers';
+import type { ColourNumbers } from '#core/measure/colourNumbers';
 import { meanLinear, patchRegion, trimPatch } from '#core/measure/reading';
+import { rungSamples } from '#core/measure/rungs';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import type { ReadCommand } from './arguments';
 import { openPhotoFile } from './photoFile';
+import type { OpenedPhoto } from './photoFile';
+import { openWork } from './plan';
 
 /** One patch of one photo in numbers. */
-export interface PatchNumbers {
+export interface PatchNumbers extends ColourNumbers {
   readonly x: number;
   readonly y: number;
   readonly size: number;
-  /** degrees, null for grey; saturation and value 0..1 */
-  readonly hsv: { readonly hue: number | null; readonly saturation: number; readonly value: number };
-  readonly rgb8: Triple;
-  readonly cielabD50: Triple;
 }
 
-/** @throws {PhotoFileError} and {RangeError} for a patch beside the photo */
-export async function readPhoto(path: string, at: ReadCommand['at']): Promise<PatchNumbers[]> {
-  const { pyramid } = await openPhotoFile(path);
+/** One rung of a part in numbers; the sitter is null for an area that was given. */
+export interface RungNumbers extends ColourNumbers {
+  readonly sitter: number | null;
+  readonly part: string;
+  readonly rung: Rung;
+}
+
+export interface ReadResult {
+  readonly patches: readonly PatchNumbers[];
+  readonly rungs: readonly RungNumbers[];
+}
+
+/** @throws {PhotoFileError} {NetworksMissingError} and {RangeError} for a patch beside the photo */
+export async function readPhoto(path: string, command: Pick<ReadCommand, 'at' | 'sitter' | 'part' | 'mask'>, onProgress: (share: number) => void): Promise<ReadResult> {
+  if (command.at.length > 0) return { patches: readPatches(await openPhotoFile(path), command.at), rungs: [] };
+  const { photo, resolver } = await openWork(path, command.mask, [command.part], onProgress);
+  onProgress(1);
+  const areas = photo.areas.filter(({ part }) => part === command.part).map((area) => ({ area, number: photo.sitters.find(({ id }) => id === area.sitter)?.number ?? null }));
+  const rungs = areas.filter(({ number }) => command.sitter === undefined || number === command.sitter).flatMap(({ area, number }) => {
+    const { pixels, coverage } = resolver.input(resolver.area(area), []), samples = rungSamples(pixels, coverage);
+    return RUNGS.filter((rung) => samples[rung].length > 0).map((rung) => ({ sitter: number, part: area.part, rung, ...colourNumbers(meanLinear(samples[rung])) }));
+  });
+  return { patches: [], rungs };
+}
+
+function readPatches({ pyramid }: OpenedPhoto, at: ReadCommand['at']): PatchNumbers[] {
   return at.map((patch) => {
     const region = patchRegion(patch, pyramid);
     if (!region) throw new RangeError(`the patch at ${patch.x}, ${patch.y} lies beside the photo, which has ${pyramid.width} × ${pyramid.height} pixels`);
-    const mean = meanLinear(trimPatch(sampleRegion(pyramid, region).data));
-    const encoded = mapIntoSrgbGamut(mean).map(encodeSrgb) as unknown as Triple, { hueDegrees, saturation, value } = convertSrgbEncodedToHsv(encoded);
-    return {
-      ...patch,
-      hsv: { hue: hueDegrees ?? null, saturation, value },
-      rgb8: encoded.map((channel) => Math.round(255 * channel)) as unknown as Triple,
-      cielabD50: convertSrgbLinearToCielabD50(mean),
-    };
+    return { ...patch, ...colourNumbers(meanLinear(trimPatch(sampleRegion(pyramid, region).data))) };
   });
 }
 
-export function sayPatch({ x, y, size, hsv, rgb8, cielabD50 }: PatchNumbers): string {
+export function sayRead(file: string, { patches, rungs }: ReadResult): string {
+  const lines = [...patches.map((patch) => `  ${patch.x}, ${patch.y} (${patch.size} px)  ${sayNumbers(patch)}`), ...rungs.map((entry) => `  ${entry.sitter === null ? '' : `sitter ${entry.sitter}, `}${entry.part} ${entry.rung}  ${sayNumbers(entry)}`)];
+  return [file, ...(lines.length > 0 ? lines : ['  nothing to read: no such part was found'])].join('\n');
+}
+
+function sayNumbers({ hsv, rgb8, cielabD50, ita }: ColourNumbers): string {
   const hue = hsv.hue === null ? 'no hue' : `${hsv.hue.toFixed(1)}°`;
-  return `  ${x}, ${y} (${size} px)  HSV ${hue} ${Math.round(100 * hsv.saturation)} ${Math.round(100 * hsv.value)}  RGB ${rgb8.join(' ')}  Lab ${cielabD50.map((value) => value.toFixed(1)).join(' ')}`;
+  return `HSV ${hue} ${Math.round(100 * hsv.saturation)} ${Math.round(100 * hsv.value)}  RGB ${rgb8.join(' ')}  Lab ${cielabD50.map((value) => value.toFixed(1)).join(' ')}  ITA ${ita.degrees.toFixed(0)}° ${ita.name}`;
 }

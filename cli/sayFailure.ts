@@ -19,9 +19,10 @@ export function sayFailure(file: string, error: unknown): string {
   const { reason = '', at, detail } = error.fields;
   if (error.code === 'networks-missing') return `${file}: the face network ${error.fields.network} could not be loaded from public/models (${detail}).`;
   if (error.code === 'photo-file') return `${file} ${PHOTO_FAULTS[reason]}.`;
+  if (error.code === 'command') return `${file}: ${reason === 'colour' ? `“${detail}” is neither a colour nor the name of one` : reason === 'nobody' ? 'no face was found; give the areas with --mask PART=FILE.png' : `there is no ${detail} to work on; give it with --mask PART=FILE.png`}.`;
   if (reason === 'not-json') return `${file} is not a plan: it is not JSON.`;
   if (reason === 'from-the-future') return `${file} was written by a newer Even Blush (document version ${detail}).`;
   if (reason === 'other-photo') return `${file} is not the photo that this plan was made for (${detail}).`;
-  if (reason === 'coverage') return `${file}: the coverage in the plan is damaged (${detail}).`;
+  if (reason === 'coverage') return `${file}: the coverage ${at ? `in ${at}` : 'in the plan'} cannot be used (${detail}).`;
   return `${file}: ${at || 'its top level'} does not fit: ${detail || error.code}.`;
 }

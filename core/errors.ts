@@ -37,6 +37,15 @@ export class DocumentError extends CoreError {
   }
 }
 
+export type CommandFault = 'colour' | 'no-part' | 'nobody';
+
+/** Something asked for that this photo or these words do not give. */
+export class CommandError extends CoreError {
+  constructor(readonly reason: CommandFault, detail = '') {
+    super('command', { reason, detail });
+  }
+}
+
 /** A computation that was given up because a newer one took its place or the user stopped it. */
 export class CancelledError extends CoreError {
   constructor() {

@@ -13,7 +13,7 @@ import { WorkerPort } from './workerPort';
 
 export type { CoverageLook, OpenedPhoto, Piece, Placement, Survey } from './protocol';
 export { Painter } from './painterClient';
-export type { FoundPart, FoundPeople, FoundSitter } from '#core/segment/findParts';
+export { foundEntries } from '#core/segment/foundEntries';
 
 export interface ExportOptions {
   readonly type: 'image/jpeg' | 'image/png';

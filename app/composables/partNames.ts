@@ -1,9 +1,6 @@
 import type { Part, Rung } from '#core/document/schema';
 
-export const PART_NAMES: Readonly<Record<Part, string>> = {
-  'skin': 'Skin', 'face': 'Face', 'neck-limbs': 'Neck and limbs', 'irises': 'Irises', 'lips': 'Lips', 'hair': 'Hair', 'brows': 'Brows',
-  'whites': 'Whites of the eyes', 'teeth': 'Teeth', 'clothes': 'Clothes', 'background': 'Background', 'other': 'Other',
-};
+export { PART_NAMES } from '#core/document/partNames';
 
 export const RUNG_NAMES: Readonly<Record<Rung, { readonly letter: string; readonly name: string }>> = {
   light: { letter: 'L', name: 'light' }, middle: { letter: 'M', name: 'middle' }, shade: { letter: 'S', name: 'shade' },

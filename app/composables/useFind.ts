@@ -1,8 +1,7 @@
 import { putFound } from '#core/document/found';
-import type { FoundEntry, FoundSitterEntry } from '#core/document/found';
-import type { Part } from '#core/document/schema';
+import { areaNameOf } from '#core/document/partNames';
 import { CancelledError } from '#core/errors';
-import type { FoundPart, FoundPeople, FoundSitter } from '#workers/client';
+import { foundEntries } from '#workers/client';
 import { storePlate } from '../storage/plateStorage';
 
 /** How far find has come, 0..1, while it works; shared by all that show it. */
@@ -22,8 +21,9 @@ export function useFind() {
     try {
       const people = await workers.find({ tiles, signal: stop.signal, onProgress: (share) => (progress.value = share) });
       if (people.sitters.length === 0) return sayNobody(tiles);
-      const entries = await keep(people);
-      sitting.changeOpenPhoto('find', open.id, (before) => putFound(before, entries.sitters, entries.background, () => crypto.randomUUID(), nameOfArea));
+      const entries = foundEntries(people, () => crypto.randomUUID());
+      for (const [name, plate] of entries.plates) await storePlate(name, plate);
+      sitting.changeOpenPhoto('find', open.id, (before) => putFound(before, entries.sitters, entries.background, () => crypto.randomUUID(), areaNameOf));
       const count = people.sitters.length;
       notices.say(`Found ${count} ${count === 1 ? 'sitter' : 'sitters'}. Choose a part on the face map.`);
       bench.sitterId = photo.value?.sitters[0]?.id;
@@ -42,28 +42,4 @@ export function useFind() {
   }
 
   return { find, progress: readonly(progress), stopFind: () => stop?.abort() };
-}
-
-async function keep(people: FoundPeople): Promise<{ sitters: FoundSitterEntry[]; background: FoundEntry | undefined }> {
-  const store = async (found: FoundPart): Promise<FoundEntry> => {
-    const plate = crypto.randomUUID();
-    await storePlate(plate, { region: found.region, coverage8: found.coverage8 });
-    return { part: found.part, plate };
-  };
-  const sitters: FoundSitterEntry[] = [];
-  for (const sitter of people.sitters) {
-    const parts: FoundEntry[] = [];
-    for (const found of sitter.parts) parts.push(await store(found));
-    sitters.push({ face: faceOf(sitter), doubts: Object.fromEntries(sitter.parts.flatMap(({ part, doubt }) => (doubt ? [[part, doubt]] : []))), parts });
-  }
-  return { sitters, background: people.background && (await store(people.background)) };
-}
-
-function faceOf({ landmarks: { points } }: FoundSitter): FoundSitterEntry['face'] {
-  const xs = points.map(([x]) => x), ys = points.map(([, y]) => y), x = Math.min(...xs), y = Math.min(...ys);
-  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
-}
-
-function nameOfArea(part: Part, sitter: number | undefined): string {
-  return sitter === undefined ? PART_NAMES[part] : `${PART_NAMES[part]} ${sitter}`;
 }

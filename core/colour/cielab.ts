@@ -31,6 +31,18 @@ export function convertSrgbLinearToCielabD50([red, green, blue]: Triple): Triple
   return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
 }
 
+/** D65 from its chromaticity 0.3127, 0.3290. */
+const WHITE_D65: Triple = [0.3127 / 0.329, 1, (1 - 0.3127 - 0.329) / 0.329];
+
+/** CIELAB (CIE 15:2004) under sRGB's own D65. @returns L* 0..100, a* and b* about -128..128 */
+export function convertSrgbLinearToCielabD65([red, green, blue]: Triple): Triple {
+  const m = XYZ_D65_OF_SRGB;
+  const x = f((m[0] * red + m[1] * green + m[2] * blue) / WHITE_D65[0]);
+  const y = f((m[3] * red + m[4] * green + m[5] * blue) / WHITE_D65[1]);
+  const z = f((m[6] * red + m[7] * green + m[8] * blue) / WHITE_D65[2]);
+  return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
+}
+
 /** CIE L* (0..100) of a relative luminance Y (0..1). */
 export function cielabLightnessOfLuminance(luminance: number): number {
   return 116 * f(luminance) - 16;

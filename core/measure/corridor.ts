@@ -18,6 +18,12 @@ export const SKIN_CORRIDOR: Readonly<Record<Rung, HueRange>> = {
   shade: { from: 14, to: 25 },
 };
 
+/** The corridor of a sitter: in the shade it reaches up to the sitter's own middle, where that is within it. */
+export function corridorFor(middleHueDegrees: number | undefined): Readonly<Record<Rung, HueRange>> {
+  const { middle, shade } = SKIN_CORRIDOR, own = middleHueDegrees === undefined ? shade.to : Math.min(middle.to, middleHueDegrees);
+  return { ...SKIN_CORRIDOR, shade: { from: shade.from, to: Math.max(shade.to, own) } };
+}
+
 /** Targets that common practice starts from: 26, 23 and 16 from light to shade. */
 export const SKIN_TARGETS: Readonly<Record<Rung, number>> = { light: 26, middle: 23, shade: 16 };
 

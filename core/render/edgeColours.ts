@@ -2,7 +2,7 @@ import { newField, readField } from '../raster/field';
 import type { Field } from '../raster/field';
 import { halveArea } from '../raster/halveArea';
 import { areaLowPass } from '../raster/lowPass';
-import type { AreaInput } from './kinds';
+import type { AreaInput } from '../measure/areaInput';
 
 /** What an area and its surroundings look like along its edge: their difference, linear sRGB, over the area's box. */
 export type EdgeColours = Field;

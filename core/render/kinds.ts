@@ -2,7 +2,8 @@ import type { KindDefinition, Kinds } from '../document/kinds';
 import type { Rung } from '../document/schema';
 import type { Plate } from '../raster/plate';
 import type { Pyramid } from '../raster/pyramid';
-import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
+import type { AreaInput } from '../measure/areaInput';
+import type { Bounds, LinearRaster, Region } from '../raster/raster';
 
 /** Where the pixels of a run lie: their centres in pixels of the photo. */
 export interface Places {
@@ -19,14 +20,6 @@ export interface Places {
 export type PixelKernel = (pixels: Float32Array, count: number, places: Places) => void;
 
 export const NO_PLACES: Places = { x: new Float32Array(0), y: new Float32Array(0) };
-
-/** An area with the pixels about it. */
-export interface AreaInput {
-  /** of the photo, as the pixels show it */
-  readonly region: Region;
-  readonly pixels: LinearRaster;
-  readonly coverage: Coverage8Raster;
-}
 
 /** What an adjustment may measure: the photo as the steps before it left it, within its area. */
 export interface StepInput extends AreaInput {

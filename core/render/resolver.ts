@@ -1,6 +1,7 @@
 import { fingerprint } from '../document/fingerprint';
 import { WHOLE_PICTURE } from '../document/schema';
 import type { Area, Mark, Photo, Reading, Step } from '../document/schema';
+import type { AreaInput } from '../measure/areaInput';
 import { areaMean } from '../measure/areaMean';
 import { measureLadder } from '../measure/ladder';
 import type { Ladder } from '../measure/ladder';
@@ -100,6 +101,12 @@ export class Resolver {
     return out;
   }
 
+  /** An area with the pixels about it after a plan, at the size at which areas are measured. */
+  input(area: ResolvedArea, plan: ResolvedPlan): AreaInput {
+    const region = this.measuringRegion(area);
+    return { region, pixels: this.#renderer.render(plan, region), coverage: this.#renderer.coverage(area.key, region) };
+  }
+
   readings(photo: Photo, plan: ResolvedPlan, baked: ReadonlyMap<string, Uint8Array> = new Map()): ReadingColours[] {
     return photo.readings.flatMap((reading) => {
       const now = this.#patch(reading, []), result = this.#patch(reading, plan);
@@ -155,14 +162,10 @@ export class Resolver {
     const kind = this.kinds.adjusts.get(step.kind)!, looksAt = (kind.measuredBy as readonly string[] | undefined)?.map((name) => step.parameters[name]!) ?? [];
     const measuresKey = fingerprint([reached, step.kind, area.key, like?.key, readings, looksAt]);
     const { measures, edge } = this.#measures.get(measuresKey, () => {
-      const inputOf = (measured: ResolvedArea) => {
-        const region = this.measuringRegion(measured);
-        return { region, pixels: this.#renderer.render(before, region), coverage: this.#renderer.coverage(measured.key, region) };
-      };
-      const input = inputOf(area);
+      const input = this.input(area, before);
       const measures = kind.measure({
         ...input,
-        ...(like && { like: inputOf(like) }),
+        ...(like && { like: this.input(like, before) }),
         readings: readings.flatMap((reading) => {
           const samples = this.#patch(reading, before);
           return samples ? [{ rung: reading.rung, samples }] : [];

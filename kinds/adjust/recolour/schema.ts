@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Part } from '#core/document/schema';
 
 /** #rrggbb of sRGB */
 const colour = z.string().regex(/^#[0-9a-f]{6}$/);
@@ -30,3 +31,8 @@ export type RecolourParameters = z.infer<typeof recolourParameters>;
 
 /** Everything but the colour as it starts. */
 export const RECOLOUR_DEFAULTS: Omit<RecolourParameters, 'colour'> = { hueVariation: 1, saturationVariation: 1, depth: 0, undertone: 0, gloss: 1, second: null };
+
+/** How a part starts to be recoloured: hair's second highlight carries the pigment (Marschner 2003), so little of its gloss is white. */
+export function startRecolour(part: Part, colour: string): RecolourParameters {
+  return { ...RECOLOUR_DEFAULTS, colour, gloss: part === 'hair' || part === 'brows' ? 0.3 : 1 };
+}

@@ -1,0 +1,28 @@
+import type { Photo } from '#core/document/schema';
+import type { Finding } from '#core/measure/check';
+import type { PhotoFinding } from '#core/render/checkPhoto';
+import { findingWords } from '#kinds/mend/findingWords';
+import type { CheckCommand } from './arguments';
+import { checkFile } from './plan';
+
+/** What check says of one photo. */
+export interface CheckResult {
+  readonly sitters: number;
+  readonly findings: readonly { readonly sitter: number | null; readonly words: string; readonly finding: Finding }[];
+}
+
+/** @throws {PhotoFileError} {NetworksMissingError} {DocumentError} */
+export async function checkOne(path: string, { mask }: Pick<CheckCommand, 'mask'>, onProgress: (share: number) => void): Promise<CheckResult> {
+  const { photo, findings } = await checkFile(path, mask, onProgress);
+  return { sitters: photo.sitters.length, findings: findings.map((entry) => ({ sitter: numberOf(photo, entry), words: findingWords(entry.finding), finding: entry.finding })) };
+}
+
+function numberOf(photo: Photo, { sitterId }: PhotoFinding): number | null {
+  return photo.sitters.find(({ id }) => id === sitterId)?.number ?? null;
+}
+
+export function sayCheck(file: string, { sitters, findings }: CheckResult): string {
+  if (sitters === 0 && findings.length === 0) return `${file}: no face was found; give the skin with --mask skin=FILE.png`;
+  if (findings.length === 0) return `${file}: nothing is off`;
+  return [file, ...findings.map(({ sitter, words }) => `  ${sitter === null ? '' : `sitter ${sitter}, `}${words}`)].join('\n');
+}

@@ -1,0 +1,22 @@
+import { randomUUID } from 'node:crypto';
+import { putFound } from '#core/document/found';
+import { areaNameOf } from '#core/document/partNames';
+import type { Photo } from '#core/document/schema';
+import type { Plate } from '#core/raster/plate';
+import type { Pyramid } from '#core/raster/pyramid';
+import { findParts } from '#core/segment/findParts';
+import { foundEntries } from '#core/segment/foundEntries';
+import { tfNetworks } from '../networks/tfNetworks';
+import { networkFiles } from './networkFiles';
+
+const networks = tfNetworks(networkFiles);
+
+/**
+ * Finds people and puts them into a photo's document.
+ * @returns the document, and the coverage that its marks name
+ * @throws {NetworksMissingError}
+ */
+export async function findInto(photo: Photo, pyramid: Pyramid, onProgress: (share: number) => void): Promise<{ photo: Photo; plates: ReadonlyMap<string, Plate> }> {
+  const { sitters, background, plates } = foundEntries(await findParts(pyramid, networks, { onProgress }), randomUUID);
+  return { photo: putFound(photo, sitters, background, randomUUID, areaNameOf), plates };
+}

@@ -1,0 +1,129 @@
+import { randomUUID } from 'node:crypto';
+import { writeFile } from 'node:fs/promises';
+import { basename } from 'node:path';
+import { newPhoto } from '#core/document/commands';
+import type { JsonObject } from '#core/document/kinds';
+import { PART_NAMES } from '#core/document/partNames';
+import { DOCUMENT_VERSION, NO_EDGE_CARE } from '#core/document/schema';
+import type { Area, Part, Photo, Step } from '#core/document/schema';
+import { CommandError } from '#core/errors';
+import { decodeGreyPicture } from './greyPicture';
+import { encodeCoveragePng } from '#core/formats/coveragePng';
+import { namedColour } from '#core/formats/namedColour';
+import type { PlanFile } from '#core/formats/planFile';
+import { measureRankedTrend } from '#core/measure/rankedTrend';
+import { oklabPlanes } from '#core/measure/trend';
+import { checkPhoto } from '#core/render/checkPhoto';
+import { Resolver } from '#core/render/resolver';
+import { startRecolour } from '#kinds/adjust/recolour/schema';
+import { mendsOf } from '#kinds/mend/mend';
+import { KINDS } from '#kinds/registry.gen';
+import type { PlanCommand } from './arguments';
+import { findInto } from './openPlan';
+import { openPhotoFile } from './photoFile';
+import type { OpenedPhoto } from './photoFile';
+
+/** A photo with its document, ready to be measured. */
+interface Work {
+  readonly opened: OpenedPhoto;
+  readonly resolver: Resolver;
+  photo: Photo;
+  readonly baked: Map<string, Uint8Array>;
+}
+
+/**
+ * Makes a plan for one photo and writes it.
+ * @returns the file written and the plan
+ * @throws {PhotoFileError} {NetworksMissingError} {CommandError} {DocumentError}
+ */
+export async function makePlan(path: string, command: PlanCommand, onProgress: (share: number) => void): Promise<{ file: string; photo: Photo }> {
+  const work = await openWork(path, command.mask, wantedParts(command), onProgress);
+  const put = (part: Part, kind: string, parameters: JsonObject) => {
+    for (const area of areasOf(work.photo, part, command.sitter)) addStep(work, { kind, version: KINDS.adjusts.get(kind)!.version, areaId: area.id, parameters });
+  };
+  if (command.matchSkin) put('skin', 'match', await matchTo(command.matchSkin));
+  if (command.skinHue) put('skin', 'hue-to-target', { hue: rungs(command.skinHue), saturation: rungs(), lightness: rungs(), keeps: 'chroma', more: [] });
+  if (command.evenness) put('skin', 'evenness', { hue: command.evenness[0]! / 100, saturation: command.evenness[1]! / 100, lightness: command.evenness[2]! / 100, size: null, blush: 0, marks: 1 });
+  if (command.mend) for (const mend of mendsOf(checkPhoto(work.resolver, work.photo, work.baked).filter(({ sitterId }) => ofSitter(work.photo, sitterId, command.sitter)))) addStep(work, mend);
+  for (const [part, palette, text] of [['irises', 'irises', command.iris], ['lips', 'lips', command.lips], ['hair', 'hair', command.hair]] as const) {
+    if (text === undefined) continue;
+    const colour = namedColour(text, palette);
+    if (!colour) throw new CommandError('colour', text);
+    put(part, 'recolour', startRecolour(part, colour));
+  }
+  const plan: PlanFile = { schema: DOCUMENT_VERSION, photo: work.photo, coverage: coverageOf(work) };
+  await writeFile(command.out, `${JSON.stringify(plan)}\n`);
+  onProgress(1);
+  return { file: command.out, photo: work.photo };
+}
+
+/** Opens a photo with the areas that are given, finding the parts that are wanted and not given. */
+export async function openWork(path: string, masks: PlanCommand['mask'], wanted: readonly Part[], onProgress: (share: number) => void): Promise<Work> {
+  const opened = await openPhotoFile(path), { pyramid, name, sha256 } = opened, resolver = new Resolver(pyramid, KINDS);
+  const work: Work = { opened, resolver, photo: newPhoto({ id: sha256, file: name, width: pyramid.width, height: pyramid.height }), baked: new Map() };
+  const given = new Set(masks.map(({ part }) => part));
+  if (wanted.some((part) => !given.has(part))) {
+    const found = await findInto(work.photo, pyramid, onProgress);
+    for (const [plate, coverage] of found.plates) resolver.learnPlate(plate, coverage);
+    work.photo = { ...found.photo, areas: found.photo.areas.filter(({ part }) => !given.has(part)) };
+  }
+  for (const { part, file } of masks) {
+    const coverage8 = await decodeGreyPicture(file, pyramid.width, pyramid.height), plate = randomUUID();
+    resolver.learnPlate(plate, { region: { x: 0, y: 0, width: pyramid.width, height: pyramid.height, outWidth: pyramid.width, outHeight: pyramid.height }, coverage8 });
+    const area: Area = {
+      id: randomUUID(), name: PART_NAMES[part], part, sitter: null, inverted: false, edgeCare: NO_EDGE_CARE,
+      marks: [{ id: randomUUID(), kind: 'picture', version: 1, mode: 'add', on: true, parameters: { file: basename(file), plate } }],
+    };
+    work.photo = { ...work.photo, areas: [...work.photo.areas, area] };
+  }
+  return work;
+}
+
+function wantedParts({ matchSkin, skinHue, evenness, mend, iris, lips, hair }: PlanCommand): Part[] {
+  const parts: [Part, unknown][] = [['skin', matchSkin ?? skinHue ?? evenness ?? (mend || undefined)], ['irises', iris], ['lips', lips], ['hair', hair]];
+  return parts.filter(([, asked]) => asked !== undefined).map(([part]) => part);
+}
+
+/** The areas of a part, of one sitter or of all. @throws {CommandError} when there is none */
+function areasOf(photo: Photo, part: Part, sitter: number | undefined): readonly Area[] {
+  const areas = photo.areas.filter((area) => area.part === part && ofSitter(photo, area.sitter, sitter));
+  if (areas.length === 0) throw new CommandError('no-part', PART_NAMES[part].toLowerCase());
+  return areas;
+}
+
+function ofSitter(photo: Photo, id: string | null | undefined, number: number | undefined): boolean {
+  return number === undefined || !id || photo.sitters.find((sitter) => sitter.id === id)?.number === number;
+}
+
+function addStep(work: Work, step: Pick<Step, 'kind' | 'version' | 'areaId' | 'parameters'>): void {
+  work.photo = { ...work.photo, plan: [...work.photo.plan, { id: randomUUID(), strength: 1, on: true, ...step }] };
+}
+
+function rungs([light, middle, shade]: readonly (number | null)[] = [null, null, null]): JsonObject {
+  return { light: light!, middle: middle!, shade: shade! };
+}
+
+/** The trend of another photo's skin, as a match takes it. */
+async function matchTo({ photo, mask }: NonNullable<PlanCommand['matchSkin']>): Promise<JsonObject> {
+  const other = await openWork(photo, mask ? [{ part: 'skin', file: mask }] : [], ['skin'], () => undefined);
+  const [skin] = areasOf(other.photo, 'skin', undefined), { pixels, coverage } = other.resolver.input(other.resolver.area(skin!), []);
+  const rows = measureRankedTrend({ planes: oklabPlanes(pixels.data), weights: Float32Array.from(coverage.data, (value) => value / 255) });
+  if (!rows) throw new CommandError('no-part', 'skin');
+  return { to: { by: 'trend', name: other.opened.name, rows }, light: 1, colour: 1 };
+}
+
+/** Coverage of every area that a step stands on, or that one of them names. */
+function coverageOf({ photo, resolver }: Work): PlanFile['coverage'] {
+  return Object.fromEntries(photo.areas.map((area) => [area.id, Buffer.from(encodeCoveragePng(resolver.fullCoverage(resolver.area(area)), photo.width, photo.height)).toString('base64')]));
+}
+
+/** What check finds in one photo. */
+export async function checkFile(path: string, masks: PlanCommand['mask'], onProgress: (share: number) => void) {
+  const work = await openWork(path, masks, ['skin'], onProgress);
+  return { photo: work.photo, findings: checkPhoto(work.resolver, work.photo, work.baked) };
+}
+
+export function sayPlan(file: string, { file: out, photo }: { readonly file: string; readonly photo: Photo }): string {
+  const steps = photo.plan.map(({ kind, areaId }, n) => `  ${n + 1}. ${KINDS.adjusts.get(kind)!.label} on ${photo.areas.find(({ id }) => id === areaId)?.name ?? 'the whole picture'}`);
+  return [`${file} → ${out}`, ...(steps.length > 0 ? steps : ['  no steps: nothing was asked for, or nothing is off'])].join('\n');
+}

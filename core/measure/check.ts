@@ -1,0 +1,135 @@
+import { hueDeltaDegrees } from '../colour/angles';
+import { cielabLightnessOfLuminance } from '../colour/cielab';
+import { hsvHueOfSrgbLinear } from '../colour/hueSolve';
+import { luminanceOfSrgbLinear } from '../colour/luminance';
+import type { Triple } from '../colour/triple';
+import { RUNGS } from '../document/schema';
+import type { Rung } from '../document/schema';
+import type { AreaInput } from './areaInput';
+import { areaMean } from './areaMean';
+import { corridorFor, degreesOffRange } from './corridor';
+import { DEPARTURE, measureDepartures } from './departures';
+import { meanLinear } from './reading';
+import { lightnessSamples, rungSamples } from './rungs';
+
+/** What check found on one sitter's skin: numbers only; what to do about it and the words for it are made elsewhere. */
+export type Finding =
+  /** HSV hue outside the corridor; `off` is negative toward red, positive toward green */
+  | { readonly is: 'hue'; readonly rungs: readonly { readonly rung: Rung; readonly hueDegrees: number; readonly off: number; readonly target: number }[] }
+  /** range of redness between the quarters of the skin, OKLab a */
+  | { readonly is: 'blotches'; readonly range: number }
+  /** neck and limbs against the face: L* and HSV degrees of their means, and degrees at equal lightness; negative is darker, redder */
+  | { readonly is: 'apart'; readonly lightness: number; readonly hueDegrees: number }
+  /** by how many HSV degrees cheeks are redder than the forehead */
+  | { readonly is: 'flushed'; readonly degrees: number }
+  /** share of the skin with a channel at its end */
+  | { readonly is: 'clipped'; readonly end: 'white' | 'black'; readonly share: number };
+
+/** The areas of one sitter that check looks at; absent ones are not judged. */
+export interface SitterSkin {
+  readonly skin: AreaInput;
+  readonly face?: AreaInput | undefined;
+  readonly neckAndLimbs?: AreaInput | undefined;
+  /** of the photo, forehead to chin, upright */
+  readonly faceBox?: { readonly x: number; readonly y: number; readonly width: number; readonly height: number } | undefined;
+}
+
+/** Less than this is how portraits are; measured on neutral ones: hue within 1° of the corridor, ranges 0.005 to 0.010. */
+const LEAST_HUE = 2, LEAST_RANGE = 0.0125, LEAST_APART_DEGREES = 5, LEAST_FLUSH = 8, LEAST_CLIPPED = 0.005;
+const CLIPPED_WHITE = 0.985, CLIPPED_BLACK = 0.0006;
+
+/** Whatever is off on a sitter's skin, the gravest first. */
+export function checkSkin({ skin, face, neckAndLimbs, faceBox }: SitterSkin): Finding[] {
+  const findings = [hueFinding(skin), face && neckAndLimbs && apartFinding(face, neckAndLimbs), blotchFinding(face ?? skin), faceBox && flushFinding(face ?? skin, faceBox), ...clippedFindings(skin)];
+  return findings.filter((finding) => finding !== undefined);
+}
+
+function hueFinding({ pixels, coverage }: AreaInput): Finding | undefined {
+  const samples = rungSamples(pixels, coverage), hues = new Map<Rung, number>();
+  for (const rung of RUNGS) {
+    const hue = samples[rung].length > 0 ? hsvHueOfSrgbLinear(meanLinear(samples[rung])) : undefined;
+    if (hue !== undefined) hues.set(rung, hue);
+  }
+  const corridor = corridorFor(hues.get('middle'));
+  const rungs = [...hues].map(([rung, hueDegrees]) => {
+    const off = degreesOffRange(hueDegrees, corridor[rung]);
+    return { rung, hueDegrees, off, target: off > 0 ? corridor[rung].to : off < 0 ? corridor[rung].from : hueDegrees };
+  });
+  return rungs.some(({ off }) => Math.abs(off) >= LEAST_HUE) ? { is: 'hue', rungs } : undefined;
+}
+
+function blotchFinding(area: AreaInput): Finding | undefined {
+  const field = measureDepartures(area, null);
+  if (!field) return undefined;
+  const { outWidth: width } = field.region, redness: number[] = [];
+  for (let i = 0; i < field.data.length / DEPARTURE.channels; i++) {
+    const column = i % width, row = (i - column) / width, at = DEPARTURE.channels * i;
+    if (coverageAt(area, field.region, column, row) === 255) redness.push(field.data[at + DEPARTURE.hueA]! + field.data[at + DEPARTURE.saturationA]!);
+  }
+  if (redness.length === 0) return undefined;
+  redness.sort((p, q) => p - q);
+  const range = redness[Math.floor(0.75 * (redness.length - 1))]! - redness[Math.floor(0.25 * (redness.length - 1))]!;
+  return range >= LEAST_RANGE ? { is: 'blotches', range } : undefined;
+}
+
+/** Coverage of the area at a place of another grid over the same box. */
+function coverageAt({ coverage, region }: AreaInput, grid: AreaInput['region'], column: number, row: number): number {
+  const across = Math.floor((((column + 0.5) * grid.width) / grid.outWidth) * (region.outWidth / region.width)), down = Math.floor((((row + 0.5) * grid.height) / grid.outHeight) * (region.outHeight / region.height));
+  return coverage.data[Math.min(coverage.height - 1, down) * coverage.width + Math.min(coverage.width - 1, across)]!;
+}
+
+/** Colours are compared band by band of lightness, as a neck in shadow is redder than a face in light by nature. */
+function apartFinding(face: AreaInput, neck: AreaInput): Finding | undefined {
+  const faceMean = areaMean(face.pixels, face.coverage), neckMean = areaMean(neck.pixels, neck.coverage);
+  const faceBands = lightnessSamples(face.pixels, face.coverage), neckBands = lightnessSamples(neck.pixels, neck.coverage);
+  if (!faceMean || !neckMean) return undefined;
+  let sum = 0, weight = 0;
+  faceBands.forEach((band, i) => {
+    const other = neckBands[i]!;
+    if (band.length === 0 || other.length === 0) return;
+    const here = hsvHueOfSrgbLinear(meanLinear(band)), there = hsvHueOfSrgbLinear(meanLinear(other));
+    if (here === undefined || there === undefined) return;
+    sum += other.length * hueDeltaDegrees(here, there);
+    weight += other.length;
+  });
+  const lightness = lightnessOf(neckMean) - lightnessOf(faceMean), hueDegrees = weight > 0 ? sum / weight : 0;
+  return Math.abs(hueDegrees) >= LEAST_APART_DEGREES ? { is: 'apart', lightness, hueDegrees } : undefined;
+}
+
+/** Forehead and cheeks as shares of the face's box; common proportions of an upright face. */
+const FOREHEAD = { left: 0.32, right: 0.68, top: 0.04, bottom: 0.2 };
+const CHEEKS = [{ left: 0.14, right: 0.32, top: 0.5, bottom: 0.68 }, { left: 0.68, right: 0.86, top: 0.5, bottom: 0.68 }];
+
+function flushFinding(area: AreaInput, box: NonNullable<SitterSkin['faceBox']>): Finding | undefined {
+  const forehead = hueWithin(area, box, [FOREHEAD]), cheeks = hueWithin(area, box, CHEEKS);
+  if (forehead === undefined || cheeks === undefined) return undefined;
+  const degrees = hueDeltaDegrees(cheeks, forehead);
+  return degrees >= LEAST_FLUSH ? { is: 'flushed', degrees } : undefined;
+}
+
+function hueWithin({ region, pixels, coverage }: AreaInput, box: NonNullable<SitterSkin['faceBox']>, shares: readonly typeof FOREHEAD[]): number | undefined {
+  const inside = coverage.data.map((value, i) => {
+    const column = i % coverage.width, x = region.x + ((column + 0.5) * region.width) / coverage.width, y = region.y + (((i - column) / coverage.width + 0.5) * region.height) / coverage.height;
+    const across = (x - box.x) / box.width, down = (y - box.y) / box.height;
+    return value === 255 && shares.some(({ left, right, top, bottom }) => across >= left && across <= right && down >= top && down <= bottom) ? 255 : 0;
+  });
+  const mean = areaMean(pixels, { ...coverage, data: inside });
+  return mean && hsvHueOfSrgbLinear(mean);
+}
+
+function clippedFindings({ pixels, coverage }: AreaInput): Finding[] {
+  let white = 0, black = 0, count = 0;
+  for (let i = 0; i < coverage.data.length; i++) {
+    if (coverage.data[i] !== 255) continue;
+    count++;
+    const channels = [pixels.data[3 * i]!, pixels.data[3 * i + 1]!, pixels.data[3 * i + 2]!];
+    if (Math.max(...channels) >= CLIPPED_WHITE) white++;
+    if (Math.min(...channels) <= CLIPPED_BLACK) black++;
+  }
+  const found = (end: 'white' | 'black', share: number): Finding[] => (share >= LEAST_CLIPPED ? [{ is: 'clipped', end, share }] : []);
+  return count === 0 ? [] : [...found('white', white / count), ...found('black', black / count)];
+}
+
+function lightnessOf(mean: Triple): number {
+  return cielabLightnessOfLuminance(luminanceOfSrgbLinear(mean));
+}

@@ -1,0 +1,30 @@
+import type { Area, Photo } from '../document/schema';
+import { checkSkin } from '../measure/check';
+import type { Finding } from '../measure/check';
+import type { Resolver } from './resolver';
+
+/** What check found, and the areas that it is about. */
+export interface PhotoFinding {
+  readonly finding: Finding;
+  /** of the photo; undefined for skin that belongs to nobody */
+  readonly sitterId: string | undefined;
+  readonly skinId: string;
+  readonly faceId: string | undefined;
+  readonly neckAndLimbsId: string | undefined;
+}
+
+/**
+ * Judges the skin of every sitter as the plan leaves it.
+ * @param baked ready-made coverage by area id
+ */
+export function checkPhoto(resolver: Resolver, photo: Photo, baked: ReadonlyMap<string, Uint8Array> = new Map()): PhotoFinding[] {
+  const plan = resolver.plan(photo, baked), owners = [...new Set(photo.areas.filter(({ part }) => part === 'skin' || part === 'face').map(({ sitter }) => sitter))];
+  return owners.flatMap((owner) => {
+    const of = (part: Area['part']) => photo.areas.find((area) => area.part === part && area.sitter === owner && area.marks.length > 0);
+    const face = of('face'), neck = of('neck-limbs'), skin = of('skin') ?? face, sitter = photo.sitters.find(({ id }) => id === owner);
+    if (!skin) return [];
+    const input = (area: Area | undefined) => area && resolver.input(resolver.area(area, baked.get(area.id)), plan);
+    const findings = checkSkin({ skin: input(skin)!, face: input(face), neckAndLimbs: input(neck), faceBox: sitter?.face });
+    return findings.map((finding) => ({ finding, sitterId: sitter?.id, skinId: skin.id, faceId: face?.id, neckAndLimbsId: neck?.id }));
+  });
+}

@@ -1,0 +1,29 @@
+import type { FoundEntry, FoundSitterEntry } from '../document/found';
+import type { Plate } from '../raster/plate';
+import type { FoundPart, FoundPeople } from './findParts';
+
+/** What find gave, as the document takes it, and the coverage apart from it. */
+export interface FoundEntries {
+  readonly sitters: readonly FoundSitterEntry[];
+  readonly background: FoundEntry | undefined;
+  /** by the names that the entries use */
+  readonly plates: ReadonlyMap<string, Plate>;
+}
+
+/** @param newId names each plate */
+export function foundEntries({ sitters, background }: FoundPeople, newId: () => string): FoundEntries {
+  const plates = new Map<string, Plate>();
+  const keep = ({ part, region, coverage8 }: FoundPart): FoundEntry => {
+    const plate = newId();
+    plates.set(plate, { region, coverage8 });
+    return { part, plate };
+  };
+  const entries = sitters.map(({ landmarks: { points }, parts }): FoundSitterEntry => {
+    const xs = points.map(([x]) => x), ys = points.map(([, y]) => y), x = Math.min(...xs), y = Math.min(...ys);
+    return {
+      face: { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y }, parts: parts.map(keep),
+      doubts: Object.fromEntries(parts.flatMap(({ part, doubt }) => (doubt ? [[part, doubt]] : []))),
+    };
+  });
+  return { sitters: entries, background: background && keep(background), plates };
+}

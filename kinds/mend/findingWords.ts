@@ -1,0 +1,28 @@
+import type { Finding } from '#core/measure/check';
+
+/** One finding in the retoucher's words, to follow the sitter's name: "skin: middle 41°, 13° too green". */
+export function findingWords(finding: Finding): string {
+  switch (finding.is) {
+    case 'hue':
+      return `skin: ${finding.rungs.filter(({ off }) => off !== 0).map(({ rung, hueDegrees, off }) => `${rung} ${hueDegrees.toFixed(0)}°, ${Math.abs(off).toFixed(0)}° too ${off > 0 ? 'green' : 'red'}`).join('; ')}`;
+    case 'blotches':
+      return `skin: blotchy, its redness spreads over ${(1000 * finding.range).toFixed(0)} where even skin has 5 to 10`;
+    case 'apart':
+      return `neck and limbs: ${Math.abs(finding.lightness).toFixed(0)} L* ${finding.lightness < 0 ? 'darker' : 'lighter'} and ${Math.abs(finding.hueDegrees).toFixed(0)}° ${finding.hueDegrees < 0 ? 'more magenta' : 'greener'} than the face`;
+    case 'flushed':
+      return `cheeks ${finding.degrees.toFixed(0)}° redder than the forehead`;
+    case 'clipped':
+      return `skin: ${(100 * finding.share).toFixed(1)} % clipped at ${finding.end}; no step brings that back, only another exposure of the photo`;
+  }
+}
+
+/** What the step that mends it does. */
+export function mendWords(finding: Finding): string | undefined {
+  switch (finding.is) {
+    case 'hue': return 'Bring hue into the corridor';
+    case 'blotches': return 'Even by 70 %';
+    case 'apart': return 'Match to the face';
+    case 'flushed': return 'Even the cheeks by half';
+    case 'clipped': return undefined;
+  }
+}

@@ -1,0 +1,47 @@
+import type { JsonObject } from '#core/document/kinds';
+import type { Step } from '#core/document/schema';
+import type { PhotoFinding } from '#core/render/checkPhoto';
+
+/** A step that mends what was found, still without an id. */
+export type Mend = Pick<Step, 'kind' | 'version' | 'areaId' | 'parameters'>;
+
+/** How far blotches are evened: enough to calm them, little enough to stay skin. */
+const EVENNESS = 0.7;
+/** Neck and limbs of neutral portraits are up to 12 L* darker than their faces; so much of the difference is left to them. */
+const LIGHT_SHARE = 0.65;
+const ROUNDED = 10;
+
+/** The step that mends a finding; undefined where no step can. */
+export function mendOf({ finding, skinId, faceId, neckAndLimbsId }: PhotoFinding): Mend | undefined {
+  switch (finding.is) {
+    case 'hue': {
+      const targets = Object.fromEntries(['light', 'middle', 'shade'].map((name) => [name, rounded(finding.rungs.find(({ rung }) => rung === name)?.target)]));
+      const none = { light: null, middle: null, shade: null };
+      return { kind: 'hue-to-target', version: 2, areaId: skinId, parameters: { hue: targets, saturation: none, lightness: none, keeps: 'chroma', more: [] } };
+    }
+    case 'blotches':
+      return even(skinId, { hue: EVENNESS, saturation: EVENNESS, lightness: EVENNESS, blush: 0 });
+    case 'flushed':
+      return even(faceId ?? skinId, { hue: 0.5, saturation: 0.3, lightness: 0, blush: 0 });
+    case 'apart':
+      if (!faceId || !neckAndLimbsId) return undefined;
+      return { kind: 'match', version: 1, areaId: neckAndLimbsId, parameters: { to: { by: 'area', areaId: faceId }, light: LIGHT_SHARE, colour: 1 } };
+    case 'clipped':
+      return undefined;
+  }
+}
+
+function even(areaId: string, shares: JsonObject): Mend {
+  return { kind: 'evenness', version: 1, areaId, parameters: { size: null, marks: 1, ...shares } };
+}
+
+function rounded(degrees: number | undefined): number | null {
+  return degrees === undefined ? null : Math.round(degrees * ROUNDED) / ROUNDED;
+}
+
+/** Mends in the order in which they build on each other; blotches make the flush that a separate step would even. */
+export function mendsOf(findings: readonly PhotoFinding[]): Mend[] {
+  const blotchy = new Set(findings.filter(({ finding }) => finding.is === 'blotches').map(({ sitterId }) => sitterId));
+  const order = ['apart', 'hue', 'blotches', 'flushed', 'clipped'];
+  return findings.filter(({ finding, sitterId }) => finding.is !== 'flushed' || !blotchy.has(sitterId)).toSorted((p, q) => order.indexOf(p.finding.is) - order.indexOf(q.finding.is)).map(mendOf).filter((mend) => mend !== undefined);
+}
