@@ -4,8 +4,16 @@ import type { Component } from 'vue';
 
 /** By kind of adjustment, the sentence with which its parameters are edited. */
 export const CONTROLS: Readonly<Record<string, Component>> = {
+  'balance': defineAsyncComponent(() => import('../kinds/adjust/balance/Control.vue')),
+  'cast-trim': defineAsyncComponent(() => import('../kinds/adjust/cast-trim/Control.vue')),
+  'clear': defineAsyncComponent(() => import('../kinds/adjust/clear/Control.vue')),
+  'curves': defineAsyncComponent(() => import('../kinds/adjust/curves/Control.vue')),
   'evenness': defineAsyncComponent(() => import('../kinds/adjust/evenness/Control.vue')),
+  'families': defineAsyncComponent(() => import('../kinds/adjust/families/Control.vue')),
   'hue-to-target': defineAsyncComponent(() => import('../kinds/adjust/hue-to-target/Control.vue')),
+  'light': defineAsyncComponent(() => import('../kinds/adjust/light/Control.vue')),
   'match': defineAsyncComponent(() => import('../kinds/adjust/match/Control.vue')),
+  'prepare': defineAsyncComponent(() => import('../kinds/adjust/prepare/Control.vue')),
   'recolour': defineAsyncComponent(() => import('../kinds/adjust/recolour/Control.vue')),
+  'relief': defineAsyncComponent(() => import('../kinds/adjust/relief/Control.vue')),
 };

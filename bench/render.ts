@@ -1,3 +1,5 @@
+import { NO_TARGETS } from '#kinds/adjust/hue-to-target/schema';
+import { RECOLOUR_DEFAULTS } from '#kinds/adjust/recolour/schema';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -39,7 +41,7 @@ function sixSteps(): Photo {
     { id: 'irises', marks: [mark('ellipse', { x: 414 * scale, y: 583 * scale, radiusX: 80, radiusY: 80 })] },
     { id: 'clothes', marks: [mark('ellipse', { x: 540 * scale, y: 1300 * scale, radiusX: 2000, radiusY: 500 })] },
   ].map((entry) => ({ ...entry, name: entry.id, part: 'other' as const, sitter: null, inverted: false, edgeCare: { ...NO_EDGE_CARE, soften: 4 } }));
-  const plan = ([['skin', 'hue-to-target', { light: 26, middle: 23, shade: 16 }], ['hair', 'recolour', { colour: '#8a4a26', variation: 1 }], ['irises', 'recolour', { colour: '#58748c', variation: 0.8 }], ['clothes', 'recolour', { colour: '#4a5d7a', variation: 1 }], ['clothes', 'hue-to-target', { light: null, middle: 210, shade: null }], ['skin', 'recolour', { colour: '#d9a892', variation: 0.9 }]] as const)
+  const plan = ([['skin', 'hue-to-target', { ...NO_TARGETS, hue: { light: 26, middle: 23, shade: 16 } }], ['hair', 'recolour', { ...RECOLOUR_DEFAULTS, colour: '#8a4a26', gloss: 0.3 }], ['irises', 'recolour', { ...RECOLOUR_DEFAULTS, colour: '#58748c' }], ['clothes', 'recolour', { ...RECOLOUR_DEFAULTS, colour: '#4a5d7a' }], ['clothes', 'hue-to-target', { ...NO_TARGETS, hue: { light: null, middle: 210, shade: null } }], ['skin', 'recolour', { ...RECOLOUR_DEFAULTS, colour: '#d9a892' }]] as const)
     .map(([areaId, kind, parameters], i) => ({ id: `s${i}`, kind, version: 1, parameters, areaId, strength: 1, on: true }));
   return { ...newPhoto({ id: '0'.repeat(64), file: 'large.png', ...LARGE }), areas, plan };
 }

@@ -16,7 +16,7 @@ import { oklabPlanes } from '#core/measure/trend';
 import { checkPhoto } from '#core/render/checkPhoto';
 import { Resolver } from '#core/render/resolver';
 import { startRecolour } from '#kinds/adjust/recolour/schema';
-import { mendsOf } from '#kinds/mend/mend';
+import { mendAll } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import type { PlanCommand } from './arguments';
 import { findInto } from './openPlan';
@@ -44,7 +44,7 @@ export async function makePlan(path: string, command: PlanCommand, onProgress: (
   if (command.matchSkin) put('skin', 'match', await matchTo(command.matchSkin));
   if (command.skinHue) put('skin', 'hue-to-target', { hue: rungs(command.skinHue), saturation: rungs(), lightness: rungs(), keeps: 'chroma', more: [] });
   if (command.evenness) put('skin', 'evenness', { hue: command.evenness[0]! / 100, saturation: command.evenness[1]! / 100, lightness: command.evenness[2]! / 100, size: null, blush: 0, marks: 1 });
-  if (command.mend) for (const mend of mendsOf(checkPhoto(work.resolver, work.photo, work.baked).filter(({ sitterId }) => ofSitter(work.photo, sitterId, command.sitter)))) addStep(work, mend);
+  if (command.mend) work.photo = await mendAll(work.photo, (photo) => checkPhoto(work.resolver, photo, work.baked).filter(({ sitterId }) => ofSitter(photo, sitterId, command.sitter)), randomUUID);
   for (const [part, palette, text] of [['irises', 'irises', command.iris], ['lips', 'lips', command.lips], ['hair', 'hair', command.hair]] as const) {
     if (text === undefined) continue;
     const colour = namedColour(text, palette);

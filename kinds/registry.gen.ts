@@ -1,9 +1,17 @@
 // Written by scripts/list-kinds.ts from the folders of kinds/. Do not edit.
 import { collectKinds } from '#core/render/kinds';
+import { balance } from './adjust/balance/index';
+import { castTrim } from './adjust/cast-trim/index';
+import { clear } from './adjust/clear/index';
+import { curves } from './adjust/curves/index';
 import { evenness } from './adjust/evenness/index';
+import { families } from './adjust/families/index';
 import { hueToTarget } from './adjust/hue-to-target/index';
+import { light } from './adjust/light/index';
 import { match } from './adjust/match/index';
+import { prepare } from './adjust/prepare/index';
 import { recolour } from './adjust/recolour/index';
+import { relief } from './adjust/relief/index';
 import { brush } from './mark/brush/index';
 import { edgeStroke } from './mark/edge-stroke/index';
 import { ellipse } from './mark/ellipse/index';
@@ -11,4 +19,4 @@ import { foundPart } from './mark/found-part/index';
 import { lasso } from './mark/lasso/index';
 import { picture } from './mark/picture/index';
 
-export const KINDS = collectKinds([brush, edgeStroke, ellipse, foundPart, lasso, picture], [evenness, hueToTarget, match, recolour]);
+export const KINDS = collectKinds([brush, edgeStroke, ellipse, foundPart, lasso, picture], [balance, castTrim, clear, curves, evenness, families, hueToTarget, light, match, prepare, recolour, relief]);

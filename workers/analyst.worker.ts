@@ -2,6 +2,10 @@ import { PhotoFileError } from '#core/errors';
 import type { Photo } from '#core/document/schema';
 import { DOCUMENT_VERSION, WHOLE_PICTURE } from '#core/document/schema';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
+import { findFamilies } from '#core/measure/families';
+import { measureHistogram } from '#core/measure/histogram';
+import { placeReadings } from '#core/measure/placing';
+import { checkPhoto } from '#core/render/checkPhoto';
 import { inspectPhotoFile } from '#core/formats/inspectPhotoFile';
 import { buildPyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
@@ -55,6 +59,13 @@ serve<AnalystExchanges>({
     const area = areaOf(photo, areaId);
     return { box: current().measuringRegion(area), share: current().share(area), before: current().mean(area, []), after: current().mean(area, current().plan(photo)) };
   },
+  palette: ({ photo, areaId }) => {
+    const input = current().input(areaOf(photo, areaId), []);
+    return { families: findFamilies(input), histogram: measureHistogram(input) };
+  },
+  patch: ({ photo, x, y, size }) => current().patchColours({ x, y, size }, current().plan(photo)),
+  placed: ({ photo, areaId }) => placeReadings(current().input(areaOf(photo, areaId), [])),
+  check: ({ photo }) => checkPhoto(current(), photo),
   areasAt: ({ photo, x, y }) => current().areasAt(photo, x, y),
   coveragePng: ({ photo, areaId }) => encodeCoveragePng(current().fullCoverage(areaOf(photo, areaId)), photo.width, photo.height),
   planFile: ({ photo }) => {

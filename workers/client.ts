@@ -3,7 +3,10 @@ import type { Photo } from '#core/document/schema';
 import { platesOf } from '#core/document/plates';
 import { CancelledError } from '#core/errors';
 import type { PlanFile } from '#core/formats/planFile';
+import type { Triple } from '#core/colour/triple';
+import type { PlacedReading } from '#core/measure/placing';
 import type { Plate } from '#core/raster/plate';
+import type { PhotoFinding } from '#core/render/checkPhoto';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
 import type { ResolvedPlan } from '#core/render/resolved';
@@ -12,6 +15,8 @@ import type { AnalystExchanges, AreaColours, CoverageLook, FinderExchanges, Open
 import { WorkerPort } from './workerPort';
 
 export type { CoverageLook, OpenedPhoto, Piece, Placement, Survey } from './protocol';
+export type { ReadingDoubt } from '#core/measure/readingDoubt';
+export type { PhotoFinding } from '#core/render/checkPhoto';
 export { Painter } from './painterClient';
 export { foundEntries } from '#core/segment/foundEntries';
 
@@ -105,10 +110,28 @@ export class PictureWorkers {
       before: await piece(this.#analyst.call('ladder', { photo, areaId, after: false })),
       after: await piece(this.#analyst.call('ladder', { photo, areaId, after: true })),
     };
+    const palette = areaId === undefined ? undefined : await piece(this.#analyst.call('palette', { photo, areaId }));
     const areas: Record<string, AreaColours> = {};
     // The chosen one first, the others as time allows.
     for (const { id } of photo.areas.toSorted((p, q) => Number(q.id === areaId) - Number(p.id === areaId))) areas[id] = await piece(this.#analyst.call('areaColours', { photo, areaId: id }));
-    return { readings, ladder, areas };
+    return { readings, ladder, areas, families: palette?.families ?? [], histogram: palette?.histogram };
+  }
+
+  /** The mean of a patch, as the photo is and as the plan leaves it, linear sRGB; undefined beside the photo. */
+  patch(photo: Photo, x: number, y: number, size: number): Promise<{ now: Triple; result: Triple } | undefined> {
+    return this.#analyst.call('patch', { photo, x, y, size });
+  }
+
+  /** Places where readings of an area stand well. */
+  async placed(photo: Photo, areaId: string): Promise<readonly PlacedReading[]> {
+    await this.#ensurePlates(photo);
+    return this.#analyst.call('placed', { photo, areaId });
+  }
+
+  /** What is off on the skin of every sitter, as the plan leaves it. */
+  async check(photo: Photo): Promise<readonly PhotoFinding[]> {
+    await this.#ensurePlates(photo);
+    return this.#analyst.call('check', { photo });
   }
 
   /** Ids of the areas at a point of the photo, the most covering first. */

@@ -2,10 +2,14 @@ import type { Triple } from '#core/colour/triple';
 import type { Photo } from '#core/document/schema';
 import type { PhotoFileFacts } from '#core/formats/inspectPhotoFile';
 import type { PlanFile } from '#core/formats/planFile';
+import type { Family } from '#core/measure/families';
+import type { Histogram } from '#core/measure/histogram';
 import type { Ladder } from '#core/measure/ladder';
+import type { PlacedReading } from '#core/measure/placing';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
+import type { PhotoFinding } from '#core/render/checkPhoto';
 import type { ReadingColours } from '#core/render/resolver';
 import type { FoundPeople } from '#core/segment/findParts';
 import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
@@ -44,6 +48,9 @@ export interface Survey {
   /** by area id */
   readonly areas: Readonly<Record<string, AreaColours>>;
   readonly readings: readonly ReadingColours[];
+  /** of the area asked for: the families of its colour, and its histogram */
+  readonly families: readonly Family[];
+  readonly histogram: Histogram | undefined;
   /** of the area asked for */
   readonly ladder: { readonly before: Ladder; readonly after: Ladder } | undefined;
 }
@@ -59,6 +66,12 @@ export type AnalystExchanges = {
   readings: Exchange<{ photo: Photo }, readonly ReadingColours[]>;
   ladder: Exchange<{ photo: Photo; areaId: string; after: boolean }, Ladder>;
   areaColours: Exchange<{ photo: Photo; areaId: string }, AreaColours>;
+  /** the families of an area's colour, and its histogram, as the photo is */
+  palette: Exchange<{ photo: Photo; areaId: string }, { families: readonly Family[]; histogram: Histogram }>;
+  /** the mean of a patch, as the photo is and as the plan leaves it, linear sRGB; undefined beside the photo */
+  patch: Exchange<{ photo: Photo; x: number; y: number; size: number }, { now: Triple; result: Triple } | undefined>;
+  placed: Exchange<{ photo: Photo; areaId: string }, readonly PlacedReading[]>;
+  check: Exchange<{ photo: Photo }, readonly PhotoFinding[]>;
   /** the areas at a place, the most covering first */
   areasAt: Exchange<{ photo: Photo; x: number; y: number }, readonly string[]>;
   /** an area's coverage at the photo's size, as an 8-bit grey PNG */

@@ -7,7 +7,8 @@ const SIZE_STEP = 1.2;
 /** The keys of the bench, listed in benchKeys.ts. Not while something is typed or a dialog is open. */
 export function useBenchKeys(): void {
   const bench = useBench(), view = useView(), sitting = useSitting();
-  const { photo, area, startReading } = useBenchPhoto();
+  const { photo, area, placeReadingsAlone } = useBenchPhoto();
+  const { check } = useCheck();
   const { find } = useFind();
 
   const presses: Readonly<Record<string, () => void>> = {
@@ -27,7 +28,8 @@ export function useBenchKeys(): void {
     'd': () => (bench.split = bench.split === undefined ? 0.5 : undefined),
     'f': () => void find(),
     'z': () => (view.fitted ? view.zoomTo(view.fullZoom) : view.fit()),
-    'r': () => area.value && startReading('light'),
+    'r': () => void placeReadingsAlone(),
+    'k': () => void check(),
     'n': nextArea,
     'e': () => photo.value && (bench.exporting = true),
     '?': () => (bench.showingKeys = true),

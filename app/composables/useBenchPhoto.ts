@@ -1,14 +1,16 @@
 import type { Area, Photo, Rung, Part } from '#core/document/schema';
 import { RUNGS, NO_EDGE_CARE } from '#core/document/schema';
-import { addArea, changeArea, duplicateArea, putReading, putStep, removeArea, removeReading } from '#core/document/commands';
+import { addArea, changeArea, divideArea, duplicateArea, putReading, putStep, removeArea, removeReading } from '#core/document/commands';
 import { SKIN_TARGETS } from '#core/measure/corridor';
+import { NO_TARGETS } from '#kinds/adjust/hue-to-target/schema';
+import type { HueToTargetParameters } from '#kinds/adjust/hue-to-target/schema';
 import { KINDS } from '#kinds/registry.gen';
 import type { JsonObject } from '#core/document/kinds';
 import type { Point } from '../stores/view';
 
 /** The photo and the area that are chosen on the bench, and what is done to them in more than one place. */
 export function useBenchPhoto() {
-  const sitting = useSitting(), bench = useBench();
+  const sitting = useSitting(), bench = useBench(), workers = useWorkers(), notices = useNotices();
   const photo = computed<Photo | undefined>(() => sitting.document?.photos.find(({ id }) => id === bench.photoId));
   const area = computed<Area | undefined>(() => photo.value?.areas.find(({ id }) => id === bench.areaId));
 
@@ -53,15 +55,46 @@ export function useBenchPhoto() {
     if (id) edit(label, (before) => changeArea(before, id, change));
   }
 
-  function addStep(kind: string, parameters: JsonObject): void {
-    const areaId = area.value?.id, definition = KINDS.adjusts.get(kind);
-    if (!areaId || !definition) return;
-    edit(definition.label, (before) => putStep(before, { id: crypto.randomUUID(), kind, version: definition.version, parameters, areaId, strength: 1, on: true }));
+  /** Adds a step to the chosen area, or to the whole picture while none is chosen. */
+  function addStep(kind: string, parameters: JsonObject, strength = 1): void {
+    const definition = KINDS.adjusts.get(kind);
+    if (!definition) return;
+    edit(definition.label, (before) => putStep(before, { id: crypto.randomUUID(), kind, version: definition.version, parameters, areaId: area.value?.id ?? null, strength, on: true }));
   }
 
   /** The targets that common practice starts from. */
-  function addHueToTarget(targets: JsonObject = { ...SKIN_TARGETS }): void {
-    addStep('hue-to-target', targets);
+  function addHueToTarget(hue: HueToTargetParameters['hue'] = { ...SKIN_TARGETS }): void {
+    addStep('hue-to-target', { ...NO_TARGETS, hue });
+  }
+
+  /** Both irises, or whatever is marked twice, become two areas, each with its own copy of the steps. */
+  function splitArea(): void {
+    const open = area.value;
+    if (open && open.marks.length > 1) edit(`unlink ${open.name}`, (before) => divideArea(before, open.id, () => crypto.randomUUID()));
+  }
+
+  /** Puts light, middle and shade readings where they stand well. */
+  async function placeReadingsAlone(): Promise<void> {
+    const open = area.value, document = photo.value;
+    if (!open || !document) return;
+    try {
+      const placed = await workers.placed(document, open.id);
+      if (placed.length === 0) return notices.say(`${open.name} has no even place that is large enough for a reading. Place one by hand.`);
+      edit('place readings', (before) => ({
+        ...before, readings: [...before.readings.filter(({ areaId }) => areaId !== open.id), ...placed.map((reading) => ({ id: crypto.randomUUID(), areaId: open.id, ...reading }))],
+      }));
+    } catch (error) {
+      notices.problem(error);
+    }
+  }
+
+  /** Hands the colour of a place to the step that asked for it. */
+  async function pickColour(at: Point): Promise<void> {
+    const stepId = bench.pickingFor, document = photo.value;
+    bench.tool = 'look';
+    if (!stepId || !document) return;
+    const colours = await workers.patch(document, at.x, at.y, bench.pickSize);
+    if (colours) bench.picked = { stepId, ...colours };
   }
 
   function placeReading(at: Point): void {
@@ -86,5 +119,5 @@ export function useBenchPhoto() {
     edit('take reading away', (before) => removeReading(before, id));
   }
 
-  return { photo, area, edit, newArea, choosePart, deleteArea, copyArea, changeOpenArea, addStep, addHueToTarget, placeReading, startReading, dropReading };
+  return { photo, area, edit, newArea, choosePart, deleteArea, copyArea, changeOpenArea, addStep, addHueToTarget, splitArea, placeReadingsAlone, pickColour, placeReading, startReading, dropReading };
 }

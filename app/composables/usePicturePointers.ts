@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core';
 import type { Drag, PointerSample, PointerTool } from '../tools/pointerTool';
 import { panTool } from '../tools/panTool';
-import { readingTool } from '../tools/readingTool';
+import { pressTool } from '../tools/pressTool';
 import type { Point } from '../stores/view';
 
 const WHEEL_ZOOM = 0.0016;
@@ -9,16 +9,17 @@ const WHEEL_ZOOM = 0.0016;
 /** Pointers, wheel and pinch on the picture. */
 export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   const view = useView(), bench = useBench(), sitting = useSitting();
-  const { placeReading } = useBenchPhoto();
+  const { placeReading, pickColour } = useBenchPhoto();
   const marks = useMarkHost();
   const pan = panTool((across, down) => view.pan(across, down));
-  const reading = readingTool(placeReading);
+  const reading = pressTool(placeReading), pick = pressTool((at) => void pickColour(at));
   const travelling = ref(false), hover = shallowRef<Point>();
   const down = new Map<number, Point>();
   let drag: Drag | undefined;
 
   const tool = computed<PointerTool>(() => {
     if (travelling.value || bench.tool === 'look' || !sitting.writable) return pan;
+    if (bench.tool === 'pick') return pick;
     return bench.tool === 'reading' ? reading : marks[bench.tool];
   });
 

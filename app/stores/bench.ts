@@ -1,10 +1,11 @@
 import { defineStore } from 'pinia';
+import type { Triple } from '#core/colour/triple';
 import type { Rung } from '#core/document/schema';
 
 export const MARK_TOOLS = ['edge-stroke', 'brush', 'lasso', 'ellipse'] as const;
 export type MarkTool = (typeof MARK_TOOLS)[number];
 /** What a press on the picture does. */
-export type Tool = 'look' | 'reading' | MarkTool;
+export type Tool = 'look' | 'reading' | 'pick' | MarkTool;
 
 export const OVERLAYS = ['none', 'hatch', 'outline', 'grey', 'dimmed', 'ground'] as const;
 export type Overlay = (typeof OVERLAYS)[number];
@@ -34,15 +35,27 @@ export const useBench = defineStore('bench', () => {
   const groundColour = ref('#777777');
   const split = ref<number>();
   const holdingBefore = ref(false);
+  /** side of the patch from which a colour is picked, pixels of the photo */
+  const pickSize = ref(11);
+  /** the step for which a colour is picked from the picture, and the colour picked last, linear sRGB */
+  const pickingFor = ref<string>();
+  const picked = shallowRef<{ readonly stepId: string; readonly now: Triple; readonly result: Triple }>();
+  /** the recolour step whose versions are compared */
+  const comparing = ref<string>();
   const exporting = ref(false);
   const showingKeys = ref(false);
 
-  const editing = computed(() => tool.value !== 'look' && tool.value !== 'reading');
+  const editing = computed(() => tool.value !== 'look' && tool.value !== 'reading' && tool.value !== 'pick');
 
   /** Chooses an area, or none; marks are put away. */
   function choose(id: string | undefined): void {
     if (areaId.value !== id) tool.value = 'look';
     areaId.value = id;
+  }
+
+  function pickFor(stepId: string): void {
+    pickingFor.value = stepId;
+    tool.value = 'pick';
   }
 
   function edit(mark: MarkTool): void {
@@ -61,6 +74,6 @@ export const useBench = defineStore('bench', () => {
 
   return {
     photoId, areaId, sitterId, pointedId, tool, takes, radius, tolerance, fade, readingSize, nextRung, overlay, hatchHue, groundColour, split, holdingBefore,
-    exporting, showingKeys, editing, choose, edit, choosePhoto,
+    pickSize, pickingFor, picked, comparing, exporting, showingKeys, editing, choose, edit, pickFor, choosePhoto,
   };
 });

@@ -29,6 +29,17 @@ export function duplicateArea(photo: Photo, areaId: string, copyId: string, name
   return { ...photo, areas: photo.areas.flatMap((area) => (area.id === areaId ? [area, { ...area, id: copyId, name, part: 'other' as const, sitter: null, marks: area.marks.map((mark) => ({ ...mark, id: newId() })) }] : [area])) };
 }
 
+/** One area per mark that adds, each with the other marks and its own copy of the steps; readings stay with the first. */
+export function divideArea(photo: Photo, areaId: string, newId: () => string): Photo {
+  const area = photo.areas.find(({ id }) => id === areaId), adding = area?.marks.filter(({ mode, on }) => mode === 'add' && on) ?? [];
+  if (!area || adding.length < 2) return photo;
+  const parts = adding.map((mark, n): Area => ({ ...area, id: n === 0 ? area.id : newId(), name: `${area.name}, ${n + 1}`.slice(0, 120), marks: area.marks.filter((other) => other === mark || !adding.includes(other)).map((other) => (n === 0 ? other : { ...other, id: newId() })) }));
+  return {
+    ...photo, areas: photo.areas.flatMap((entry) => (entry === area ? parts : [entry])),
+    plan: photo.plan.flatMap((step) => (step.areaId === areaId ? parts.map(({ id }, n) => (n === 0 ? step : { ...step, id: newId(), areaId: id })) : [step])),
+  };
+}
+
 /** Removes an area with the readings and steps that stand on it. */
 export function removeArea(photo: Photo, areaId: string): Photo {
   return {

@@ -3,14 +3,15 @@ import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
 import { DocumentError } from '../errors';
 import { applyChanges, diffJson, invertChanges } from './changes';
-import { addArea, changePhoto, moveStep, newPhoto, newSitting, putMark, putReading, putStep, removeArea } from './commands';
+import { addArea, changePhoto, divideArea, moveStep, newPhoto, newSitting, putMark, putReading, putStep, removeArea } from './commands';
 import { EMPTY_HISTORY, recordCheckpoint, redo, undo } from './history';
 import type { Json, JsonObject, KindDefinition } from './kinds';
 import { migrateDocument } from './migrations';
 import { parseSitting } from './parse';
-import { NO_EDGE_CARE } from './schema';
+import { DOCUMENT_VERSION, NO_EDGE_CARE } from './schema';
 import type { Photo, Sitting } from './schema';
 
+const NONE = { light: null, middle: null, shade: null };
 const ID = 'a'.repeat(64), NOW = '2026-11-24T10:00:00.000Z';
 
 function sittingWithWork(): Sitting {
@@ -18,8 +19,8 @@ function sittingWithWork(): Sitting {
     (p: Photo) => addArea(p, { id: 'skin', name: 'Skin', part: 'skin', sitter: null, inverted: false, marks: [], edgeCare: NO_EDGE_CARE }),
     (p: Photo) => putMark(p, 'skin', { id: 'm', kind: 'ellipse', version: 1, mode: 'add', on: true, parameters: { x: 5, y: 5, radiusX: 3, radiusY: 2 } }),
     (p: Photo) => putReading(p, { id: 'r', areaId: 'skin', rung: 'light', x: 4, y: 4, size: 9 }),
-    (p: Photo) => putStep(p, { id: 's', kind: 'hue-to-target', version: 1, parameters: { light: 26, middle: 23, shade: 16 }, areaId: 'skin', strength: 1, on: true }),
-    (p: Photo) => putStep(p, { id: 't', kind: 'recolour', version: 1, parameters: { colour: '#6d7a63', variation: 1 }, areaId: 'skin', strength: 0.5, on: false }),
+    (p: Photo) => putStep(p, { id: 's', kind: 'hue-to-target', version: 2, parameters: { hue: { light: 26, middle: 23, shade: 16 }, saturation: NONE, lightness: NONE, keeps: 'chroma', more: [] }, areaId: 'skin', strength: 1, on: true }),
+    (p: Photo) => putStep(p, { id: 't', kind: 'clear', version: 1, parameters: { brighten: 0.5, clear: 1 }, areaId: 'skin', strength: 0.5, on: false }),
   ].reduce((p, change) => change(p), newPhoto({ id: ID, file: 'a.jpg', width: 10, height: 10 }));
   return { ...newSitting('one', 'One', NOW), photos: [photo] };
 }
@@ -45,7 +46,7 @@ describe('the schema', () => {
     ['the future', (s) => ({ ...s, schema: 99 }), 'from-the-future schema'],
     ['no object', () => 'sitting', 'invalid '],
     ['a strength that is no number', (s) => ((step(s, 0).strength = Number.NaN), s), 'invalid photos.0.plan.0.strength'],
-    ['a hue out of range', (s) => ((step(s, 0).parameters.light = 999), s), 'invalid photos.0.plan.0.parameters.light'],
+    ['a hue out of range', (s) => (((step(s, 0).parameters.hue as Record<string, unknown>).light = 999), s), 'invalid photos.0.plan.0.parameters.hue.light'],
     ['an unknown parameter', (s) => ((step(s, 1).parameters.gloss = 1), s), 'invalid photos.0.plan.1.parameters'],
     ['an unknown kind', (s) => ((step(s, 1).kind = 'sorcery'), s), 'invalid photos.0.plan.1.kind'],
     ['a step on an area that is not there', (s) => ((step(s, 1).areaId = 'gone'), s), 'invalid photos.0.plan.1.areaId'],
@@ -54,15 +55,36 @@ describe('the schema', () => {
   });
 
   it('brings older parameters up, one version at a time', () => {
-    const older: KindDefinition = { ...KINDS.adjusts.get('recolour')!, version: 3, migrations: { 1: ({ colour }) => ({ colour: colour!, variation: 0.5 }), 2: (p) => ({ ...p, variation: 1 }) } as Record<number, (p: JsonObject) => JsonObject> };
-    const kinds = { marks: KINDS.marks, adjusts: new Map([...KINDS.adjusts, ['recolour', older]]) };
-    const migrated = migrateDocument(sittingWithWork(), 1, kinds) as Sitting;
-    expect(migrated.photos[0]!.plan[1]).toMatchObject({ version: 3, parameters: { colour: '#6d7a63', variation: 1 } });
-    expect(migrated.photos[0]!.plan[0]!.version).toBe(1);
+    const older: KindDefinition = { ...KINDS.adjusts.get('clear')!, version: 3, migrations: { 1: ({ clear }) => ({ clear: clear!, brighten: 0.1 }), 2: (p) => ({ ...p, brighten: 0.2 }) } as Record<number, (p: JsonObject) => JsonObject> };
+    const kinds = { marks: KINDS.marks, adjusts: new Map([...KINDS.adjusts, ['clear', older]]) };
+    const migrated = migrateDocument(sittingWithWork(), DOCUMENT_VERSION, kinds) as Sitting;
+    expect(migrated.photos[0]!.plan[1]).toMatchObject({ version: 3, parameters: { clear: 1, brighten: 0.2 } });
+    expect(migrated.photos[0]!.plan[0]!.version).toBe(2);
+  });
+
+  it('brings a document of version 1 up: sitters, and areas that belong to nobody', () => {
+    const { photos: [photo] } = sittingWithWork(), { sitters: _sitters, ...rest } = photo!, old = { ...sittingWithWork(), schema: 1, photos: [{ ...rest, areas: rest.areas.map(({ sitter: _sitter, inverted: _inverted, ...area }) => area) }] };
+    expect(parseSitting(old, KINDS)).toEqual(sittingWithWork());
+  });
+
+  it('takes a step on the whole picture', () => {
+    const sitting = sittingWithWork(), whole = { ...sitting.photos[0]!.plan[1]!, areaId: null };
+    expect(parseSitting({ ...sitting, photos: [{ ...sitting.photos[0]!, plan: [whole] }] }, KINDS).photos[0]!.plan[0]!.areaId).toBeNull();
   });
 });
 
 describe('commands', () => {
+  it('divide an area into one per mark, each with its own step', () => {
+    const [photo] = sittingWithWork().photos, both = putMark(photo!, 'skin', { id: 'n', kind: 'ellipse', version: 1, mode: 'add', on: true, parameters: { x: 9, y: 5, radiusX: 3, radiusY: 2 } });
+    let count = 0;
+    const divided = divideArea(both, 'skin', () => `new${count++}`);
+    expect(divided.areas.map(({ marks }) => marks.length)).toEqual([1, 1]);
+    expect(divided.plan).toHaveLength(4);
+    expect(new Set(divided.plan.map(({ id }) => id)).size).toBe(4);
+    expect(divided.plan.filter(({ areaId }) => areaId === 'skin').map(({ id }) => id)).toEqual(['s', 't']);
+    expect(divideArea(photo!, 'skin', () => 'x')).toBe(photo);
+  });
+
   it('take the readings and steps of an area away with it', () => {
     const [photo] = sittingWithWork().photos;
     expect(removeArea(photo!, 'skin')).toMatchObject({ areas: [], readings: [], plan: [] });

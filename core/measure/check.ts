@@ -40,7 +40,9 @@ const CLIPPED_WHITE = 0.985, CLIPPED_BLACK = 0.0006;
 
 /** Whatever is off on a sitter's skin, the gravest first. */
 export function checkSkin({ skin, face, neckAndLimbs, faceBox }: SitterSkin): Finding[] {
-  const findings = [hueFinding(skin), face && neckAndLimbs && apartFinding(face, neckAndLimbs), blotchFinding(face ?? skin), faceBox && flushFinding(face ?? skin, faceBox), ...clippedFindings(skin)];
+  const apart = face && neckAndLimbs && apartFinding(face, neckAndLimbs);
+  // A neck in other light says nothing of the hue of the skin.
+  const findings = [hueFinding(apart && face ? face : skin), apart, blotchFinding(face ?? skin), faceBox && flushFinding(face ?? skin, faceBox), ...clippedFindings(skin)];
   return findings.filter((finding) => finding !== undefined);
 }
 

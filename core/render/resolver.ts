@@ -4,6 +4,10 @@ import type { Area, Mark, Photo, Reading, Step } from '../document/schema';
 import type { AreaInput } from '../measure/areaInput';
 import { areaMean } from '../measure/areaMean';
 import { measureLadder } from '../measure/ladder';
+import { doubtOfReading } from '../measure/readingDoubt';
+import type { ReadingDoubt } from '../measure/readingDoubt';
+import { measureTrend, oklabPlanes } from '../measure/trend';
+import type { Trend } from '../measure/trend';
 import type { Ladder } from '../measure/ladder';
 import { meanLinear, patchRegion, trimPatch } from '../measure/reading';
 import type { Triple } from '../colour/triple';
@@ -28,8 +32,8 @@ export interface ReadingColours {
   readonly id: string;
   readonly now: Triple;
   readonly result: Triple;
-  /** how far the area covers the patch, 0..1; steps on the area do not reach the rest */
-  readonly covered: number;
+  /** why it stands badly */
+  readonly doubt: ReadingDoubt | undefined;
 }
 
 /**
@@ -41,6 +45,7 @@ export class Resolver {
   readonly #areas = new Cache<ResolvedArea>();
   readonly #marks = new Cache<unknown>();
   readonly #regions = new Cache<Region>();
+  readonly #trends = new Cache<Trend | undefined>();
   readonly #measures = new Cache<{ readonly measures: unknown; readonly edge: EdgeColours | undefined }>();
   readonly #plates = new Map<string, Plate>();
 
@@ -110,8 +115,14 @@ export class Resolver {
   readings(photo: Photo, plan: ResolvedPlan, baked: ReadonlyMap<string, Uint8Array> = new Map()): ReadingColours[] {
     return photo.readings.flatMap((reading) => {
       const now = this.#patch(reading, []), result = this.#patch(reading, plan);
-      return now && result ? [{ id: reading.id, now: meanLinear(now), result: meanLinear(result), covered: this.#covered(photo, reading, baked) }] : [];
+      return now && result ? [{ id: reading.id, now: meanLinear(now), result: meanLinear(result), doubt: this.#doubt(photo, reading, now, baked) }] : [];
     });
+  }
+
+  /** Means of a patch as the photo is and as a plan leaves it, linear sRGB; undefined beside the photo. */
+  patchColours(patch: { readonly x: number; readonly y: number; readonly size: number }, plan: ResolvedPlan): { now: Triple; result: Triple } | undefined {
+    const region = patchRegion(patch, this.pyramid), mean = (steps: ResolvedPlan) => meanLinear(trimPatch(this.#renderer.render(steps, region!).data));
+    return region && { now: mean([]), result: mean(plan) };
   }
 
   /** Ids of the areas that cover a point of the photo by half at least, the most covering first. */
@@ -179,11 +190,15 @@ export class Resolver {
     };
   }
 
-  #covered(photo: Photo, reading: Reading, baked: ReadonlyMap<string, Uint8Array>): number {
+  #doubt(photo: Photo, reading: Reading, samples: Float32Array, baked: ReadonlyMap<string, Uint8Array>): ReadingDoubt | undefined {
     const area = photo.areas.find(({ id }) => id === reading.areaId), region = patchRegion(reading, this.pyramid);
-    if (!area || !region) return 0;
-    const { data } = this.#renderer.coverage(this.area(area, baked.get(area.id)).key, region);
-    return data.reduce((sum, value) => sum + value, 0) / (255 * data.length);
+    if (!area || !region) return { is: 'beside' };
+    const resolved = this.area(area, baked.get(area.id)), { data } = this.#renderer.coverage(resolved.key, region);
+    const trend = this.#trends.get(resolved.key, () => {
+      const input = this.input(resolved, []);
+      return measureTrend(oklabPlanes(input.pixels.data), Float32Array.from(input.coverage.data, (value) => value / 255));
+    });
+    return doubtOfReading(samples, data.reduce((sum, value) => sum + value, 0) / (255 * data.length), trend);
   }
 
   #patch(reading: Reading, plan: ResolvedPlan): Float32Array | undefined {

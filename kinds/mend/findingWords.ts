@@ -4,7 +4,7 @@ import type { Finding } from '#core/measure/check';
 export function findingWords(finding: Finding): string {
   switch (finding.is) {
     case 'hue':
-      return `skin: ${finding.rungs.filter(({ off }) => off !== 0).map(({ rung, hueDegrees, off }) => `${rung} ${hueDegrees.toFixed(0)}°, ${Math.abs(off).toFixed(0)}° too ${off > 0 ? 'green' : 'red'}`).join('; ')}`;
+      return `skin: ${finding.rungs.filter(({ off }) => Math.abs(off) >= 0.5).map(({ rung, hueDegrees, off }) => `${rung} ${hueDegrees.toFixed(0)}°, ${Math.abs(off).toFixed(0)}° too ${off > 0 ? 'green' : 'red'}`).join('; ')}`;
     case 'blotches':
       return `skin: blotchy, its redness spreads over ${(1000 * finding.range).toFixed(0)} where even skin has 5 to 10`;
     case 'apart':

@@ -1,5 +1,6 @@
 import type { JsonObject } from '#core/document/kinds';
-import type { Step } from '#core/document/schema';
+import type { Photo, Step } from '#core/document/schema';
+import type { Finding } from '#core/measure/check';
 import type { PhotoFinding } from '#core/render/checkPhoto';
 
 /** A step that mends what was found, still without an id. */
@@ -39,9 +40,19 @@ function rounded(degrees: number | undefined): number | null {
   return degrees === undefined ? null : Math.round(degrees * ROUNDED) / ROUNDED;
 }
 
-/** Mends in the order in which they build on each other; blotches make the flush that a separate step would even. */
-export function mendsOf(findings: readonly PhotoFinding[]): Mend[] {
-  const blotchy = new Set(findings.filter(({ finding }) => finding.is === 'blotches').map(({ sitterId }) => sitterId));
-  const order = ['apart', 'hue', 'blotches', 'flushed', 'clipped'];
-  return findings.filter(({ finding, sitterId }) => finding.is !== 'flushed' || !blotchy.has(sitterId)).toSorted((p, q) => order.indexOf(p.finding.is) - order.indexOf(q.finding.is)).map(mendOf).filter((mend) => mend !== undefined);
+/** Mends build on each other: light is brought together first, blotches are evened, then hue is judged. */
+const ORDER: readonly Finding['is'][] = ['apart', 'blotches', 'hue', 'flushed'];
+
+/**
+ * A plan with the steps that mend everything that check finds, each found on what the steps before it leave.
+ * @param look checks a photo as its plan leaves it
+ * @param newId makes the id of a step
+ */
+export async function mendAll(photo: Photo, look: (photo: Photo) => readonly PhotoFinding[] | Promise<readonly PhotoFinding[]>, newId: () => string): Promise<Photo> {
+  let mended = photo;
+  for (const is of ORDER) {
+    const mends = (await look(mended)).filter(({ finding }) => finding.is === is).map(mendOf).filter((mend) => mend !== undefined);
+    mended = { ...mended, plan: [...mended.plan, ...mends.map((mend) => ({ ...mend, id: newId(), strength: 1, on: true }))] };
+  }
+  return mended;
 }

@@ -9,6 +9,15 @@ export function colourAt({ data }: LinearRaster, index: number): Triple {
   return [data[3 * index]!, data[3 * index + 1]!, data[3 * index + 2]!];
 }
 
+/** How many pixels differ in any channel where a mask covers nothing. */
+export function changedOutside(first: LinearRaster, second: LinearRaster, mask8: Uint8Array): number {
+  let changed = 0;
+  mask8.forEach((value, i) => {
+    if (value === 0 && [0, 1, 2].some((c) => first.data[3 * i + c] !== second.data[3 * i + c])) changed++;
+  });
+  return changed;
+}
+
 /** Mean ΔE00 between two pictures over a mask. */
 export function meanDifference(first: LinearRaster, second: LinearRaster, mask8: Uint8Array): number {
   let sum = 0, weight = 0;

@@ -3,6 +3,7 @@ import { Keyboard, Redo2, Undo2 } from '@lucide/vue';
 
 const sitting = useSitting(), bench = useBench();
 const { find, progress, stopFind } = useFind();
+const { check, checking } = useCheck();
 const place = computed(() => (sitting.document?.photos.findIndex(({ id }) => id === bench.photoId) ?? -1) + 1);
 const photo = computed(() => sitting.document?.photos[place.value - 1]);
 
@@ -31,6 +32,7 @@ function rename(event: Event): void {
       <button class="press" @click="stopFind">Stop</button>
     </span>
     <button v-else class="press" :disabled="!photo" title="Find people and their parts" @click="find()">Find <span class="key">F</span></button>
+    <button class="press" :disabled="!photo || checking" title="Say what is off on the skin of every sitter" @click="check()">Check <span class="key">K</span></button>
     <button class="press-main" :disabled="!photo" @click="bench.exporting = true">Export… <span class="key border-current text-current opacity-70">E</span></button>
   </header>
 </template>

@@ -9,6 +9,8 @@ const props = defineProps<{
   ladder: { readonly before: Ladder; readonly after: Ladder };
   part: Part;
   targets: Readonly<Record<Rung, number | null>> | undefined;
+  /** whether steps lie between before and after */
+  changed: boolean;
 }>();
 const emit = defineEmits<{ target: [rung: Rung, hueDegrees: number]; start: []; end: [] }>();
 
@@ -54,7 +56,6 @@ function trendPath({ trend }: Ladder): string {
   return path;
 }
 
-const changed = computed(() => props.targets !== undefined);
 watchEffect(() => {
   const surface = canvas.value, context = surface?.getContext('2d');
   if (!surface || !context) return;
@@ -63,8 +64,8 @@ watchEffect(() => {
   surface.height = SIZE.height * sharp;
   context.scale(sharp, sharp);
   drawLadderGround(context, scale.value);
-  drawGrain(context, scale.value, props.ladder.before, changed.value);
-  if (changed.value) drawGrain(context, scale.value, props.ladder.after, false);
+  drawGrain(context, scale.value, props.ladder.before, props.changed);
+  if (props.changed) drawGrain(context, scale.value, props.ladder.after, false);
 }, { flush: 'post' });
 
 function grab(event: PointerEvent): void {

@@ -54,6 +54,7 @@ function rename(event: Event): void {
       <p v-if="photo?.sitters.length">Choose a field of the face map on the left. Its extent, its numbers and what can be done to it appear here.</p>
       <p v-else>Press <b>Find</b> above: it divides the people in this photo into skin, eyes, lips, hair and more. Or choose a field of the face map on the left, skin for example, and draw a rough line inside it on the picture.</p>
     </div>
-    <PlanSection v-if="photo" :photo="photo" />
+    <CheckPanel v-if="photo" :photo="photo" />
+    <PlanSection v-if="photo" :photo="photo" :survey="survey" />
   </aside>
 </template>

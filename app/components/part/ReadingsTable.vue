@@ -14,10 +14,7 @@ import type { Survey } from '#workers/client';
 /** Numbers per rung: from the reading placed there, or from the area's own tone zone. */
 const props = defineProps<{ readings: readonly Reading[]; survey: Survey; part: Part; targets: Readonly<Record<Rung, number | null>> | undefined }>();
 const bench = useBench();
-const { startReading, dropReading, edit } = useBenchPhoto();
-
-/** Less than this and a reading no longer tells what the steps of the area do. */
-const LEAST_COVERED = 0.9;
+const { startReading, dropReading, placeReadingsAlone, edit } = useBenchPhoto();
 
 function numbers(linear: Triple) {
   const encoded = mapIntoSrgbGamut(linear).map(encodeSrgb) as unknown as Triple;
@@ -31,7 +28,7 @@ const rows = computed(() => RUNGS.flatMap((rung) => {
   const now = read?.now ?? fromArea('before'), result = read?.result ?? fromArea('after');
   if (!now || !result) return [];
   const off = isSkin(props.part) && numbers(result).hueDegrees !== undefined ? degreesOffRange(numbers(result).hueDegrees!, SKIN_CORRIDOR[rung]) : undefined;
-  return [{ rung, reading: read && reading, beside: read !== undefined && read.covered < LEAST_COVERED, now: numbers(now), result: numbers(result), target: props.targets?.[rung] ?? undefined, off, difference: ciede2000(convertSrgbLinearToCielabD50(now), convertSrgbLinearToCielabD50(result)) }];
+  return [{ rung, reading: read && reading, doubt: read?.doubt && readingWords(read.doubt), now: numbers(now), result: numbers(result), target: props.targets?.[rung] ?? undefined, off, difference: ciede2000(convertSrgbLinearToCielabD50(now), convertSrgbLinearToCielabD50(result)) }];
 }));
 const hue = (degrees: number | undefined) => (degrees === undefined ? 'no hue' : `${degrees.toFixed(1)}°`);
 
@@ -65,12 +62,13 @@ function setSize(size: number): void {
             <td>{{ row.result.saturation }} {{ row.result.value }}</td>
             <td>{{ row.difference.toFixed(1) }}</td>
           </tr>
-          <tr class="text-[12px] text-quiet"><td colspan="6" class="pb-0.5 pl-0 text-left leading-tight"><span>{{ row.reading ? 'placed' : 'whole zone' }}</span> · RGB {{ row.result.rgb }}<template v-if="row.beside"> · <span class="font-semibold text-warn">lies beside the area: move it or add a stroke</span></template><template v-else-if="row.off !== undefined"> · <span :class="row.off === 0 ? '' : 'font-semibold text-warn'">{{ offWords(row.off) }}</span></template></td></tr>
+          <tr class="text-[12px] text-quiet"><td colspan="6" class="pb-0.5 pl-0 text-left leading-tight"><span>{{ row.reading ? 'placed' : 'whole zone' }}</span> · RGB {{ row.result.rgb }}<template v-if="row.doubt"> · <span class="font-semibold text-warn">{{ row.doubt }}</span></template><template v-else-if="row.off !== undefined"> · <span :class="row.off === 0 ? '' : 'font-semibold text-warn'">{{ offWords(row.off) }}</span></template></td></tr>
         </template>
       </tbody>
     </table>
     <p class="flex items-center gap-3 text-[13px]">
-      <button class="press" :aria-pressed="bench.tool === 'reading'" @click="startReading('light')">Place readings <span class="key">R</span></button>
+      <button class="press" title="Readings stand where skin is even, away from blush, glints and hair" @click="placeReadingsAlone">Place readings <span class="key">R</span></button>
+      <button class="press-bare" :aria-pressed="bench.tool === 'reading'" title="Press the picture where they are to stand" @click="startReading('light')">by hand</button>
       <label>patch <NumberField :model-value="bench.readingSize" label="Side of the patch in pixels of the photo" :min="1" :max="501" unit=" px" :reset="31" @update:model-value="setSize(Math.round($event))" /></label>
     </p>
   </div>

@@ -1,30 +1,36 @@
 <script setup lang="ts">
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue';
+import { ChevronDown } from '@lucide/vue';
 import type { Photo } from '#core/document/schema';
-import { SKIN_TARGETS } from '#core/measure/corridor';
-import type { JsonObject } from '#core/document/kinds';
+import type { Survey } from '#workers/client';
 
-/** The steps of the photo as sentences, and what can be added for the chosen part. */
-const props = defineProps<{ photo: Photo }>();
+/** The steps of the photo as sentences, and what can be added to the chosen part or to the whole picture. */
+const props = defineProps<{ photo: Photo; survey: Survey | undefined }>();
 const { area, addStep } = useBenchPhoto();
 
-interface Offer { readonly kind: string; readonly label: string; readonly parameters: JsonObject }
-
-const offers = computed<Offer[]>(() => {
-  if (!area.value || area.value.marks.length === 0) return [];
-  const hue: Offer = { kind: 'hue-to-target', label: 'Bring hue to target', parameters: { ...SKIN_TARGETS } };
-  const dye: Offer = { kind: 'recolour', label: 'Recolour', parameters: { colour: firstColour(area.value.part), variation: 1 } };
-  const hasHue = props.photo.plan.some(({ kind, areaId }) => kind === hue.kind && areaId === area.value!.id);
-  return isDyed(area.value.part) ? [dye, hue] : hasHue ? [dye] : [hue, dye];
-});
+const open = computed(() => (area.value?.marks.length ? area.value : undefined));
+const offers = computed(() => stepOffers(open.value, props.photo.areas));
+const first = computed(() => offers.value.filter(({ apt }) => apt));
+const others = computed(() => offers.value.filter(({ apt }) => !apt));
 </script>
 
 <template>
   <section aria-label="Plan">
     <div class="mb-1 flex items-center justify-between"><h2 class="heading">Plan</h2><span class="text-[12px] text-quiet">{{ photo.plan.length }} {{ photo.plan.length === 1 ? 'step' : 'steps' }}</span></div>
     <ol class="flex flex-col gap-1.5">
-      <StepSentence v-for="(step, place) in props.photo.plan" :key="step.id" :step="step" :areas="photo.areas" :first="place === 0" :last="place === photo.plan.length - 1" />
+      <StepSentence v-for="(step, place) in props.photo.plan" :key="step.id" :step="step" :photo="photo" :survey="survey" :first="place === 0" :last="place === photo.plan.length - 1" />
     </ol>
-    <p v-if="photo.plan.length === 0 && offers.length === 0" class="text-[13px] text-quiet">No steps yet.</p>
-    <div class="mt-2 flex flex-wrap gap-1.5"><button v-for="offer in offers" :key="offer.kind" class="press" @click="addStep(offer.kind, offer.parameters)">+ {{ offer.label }}</button></div>
+    <div class="mt-2 flex flex-wrap items-center gap-1.5">
+      <span class="text-[12px] text-quiet">On {{ open?.name ?? 'the whole picture' }}:</span>
+      <button v-for="offer in first" :key="offer.kind" class="press" :title="offer.help" @click="addStep(offer.kind, offer.parameters)">+ {{ offer.label }}</button>
+      <Menu as="div" class="relative">
+        <MenuButton class="press">More steps <ChevronDown :size="13" /></MenuButton>
+        <MenuItems class="absolute bottom-full right-0 z-30 mb-1 w-64 rounded-lg border border-line bg-raised p-1 shadow-lg">
+          <MenuItem v-for="offer in others" :key="offer.kind" v-slot="{ active }">
+            <button class="block w-full rounded px-2 py-1 text-left" :class="active ? 'bg-paper' : ''" @click="addStep(offer.kind, offer.parameters)"><span class="text-[13px] font-medium">{{ offer.label }}</span><span class="block text-[12px] leading-tight text-quiet">{{ offer.help }}</span></button>
+          </MenuItem>
+        </MenuItems>
+      </Menu>
+    </div>
   </section>
 </template>

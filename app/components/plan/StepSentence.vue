@@ -1,32 +1,63 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp, X } from '@lucide/vue';
+import { mapIntoSrgbGamut } from '#core/colour/gamut';
+import { encodeSrgb } from '#core/colour/transfer';
 import { moveStep, putStep, removeStep } from '#core/document/commands';
-import type { Area, Step } from '#core/document/schema';
+import type { Photo, Step } from '#core/document/schema';
 import type { JsonObject } from '#core/document/kinds';
 import { KINDS } from '#kinds/registry.gen';
+import type { Survey } from '#workers/client';
 import { CONTROLS } from '../../controls.gen';
 
 /** One step as a sentence whose fields can be edited in place. */
-const props = defineProps<{ step: Step; areas: readonly Area[]; first: boolean; last: boolean }>();
+const props = defineProps<{ step: Step; photo: Photo; survey: Survey | undefined; first: boolean; last: boolean }>();
 const bench = useBench(), sitting = useSitting();
-const { edit } = useBenchPhoto();
+const { edit, splitArea } = useBenchPhoto();
 
 const label = computed(() => KINDS.adjusts.get(props.step.kind)!.label);
-const area = computed(() => props.areas.find(({ id }) => id === props.step.areaId));
+const area = computed(() => props.photo.areas.find(({ id }) => id === props.step.areaId));
+const isOpen = computed(() => props.step.areaId === (bench.areaId ?? null));
+/** What controls may show besides their parameters; of the open area, as only that is surveyed. */
+const context = computed(() => ({
+  part: area.value?.part, areas: props.photo.areas, areaId: props.step.areaId,
+  picked: bench.picked?.stepId === props.step.id ? bench.picked : undefined,
+  readings: props.photo.readings.filter(({ areaId }) => props.step.areaId === null || areaId === props.step.areaId).flatMap(({ id, rung }) => {
+    const read = props.survey?.readings.find((entry) => entry.id === id);
+    return read ? [{ name: rung, rgb8: mapIntoSrgbGamut(read.now).map((channel) => Math.round(2550 * encodeSrgb(channel)) / 10) }] : [];
+  }),
+  families: isOpen.value ? props.survey?.families : undefined, histogram: isOpen.value ? props.survey?.histogram : undefined, ladder: isOpen.value ? props.survey?.ladder?.before : undefined,
+}));
 const change = (what: string, next: Partial<Step>) => edit(what, (photo) => putStep(photo, { ...props.step, ...next }));
 const move = (places: number) => edit('reorder steps', (photo) => moveStep(photo, props.step.id, places));
+
+/** Brows in the colour of the hair, by half: brows are seldom dyed in full. */
+const brows = computed(() => (props.step.kind === 'recolour' && area.value?.part === 'hair' ? props.photo.areas.find(({ part, sitter, marks }) => part === 'brows' && sitter === area.value!.sitter && marks.length > 0) : undefined));
+function browsFollow(): void {
+  const browsId = brows.value?.id;
+  if (browsId) edit('brows follow hair', (photo) => putStep(photo, { ...props.step, id: crypto.randomUUID(), areaId: browsId, strength: 0.5 }));
+}
+function unlink(): void {
+  bench.choose(area.value!.id);
+  splitArea();
+}
 </script>
 
 <template>
-  <li class="rounded-lg border border-line bg-raised p-2 text-[13.5px] leading-relaxed" :class="step.areaId === bench.areaId ? 'border-l-4 border-l-accent' : ''" :data-step="step.kind">
-    <p :class="step.on ? '' : 'opacity-50'">
-      <component :is="CONTROLS[step.kind]" :model-value="step.parameters" :part="area?.part" @update:model-value="change(label, { parameters: $event as JsonObject })" @start="sitting.beginGesture(label)" @end="sitting.endGesture()">
-        <button class="font-semibold underline decoration-dotted underline-offset-4" @click="bench.choose(step.areaId)">{{ area?.name }}</button>
+  <li class="rounded-lg border border-line bg-raised p-2 text-[13.5px] leading-relaxed" :class="isOpen && step.areaId ? 'border-l-4 border-l-accent' : ''" :data-step="step.kind">
+    <div :class="step.on ? '' : 'opacity-50'">
+      <component
+        :is="CONTROLS[step.kind]" :model-value="step.parameters" v-bind="context" @update:model-value="change(label, { parameters: $event as JsonObject })"
+        @start="sitting.beginGesture(label)" @end="sitting.endGesture()" @pick="bench.pickFor(step.id)" @versions="bench.comparing = step.id"
+      >
+        <button v-if="step.areaId" class="font-semibold underline decoration-dotted underline-offset-4" @click="bench.choose(step.areaId)">{{ area?.name }}</button><span v-else class="font-semibold">the whole picture</span>
       </component>
       <span class="ml-1 whitespace-nowrap">Strength <NumberField :model-value="100 * step.strength" label="Strength" :min="0" :max="100" unit=" %" :reset="100" @update:model-value="change('strength', { strength: $event / 100 })" @start="sitting.beginGesture('strength')" @end="sitting.endGesture()" />.</span>
-    </p>
+    </div>
+    <p v-if="bench.tool === 'pick' && bench.pickingFor === step.id" class="text-[12px] font-semibold text-accent" role="status">Press a place of the picture; Escape gives up.</p>
     <p class="mt-0.5 flex items-center gap-0.5">
       <label class="flex items-center gap-1.5 text-[12px]"><input type="checkbox" :checked="step.on" class="accent-(--accent)" :aria-label="`Step ${label} on`" @change="change(step.on ? 'step off' : 'step on', { on: !step.on })">{{ step.on ? 'on' : 'off' }}</label>
+      <button v-if="brows" class="press-bare text-[12px]" title="The same colour on the brows, at half strength" @click="browsFollow">Brows follow</button>
+      <button v-if="step.kind === 'recolour' && area?.part === 'irises' && area.marks.filter(({ mode }) => mode === 'add').length > 1" class="press-bare text-[12px]" title="Two areas, each with its own step" @click="unlink">Unlink the eyes</button>
       <span class="grow" />
       <button class="press-bare" aria-label="Earlier" title="Earlier" :disabled="first" @click="move(-1)"><ArrowUp :size="14" /></button>
       <button class="press-bare" aria-label="Later" title="Later" :disabled="last" @click="move(1)"><ArrowDown :size="14" /></button>

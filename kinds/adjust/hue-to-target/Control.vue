@@ -1,22 +1,49 @@
 <script setup lang="ts">
 import { RUNGS } from '#core/document/schema';
 import { SKIN_TARGETS } from '#core/measure/corridor';
+import type { Ladder } from '#core/measure/ladder';
+import { hsvSaturationOfSrgbLinear } from '#core/colour/hueSolve';
 import type { HueToTargetParameters } from './schema';
 
+const props = defineProps<{ ladder?: Ladder | undefined }>();
 const model = defineModel<HueToTargetParameters>({ required: true });
 const emit = defineEmits<{ start: []; end: [] }>();
+const put = (change: Partial<HueToTargetParameters>) => (model.value = { ...model.value, ...change });
 
-/** The middle's number stands in for a rung that has none. */
-const fallback = (rung: (typeof RUNGS)[number]) => model.value[rung] ?? model.value.middle ?? SKIN_TARGETS[rung];
+type Rung = (typeof RUNGS)[number];
+const QUANTITIES = [
+  { name: 'hue', max: 360, unit: '°', decimals: 1, help: 'HSV degrees; luminance and chroma stay', fallback: (rung: Rung) => model.value.hue.middle ?? SKIN_TARGETS[rung] },
+  { name: 'saturation', max: 100, unit: ' %', decimals: 1, help: 'HSV saturation; hue and luminance stay', fallback: (rung: Rung) => now(rung, (colour) => 100 * hsvSaturationOfSrgbLinear(colour), 30) },
+  { name: 'lightness', max: 100, unit: ' L*', decimals: 1, help: 'L*; hue and saturation stay. Rungs that cross are brought as near as the order of light allows', fallback: (rung: Rung) => Math.round(10 * (rungNow(rung)?.lightness ?? 60)) / 10 },
+] as const;
+const rungNow = (rung: Rung) => props.ladder?.rungs.find((entry) => entry.rung === rung);
+function now(rung: Rung, read: (colour: readonly [number, number, number]) => number, otherwise: number): number {
+  const entry = rungNow(rung);
+  return entry ? Math.round(10 * read(entry.srgbLinear)) / 10 : otherwise;
+}
+const set = (quantity: (typeof QUANTITIES)[number]['name'], rung: Rung, value: number | null) => put({ [quantity]: { ...model.value[quantity], [rung]: value } });
+const isFree = (quantity: (typeof QUANTITIES)[number]['name']) => RUNGS.every((rung) => model.value[quantity][rung] === null);
+
+function addRung(): void {
+  const middle = rungNow('middle')?.lightness ?? 60;
+  put({ more: [...model.value.more, { at: Math.max(5, Math.round(middle - 25)), hue: model.value.hue.shade ?? SKIN_TARGETS.shade, saturation: null, lightness: null }] });
+}
+const setMore = (place: number, change: Partial<HueToTargetParameters['more'][number]>) => put({ more: model.value.more.map((rung, i) => (i === place ? { ...rung, ...change } : rung)) });
 </script>
 
 <template>
-  Bring the hue of <slot /> to
-  <template v-for="(rung, place) in RUNGS" :key="rung">
-    <span class="whitespace-nowrap"><NumberField
-      v-if="model[rung] !== null" :model-value="model[rung]!" :label="`Target hue of the ${rung}`" :min="0" :max="360" :decimals="1" unit="°" :reset="SKIN_TARGETS[rung]"
-      @update:model-value="model = { ...model, [rung]: $event }" @start="emit('start')" @end="emit('end')"
-    /><button v-else class="text-quiet underline decoration-dotted" :title="`Give the ${rung} a target of its own`" @click="model = { ...model, [rung]: fallback(rung) }">free</button>{{ place < 2 ? ',' : '' }}</span>{{ ' ' }}
+  Bring <slot /> from light to shade to
+  <template v-for="({ name, max, unit, decimals, help, fallback }, q) in QUANTITIES" :key="name">
+    <span :title="help">{{ name }}
+      <button v-if="isFree(name)" class="text-quiet underline decoration-dotted" :title="`${name} is left as it is; press to give it numbers`" @click="put({ [name]: { light: fallback('light'), middle: fallback('middle'), shade: fallback('shade') } })">as it is</button>
+      <template v-else><span v-for="(rung, place) in RUNGS" :key="rung" class="whitespace-nowrap"><NumberField
+        v-if="model[name][rung] !== null" :model-value="model[name][rung]!" :label="`Target ${name} of the ${rung}`" :min="0" :max="max" :decimals="decimals" :unit="unit" :reset="fallback(rung)"
+        @update:model-value="set(name, rung, $event)" @start="emit('start')" @end="emit('end')"
+      /><button v-else class="text-quiet underline decoration-dotted" :title="`Give the ${rung} a target of its own`" @click="set(name, rung, fallback(rung))">free</button>{{ place < 2 ? ', ' : '' }}</span>
+        <button class="press-bare !px-0.5 text-[12px]" :aria-label="`Leave ${name} as it is`" :title="`Leave ${name} as it is`" @click="put({ [name]: { light: null, middle: null, shade: null } })">×</button></template>{{ q < 2 ? '; ' : '. ' }}</span>
   </template>
-  from light to shade; luminance and chroma stay.
+  <span v-for="(rung, place) in model.more" :key="place" class="block whitespace-nowrap">At <NumberField :model-value="rung.at" label="Lightness of this rung" :min="0" :max="100" unit=" L*" @update:model-value="setMore(place, { at: $event })" @start="emit('start')" @end="emit('end')" />
+    hue <NumberField :model-value="rung.hue ?? SKIN_TARGETS.shade" label="Target hue of this rung" :min="0" :max="360" :decimals="1" unit="°" @update:model-value="setMore(place, { hue: $event })" @start="emit('start')" @end="emit('end')" /><button class="press-bare !px-0.5" aria-label="Take this rung away" @click="put({ more: model.more.filter((_, i) => i !== place) })">×</button></span>
+  <span class="whitespace-nowrap">Where hue moves alone, <button class="underline decoration-dotted" title="Chroma: what the eye sees as equally strong. Saturation: the number of HSV" @click="put({ keeps: model.keeps === 'chroma' ? 'saturation' : 'chroma' })">{{ model.keeps }}</button> stays.</span>
+  <button v-if="model.more.length < 12" class="ml-1 text-quiet underline decoration-dotted" title="One more place on the ladder with a target of its own" @click="addRung">Add a rung</button>
 </template>

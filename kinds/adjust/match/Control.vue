@@ -1,1 +1,40 @@
-<script setup lang="ts"></script><template><slot /></template>
+<script setup lang="ts">
+import type { Area } from '#core/document/schema';
+import type { MatchParameters } from './schema';
+
+const props = defineProps<{ areas?: readonly Area[] | undefined; areaId?: string | null | undefined; readings?: readonly { readonly name: string; readonly rgb8: readonly number[] }[] | undefined }>();
+const model = defineModel<MatchParameters>({ required: true });
+const emit = defineEmits<{ start: []; end: [] }>();
+const put = (change: Partial<MatchParameters>) => (model.value = { ...model.value, ...change });
+const others = computed(() => (props.areas ?? []).filter(({ id, marks }) => id !== props.areaId && marks.length > 0));
+const BY_NUMBERS = { by: 'numbers', from: [122, 81, 68], to: [162, 114, 89] } as const;
+
+function choose(event: Event): void {
+  const value = (event.target as HTMLSelectElement).value;
+  if (value === 'numbers') put({ to: { ...BY_NUMBERS, from: [...(props.readings?.[0]?.rgb8 ?? BY_NUMBERS.from)] as [number, number, number], to: [...(props.readings?.[0]?.rgb8 ?? BY_NUMBERS.to)] as [number, number, number] } });
+  else put({ to: { by: 'area', areaId: value || null } });
+}
+
+function setChannel(side: 'from' | 'to', channel: number, code: number): void {
+  const { to } = model.value;
+  if (to.by === 'numbers') put({ to: { ...to, [side]: to[side].map((value, c) => (c === channel ? code : value)) } });
+}
+const CHANNELS = ['red', 'green', 'blue'];
+</script>
+
+<template>
+  Match <slot /> to
+  <span v-if="model.to.by === 'trend'" class="font-semibold">{{ model.to.name }}</span>
+  <select v-else aria-label="What it is matched to" class="rounded border border-line bg-raised px-1" :value="model.to.by === 'numbers' ? 'numbers' : (model.to.areaId ?? '')" @change="choose">
+    <option value="">choose an area …</option>
+    <option v-for="area in others" :key="area.id" :value="area.id">{{ area.name }}</option>
+    <option value="numbers">numbers</option>
+  </select>
+  <template v-if="model.to.by === 'numbers'">: RGB
+    <template v-for="side in (['from', 'to'] as const)" :key="side"><span class="whitespace-nowrap"><template v-for="(name, channel) in CHANNELS" :key="name"><NumberField :model-value="model.to[side][channel]!" :label="`${side} ${name}`" :min="0" :max="255" @update:model-value="setChannel(side, channel, $event)" @start="emit('start')" @end="emit('end')" />{{ channel < 2 ? ', ' : '' }}</template></span>{{ side === 'from' ? ' becomes ' : '.' }}</template>
+  </template>
+  <template v-else>,
+    <span class="whitespace-nowrap" title="Neck and limbs are darker than the face by nature: all the way is often too far">light by <ShareField :model-value="model.light" label="How far light is matched" :reset="100" @update:model-value="put({ light: $event })" @start="emit('start')" @end="emit('end')" />,</span>
+    <span class="whitespace-nowrap">colour by <ShareField :model-value="model.colour" label="How far colour is matched" :reset="100" @update:model-value="put({ colour: $event })" @start="emit('start')" @end="emit('end')" />.</span>
+  </template>
+</template>

@@ -1,0 +1,28 @@
+<script setup lang="ts">
+import { X } from '@lucide/vue';
+import type { Photo } from '#core/document/schema';
+import { findingWords, mendWords } from '#kinds/mend/findingWords';
+
+/** What is off on the skin, in words and numbers, each with the step that mends it. */
+const props = defineProps<{ photo: Photo }>();
+const { findings, checking, mend, mendEverything, putAway } = useCheck();
+const nameOf = (sitterId: string | undefined) => (props.photo.sitters.length > 1 ? `Sitter ${props.photo.sitters.find(({ id }) => id === sitterId)?.number ?? '?'}, ` : '');
+const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+</script>
+
+<template>
+  <section v-if="findings || checking" class="rounded-lg border border-line bg-raised p-2 text-[13px]" aria-label="Check" aria-live="polite">
+    <div class="flex items-center gap-2">
+      <h2 class="heading grow">Check{{ checking ? ': looking …' : '' }}</h2>
+      <button v-if="findings && findings.filter(({ finding }) => mendWords(finding)).length > 0" class="press-main" :disabled="checking" @click="mendEverything">Mend all</button>
+      <button class="press-bare" aria-label="Put check away" @click="putAway"><X :size="14" /></button>
+    </div>
+    <p v-if="findings?.length === 0" class="mt-1">Nothing is off: hue lies in the corridor, skin is even, face and neck agree.</p>
+    <ul class="mt-1 flex flex-col gap-1">
+      <li v-for="entry in findings" :key="`${entry.skinId}${entry.finding.is}${JSON.stringify(entry.finding)}`" class="flex items-start gap-2 border-t border-line pt-1">
+        <span class="grow">{{ sentence(`${nameOf(entry.sitterId)}${findingWords(entry.finding)}`) }}.</span>
+        <button v-if="mendWords(entry.finding)" class="press whitespace-nowrap" :disabled="checking" @click="mend(entry)">{{ mendWords(entry.finding) }}</button>
+      </li>
+    </ul>
+  </section>
+</template>

@@ -1,0 +1,56 @@
+import { CancelledError } from '#core/errors';
+import { putStep } from '#core/document/commands';
+import type { Photo } from '#core/document/schema';
+import { mendAll, mendOf } from '#kinds/mend/mend';
+import type { PhotoFinding } from '#workers/client';
+
+/** What check found last and for which state of the photo; shared by all that show it. */
+const findings = shallowRef<readonly PhotoFinding[]>();
+const checking = ref(false);
+
+/** Checks the skin of every sitter, and mends what is off with steps. */
+export function useCheck() {
+  const workers = useWorkers(), notices = useNotices(), sitting = useSitting();
+  const { photo, edit } = useBenchPhoto();
+
+  async function check(): Promise<void> {
+    const open = photo.value;
+    if (!open || checking.value) return;
+    if (!open.areas.some(({ part, marks }) => (part === 'skin' || part === 'face') && marks.length > 0)) return notices.say('There is no skin to check yet. Press Find, or choose Skin on the face map and draw a line inside it.');
+    await whileChecking(async () => (findings.value = await workers.check(open)));
+  }
+
+  /** One finding's step, then a new look at what is left. */
+  async function mend(finding: PhotoFinding): Promise<void> {
+    const step = mendOf(finding);
+    if (!step) return;
+    edit('mend', (before) => putStep(before, { ...step, id: crypto.randomUUID(), strength: 1, on: true }));
+    await check();
+  }
+
+  /** All that is off, each judged on what the steps before it leave; one checkpoint. */
+  async function mendEverything(): Promise<void> {
+    const open = photo.value;
+    if (!open) return;
+    await whileChecking(async () => {
+      const mended = await mendAll(open, (state: Photo) => workers.check(state), () => crypto.randomUUID());
+      if (photo.value === open) sitting.changeOpenPhoto('mend all', open.id, (before) => ({ ...before, plan: mended.plan }));
+      else notices.say('The photo was changed while it was mended; nothing was done. Press Mend all again.');
+    });
+    await check();
+  }
+
+  async function whileChecking(work: () => Promise<unknown>): Promise<void> {
+    checking.value = true;
+    try {
+      await work();
+    } catch (error) {
+      if (!(error instanceof CancelledError)) notices.problem(error);
+    } finally {
+      checking.value = false;
+    }
+  }
+
+  watch(() => photo.value?.id, () => (findings.value = undefined));
+  return { findings, checking: readonly(checking), check, mend, mendEverything, putAway: () => (findings.value = undefined) };
+}

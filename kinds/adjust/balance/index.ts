@@ -1,0 +1,18 @@
+import { defineAdjust } from '#core/render/kinds';
+import { compileBalance, measureBalance } from './compute';
+import type { BalanceMeasures } from './compute';
+import { balanceParameters, NEUTRAL } from './schema';
+import type { BalanceParameters } from './schema';
+
+/** A push of colour for shade, middle and light each; luminance stays. */
+export const balance = defineAdjust<BalanceParameters, BalanceMeasures>({
+  id: 'balance',
+  label: 'balance per rung',
+  version: 1,
+  parameters: balanceParameters,
+  migrations: {},
+  neutral: NEUTRAL,
+  looksAt: 'smooth',
+  measure: measureBalance,
+  compile: compileBalance,
+});

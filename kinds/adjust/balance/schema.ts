@@ -1,0 +1,10 @@
+import { z } from 'zod';
+
+/** direction in OKLCh degrees and amount as OKLab chroma in thousandths */
+const push = z.strictObject({ hue: z.number().min(0).max(360), amount: z.number().min(0).max(100) });
+
+export const balanceParameters = z.strictObject({ light: push, middle: push, shade: push });
+export type BalanceParameters = z.infer<typeof balanceParameters>;
+
+const NONE = { hue: 0, amount: 0 };
+export const NEUTRAL: BalanceParameters = { light: NONE, middle: NONE, shade: NONE };

@@ -1,0 +1,11 @@
+import { z } from 'zod';
+
+export const clearParameters = z.strictObject({
+  /** how far it is brightened, 0..1; white stays white */
+  brighten: z.number().min(0).max(1),
+  /** how much of yellow and red is taken away, 0..1 */
+  clear: z.number().min(0).max(1),
+});
+export type ClearParameters = z.infer<typeof clearParameters>;
+
+export const NEUTRAL: ClearParameters = { brighten: 0, clear: 0 };

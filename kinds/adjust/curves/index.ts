@@ -1,0 +1,18 @@
+import { defineAdjust } from '#core/render/kinds';
+import { compileCurves, measureCurves } from './compute';
+import type { CurvesMeasures } from './compute';
+import { curvesParameters, NEUTRAL } from './schema';
+import type { CurvesParameters } from './schema';
+
+/** Smooth curves of red, green and blue that meet pairs of numbers exactly. */
+export const curves = defineAdjust<CurvesParameters, CurvesMeasures>({
+  id: 'curves',
+  label: 'curves by numbers',
+  version: 1,
+  parameters: curvesParameters,
+  migrations: {},
+  neutral: NEUTRAL,
+  looksAt: 'colour',
+  measure: measureCurves,
+  compile: compileCurves,
+});

@@ -1,0 +1,28 @@
+<script setup lang="ts">
+import { encodeSrgb8 } from '#core/colour/transfer';
+import type { Family } from '#core/measure/families';
+import type { FamiliesParameters } from './schema';
+
+const props = defineProps<{ families?: readonly Family[] | undefined }>();
+const model = defineModel<FamiliesParameters>({ required: true });
+const emit = defineEmits<{ start: []; end: [] }>();
+
+const NEAR = 5;
+const changeOf = (hue: number) => model.value.changes.find((change) => Math.abs(change.hue - hue) <= NEAR) ?? { hue, turn: 0, saturation: 0, lightness: 0 };
+const rows = computed(() => (props.families ?? []).map((family) => ({ ...family, change: changeOf(family.hue), colour: `rgb(${family.srgbLinear.map((channel) => encodeSrgb8(channel)).join(' ')})` })));
+
+function put(change: FamiliesParameters['changes'][number]): void {
+  model.value = { changes: [...model.value.changes.filter(({ hue }) => Math.abs(hue - change.hue) > NEAR), change] };
+}
+</script>
+
+<template>
+  Change the families of <slot />:
+  <span v-if="rows.length === 0" class="text-quiet">this area holds no colour, or is still being measured.</span>
+  <span v-for="{ hue, share, change, colour } in rows" :key="hue" class="flex items-baseline gap-1.5 whitespace-nowrap">
+    <span class="h-3.5 w-5 self-center rounded-sm border border-line" :style="{ background: colour }" :title="`${hue.toFixed(0)}°, ${(100 * share).toFixed(0)} % of the area`" />
+    <span>turn <NumberField :model-value="change.turn" :label="`Turn the family at ${hue.toFixed(0)}°`" :min="-180" :max="180" unit="°" :reset="0" @update:model-value="put({ ...change, turn: $event })" @start="emit('start')" @end="emit('end')" /></span>
+    <span title="Saturation">sat. <ShareField :model-value="change.saturation" :label="`Saturation of the family at ${hue.toFixed(0)}°`" :min="-100" @update:model-value="put({ ...change, saturation: $event })" @start="emit('start')" @end="emit('end')" /></span>
+    <span>light <NumberField :model-value="change.lightness" :label="`Lightness of the family at ${hue.toFixed(0)}°`" :min="-2" :max="2" :step="0.1" :decimals="1" :reset="0" @update:model-value="put({ ...change, lightness: $event })" @start="emit('start')" @end="emit('end')" /></span>
+  </span>
+</template>

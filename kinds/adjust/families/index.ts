@@ -1,0 +1,18 @@
+import { defineAdjust } from '#core/render/kinds';
+import { compileFamilies, measureFamilies } from './compute';
+import type { FamiliesMeasures } from './compute';
+import { familiesParameters, NEUTRAL } from './schema';
+import type { FamiliesParameters } from './schema';
+
+/** Hue, saturation and lightness of the families of colour that this photo contains. */
+export const families = defineAdjust<FamiliesParameters, FamiliesMeasures>({
+  id: 'families',
+  label: 'families',
+  version: 1,
+  parameters: familiesParameters,
+  migrations: {},
+  neutral: NEUTRAL,
+  looksAt: 'smooth',
+  measure: measureFamilies,
+  compile: compileFamilies,
+});

@@ -1,0 +1,18 @@
+import { defineAdjust } from '#core/render/kinds';
+import { compileLight, measureLight } from './compute';
+import type { LightMeasures } from './compute';
+import { lightParameters, NEUTRAL } from './schema';
+import type { LightParameters } from './schema';
+
+/** Exposure, gamma, contrast, saturation and warmth of an area. */
+export const light = defineAdjust<LightParameters, LightMeasures>({
+  id: 'light',
+  label: 'light',
+  version: 1,
+  parameters: lightParameters,
+  migrations: {},
+  neutral: NEUTRAL,
+  looksAt: 'smooth',
+  measure: measureLight,
+  compile: compileLight,
+});

@@ -1,0 +1,29 @@
+import { neutralise, thenTransform, transform } from '#core/colour/adaptation';
+import { contrastOf, saturationOf, whiteNudge } from '#core/colour/grade';
+import { decodeSrgb, encodeSrgb } from '#core/colour/transfer';
+import type { Triple } from '#core/colour/triple';
+import type { PixelKernel } from '#core/render/kinds';
+import { NEUTRAL } from './schema';
+import type { PrepareParameters } from './schema';
+
+/** Nothing is measured: the patch is a number of the plan, so that it can be carried to other photos. */
+export type PrepareMeasures = null;
+export const measurePrepare = (): PrepareMeasures => null;
+
+/** White in linear light first, then exposure, the points, contrast, saturation. */
+export function compilePrepare(parameters: PrepareParameters): PixelKernel | undefined {
+  if (JSON.stringify({ ...NEUTRAL, ...parameters }) === JSON.stringify(NEUTRAL)) return undefined;
+  const { neutral, temperature, tint, exposure, contrast, black, white, saturation, gentle } = parameters;
+  const nudged = whiteNudge(temperature, tint), matrix = neutral ? thenTransform(neutralise(neutral), nudged) : nudged;
+  const gain = 2 ** exposure, contrasted = contrast === 0 ? undefined : contrastOf(contrast), saturated = saturation === 0 && gentle === 0 ? undefined : saturationOf(saturation, gentle);
+  const points = black === 0 && white === 255 ? undefined : (linear: number) => decodeSrgb(Math.max(0, (255 * encodeSrgb(linear) - black) / (white - black)));
+  return (pixels, count) => {
+    for (let p = 0; p < 3 * count; p += 3) {
+      let colour = transform(matrix, [pixels[p]! * gain, pixels[p + 1]! * gain, pixels[p + 2]! * gain]);
+      if (points) colour = colour.map(points) as unknown as Triple;
+      if (contrasted) colour = contrasted(colour);
+      if (saturated) colour = saturated(colour);
+      for (let c = 0; c < 3; c++) pixels[p + c] = colour[c as 0 | 1 | 2];
+    }
+  };
+}

@@ -1,0 +1,18 @@
+import { defineAdjust } from '#core/render/kinds';
+import { compilePrepare, measurePrepare } from './compute';
+import type { PrepareMeasures } from './compute';
+import { prepareParameters, NEUTRAL } from './schema';
+import type { PrepareParameters } from './schema';
+
+/** White balance, exposure, contrast, white and black point, saturation of the whole picture or an area. */
+export const prepare = defineAdjust<PrepareParameters, PrepareMeasures>({
+  id: 'prepare',
+  label: 'prepare',
+  version: 1,
+  parameters: prepareParameters,
+  migrations: {},
+  neutral: NEUTRAL,
+  looksAt: 'smooth',
+  measure: measurePrepare,
+  compile: compilePrepare,
+});
