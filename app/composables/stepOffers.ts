@@ -45,8 +45,8 @@ export function stepOffers(open: Area | undefined, areas: readonly Area[]): Step
     'recolour': startRecolour(open?.part ?? 'other', open ? firstColour(open.part) : GREY_COLOUR) as unknown as JsonObject,
     'clear': { brighten: 0.3, clear: 0.4 },
   };
-  const apt = new Set(aptKinds(open));
-  return [...KINDS.adjusts.values()].flatMap(({ id, neutral }) => (HELP[id] ? [{ kind: id, label: HELP[id][0], help: HELP[id][1], parameters: starts[id] ?? (neutral as JsonObject), apt: apt.has(id) }] : []));
+  const apt = aptKinds(open), rank = (id: string) => (apt.includes(id) ? apt.indexOf(id) : apt.length);
+  return [...KINDS.adjusts.values()].sort((p, q) => rank(p.id) - rank(q.id)).flatMap(({ id, neutral }) => (HELP[id] ? [{ kind: id, label: HELP[id][0], help: HELP[id][1], parameters: starts[id] ?? (neutral as JsonObject), apt: apt.includes(id) }] : []));
 }
 
 function aptKinds(open: Area | undefined): readonly string[] {

@@ -46,7 +46,7 @@ export function useBenchKeys(): void {
   }
 
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    if (isTyping(event.target) || bench.exporting || bench.showingKeys) return;
+    if (isTyping(event.target) || bench.exporting || bench.showingKeys || bench.comparing) return;
     const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
     if ((event.ctrlKey || event.metaKey) && key === 'z') {
       event.preventDefault();

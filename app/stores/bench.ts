@@ -1,3 +1,4 @@
+import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import type { Triple } from '#core/colour/triple';
 import type { Rung } from '#core/document/schema';
@@ -42,6 +43,8 @@ export const useBench = defineStore('bench', () => {
   const picked = shallowRef<{ readonly stepId: string; readonly now: Triple; readonly result: Triple }>();
   /** the recolour step whose versions are compared */
   const comparing = ref<string>();
+  /** a photo without areas is searched for people when it is opened */
+  const findsOnOpen = useLocalStorage('even-blush-finds-on-open', false);
   const exporting = ref(false);
   const showingKeys = ref(false);
 
@@ -74,6 +77,6 @@ export const useBench = defineStore('bench', () => {
 
   return {
     photoId, areaId, sitterId, pointedId, tool, takes, radius, tolerance, fade, readingSize, nextRung, overlay, hatchHue, groundColour, split, holdingBefore,
-    pickSize, pickingFor, picked, comparing, exporting, showingKeys, editing, choose, edit, pickFor, choosePhoto,
+    findsOnOpen, pickSize, pickingFor, picked, comparing, exporting, showingKeys, editing, choose, edit, pickFor, choosePhoto,
   };
 });

@@ -35,7 +35,7 @@ const LIP_TEMPERATURES: readonly (readonly [string, number])[] = [['cool', 2], [
 export const HAIR_LEVELS = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10] as const;
 const LEVEL_LIGHTNESS: readonly number[] = [0.17, 0.21, 0.26, 0.31, 0.37, 0.44, 0.52, 0.61, 0.7, 0.79];
 /** Tone: hue, and chroma as a share of lightness. */
-const HAIR_TONES: readonly (readonly [string, number, number])[] = [['ash', 80, 0.05], ['neutral', 65, 0.11], ['gold', 78, 0.17], ['copper', 52, 0.23], ['red', 32, 0.24]];
+const HAIR_TONES: readonly (readonly [string, number, number])[] = [['ash', 80, 0.05], ['neutral', 65, 0.11], ['gold', 78, 0.15], ['copper', 52, 0.19], ['red', 32, 0.19]];
 const FASHION: readonly (readonly [string, Lch])[] = [['silver', [0.72, 0.008, 250]], ['rose gold', [0.68, 0.08, 30]], ['burgundy', [0.33, 0.1, 12]], ['violet', [0.4, 0.12, 305]], ['blue-black', [0.24, 0.04, 265]], ['teal dye', [0.5, 0.09, 195]]];
 
 const ANY: readonly (readonly [string, Lch])[] = [

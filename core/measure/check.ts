@@ -35,7 +35,7 @@ export interface SitterSkin {
 }
 
 /** Less than this is how portraits are; measured on neutral ones: hue within 1° of the corridor, ranges 0.005 to 0.010. */
-const LEAST_HUE = 2, LEAST_RANGE = 0.0125, LEAST_APART_DEGREES = 5, LEAST_FLUSH = 8, LEAST_CLIPPED = 0.005;
+const LEAST_HUE = 2, MOST_INWARD = 4, LEAST_RANGE = 0.0125, LEAST_APART_DEGREES = 5, LEAST_FLUSH = 8, LEAST_CLIPPED = 0.005;
 const CLIPPED_WHITE = 0.985, CLIPPED_BLACK = 0.0006;
 
 /** Whatever is off on a sitter's skin, the gravest first. */
@@ -55,9 +55,14 @@ function hueFinding({ pixels, coverage }: AreaInput): Finding | undefined {
   const corridor = corridorFor(hues.get('middle'));
   const rungs = [...hues].map(([rung, hueDegrees]) => {
     const off = degreesOffRange(hueDegrees, corridor[rung]);
-    return { rung, hueDegrees, off, target: off > 0 ? corridor[rung].to : off < 0 ? corridor[rung].from : hueDegrees };
+    return { rung, hueDegrees, off, target: off > 0 ? corridor[rung].to - inward(off) : off < 0 ? corridor[rung].from + inward(off) : hueDegrees };
   });
   return rungs.some(({ off }) => Math.abs(off) >= LEAST_HUE) ? { is: 'hue', rungs } : undefined;
+}
+
+/** What lies far outside is brought well inside, what lies a little outside just to the corridor's border. */
+function inward(off: number): number {
+  return Math.min(MOST_INWARD, Math.abs(off) / 2);
 }
 
 function blotchFinding(area: AreaInput): Finding | undefined {

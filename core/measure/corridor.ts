@@ -20,7 +20,7 @@ export const SKIN_CORRIDOR: Readonly<Record<Rung, HueRange>> = {
 
 /** The corridor of a sitter: in the shade it reaches up to the sitter's own middle, where that is within it. */
 export function corridorFor(middleHueDegrees: number | undefined): Readonly<Record<Rung, HueRange>> {
-  const { middle, shade } = SKIN_CORRIDOR, own = middleHueDegrees === undefined ? shade.to : Math.min(middle.to, middleHueDegrees);
+  const { middle, shade } = SKIN_CORRIDOR, own = middleHueDegrees !== undefined && middleHueDegrees <= middle.to ? middleHueDegrees : shade.to;
   return { ...SKIN_CORRIDOR, shade: { from: shade.from, to: Math.max(shade.to, own) } };
 }
 

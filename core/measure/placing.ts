@@ -16,6 +16,8 @@ const PATCH_SHARE = 0.012;
 const RANKS: Readonly<Record<Rung, number>> = { light: 0.82, middle: 0.5, shade: 0.17 };
 /** What costs as much as what: OKLab units of departure from the trend, of texture, and of distance from the rung. */
 const DEPARTURE_COST = 1 / 0.006, REDNESS_COST = 1 / 0.008, TEXTURE_COST = 1 / 0.02, DISTANCE_COST = 1 / 0.05;
+/** Readings stand at least this far apart, as a share of the square root of the area. */
+const APART_SHARE = 0.14, NEAR_COST = 20;
 const SOLID = 0.985, DARKEST = 0.08, LIGHTEST = 0.975;
 
 /**
@@ -32,10 +34,12 @@ export function placeReadings({ pixels, coverage, region }: AreaInput): PlacedRe
   const inside = [...solid.keys()].filter((i) => solid[i]! >= SOLID && lightness[i]! > DARKEST && lightness[i]! < LIGHTEST);
   if (!trend || inside.length === 0) return [];
   const sorted = Float32Array.from(inside, (i) => lightness[i]!).sort(), along = { a: 0, b: 0 };
+  const taken: { column: number; row: number }[] = [], apart = (APART_SHARE / PATCH_SHARE) * radius;
   const cost = (i: number, aim: number) => {
+    const column = i % width, row = (i - column) / width, crowded = taken.some((other) => Math.hypot(other.column - column, other.row - row) < apart);
     readTrend(trend, lightness[i]!, along);
     const redder = a[i]! - along.a, texture = Math.sqrt(Math.max(0, squares[i]! - lightness[i]! ** 2));
-    return DEPARTURE_COST * Math.hypot(redder, b[i]! - along.b) + REDNESS_COST * Math.max(0, redder) + TEXTURE_COST * texture + DISTANCE_COST * Math.abs(lightness[i]! - aim);
+    return DEPARTURE_COST * Math.hypot(redder, b[i]! - along.b) + REDNESS_COST * Math.max(0, redder) + TEXTURE_COST * texture + DISTANCE_COST * Math.abs(lightness[i]! - aim) + (crowded ? NEAR_COST : 0);
   };
   const scale = grid.region.width / width, size = Math.max(3, Math.round(2 * radius * scale));
   return RUNGS.map((rung) => {
@@ -49,6 +53,7 @@ export function placeReadings({ pixels, coverage, region }: AreaInput): PlacedRe
       }
     }
     const column = best % width, row = (best - column) / width;
+    taken.push({ column, row });
     return { rung, x: Math.round(10 * (grid.region.x + (column + 0.5) * scale)) / 10, y: Math.round(10 * (grid.region.y + (row + 0.5) * scale)) / 10, size };
   });
 }

@@ -8,6 +8,7 @@ const { ready, opening } = useOpenPhoto(photo);
 const { importing, importFiles } = useImport();
 const { over } = usePhotoDrop(addPhotos);
 const survey = shallowRef<Survey>();
+const { find } = useFind();
 useBenchKeys();
 
 async function addPhotos(files: readonly File[]): Promise<void> {
@@ -22,6 +23,10 @@ watch(() => sitting.document?.photos, (photos) => {
   if (!photos?.some(({ id }) => id === bench.photoId)) bench.choosePhoto(photos?.[0]?.id);
   else if (bench.areaId && !area.value) bench.choose(undefined);
 });
+// Finding people as soon as a photo is open, for those who want it.
+watch(ready, (id) => {
+  if (id && bench.findsOnOpen && photo.value?.areas.length === 0) void find();
+});
 watch(importing, (now) => now && notices.say(`Opening ${now.file} (${now.done + 1} of ${now.of}) …`));
 </script>
 
@@ -35,6 +40,7 @@ watch(importing, (now) => now && notices.say(`Opening ${now.file} (${now.done + 
     </section>
     <PartColumn :survey="survey" />
     <ExportDialog v-if="photo && bench.exporting" :photo="photo" />
+    <VersionsDialog v-if="photo && bench.comparing" :photo="photo" :survey="survey" />
     <KeysDialog />
   </div>
 </template>

@@ -28,6 +28,7 @@ const partsOf = (sitter: string) => photo.value?.areas.filter((entry) => entry.s
       <template v-else>
         <FaceMap :areas="photo.areas" :sitter="undefined" :survey="survey" />
         <p class="text-[12px] text-quiet">Press <b>Find</b> to divide the people in this photo into their parts, or choose a part and draw a line inside it.</p>
+        <label class="flex items-center gap-1.5 text-[12px]"><input v-model="bench.findsOnOpen" type="checkbox" class="accent-(--accent)"> Find when a photo is opened</label>
       </template>
       <section>
         <h2 class="heading mb-1">{{ photo.sitters.length > 0 ? 'Other areas' : 'Areas' }}</h2>

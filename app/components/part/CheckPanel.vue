@@ -19,9 +19,9 @@ const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
     </div>
     <p v-if="findings?.length === 0" class="mt-1">Nothing is off: hue lies in the corridor, skin is even, face and neck agree.</p>
     <ul class="mt-1 flex flex-col gap-1">
-      <li v-for="entry in findings" :key="`${entry.skinId}${entry.finding.is}${JSON.stringify(entry.finding)}`" class="flex items-start gap-2 border-t border-line pt-1">
-        <span class="grow">{{ sentence(`${nameOf(entry.sitterId)}${findingWords(entry.finding)}`) }}.</span>
-        <button v-if="mendWords(entry.finding)" class="press whitespace-nowrap" :disabled="checking" @click="mend(entry)">{{ mendWords(entry.finding) }}</button>
+      <li v-for="entry in findings" :key="`${entry.skinId}${entry.finding.is}${JSON.stringify(entry.finding)}`" class="border-t border-line pt-1">
+        <span>{{ sentence(`${nameOf(entry.sitterId)}${findingWords(entry.finding)}`) }}.</span>
+        <button v-if="mendWords(entry.finding)" class="press ml-2 !py-0 whitespace-nowrap" :disabled="checking" @click="mend(entry)">{{ mendWords(entry.finding) }}</button>
       </li>
     </ul>
   </section>

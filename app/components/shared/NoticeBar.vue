@@ -5,7 +5,7 @@ const store = useNotices();
 </script>
 
 <template>
-  <div class="pointer-events-none fixed inset-x-0 bottom-3 z-50 flex flex-col items-center gap-2" aria-live="polite">
+  <div class="pointer-events-none fixed inset-x-0 bottom-12 z-50 flex flex-col items-center gap-2" aria-live="polite">
     <div
       v-for="notice in store.notices" :key="notice.id" :role="notice.kind === 'problem' ? 'alert' : 'status'"
       class="pointer-events-auto flex max-w-[44rem] items-start gap-3 rounded-lg border bg-raised px-3 py-2 text-[13px] shadow-md"

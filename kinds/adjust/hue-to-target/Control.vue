@@ -24,6 +24,10 @@ function now(rung: Rung, read: (colour: readonly [number, number, number]) => nu
 const set = (quantity: (typeof QUANTITIES)[number]['name'], rung: Rung, value: number | null) => put({ [quantity]: { ...model.value[quantity], [rung]: value } });
 const isFree = (quantity: (typeof QUANTITIES)[number]['name']) => RUNGS.every((rung) => model.value[quantity][rung] === null);
 
+function toggle(name: (typeof QUANTITIES)[number]['name'], fallback: (rung: Rung) => number): void {
+  put({ [name]: isFree(name) ? { light: fallback('light'), middle: fallback('middle'), shade: fallback('shade') } : { light: null, middle: null, shade: null } });
+}
+
 function addRung(): void {
   const middle = rungNow('middle')?.lightness ?? 60;
   put({ more: [...model.value.more, { at: Math.max(5, Math.round(middle - 25)), hue: model.value.hue.shade ?? SKIN_TARGETS.shade, saturation: null, lightness: null }] });
@@ -32,15 +36,14 @@ const setMore = (place: number, change: Partial<HueToTargetParameters['more'][nu
 </script>
 
 <template>
-  Bring <slot /> from light to shade to
+  Bring <slot />, from light to shade, to
   <template v-for="({ name, max, unit, decimals, help, fallback }, q) in QUANTITIES" :key="name">
-    <span :title="help">{{ name }}
-      <button v-if="isFree(name)" class="text-quiet underline decoration-dotted" :title="`${name} is left as it is; press to give it numbers`" @click="put({ [name]: { light: fallback('light'), middle: fallback('middle'), shade: fallback('shade') } })">as it is</button>
+    <span :title="help"><button class="underline decoration-dotted" :title="isFree(name) ? `Give ${name} numbers. ${help}` : `Leave ${name} as it is. ${help}`" :aria-pressed="!isFree(name)" @click="toggle(name, fallback)">{{ name }}</button>{{ ' ' }}
+      <span v-if="isFree(name)" class="text-quiet">as it is</span>
       <template v-else><span v-for="(rung, place) in RUNGS" :key="rung" class="whitespace-nowrap"><NumberField
         v-if="model[name][rung] !== null" :model-value="model[name][rung]!" :label="`Target ${name} of the ${rung}`" :min="0" :max="max" :decimals="decimals" :unit="unit" :reset="fallback(rung)"
         @update:model-value="set(name, rung, $event)" @start="emit('start')" @end="emit('end')"
-      /><button v-else class="text-quiet underline decoration-dotted" :title="`Give the ${rung} a target of its own`" @click="set(name, rung, fallback(rung))">free</button>{{ place < 2 ? ', ' : '' }}</span>
-        <button class="press-bare !px-0.5 text-[12px]" :aria-label="`Leave ${name} as it is`" :title="`Leave ${name} as it is`" @click="put({ [name]: { light: null, middle: null, shade: null } })">×</button></template>{{ q < 2 ? '; ' : '. ' }}</span>
+      /><button v-else class="text-quiet underline decoration-dotted" :title="`Give the ${rung} a target of its own`" @click="set(name, rung, fallback(rung))">free</button>{{ place < 2 ? ', ' : '' }}</span></template>{{ q < 2 ? ';' : '.' }}{{ ' ' }}</span>
   </template>
   <span v-for="(rung, place) in model.more" :key="place" class="block whitespace-nowrap">At <NumberField :model-value="rung.at" label="Lightness of this rung" :min="0" :max="100" unit=" L*" @update:model-value="setMore(place, { at: $event })" @start="emit('start')" @end="emit('end')" />
     hue <NumberField :model-value="rung.hue ?? SKIN_TARGETS.shade" label="Target hue of this rung" :min="0" :max="360" :decimals="1" unit="°" @update:model-value="setMore(place, { hue: $event })" @start="emit('start')" @end="emit('end')" /><button class="press-bare !px-0.5" aria-label="Take this rung away" @click="put({ more: model.more.filter((_, i) => i !== place) })">×</button></span>

@@ -12,7 +12,7 @@ const prepared = (change: Partial<typeof NEUTRAL>, ...pixels: number[]) => [...r
 
 describe('prepare', () => {
   it('makes the picked patch neutral at its luminance', () => {
-    const patch: Triple = [0.34, 0.3, 0.2], out = prepared({ neutral: patch }, ...patch) as unknown as Triple;
+    const patch: [number, number, number] = [0.34, 0.3, 0.2], out = prepared({ neutral: patch }, ...patch) as unknown as Triple;
     out.forEach((channel) => expect(channel).toBeCloseTo(luminanceOfSrgbLinear(patch), 5));
   });
 
