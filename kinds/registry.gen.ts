@@ -13,10 +13,14 @@ import { prepare } from './adjust/prepare/index';
 import { recolour } from './adjust/recolour/index';
 import { relief } from './adjust/relief/index';
 import { brush } from './mark/brush/index';
+import { colourReach } from './mark/colour-reach/index';
 import { edgeStroke } from './mark/edge-stroke/index';
 import { ellipse } from './mark/ellipse/index';
 import { foundPart } from './mark/found-part/index';
 import { lasso } from './mark/lasso/index';
+import { lightReach } from './mark/light-reach/index';
 import { picture } from './mark/picture/index';
+import { roundFade } from './mark/round-fade/index';
+import { straightFade } from './mark/straight-fade/index';
 
-export const KINDS = collectKinds([brush, edgeStroke, ellipse, foundPart, lasso, picture], [balance, castTrim, clear, curves, evenness, families, hueToTarget, light, match, prepare, recolour, relief]);
+export const KINDS = collectKinds([brush, colourReach, edgeStroke, ellipse, foundPart, lasso, lightReach, picture, roundFade, straightFade], [balance, castTrim, clear, curves, evenness, families, hueToTarget, light, match, prepare, recolour, relief]);

@@ -4,6 +4,8 @@ export const BENCH_KEYS = [
   { key: 'P', does: 'Plain brush', group: 'Marks' },
   { key: 'Q', does: 'Lasso: a loop drawn round something', group: 'Marks' },
   { key: 'O', does: 'Ellipse from its centre (shift: circle)', group: 'Marks' },
+  { key: 'B / J', does: 'Colour reach, light reach', group: 'Marks' },
+  { key: 'Y / I', does: 'Straight fade, round fade', group: 'Marks' },
   { key: 'A', does: 'Add or remove, in turn; shift while drawing does the other', group: 'Marks' },
   { key: 'C / V', does: 'Smaller or larger stroke and brush', group: 'Marks' },
   { key: 'Escape', does: 'Give up the drag, put the mark away, leave the part', group: 'Marks' },

@@ -6,6 +6,11 @@ import type { PointerTool } from '../tools/pointerTool';
 import type { MarkTool } from '../stores/bench';
 import { ellipseTool } from '../tools/ellipseTool';
 import { lassoTool } from '../tools/lassoTool';
+import { pressTool } from '../tools/pressTool';
+import { spanTool } from '../tools/spanTool';
+import type { Point } from '../stores/view';
+import { cielabLightnessOfLuminance } from '#core/colour/cielab';
+import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import { strokeTool } from '../tools/strokeTool';
 import type { StrokePoints } from '../tools/strokeTool';
 
@@ -14,8 +19,8 @@ const POINT_SPACING = 3;
 
 /** Turns what the mark tools draw into marks of the chosen area. */
 export function useMarkHost() {
-  const bench = useBench(), view = useView(), sitting = useSitting();
-  const { area, edit } = useBenchPhoto();
+  const bench = useBench(), view = useView(), sitting = useSitting(), workers = useWorkers();
+  const { photo, area, edit } = useBenchPhoto();
   /** the mark that the drag in progress draws on, as it was before */
   let base: Mark | undefined;
 
@@ -63,6 +68,17 @@ export function useMarkHost() {
     });
   }
 
+  /** A span of lightness about that of a place. */
+  async function addLightReach(at: Point): Promise<void> {
+    const document = photo.value, open = area.value, colours = document && (await workers.patch(document, at.x, at.y, bench.pickSize));
+    if (!open || !colours) return;
+    const lightness = Math.round(cielabLightnessOfLuminance(luminanceOfSrgbLinear(colours.now)));
+    edit('light reach', (before) => putMark(before, open.id, {
+      id: crypto.randomUUID(), kind: 'light-reach', version: KINDS.marks.get('light-reach')!.version, mode: bench.takes ? 'add' : 'remove', on: true,
+      parameters: { from: Math.max(0, lightness - LIGHT_SPAN), to: Math.min(100, lightness + LIGHT_SPAN), soft: LIGHT_SOFT },
+    }));
+  }
+
   const tools: Readonly<Record<MarkTool, PointerTool>> = {
     'edge-stroke': strokes('edge-stroke', () => ({ solver: 1, tolerance: bench.tolerance, strokes: [] }), () => ({})),
     'brush': strokes('brush', () => ({ strokes: [] }), () => ({ fade: bench.fade })),
@@ -83,6 +99,34 @@ export function useMarkHost() {
       },
       draw: (ellipse) => put('ellipse', ellipse),
     }),
+    'colour-reach': spanTool({
+      ...end, pressCounts: true, takes: takesNow,
+      begin: (takes) => begin('colour-reach', takes ? 'add by colour reach' : 'remove by colour reach', { ...REACH, patches: [] }, ({ marks }) => (marks.at(-1)?.kind === 'colour-reach' && marks.at(-1)!.on ? marks.at(-1) : undefined)),
+      draw: (from, to) => {
+        const least = PRESS_PATCH / view.zoom, patch = { x: round((from.x + to.x) / 2), y: round((from.y + to.y) / 2), width: Math.max(least, Math.abs(to.x - from.x)), height: Math.max(least, Math.abs(to.y - from.y)), takes: base?.mode === 'remove' || bench.takes };
+        put('colour reach', { ...base?.parameters, patches: [...((base?.parameters.patches ?? []) as readonly JsonObject[]), patch] });
+      },
+    }),
+    'light-reach': pressTool((at) => void addLightReach(at)),
+    'straight-fade': span('straight-fade', (from, to) => (Math.hypot(to.x - from.x, to.y - from.y) < 2 ? undefined : { fromX: round(from.x), fromY: round(from.y), toX: round(to.x), toY: round(to.y) })),
+    'round-fade': span('round-fade', (from, to) => (Math.hypot(to.x - from.x, to.y - from.y) < 2 ? undefined : { x: round(from.x), y: round(from.y), radius: round(Math.hypot(to.x - from.x, to.y - from.y)), soft: 0.6 })),
   };
   return tools;
+
+  /** A mark of its own, drawn from one point to another. */
+  function span(kind: MarkTool, parametersOf: (from: Point, to: Point) => JsonObject | undefined): PointerTool {
+    const label = KINDS.marks.get(kind)!.label;
+    return spanTool({
+      ...end, pressCounts: false, takes: takesNow,
+      begin: (takes) => begin(kind, label, {}, () => undefined, takes ? 'add' : 'remove'),
+      draw: (from, to) => {
+        const parameters = parametersOf(from, to);
+        if (parameters) put(label, parameters);
+      },
+    });
+  }
 }
+/** What a reach starts with: OKLCh degrees, thousandths of chroma, L*; a press takes a patch of this many CSS pixels. */
+const REACH = { hue: 8, saturation: 25, lightness: 10, soft: 0.8 }, PRESS_PATCH = 5;
+const LIGHT_SPAN = 12, LIGHT_SOFT = 8;
+const round = (value: number) => Math.round(value * 10) / 10;

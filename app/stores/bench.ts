@@ -3,7 +3,7 @@ import { defineStore } from 'pinia';
 import type { Triple } from '#core/colour/triple';
 import type { Rung } from '#core/document/schema';
 
-export const MARK_TOOLS = ['edge-stroke', 'brush', 'lasso', 'ellipse'] as const;
+export const MARK_TOOLS = ['edge-stroke', 'brush', 'lasso', 'ellipse', 'colour-reach', 'light-reach', 'straight-fade', 'round-fade'] as const;
 export type MarkTool = (typeof MARK_TOOLS)[number];
 /** What a press on the picture does. */
 export type Tool = 'look' | 'reading' | 'pick' | MarkTool;

@@ -1,3 +1,4 @@
+import { PALETTES } from '#core/colour/palettes';
 import { execFile } from 'node:child_process';
 import { mkdtemp } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -10,6 +11,8 @@ import { convertSrgbEncodedToHsv } from '../../core/colour/hsv';
 const run = promisify(execFile);
 const DEMO = 'demo/marit-flare.jpg';
 const FACE: readonly (readonly [number, number])[] = [[500, 330], [480, 450], [440, 560], [460, 700]];
+
+const DARK_BROWN = PALETTES.irises.find(({ name }) => name === 'dark brown')!.colour;
 
 test('the whole job: open, isolate, read, correct, recolour, compare, undo, reload, export, command line', async ({ page }) => {
   test.setTimeout(240_000);
@@ -28,7 +31,7 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
   });
 
   await test.step('read light, middle and shade', async () => {
-    await page.keyboard.press('r');
+    await page.getByRole('button', { name: 'by hand' }).click();
     for (const point of [[480, 330], [440, 640], [640, 1010]] as const) await bench.press(point);
     await expect(page.getByText(/^placed/)).toHaveCount(3);
     await expect(page.getByText('lies beside the area')).toHaveCount(1);
@@ -70,7 +73,7 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: '+ Recolour' }).click();
     await page.getByRole('button', { name: 'dark brown', exact: true }).click();
-    await expect(page.getByLabel('Wanted colour as a number')).toHaveValue('#3d2616');
+    await expect(page.getByLabel('Wanted colour as a number or a name')).toHaveValue(DARK_BROWN);
     await bench.settle();
   });
 

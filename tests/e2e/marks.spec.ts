@@ -79,3 +79,41 @@ test('photos stay as they were: an export without steps is the photo', async ({ 
   for (let i = 0; i < before.data.length; i++) most = Math.max(most, Math.abs(before.data[i]! - after.data[i]!));
   expect(most).toBeLessThanOrEqual(1);
 });
+
+test('reaches and fades: a colour pressed twice, a span of light, fades dragged; each undone', async ({ page }) => {
+  const bench = await Bench.open(page);
+  await page.getByRole('button', { name: 'New area' }).click();
+  await page.keyboard.press('g');
+  const grey = async (x: number, y: number) => {
+    const at = await bench.at([x, y]), box = (await page.getByTestId('stage').boundingBox())!;
+    return (await bench.shown(Math.round(at[0] - box.x), Math.round(at[1] - box.y), 1, 1))[0]!;
+  };
+  await page.keyboard.press('b');
+  await bench.press([540, 1280]);
+  await expect.poll(() => grey(420, 1290)).toBeGreaterThan(150);
+  expect(await grey(500, 400)).toBeLessThan(40);
+  await page.getByLabel('Reach in hue').fill('0');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Reach in hue').blur();
+  await expect(page.getByRole('button', { name: 'colour reach', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: /^Delete mark colour reach/ }).click();
+
+  await page.keyboard.press('y');
+  await bench.draw([[540, 400], [540, 1200]]);
+  await expect.poll(() => grey(540, 800)).toBeGreaterThan(110);
+  expect(await grey(540, 800)).toBeLessThan(145);
+  expect(await grey(540, 330)).toBe(255);
+  expect(await grey(540, 1250)).toBe(0);
+  await page.getByRole('button', { name: /^Delete mark straight fade/ }).click();
+
+  await page.keyboard.press('i');
+  await bench.draw([[540, 700], [840, 700]]);
+  await expect.poll(() => grey(540, 700)).toBe(255);
+  expect(await grey(900, 700)).toBe(0);
+  await page.getByRole('button', { name: /^Delete mark round fade/ }).click();
+
+  await page.keyboard.press('j');
+  await bench.press([500, 330]);
+  await expect.poll(() => grey(500, 330)).toBe(255);
+  expect(await grey(300, 900)).toBeLessThan(60);
+});

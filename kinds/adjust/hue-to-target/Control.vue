@@ -41,7 +41,7 @@ const setMore = (place: number, change: Partial<HueToTargetParameters['more'][nu
     <span :title="help"><button class="underline decoration-dotted" :title="isFree(name) ? `Give ${name} numbers. ${help}` : `Leave ${name} as it is. ${help}`" :aria-pressed="!isFree(name)" @click="toggle(name, fallback)">{{ name }}</button>{{ ' ' }}
       <span v-if="isFree(name)" class="text-quiet">as it is</span>
       <template v-else><span v-for="(rung, place) in RUNGS" :key="rung" class="whitespace-nowrap"><NumberField
-        v-if="model[name][rung] !== null" :model-value="model[name][rung]!" :label="`Target ${name} of the ${rung}`" :min="0" :max="max" :decimals="decimals" :unit="unit" :reset="fallback(rung)"
+        v-if="model[name][rung] !== null" :model-value="model[name][rung]!" :label="`Target ${name} of the ${rung}`" :min="0" :max="max" :decimals="decimals" :unit="unit" :reset="name === 'hue' ? SKIN_TARGETS[rung] : fallback(rung)"
         @update:model-value="set(name, rung, $event)" @start="emit('start')" @end="emit('end')"
       /><button v-else class="text-quiet underline decoration-dotted" :title="`Give the ${rung} a target of its own`" @click="set(name, rung, fallback(rung))">free</button>{{ place < 2 ? ', ' : '' }}</span></template>{{ q < 2 ? ';' : '.' }}{{ ' ' }}</span>
   </template>

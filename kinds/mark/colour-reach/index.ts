@@ -1,0 +1,17 @@
+import { defineMark } from '#core/render/kinds';
+import { prepareColourReach, rasteriseColourReach } from './rasterise';
+import type { ColourReachData } from './rasterise';
+import { colourReachParameters } from './schema';
+import type { ColourReachParameters } from './schema';
+
+/** Everything whose colour lies near that of patches of the photo. */
+export const colourReach = defineMark<ColourReachParameters, ColourReachData>({
+  id: 'colour-reach',
+  label: 'colour reach',
+  version: 1,
+  parameters: colourReachParameters,
+  migrations: {},
+  prepare: prepareColourReach,
+  bounds: () => undefined,
+  rasterise: rasteriseColourReach,
+});

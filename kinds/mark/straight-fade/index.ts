@@ -1,0 +1,17 @@
+import { defineMark } from '#core/render/kinds';
+import { prepareStraightFade, rasteriseStraightFade } from './rasterise';
+import type { StraightFadeData } from './rasterise';
+import { straightFadeParameters } from './schema';
+import type { StraightFadeParameters } from './schema';
+
+/** Full on one side of a line, nothing beyond another, smooth between. */
+export const straightFade = defineMark<StraightFadeParameters, StraightFadeData>({
+  id: 'straight-fade',
+  label: 'straight fade',
+  version: 1,
+  parameters: straightFadeParameters,
+  migrations: {},
+  prepare: prepareStraightFade,
+  bounds: () => undefined,
+  rasterise: rasteriseStraightFade,
+});
