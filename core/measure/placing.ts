@@ -31,7 +31,8 @@ export function placeReadings({ pixels, coverage, region }: AreaInput): PlacedRe
   const low = areaLowPass(grid.weights, width, height, radius), [lightness, a, b] = grid.planes.map((plane) => low.of(plane)) as [Float32Array, Float32Array, Float32Array];
   const squares = low.of(grid.planes[0]!.map((value) => value * value)), trend = measureTrend([lightness, a, b], grid.weights), solid = grid.weights.slice();
   maskSoften(solid, width, height, 1.5 * radius);
-  const inside = [...solid.keys()].filter((i) => solid[i]! >= SOLID && lightness[i]! > DARKEST && lightness[i]! < LIGHTEST);
+  const room = Math.ceil(1.5 * radius), fits = (i: number) => Math.min(i % width, width - 1 - (i % width), Math.floor(i / width), height - 1 - Math.floor(i / width)) >= room;
+  const inside = [...solid.keys()].filter((i) => fits(i) && solid[i]! >= SOLID && lightness[i]! > DARKEST && lightness[i]! < LIGHTEST);
   if (!trend || inside.length === 0) return [];
   const sorted = Float32Array.from(inside, (i) => lightness[i]!).sort(), along = { a: 0, b: 0 };
   const taken: { column: number; row: number }[] = [], apart = (APART_SHARE / PATCH_SHARE) * radius;

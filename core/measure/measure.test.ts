@@ -1,0 +1,143 @@
+import { converter } from 'culori';
+import { describe, expect, it } from 'vitest';
+import { convertHsvToSrgbEncoded } from '../colour/hsv';
+import { convertOklabToSrgbLinear } from '../colour/oklab';
+import { decodeSrgb, encodeSrgb } from '../colour/transfer';
+import type { Triple } from '../colour/triple';
+import type { AreaInput } from './areaInput';
+import { checkSkin } from './check';
+import { colourNumbers } from './colourNumbers';
+import { corridorFor } from './corridor';
+import { measureHistogram } from './histogram';
+import { placeReadings } from './placing';
+import { doubtOfReading } from './readingDoubt';
+import { measureRankedTrend } from './rankedTrend';
+import { lightnessSamples } from './rungs';
+import { measureTrend, oklabPlanes, readTrend } from './trend';
+
+const SIDE = 160;
+/** Skin that falls from light to dark down the picture, its hue by place. */
+function skin(hueAt: (x: number, y: number) => number, change: (x: number, y: number) => Triple | undefined = () => undefined): AreaInput {
+  const data = Float32Array.from(Array.from({ length: SIDE * SIDE }, (_, i) => {
+    const x = i % SIDE, y = Math.floor(i / SIDE);
+    return change(x, y) ?? convertHsvToSrgbEncoded({ hueDegrees: hueAt(x, y), saturation: 0.25 + 0.1 * (y / SIDE), value: 0.92 - 0.4 * (y / SIDE) }).map(decodeSrgb);
+  }).flat());
+  return { region: { x: 0, y: 0, width: SIDE, height: SIDE, outWidth: SIDE, outHeight: SIDE }, pixels: { space: 'srgbLinear', width: SIDE, height: SIDE, data }, coverage: { space: 'coverage8', width: SIDE, height: SIDE, data: new Uint8Array(SIDE * SIDE).fill(255) } };
+}
+const kinds = (input: AreaInput, more: Partial<Parameters<typeof checkSkin>[0]> = {}) => checkSkin({ skin: input, ...more }).map(({ is }) => is);
+
+describe('numbers of a colour', () => {
+  it.each([[[0.5, 0.32, 0.22]], [[0.02, 0.3, 0.7]], [[0.9, 0.85, 0.2]]] as const)('of %j agree with an independent library (culori 4.0.2)', ([red, green, blue]) => {
+    const ours = colourNumbers([red, green, blue]), rgb = { mode: 'lrgb', r: red, g: green, b: blue } as const;
+    const hsl = converter('hsl')(rgb), lch = converter('lch')(rgb), oklch = converter('oklch')(rgb);
+    expect([ours.hsl.hue, ours.hsl.saturation, ours.hsl.lightness].map((value) => value!.toFixed(4))).toEqual([hsl.h!, hsl.s, hsl.l].map((value) => value.toFixed(4)));
+    expect(ours.lch.chroma).toBeCloseTo(lch.c, 3);
+    expect(ours.lch.hue).toBeCloseTo(lch.h!, 2);
+    expect(ours.oklch.chroma).toBeCloseTo(oklch.c, 4);
+    expect(ours.oklch.hue).toBeCloseTo(oklch.h!, 2);
+  });
+
+  // Classes and limits: Chardin, Cires and Hourseau 1991; Del Bino and others 2006: 55, 41, 28, 10 and -30 degrees.
+  it.each([['very light', 60], ['light', 48], ['intermediate', 35], ['tan', 20], ['brown', -10], ['dark', -45]] as const)('names ITA %s at %i°', (name, degrees) => {
+    const radians = (degrees * Math.PI) / 180, lab = { mode: 'lab65', l: 50 + 18 * Math.sin(radians), a: 8, b: 18 * Math.cos(radians) } as const, { r, g, b } = converter('lrgb')(lab);
+    const { ita } = colourNumbers([r, g, b]);
+    expect(ita.name).toBe(name);
+    expect(ita.degrees).toBeCloseTo(degrees, 0);
+  });
+
+  it('says that grey has no hue', () => {
+    const grey = colourNumbers([0.2, 0.2, 0.2]);
+    expect([grey.hsv.hue, grey.hsl.hue, grey.lch.hue, grey.oklch.hue]).toEqual([null, null, null, null]);
+    expect(colourNumbers([0, 0, 0]).hsl.saturation).toBe(0);
+  });
+});
+
+describe('check', () => {
+  it('leaves neutral skin alone', () => expect(kinds(skin(() => 23))).toEqual([]));
+
+  it('says how green each rung is, and brings far-off skin well into the corridor', () => {
+    const [finding] = checkSkin({ skin: skin(() => 42) });
+    expect(finding).toMatchObject({ is: 'hue' });
+    if (finding?.is !== 'hue') return;
+    for (const { rung, off, target } of finding.rungs) {
+      expect(off).toBeCloseTo(42 - corridorFor(42)[rung].to, 0);
+      expect(target).toBeCloseTo(corridorFor(42)[rung].to - 4, 0);
+    }
+  });
+
+  it('the shade’s corridor reaches up to the sitter’s own middle, within the corridor alone', () => {
+    expect(corridorFor(27).shade).toEqual({ from: 14, to: 27 });
+    expect(corridorFor(41).shade).toEqual({ from: 14, to: 25 });
+  });
+
+  it('finds blotches, a neck in other light, flushed cheeks and clipping', () => {
+    const blotches = skin((x, y) => 23 - 12 * Number(Math.hypot((x % 40) - 20, (y % 40) - 20) < 12));
+    expect(kinds(blotches)).toContain('blotches');
+    const face = skin(() => 24), neck = skin(() => 12);
+    expect(checkSkin({ skin: face, face, neckAndLimbs: neck }).find(({ is }) => is === 'apart')).toMatchObject({ hueDegrees: expect.closeTo(-12, 0) });
+    const box = { x: 0, y: 0, width: SIDE, height: SIDE }, flushed = skin((x, y) => (y > 70 && y < 115 && (x < 60 || x > 100) ? 12 : 24));
+    expect(kinds(flushed, { faceBox: box })).toContain('flushed');
+    expect(kinds(skin(() => 23, (x, y) => (x < 20 && y < 20 ? [1, 0.99, 0.98] : undefined)))).toContain('clipped');
+  });
+
+  it('judges nothing in an empty area', () => {
+    const input = skin(() => 40);
+    expect(checkSkin({ skin: { ...input, coverage: { ...input.coverage, data: new Uint8Array(SIDE * SIDE) } } })).toEqual([]);
+  });
+});
+
+describe('readings', () => {
+  it('place themselves off blush, glints and edges, at their rungs, always alike', () => {
+    const blush = (x: number, y: number) => Math.hypot(x - 40, y - 80) < 25, glint = (x: number, y: number) => Math.hypot(x - 120, y - 30) < 8;
+    const input = skin((x, y) => (blush(x, y) ? 10 : 24), (x, y) => (glint(x, y) ? [0.98, 0.97, 0.96] : undefined)), placed = placeReadings(input);
+    expect(placed.map(({ rung }) => rung)).toEqual(['light', 'middle', 'shade']);
+    expect(placed[0]!.y).toBeLessThan(placed[1]!.y);
+    expect(placed[1]!.y).toBeLessThan(placed[2]!.y);
+    for (const { x, y, size } of placed) {
+      expect(blush(x, y) || glint(x, y)).toBe(false);
+      expect(Math.min(x, y, SIDE - x, SIDE - y)).toBeGreaterThan(size / 2);
+    }
+    expect(placeReadings(input)).toEqual(placed);
+  });
+
+  it('say why they stand badly', () => {
+    const input = skin(() => 24), trend = measureTrend(oklabPlanes(input.pixels.data), new Float32Array(SIDE * SIDE).fill(1)), patch = (colour: Triple) => Float32Array.from(Array.from({ length: 25 }, () => colour).flat());
+    const at = (hueDegrees: number, saturation = 0.3, value = 0.7) => convertHsvToSrgbEncoded({ hueDegrees, saturation, value }).map(decodeSrgb) as unknown as Triple;
+    expect(doubtOfReading(patch(at(24)), 1, trend)).toBeUndefined();
+    expect(doubtOfReading(patch(at(12)), 1, trend)).toMatchObject({ is: 'blush', degrees: expect.closeTo(12, 0) });
+    expect(doubtOfReading(patch(at(40)), 1, trend)).toMatchObject({ is: 'spill' });
+    expect(doubtOfReading(patch(at(24, 0.08, 0.9)), 1, trend)).toEqual({ is: 'glint' });
+    expect(doubtOfReading(patch([0.99, 0.97, 0.9]), 1, trend)).toEqual({ is: 'clipped' });
+    expect(doubtOfReading(patch([0.0005, 0.0004, 0.0003]), 1, trend)).toEqual({ is: 'black' });
+    expect(doubtOfReading(patch([0.3, 0.3, 0.3]), 1, trend)).toEqual({ is: 'grey' });
+    expect(doubtOfReading(patch(at(24)), 0.5, trend)).toEqual({ is: 'beside' });
+    const mixed = Float32Array.from([...patch(at(24, 0.3, 0.9)), ...patch(at(24, 0.3, 0.4))]);
+    expect(doubtOfReading(mixed, 1, trend)).toEqual({ is: 'mixed' });
+  });
+});
+
+describe('trends', () => {
+  it('run through the even part, not through blotches that cover more than half of it', () => {
+    const pixels = Array.from({ length: 4000 }, (_, i) => convertOklabToSrgbLinear([0.75, 0.03 + 0.002 * Math.sin(i) + (i % 5 < 3 ? 0.03 : 0), 0.04])), trend = measureTrend(oklabPlanes(Float32Array.from(pixels.flat())), new Float32Array(4000).fill(1))!, along = { a: 0, b: 0 };
+    readTrend(trend, 0.75, along);
+    expect(along.a).toBeLessThan(0.036);
+    expect(along.b).toBeCloseTo(0.04, 2);
+    readTrend(trend, 0.1, along);
+    expect(along.b / 0.1).toBeCloseTo(0.04 / 0.75, 1);
+  });
+
+  it('by rank rise in lightness and need an area', () => {
+    const { pixels, coverage } = skin(() => 23), rows = measureRankedTrend({ planes: oklabPlanes(pixels.data), weights: Float32Array.from(coverage.data, (value) => value / 255) })!;
+    expect(rows).toHaveLength(25);
+    rows.slice(1).forEach(([lightness], i) => expect(lightness).toBeGreaterThan(rows[i]![0]));
+    expect(measureRankedTrend({ planes: oklabPlanes(pixels.data), weights: new Float32Array(coverage.data.length) })).toBeUndefined();
+  });
+
+  it('bands of lightness and histograms hold all of an area', () => {
+    const { pixels, coverage } = skin(() => 23), bands = lightnessSamples(pixels, coverage).filter(({ length }) => length > 0);
+    expect(bands.length).toBeGreaterThan(4);
+    const histogram = measureHistogram({ pixels, coverage });
+    for (const channel of histogram) expect(channel.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 6);
+    expect(encodeSrgb(pixels.data[0]!)).toBeGreaterThan(0.9);
+  });
+});
