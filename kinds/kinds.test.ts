@@ -24,7 +24,7 @@ describe('every kind', () => {
   it.each([...KINDS.adjusts.values()])('$id: neutral parameters parse and change no pixel', (kind) => {
     expect(kind.parameters.safeParse(kind.neutral).success).toBe(true);
     const kernel = kind.compile(kind.neutral, kind.measure(input, kind.neutral)), data = pixels();
-    if (kernel) applyStep(data, input.coverage.data, 1, kernel, { region, first: 0 });
+    if (kernel) applyStep(data, input.coverage.data, 1, kernel, { region, first: 0, placed: true });
     expect(data).toEqual(pixels());
   });
 

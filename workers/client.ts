@@ -10,6 +10,7 @@ import type { PhotoFinding } from '#core/render/checkPhoto';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
 import type { ResolvedPlan } from '#core/render/resolved';
+import type { ReadingColours } from '#core/render/resolver';
 import type { FoundPeople } from '#core/segment/findParts';
 import type { AnalystExchanges, AreaColours, CoverageLook, FinderExchanges, OpenedPhoto, Piece, RenderExchanges, ResolvedAreas, Survey } from './protocol';
 import { WorkerPort } from './workerPort';
@@ -120,6 +121,11 @@ export class PictureWorkers {
   /** The mean of a patch, as the photo is and as the plan leaves it, linear sRGB; undefined beside the photo. */
   patch(photo: Photo, x: number, y: number, size: number): Promise<{ now: Triple; result: Triple } | undefined> {
     return this.#analyst.call('patch', { photo, x, y, size });
+  }
+
+  /** What the readings show as the plan leaves them. */
+  readings(photo: Photo): Promise<readonly ReadingColours[]> {
+    return this.#analyst.call('readings', { photo });
   }
 
   /** Places where readings of an area stand well. */

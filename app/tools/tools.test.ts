@@ -3,6 +3,8 @@ import { ellipseTool } from './ellipseTool';
 import { lassoTool } from './lassoTool';
 import type { PointerSample, PointerTool } from './pointerTool';
 import { strokeTool } from './strokeTool';
+import { pressTool } from './pressTool';
+import { spanTool } from './spanTool';
 
 const at = (x: number, y: number, shift = false): PointerSample => ({ image: { x, y }, view: { x, y }, pressure: 0.5, shift });
 
@@ -60,5 +62,35 @@ describe('ellipse tool', () => {
     const { told, host } = recorder();
     drag(ellipseTool(host), at(50, 50)).complete(at(50, 50));
     expect(told).toEqual([['begin'], ['cancel']]);
+  });
+});
+
+describe('from one point to another', () => {
+  const record = (pressCounts: boolean) => {
+    const said: string[] = [], tool = spanTool({ pressCounts, takes: (shift) => !shift, begin: (takes) => said.push(`begin ${takes}`), draw: (from, to) => said.push(`${from.x}>${to.x}`), complete: () => said.push('complete'), cancel: () => said.push('cancel') });
+    return { said, tool };
+  };
+  const at = (x: number, shift = false) => ({ image: { x, y: 0 }, view: { x, y: 0 }, pressure: 0.5, shift });
+
+  it('draws while it is dragged and ends once', () => {
+    const { said, tool } = record(false), drag = tool.begin(at(1, true));
+    drag.move(at(5));
+    drag.complete(at(5));
+    expect(said).toEqual(['begin false', '1>5', 'complete']);
+  });
+
+  it('a press alone counts for patches and not for fades', () => {
+    const patch = record(true), fade = record(false);
+    patch.tool.begin(at(3)).complete(at(3));
+    fade.tool.begin(at(3)).complete(at(3));
+    expect(patch.said).toEqual(['begin true', '3>3', 'complete']);
+    expect(fade.said).toEqual(['begin true', 'cancel']);
+  });
+
+  it('a tool that presses does its work where it is let go, and nothing when given up', () => {
+    const places: number[] = [], tool = pressTool(({ x }) => places.push(x));
+    tool.begin(at(2)).complete(at(4));
+    tool.begin(at(2)).cancel();
+    expect(places).toEqual([4]);
   });
 });

@@ -23,23 +23,22 @@ const EPSILON = 216 / 24389, KAPPA = 24389 / 27;
 const f = (t: number) => (t > EPSILON ? Math.cbrt(t) : (KAPPA * t + 16) / 116);
 
 /** CIELAB (CIE 15:2004) under D50. @returns L* 0..100, a* and b* about -128..128 */
-export function convertSrgbLinearToCielabD50([red, green, blue]: Triple): Triple {
-  const m = XYZ_D50_OF_SRGB;
-  const x = f((m[0] * red + m[1] * green + m[2] * blue) / WHITE[0]);
-  const y = f((m[3] * red + m[4] * green + m[5] * blue) / WHITE[1]);
-  const z = f((m[6] * red + m[7] * green + m[8] * blue) / WHITE[2]);
-  return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
+export function convertSrgbLinearToCielabD50(srgbLinear: Triple): Triple {
+  return labOf(XYZ_D50_OF_SRGB, WHITE, srgbLinear);
 }
 
 /** D65 from its chromaticity 0.3127, 0.3290. */
 const WHITE_D65: Triple = [0.3127 / 0.329, 1, (1 - 0.3127 - 0.329) / 0.329];
 
 /** CIELAB (CIE 15:2004) under sRGB's own D65. @returns L* 0..100, a* and b* about -128..128 */
-export function convertSrgbLinearToCielabD65([red, green, blue]: Triple): Triple {
-  const m = XYZ_D65_OF_SRGB;
-  const x = f((m[0] * red + m[1] * green + m[2] * blue) / WHITE_D65[0]);
-  const y = f((m[3] * red + m[4] * green + m[5] * blue) / WHITE_D65[1]);
-  const z = f((m[6] * red + m[7] * green + m[8] * blue) / WHITE_D65[2]);
+export function convertSrgbLinearToCielabD65(srgbLinear: Triple): Triple {
+  return labOf(XYZ_D65_OF_SRGB, WHITE_D65, srgbLinear);
+}
+
+function labOf(m: typeof XYZ_D65_OF_SRGB | typeof XYZ_D50_OF_SRGB, white: Triple, [red, green, blue]: Triple): Triple {
+  const x = f((m[0] * red + m[1] * green + m[2] * blue) / white[0]);
+  const y = f((m[3] * red + m[4] * green + m[5] * blue) / white[1]);
+  const z = f((m[6] * red + m[7] * green + m[8] * blue) / white[2]);
   return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
 }
 

@@ -1,3 +1,4 @@
+import { fastExp, fastLog } from './fastLog';
 import { clampRgb, converter, formatHex } from 'culori';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -137,5 +138,16 @@ describe('hue to a number', () => {
 describe('angles', () => {
   it('takes the shorter way round', () => {
     expect([hueDeltaDegrees(350, 10), hueDeltaDegrees(10, 350), wrapDegrees(-30), wrapDegrees(720)]).toEqual([20, -20, 330, 0]);
+  });
+});
+
+describe('fast logarithm and power', () => {
+  it('agree with the exact ones over the range of linear light', () => {
+    for (let i = 0; i < 4000; i++) {
+      const value = Math.fround(1e-6 * 1.00443 ** i), power = -30 + i * 0.012;
+      expect(Math.abs(fastLog(value) - Math.log(value))).toBeLessThan(1e-7);
+      expect(Math.abs(fastExp(power) / Math.exp(power) - 1)).toBeLessThan(1e-7);
+    }
+    expect(fastExp(-200)).toBe(0);
   });
 });

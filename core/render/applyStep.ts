@@ -4,10 +4,11 @@ import type { EdgeColours } from './edgeColours';
 import { NO_PLACES } from './kinds';
 import type { PixelKernel, Places } from './kinds';
 
-/** Where a run lies: the region it belongs to, the index of its first pixel there, and the colours along the area's edge. */
+/** Where a run lies: the region it belongs to and the index of its first pixel there; whether its kernel looks at places; the colours along the area's edge. */
 export interface StepPlace {
   readonly region: Region;
   readonly first: number;
+  readonly placed?: boolean;
   readonly edge?: EdgeColours | undefined;
 }
 
@@ -34,27 +35,32 @@ export function applyStep(pixels: Float32Array, coverage8: Uint8Array, strength:
     gathered[count++] = i;
   }
   if (count === 0) return;
-  const where = at ? placesOf(at.region, at.first, gathered, count) : NO_PLACES;
-  if (at?.edge) cleanEdges(at.edge, inputs, coverage8, count, where);
+  if (at?.edge) cleanEdges(at, at.edge, inputs, coverage8, count);
   const from = at?.edge ? unmixed : undefined;
   from?.set(inputs.subarray(0, 3 * count));
-  kernel(inputs, count, where);
+  kernel(inputs, count, at?.placed ? placesOf(at, gathered, count) : NO_PLACES);
   for (let n = 0, q = 0; n < count; n++, q += 3) {
     const place = gathered[n]!, p = 3 * place, share = scale * coverage8[place]!;
-    for (let c = 0; c < 3; c++) pixels[p + c] = pixels[p + c]! + share * (inputs[q + c]! - (from ? from[q + c]! : pixels[p + c]!));
+    const red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!;
+    pixels[p] = red + share * (inputs[q]! - (from ? from[q]! : red));
+    pixels[p + 1] = green + share * (inputs[q + 1]! - (from ? from[q + 1]! : green));
+    pixels[p + 2] = blue + share * (inputs[q + 2]! - (from ? from[q + 2]! : blue));
   }
 }
 /** Scratch space: steps run one after the other, and a kernel never calls back. */
 let places = new Int32Array(0), covered = new Float32Array(0), unmixed = new Float32Array(0), centres: Places = NO_PLACES;
 
-function cleanEdges(edge: EdgeColours, inputs: Float32Array, coverage8: Uint8Array, count: number, { x, y }: Places): void {
+function cleanEdges({ region, first }: StepPlace, edge: EdgeColours, inputs: Float32Array, coverage8: Uint8Array, count: number): void {
+  const across = region.width / region.outWidth, down = region.height / region.outHeight;
   for (let n = 0; n < count; n++) {
     const value = coverage8[places[n]!]!;
-    if (value < 255) foregroundOf(edge, x[n]!, y[n]!, value / 255, inputs, 3 * n);
+    if (value === 255) continue;
+    const index = first + places[n]!, column = index % region.outWidth, row = (index - column) / region.outWidth;
+    foregroundOf(edge, region.x + (column + 0.5) * across, region.y + (row + 0.5) * down, value / 255, inputs, 3 * n);
   }
 }
 
-function placesOf(region: Region, first: number, gathered: Int32Array, count: number): Places {
+function placesOf({ region, first }: StepPlace, gathered: Int32Array, count: number): Places {
   if (centres.x.length < count) centres = { x: new Float32Array(places.length), y: new Float32Array(places.length) };
   const { x, y } = centres, across = region.width / region.outWidth, down = region.height / region.outHeight;
   for (let n = 0; n < count; n++) {

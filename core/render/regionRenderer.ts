@@ -97,7 +97,7 @@ export class RegionRenderer {
     const holds = firstNew > start ? new Float32Array(source.length) : undefined;
     const steps = plan.slice(start).flatMap((step, i) => {
       const coverage = step.strength > 0 ? this.coverage(step.areaKey, region).data : undefined, kernel = coverage && this.#kernel(step, tables);
-      return kernel ? [{ order: start + i, coverage, strength: step.strength, kernel, edge: step.edge, placed: step.edge !== undefined || this.kinds.adjusts.get(step.kind)!.looksAt === 'place' }] : [];
+      return kernel ? [{ order: start + i, coverage, strength: step.strength, kernel, edge: step.edge, placed: this.kinds.adjusts.get(step.kind)!.looksAt === 'place' }] : [];
     });
     const run = new Float32Array(RUN * 3), count = source.length / 3;
     for (let first = 0; first < count; first += RUN) {
@@ -109,7 +109,7 @@ export class RegionRenderer {
           holds.set(pixels, 3 * first);
           held = true;
         }
-        applyStep(pixels, coverage.subarray(first, first + pixels.length / 3), strength, kernel, placed ? { region, first, edge } : undefined);
+        applyStep(pixels, coverage.subarray(first, first + pixels.length / 3), strength, kernel, placed || edge ? { region, first, placed, edge } : undefined);
       }
       if (holds && !held) holds.set(pixels, 3 * first);
       take(pixels, first);

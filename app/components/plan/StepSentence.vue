@@ -11,20 +11,27 @@ import { CONTROLS } from '../../controls.gen';
 
 /** One step as a sentence whose fields can be edited in place. */
 const props = defineProps<{ step: Step; photo: Photo; survey: Survey | undefined; first: boolean; last: boolean }>();
-const bench = useBench(), sitting = useSitting();
+const bench = useBench(), sitting = useSitting(), workers = useWorkers();
 const { edit, splitArea } = useBenchPhoto();
 
 const label = computed(() => KINDS.adjusts.get(props.step.kind)!.label);
 const area = computed(() => props.photo.areas.find(({ id }) => id === props.step.areaId));
 const isOpen = computed(() => props.step.areaId === (bench.areaId ?? null));
+const ownReadings = computed(() => props.photo.readings.filter(({ areaId }) => props.step.areaId === null || areaId === props.step.areaId));
+/** What the readings show when the picture reaches this step, as 8-bit codes; not what this step makes of it. */
+async function read(): Promise<{ name: string; rgb8: number[] }[]> {
+  const { photo, step } = props, before = { ...photo, plan: photo.plan.slice(0, photo.plan.findIndex(({ id }) => id === step.id)) };
+  const colours = await workers.readings(before);
+  return ownReadings.value.flatMap(({ id, rung }) => {
+    const found = colours.find((entry) => entry.id === id);
+    return found ? [{ name: rung, rgb8: mapIntoSrgbGamut(found.result).map((channel) => Math.round(2550 * encodeSrgb(channel)) / 10) }] : [];
+  });
+}
 /** What controls may show besides their parameters; of the open area, as only that is surveyed. */
 const context = computed(() => ({
   part: area.value?.part, areas: props.photo.areas, areaId: props.step.areaId,
   picked: bench.picked?.stepId === props.step.id ? bench.picked : undefined,
-  readings: props.photo.readings.filter(({ areaId }) => props.step.areaId === null || areaId === props.step.areaId).flatMap(({ id, rung }) => {
-    const read = props.survey?.readings.find((entry) => entry.id === id);
-    return read ? [{ name: rung, rgb8: mapIntoSrgbGamut(read.now).map((channel) => Math.round(2550 * encodeSrgb(channel)) / 10) }] : [];
-  }),
+  readingNames: ownReadings.value.map(({ rung }) => rung), read,
   families: isOpen.value ? props.survey?.families : undefined, histogram: isOpen.value ? props.survey?.histogram : undefined, ladder: isOpen.value ? props.survey?.ladder?.before : undefined,
 }));
 const change = (what: string, next: Partial<Step>) => edit(what, (photo) => putStep(photo, { ...props.step, ...next }));

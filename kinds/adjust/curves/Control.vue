@@ -5,7 +5,7 @@ import { CHANNELS, curvePoints, findCreases, joinCrease } from './points';
 import type { Channel } from './points';
 import type { CurvesParameters } from './schema';
 
-const props = defineProps<{ readings?: readonly { readonly name: string; readonly rgb8: readonly number[] }[] | undefined; histogram?: readonly (readonly number[])[] | undefined }>();
+const props = defineProps<{ readingNames?: readonly string[] | undefined; read?: (() => Promise<readonly { readonly name: string; readonly rgb8: readonly number[] }[]>) | undefined; histogram?: readonly (readonly number[])[] | undefined }>();
 const model = defineModel<CurvesParameters>({ required: true });
 const emit = defineEmits<{ start: []; end: [] }>();
 
@@ -15,11 +15,12 @@ const lines = computed(() => CHANNELS.map((channel) => {
   return { channel, path: `M${Array.from({ length: 65 }, (_, i) => `${4 * Math.min(63.75, i)} ${255 - curve(4 * Math.min(63.75, i))}`).join('L')}`, points: curvePoints(model.value, channel) };
 }));
 const creases = computed(() => findCreases(model.value));
-const fresh = computed(() => (props.readings ?? []).filter(({ name }) => model.value.pairs.every((pair) => pair.name !== name)));
+const fresh = computed(() => (props.readingNames ?? []).filter((name) => model.value.pairs.every((pair) => pair.name !== name)));
 const setPair = (place: number, to: readonly number[]) => (model.value = { ...model.value, pairs: model.value.pairs.map((pair, i) => (i === place ? { ...pair, to: to.map((code) => Math.round(100 * Math.min(255, Math.max(0, code))) / 100) as [number, number, number] } : pair)) });
 
-function addPair({ name, rgb8 }: { readonly name: string; readonly rgb8: readonly number[] }): void {
-  model.value = { ...model.value, pairs: [...model.value.pairs, { name, from: [...rgb8] as [number, number, number], to: [...rgb8] as [number, number, number] }] };
+async function addPair(name: string): Promise<void> {
+  const rgb8 = (await props.read?.())?.find((reading) => reading.name === name)?.rgb8;
+  if (rgb8) model.value = { ...model.value, pairs: [...model.value.pairs, { name, from: [...rgb8] as [number, number, number], to: [...rgb8] as [number, number, number] }] };
 }
 
 const hsvOf = (codes: readonly number[]) => convertSrgbEncodedToHsv([codes[0]! / 255, codes[1]! / 255, codes[2]! / 255]);
@@ -62,7 +63,7 @@ const peak = computed(() => Math.max(1e-9, ...(props.histogram ?? []).flat()));
     <span class="whitespace-nowrap text-quiet">(<template v-if="hsvOf(pair.to).hueDegrees !== undefined"><NumberField :model-value="hsvOf(pair.to).hueDegrees!" :label="`Wanted hue of ${pair.name}`" :min="0" :max="360" :decimals="1" unit="°" @update:model-value="setHsv(n, { hueDegrees: $event })" @start="emit('start')" @end="emit('end')" />{{ ' ' }}</template><NumberField :model-value="100 * hsvOf(pair.to).saturation" :label="`Wanted saturation of ${pair.name}`" :min="0" :max="100" unit=" %" @update:model-value="setHsv(n, { saturation: $event / 100 })" @start="emit('start')" @end="emit('end')" />{{ ' ' }}<NumberField :model-value="100 * hsvOf(pair.to).value" :label="`Wanted lightness of ${pair.name}`" :min="0" :max="100" unit=" %" @update:model-value="setHsv(n, { value: $event / 100 })" @start="emit('start')" @end="emit('end')" />)</span>
     <button class="press-bare !px-0.5" :aria-label="`Take the pair ${pair.name} away`" @click="model = { ...model, pairs: model.pairs.filter((_, i) => i !== n) }">×</button>
   </span>
-  <span class="flex flex-wrap gap-1"><button v-for="reading in fresh" :key="reading.name" class="press !py-0 text-[12px]" @click="addPair(reading)">+ {{ reading.name }}</button></span>
+  <span class="flex flex-wrap gap-1"><button v-for="name in fresh" :key="name" class="press !py-0 text-[12px]" @click="addPair(name)">+ {{ name }}</button></span>
   <span v-for="crease in creases" :key="`${crease.channel}${crease.first.x}`" role="note" class="block text-[12px] text-warn">{{ crease.contradicts ? 'These points contradict each other' : 'Two points crease the curve' }} ({{ crease.channel }} {{ crease.first.x.toFixed(0) }} and {{ crease.second.x.toFixed(0) }}). <button class="underline" @click="model = joinCrease(model, crease)">Join them</button></span>
   <span class="mt-1 flex gap-2">
     <svg width="128" height="128" :viewBox="`0 0 ${SIDE} ${SIDE}`" class="cursor-crosshair touch-none rounded border border-line bg-paper" role="img" aria-label="Curves of red, green and blue over 8-bit codes" @pointerdown="press" @pointermove="held !== undefined && putPoint(held, place($event))" @pointerup="release" @pointercancel="release">

@@ -2,17 +2,19 @@
 import type { Area } from '#core/document/schema';
 import type { MatchParameters } from './schema';
 
-const props = defineProps<{ areas?: readonly Area[] | undefined; areaId?: string | null | undefined; readings?: readonly { readonly name: string; readonly rgb8: readonly number[] }[] | undefined }>();
+const props = defineProps<{ areas?: readonly Area[] | undefined; areaId?: string | null | undefined; read?: (() => Promise<readonly { readonly name: string; readonly rgb8: readonly number[] }[]>) | undefined }>();
 const model = defineModel<MatchParameters>({ required: true });
 const emit = defineEmits<{ start: []; end: [] }>();
 const put = (change: Partial<MatchParameters>) => (model.value = { ...model.value, ...change });
 const others = computed(() => (props.areas ?? []).filter(({ id, marks }) => id !== props.areaId && marks.length > 0));
 const BY_NUMBERS = { by: 'numbers', from: [122, 81, 68], to: [162, 114, 89] } as const;
 
-function choose(event: Event): void {
+async function choose(event: Event): Promise<void> {
   const value = (event.target as HTMLSelectElement).value;
-  if (value === 'numbers') put({ to: { ...BY_NUMBERS, from: [...(props.readings?.[0]?.rgb8 ?? BY_NUMBERS.from)] as [number, number, number], to: [...(props.readings?.[0]?.rgb8 ?? BY_NUMBERS.to)] as [number, number, number] } });
-  else put({ to: { by: 'area', areaId: value || null } });
+  if (value === 'numbers') {
+    const first = (await props.read?.())?.[0]?.rgb8 as [number, number, number] | undefined;
+    put({ to: first ? { by: 'numbers', from: first, to: first } : { ...BY_NUMBERS, from: [...BY_NUMBERS.from], to: [...BY_NUMBERS.to] } });
+  } else put({ to: { by: 'area', areaId: value || null } });
 }
 
 function setChannel(side: 'from' | 'to', channel: number, code: number): void {

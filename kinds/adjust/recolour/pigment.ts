@@ -1,3 +1,4 @@
+import { fastExp, fastLog } from '#core/colour/fastLog';
 import { LUMINANCE_WEIGHTS } from '#core/colour/luminance';
 import type { Triple } from '#core/colour/triple';
 
@@ -46,10 +47,10 @@ export function dye({ body, factor, exponent, shared }: Pigment, pixels: Float32
   const [R, G, B] = body;
   for (let p = 0; p < 3 * count; p += 3) {
     const red = Math.max(0, pixels[p]!), green = Math.max(0, pixels[p + 1]!), blue = Math.max(0, pixels[p + 2]!);
-    const light = Math.log(luminance(red, green, blue) + 1e-6) - LY;
-    pixels[p] = K0 * R * Math.exp(P0 * ((1 - S0) * (Math.log(red + 1e-6) - LR) + S0 * light));
-    pixels[p + 1] = K1 * G * Math.exp(P1 * ((1 - S1) * (Math.log(green + 1e-6) - LG) + S1 * light));
-    pixels[p + 2] = K2 * B * Math.exp(P2 * ((1 - S2) * (Math.log(blue + 1e-6) - LB) + S2 * light));
+    const light = fastLog(luminance(red, green, blue) + 1e-6) - LY;
+    pixels[p] = K0 * R * fastExp(P0 * ((1 - S0) * (fastLog(red + 1e-6) - LR) + S0 * light));
+    pixels[p + 1] = K1 * G * fastExp(P1 * ((1 - S1) * (fastLog(green + 1e-6) - LG) + S1 * light));
+    pixels[p + 2] = K2 * B * fastExp(P2 * ((1 - S2) * (fastLog(blue + 1e-6) - LB) + S2 * light));
   }
 }
 

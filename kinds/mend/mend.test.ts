@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest';
+import type { Finding } from '#core/measure/check';
+import type { PhotoFinding } from '#core/render/checkPhoto';
+import { newPhoto } from '#core/document/commands';
+import type { Photo } from '#core/document/schema';
+import { KINDS } from '#kinds/registry.gen';
+import { findingWords, mendWords } from './findingWords';
+import { mendAll, mendOf } from './mend';
+
+const HUE: Finding = { is: 'hue', rungs: [{ rung: 'light', hueDegrees: 43, off: 15, target: 24 }, { rung: 'middle', hueDegrees: 41, off: 13, target: 24 }, { rung: 'shade', hueDegrees: 24, off: 0, target: 24 }] };
+const ALL: readonly Finding[] = [HUE, { is: 'blotches', range: 0.025 }, { is: 'apart', lightness: -9, hueDegrees: -6 }, { is: 'flushed', degrees: 11 }, { is: 'clipped', end: 'white', share: 0.03 }];
+const about = (finding: Finding, sitterId = 's1'): PhotoFinding => ({ finding, sitterId, skinId: 'skin', faceId: 'face', neckAndLimbsId: 'neck' });
+
+describe('mending', () => {
+  it.each(ALL)('$is: a step whose parameters its kind accepts, or none, and words for both', (finding) => {
+    const mend = mendOf(about(finding));
+    expect(mend === undefined).toBe(finding.is === 'clipped');
+    expect(mendWords(finding) === undefined).toBe(finding.is === 'clipped');
+    if (!mend) return;
+    const kind = KINDS.adjusts.get(mend.kind)!;
+    expect(mend.version).toBe(kind.version);
+    expect(kind.parameters.safeParse(mend.parameters).success).toBe(true);
+  });
+
+  it('says it in the retoucher’s words and numbers', () => {
+    expect(findingWords(HUE)).toBe('skin: light 43°, 15° too green; middle 41°, 13° too green');
+    expect(findingWords(ALL[2]!)).toBe('neck and limbs: 9 L* darker and 6° more magenta than the face');
+    expect(findingWords(ALL[3]!)).toBe('cheeks 11° redder than the forehead');
+    expect(findingWords(ALL[4]!)).toContain('3.0 % clipped at white');
+  });
+
+  it('does not match a neck where one of the areas is missing', () => {
+    expect(mendOf({ ...about(ALL[2]!), faceId: undefined })).toBeUndefined();
+  });
+
+  it('goes from light to flush, and judges each on what the steps before it leave', async () => {
+    const photo = newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: 10, height: 10 }), seen: number[] = [];
+    // What the first step mends is not found again.
+    const look = ({ plan }: Photo) => { seen.push(plan.length); return plan.length === 0 ? [about(ALL[2]!), about(HUE)] : [about(HUE)]; };
+    const mended = await mendAll(photo, look, () => `id${seen.length}`);
+    expect(mended.plan.map(({ kind }) => kind)).toEqual(['match', 'hue-to-target']);
+    expect(mended.plan.every(({ on, strength }) => on && strength === 1)).toBe(true);
+    expect(seen).toEqual([0, 1, 1, 2]);
+    expect(photo.plan).toEqual([]);
+  });
+});
