@@ -45,8 +45,8 @@ function setTolerance(percent: number): void {
 <template>
   <div class="absolute inset-x-0 top-0 z-10 flex cursor-default flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-panel/95 px-3 py-1.5 text-[13px]" role="toolbar" aria-label="Marks" @pointerdown.stop @pointerup.stop @pointermove.stop @wheel.stop>
     <template v-if="bench.editing">
-      <span class="flex gap-1">
-        <button v-for="entry in TOOLS" :key="entry.tool" class="press" :aria-pressed="bench.tool === entry.tool" @click="bench.edit(entry.tool)"><component :is="entry.icon" :size="14" />{{ entry.name }} <span class="key">{{ entry.key }}</span></button>
+      <span class="flex flex-wrap gap-1">
+        <button v-for="entry in TOOLS" :key="entry.tool" class="press !px-1.5" :aria-pressed="bench.tool === entry.tool" :aria-label="entry.name" :title="`${entry.name} (${entry.key}). ${entry.hint}`" @click="bench.edit(entry.tool)"><component :is="entry.icon" :size="14" /><template v-if="bench.tool === entry.tool">{{ entry.name }}</template><span class="key">{{ entry.key }}</span></button>
       </span>
       <span class="flex gap-1" role="group" aria-label="What the mark does">
         <button class="press" :aria-pressed="bench.takes" @click="bench.takes = true">Add</button>
