@@ -14,6 +14,13 @@ describe('colours by name', () => {
     expect(namedColour('', 'irises')).toBeUndefined();
   });
 
+  it('brings a colour beyond sRGB in by chroma: hue and lightness stay', () => {
+    const { l, c, h } = converter('oklch')(parse(namedColour('oklch(0.7 0.4 150)', 'any')!)!);
+    expect(l).toBeCloseTo(0.7, 2);
+    expect(Math.abs(h! - 150)).toBeLessThan(1);
+    expect(c).toBeLessThan(0.3);
+  });
+
   it('palettes are what they say, by an independent library (culori 4.0.2)', () => {
     const oklch = (colour: string) => converter('oklch')(parse(colour)!), hair = (name: string) => oklch(PALETTES.hair.find((entry) => entry.name === name)!.colour);
     for (let level = 2; level <= 10; level++) expect(hair(`level ${level} neutral`).l).toBeGreaterThan(hair(`level ${level - 1} neutral`).l + 0.02);

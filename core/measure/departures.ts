@@ -6,7 +6,7 @@ import type { AreaInput } from './areaInput';
 import { measureTrend, oklabPlanes, readTrend } from './trend';
 
 /** Channels of the field: OKLab steps by which a place departs from the trend; what of them is blush; how much a mark darkens. */
-export const DEPARTURE = { hueA: 0, hueB: 1, saturationA: 2, saturationB: 3, lightness: 4, blushA: 5, blushB: 6, blushLightness: 7, mark: 8, channels: 9 } as const;
+export const DEPARTURE = { hueA: 0, hueB: 1, saturationA: 2, saturationB: 3, lightness: 4, blushHueA: 5, blushHueB: 6, blushSaturationA: 7, blushSaturationB: 8, blushLightness: 9, mark: 10, channels: 11 } as const;
 
 /** Radius of blotches as a share of the square root of the area, which stands in for the face where none is known. */
 const SIZE_SHARE = 0.025;
@@ -59,8 +59,13 @@ export function measureDepartures({ pixels, coverage, region }: AreaInput, size:
     const at = DEPARTURE.channels * i, blush = Math.max(0, blushA[i]!);
     data[at + DEPARTURE.lightness] = smooth[i]! - shape[i]! + slope * blood[i]!;
     data[at + DEPARTURE.mark] = darker[i]!;
-    data[at + DEPARTURE.blushA] = blush;
-    data[at + DEPARTURE.blushB] = blush > 0 ? blushB[i]! : 0;
+    readTrend(trend, bloodless[i]!, along);
+    // Split like the departure itself: what one share took, only that share gives back.
+    const length = Math.hypot(along.a, along.b) || 1, u = along.a / length, v = along.b / length, yellowness = blush > 0 ? blushB[i]! : 0, radial = blush * u + yellowness * v;
+    data[at + DEPARTURE.blushSaturationA] = radial * u;
+    data[at + DEPARTURE.blushSaturationB] = radial * v;
+    data[at + DEPARTURE.blushHueA] = blush - radial * u;
+    data[at + DEPARTURE.blushHueB] = yellowness - radial * v;
     data[at + DEPARTURE.blushLightness] = slope * blush;
   }
   return field;

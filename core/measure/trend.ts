@@ -51,10 +51,10 @@ export function oklabPlanes(data: Float32Array): [Float32Array, Float32Array, Fl
 
 /** A value per bin, where bins that hold more speak louder and empty ones are spoken for by their neighbours. */
 function smoothed(bins: readonly (readonly number[])[], centre: (members: readonly number[]) => number): Float32Array {
-  const centres = bins.map((members) => (members.length > 0 ? centre(members) : 0)), reach = 3 * STEPS;
+  const centres = bins.map((members) => (members.length > 0 ? centre(members) : 0));
   return Float32Array.from(bins, (_, bin) => {
     let sum = 0, weight = 0;
-    for (let other = Math.max(0, bin - reach); other < Math.min(STEPS, bin + reach); other++) {
+    for (let other = 0; other < STEPS; other++) {
       const share = bins[other]!.length * (Math.exp(-0.5 * ((other - bin) / SMOOTH_STEPS) ** 2) + 1e-6 / (1 + Math.abs(other - bin) ** 4));
       sum += share * centres[other]!;
       weight += share;

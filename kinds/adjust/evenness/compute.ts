@@ -18,13 +18,13 @@ export function measureEvenness(input: StepInput, { size }: EvennessParameters):
 /** Takes shares of a place's departure away: colour at unchanged luminance, then lightness. */
 export function compileEvenness({ hue, saturation, lightness, blush, marks }: EvennessParameters, { departures }: EvennessMeasures): PixelKernel | undefined {
   if (!departures || (hue === 0 && saturation === 0 && lightness === 0)) return undefined;
-  const place = new Float32Array(DEPARTURE.channels), kept = blush * Math.max(hue, saturation), keptLight = blush * lightness, markLight = (1 - marks) * lightness;
+  const place = new Float32Array(DEPARTURE.channels), keptHue = blush * hue, keptSaturation = blush * saturation, keptLight = blush * lightness, markLight = (1 - marks) * lightness;
   return (pixels, count, { x, y }) => {
     for (let i = 0; i < count; i++) {
       const p = 3 * i, red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!;
       readField(departures, x[i]!, y[i]!, place);
       const [level, a, b] = convertSrgbLinearToOklab([red, green, blue]);
-      const newA = a - hue * place[DEPARTURE.hueA]! - saturation * place[DEPARTURE.saturationA]! + kept * place[DEPARTURE.blushA]!, newB = b - hue * place[DEPARTURE.hueB]! - saturation * place[DEPARTURE.saturationB]! + kept * place[DEPARTURE.blushB]!;
+      const newA = a - hue * place[DEPARTURE.hueA]! - saturation * place[DEPARTURE.saturationA]! + keptHue * place[DEPARTURE.blushHueA]! + keptSaturation * place[DEPARTURE.blushSaturationA]!, newB = b - hue * place[DEPARTURE.hueB]! - saturation * place[DEPARTURE.saturationB]! + keptHue * place[DEPARTURE.blushHueB]! + keptSaturation * place[DEPARTURE.blushSaturationB]!;
       const luminance = LUMINANCE_WEIGHTS[0] * red + LUMINANCE_WEIGHTS[1] * green + LUMINANCE_WEIGHTS[2] * blue;
       const held = oklabLightnessAtLuminance(luminance, newA, newB, level), light = held - lightness * place[DEPARTURE.lightness]! + keptLight * place[DEPARTURE.blushLightness]! - markLight * place[DEPARTURE.mark]!, ratio = held > 1e-4 ? light / held : 1;
       const out = convertOklabToSrgbLinear([light, newA * ratio, newB * ratio]);

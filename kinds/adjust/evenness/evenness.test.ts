@@ -39,6 +39,14 @@ describe('evenness', () => {
     expect(redness(kept, 60, 100) - redness(kept, 190, 100)).toBeGreaterThan(0.01);
   });
 
+  it('keeping blush never makes it stronger than it was, whichever quantity is evened', () => {
+    const flush = wall((x, y) => 0.02 * Math.exp(-((x - 60) ** 2 + (y - 100) ** 2) / 2600)), measures = measureEvenness(patchInput(flush, SIDE), FULL);
+    for (const shares of [{ hue: 1, saturation: 0 }, { hue: 0, saturation: 1 }, { hue: 1, saturation: 1 }]) {
+      const kept = run(compileEvenness({ ...FULL, ...shares, blush: 1 }, measures), flush, places);
+      expect(redness(kept, 60, 100)).toBeLessThan(redness(flush, 60, 100) + 0.001);
+    }
+  });
+
   it('keeps a mole, or takes it away, as asked', () => {
     const mole = Float32Array.from(Array.from({ length: SIDE * SIDE }, (_, i) => {
       const dark = Math.exp(-(((i % SIDE) - 100) ** 2 + (Math.floor(i / SIDE) - 100) ** 2) / 8);
