@@ -1,6 +1,6 @@
+import { hexOfSrgbLinear } from '#core/colour/hex';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
-import { encodeSrgb8 } from '#core/colour/transfer';
 import { areaMean } from '#core/measure/areaMean';
 import { meanLinear } from '#core/measure/reading';
 import { lightnessSamples, rungSamples } from '#core/measure/rungs';
@@ -58,7 +58,7 @@ async function chestToFace(sitter: Sitter): Promise<Row[]> {
   const [mixed, photo, chest, face] = [await portrait(sitter, 'mixed'), await portrait(sitter, 'photo'), await truthMask(sitter, 'skin_body'), await truthMask(sitter, 'skin_face')], truth = whole(photo);
   const resolver = new Resolver(mixed, KINDS), renderer = new RegionRenderer(mixed, KINDS), baked = new Map([['area', chest], ['face', face]]), region = wholeRegion(mixed.width, mixed.height);
   const document = { ...photoOf(mixed, area([]), [step('match', { to: { by: 'area', areaId: 'face' }, light: 0.65, colour: 1 })]), areas: [area([]), { ...area([]), id: 'face' }] };
-  for (const entry of document.areas) renderer.learnArea(resolver.area(entry, baked.get(entry.id)));
+  for (const entry of document.areas) renderer.learnArea(resolver.area(entry, document, baked.get(entry.id)));
   const before = renderer.source(region), after = renderer.render(resolver.plan(document, baked), region), was = meanDifference(before, truth, chest);
   const faceBands = lightnessSamples(after, coverage(mixed, face)), chestBands = lightnessSamples(after, coverage(mixed, chest)), apart: number[] = [];
   faceBands.forEach((band, i) => band.length > 0 && chestBands[i]!.length > 0 && apart.push(ciede2000(convertSrgbLinearToCielabD50(meanLinear(band)), convertSrgbLinearToCielabD50(meanLinear(chestBands[i]!)))));
@@ -104,7 +104,7 @@ async function recolourToTruth(sitter: Sitter, part: keyof typeof PARTS): Promis
   const plain = PLAIN[`${sitter} ${part}`];
   if (!plain) return undefined;
   const [photo, recoloured, mask] = [await portrait(sitter, 'photo'), await portrait(sitter, 'recoloured'), await truthMask(sitter, part)], clear = mask.map((value) => (value >= 230 ? 255 : 0));
-  const truth = whole(recoloured), colour = `#${areaMean(truth, coverage(recoloured, clear))!.map((channel) => encodeSrgb8(channel).toString(16).padStart(2, '0')).join('')}`;
+  const truth = whole(recoloured), colour = hexOfSrgbLinear(areaMean(truth, coverage(recoloured, clear))!);
   const { before, after } = renderWhole(photo, photoOf(photo, area([]), [step('recolour', { ...startRecolour(PARTS[part], colour) })]), mask), value = meanDifference(after, truth, clear);
   return { value, plain: Math.min(...plain.slice(0, 3)), gain: plain[3], row: { what: `${sitter} ${part}: recoloured, ΔE00 to the truth (before ${meanDifference(before, truth, clear).toFixed(1)}, best of four plain ways ${Math.min(...plain)})`, value, unit: 'ΔE00', must: `≤ ${(1.05 * Math.min(...plain)).toFixed(1)}` } };
 }

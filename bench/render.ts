@@ -51,7 +51,7 @@ export async function renderSpeed(): Promise<Row[]> {
   const start = performance.now(), pyramid = buildPyramid({ space: 'srgb8', ...LARGE, data }), built = performance.now();
   const photo = sixSteps(), resolver = new Resolver(pyramid, KINDS), plan = resolver.plan(photo), resolved = performance.now();
   const renderer = new RegionRenderer(pyramid, KINDS), out = new Uint8Array(LARGE.width * STRIP_ROWS * 4);
-  for (const area of photo.areas) renderer.learnArea(resolver.area(area));
+  for (const area of photo.areas) renderer.learnArea(resolver.area(area, photo));
   const begin = performance.now();
   for (let y = 0; y < LARGE.height; y += STRIP_ROWS) {
     const rows = Math.min(STRIP_ROWS, LARGE.height - y);

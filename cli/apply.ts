@@ -65,7 +65,7 @@ interface Job {
 /** Interleaved encoded sRGB in strips, 8 or 16 bits a channel. */
 function renderWhole({ opened: { pyramid }, resolver, photo, baked, sixteen }: Job, onProgress: (share: number) => void): Uint8Array | Uint16Array {
   const { width, height } = pyramid, steps = resolver.plan(photo, baked), renderer = new RegionRenderer(pyramid, KINDS);
-  for (const area of [WHOLE_PICTURE, ...photo.areas]) renderer.learnArea(resolver.area(area, baked.get(area.id)));
+  for (const area of [WHOLE_PICTURE, ...photo.areas]) renderer.learnArea(resolver.area(area, photo, baked.get(area.id)));
   const pixels = sixteen ? new Uint16Array(3 * width * height) : new Uint8Array(3 * width * height), rows = Math.max(16, Math.floor(STRIP_PIXELS / width));
   for (let y = 0; y < height; y += rows) {
     const count = Math.min(rows, height - y), region = { x: 0, y, width, height: count, outWidth: width, outHeight: count }, at = 3 * y * width;

@@ -11,8 +11,7 @@ import { decodeGreyPicture } from './greyPicture';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { namedColour } from '#core/formats/namedColour';
 import type { PlanFile } from '#core/formats/planFile';
-import { measureRankedTrend } from '#core/measure/rankedTrend';
-import { oklabPlanes } from '#core/measure/trend';
+import { measurePartColours } from '#core/measure/partColours';
 import { checkPhoto } from '#core/render/checkPhoto';
 import { Resolver } from '#core/render/resolver';
 import { startRecolour } from '#kinds/adjust/recolour/schema';
@@ -36,8 +35,8 @@ interface Work {
  * @returns the file written and the plan
  * @throws {PhotoFileError} {NetworksMissingError} {CommandError} {DocumentError}
  */
-export async function makePlan(path: string, command: PlanCommand, onProgress: (share: number) => void): Promise<{ file: string; photo: Photo }> {
-  const work = await openWork(path, command.mask, wantedParts(command), onProgress);
+export async function makePlan(path: string, command: PlanCommand, onProgress: (share: number) => void): Promise<{ file: string; photo: Photo; notes: readonly string[] }> {
+  const work = await openWork(path, command.mask, wantedParts(command), onProgress), notes: string[] = [];
   const put = (part: Part, kind: string, parameters: JsonObject) => {
     for (const area of areasOf(work.photo, part, command.sitter)) addStep(work, { kind, version: KINDS.adjusts.get(kind)!.version, areaId: area.id, parameters });
   };
@@ -47,14 +46,15 @@ export async function makePlan(path: string, command: PlanCommand, onProgress: (
   if (command.mend) work.photo = await mendAll(work.photo, (photo) => checkPhoto(work.resolver, photo, work.baked).filter(({ sitterId }) => ofSitter(photo, sitterId, command.sitter)), randomUUID);
   for (const [part, palette, text] of [['irises', 'irises', command.iris], ['lips', 'lips', command.lips], ['hair', 'hair', command.hair]] as const) {
     if (text === undefined) continue;
-    const colour = namedColour(text, palette);
-    if (!colour) throw new CommandError('colour', text);
-    put(part, 'recolour', startRecolour(part, colour));
+    const named = namedColour(text, palette);
+    if (!named) throw new CommandError('colour', text);
+    if (named.beyond) notes.push(`${text} lies beyond sRGB; the nearest colour, ${named.colour}, is taken`);
+    put(part, 'recolour', startRecolour(part, named.colour));
   }
   const plan: PlanFile = { schema: DOCUMENT_VERSION, photo: work.photo, coverage: coverageOf(work) };
   await writeFile(command.out, `${JSON.stringify(plan)}\n`);
   onProgress(1);
-  return { file: command.out, photo: work.photo };
+  return { file: command.out, photo: work.photo, notes };
 }
 
 /** Opens a photo with the areas that are given, finding the parts that are wanted and not given. */
@@ -106,15 +106,14 @@ function rungs([light, middle, shade]: readonly (number | null)[] = [null, null,
 /** The trend of another photo's skin, as a match takes it. */
 async function matchTo({ photo, mask }: NonNullable<PlanCommand['matchSkin']>): Promise<JsonObject> {
   const other = await openWork(photo, mask ? [{ part: 'skin', file: mask }] : [], ['skin'], () => undefined);
-  const [skin] = areasOf(other.photo, 'skin', undefined), { pixels, coverage } = other.resolver.input(other.resolver.area(skin!), []);
-  const rows = measureRankedTrend({ planes: oklabPlanes(pixels.data), weights: Float32Array.from(coverage.data, (value) => value / 255) });
-  if (!rows) throw new CommandError('no-part', 'skin');
-  return { to: { by: 'trend', name: other.opened.name, rows }, light: 1, colour: 1 };
+  const [skin] = areasOf(other.photo, 'skin', undefined), colours = measurePartColours(other.resolver.input(other.resolver.area(skin!, other.photo), []));
+  if (!colours) throw new CommandError('no-part', 'skin');
+  return { to: { by: 'trend', name: other.opened.name, rows: colours.rows }, light: 1, colour: 1 };
 }
 
 /** Coverage of every area that a step stands on, or that one of them names. */
 function coverageOf({ photo, resolver }: Work): PlanFile['coverage'] {
-  return Object.fromEntries(photo.areas.map((area) => [area.id, Buffer.from(encodeCoveragePng(resolver.fullCoverage(resolver.area(area)), photo.width, photo.height)).toString('base64')]));
+  return Object.fromEntries(photo.areas.map((area) => [area.id, Buffer.from(encodeCoveragePng(resolver.fullCoverage(resolver.area(area, photo)), photo.width, photo.height)).toString('base64')]));
 }
 
 /** What check finds in one photo. */
@@ -123,7 +122,7 @@ export async function checkFile(path: string, masks: PlanCommand['mask'], onProg
   return { photo: work.photo, findings: checkPhoto(work.resolver, work.photo, work.baked) };
 }
 
-export function sayPlan(file: string, { file: out, photo }: { readonly file: string; readonly photo: Photo }): string {
+export function sayPlan(file: string, { file: out, photo, notes }: { readonly file: string; readonly photo: Photo; readonly notes: readonly string[] }): string {
   const steps = photo.plan.map(({ kind, areaId }, n) => `  ${n + 1}. ${KINDS.adjusts.get(kind)!.label} on ${photo.areas.find(({ id }) => id === areaId)?.name ?? 'the whole picture'}`);
-  return [`${file} → ${out}`, ...(steps.length > 0 ? steps : ['  no steps: nothing was asked for, or nothing is off'])].join('\n');
+  return [`${file} → ${out}`, ...(steps.length > 0 ? steps : ['  no steps: nothing was asked for, or nothing is off']), ...notes.map((note) => `  ${note}`)].join('\n');
 }

@@ -36,7 +36,7 @@ export async function readPhoto(path: string, command: Pick<ReadCommand, 'at' | 
   onProgress(1);
   const areas = photo.areas.filter(({ part }) => part === command.part).map((area) => ({ area, number: photo.sitters.find(({ id }) => id === area.sitter)?.number ?? null }));
   const rungs = areas.filter(({ number }) => command.sitter === undefined || number === command.sitter).flatMap(({ area, number }) => {
-    const { pixels, coverage } = resolver.input(resolver.area(area), []), samples = rungSamples(pixels, coverage);
+    const { pixels, coverage } = resolver.input(resolver.area(area, photo), []), samples = rungSamples(pixels, coverage);
     return RUNGS.filter((rung) => samples[rung].length > 0).map((rung) => ({ sitter: number, part: area.part, rung, ...colourNumbers(meanLinear(samples[rung])) }));
   });
   return { patches: [], rungs };

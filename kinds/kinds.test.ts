@@ -38,6 +38,28 @@ describe('every kind', () => {
     expect(kind.parameters.safeParse({ nonsense: true }).success).toBe(false);
   });
 
+  const MARKS = {
+    'ellipse': { x: 50, y: 40, radiusX: 20, radiusY: 10 },
+    'straight-fade': { fromX: 10, fromY: 20, toX: 60, toY: 80 },
+    'round-fade': { x: 50, y: 40, radius: 30, soft: 0.4 },
+    'lasso': { loops: [[[10, 10], [40, 12], [30, 50]]] },
+    'outline': { pieces: [[{ x: 10, y: 10, inX: 5, inY: 12, outX: 15, outY: 8 }, { x: 60, y: 10, inX: 60, inY: 10, outX: 60, outY: 10 }, { x: 40, y: 60, inX: 40, inY: 60, outX: 40, outY: 60 }]] },
+    'colour-reach': { patches: [{ x: 30, y: 30, width: 8, height: 8, takes: true }], hue: 8, saturation: 20, lightness: 10, soft: 0.5 },
+  } as const;
+  const HANDLED = [...KINDS.marks.values()].filter(({ handles }) => handles).map((kind) => [kind.id, kind.handles!, MARKS[kind.id as keyof typeof MARKS]] as const);
+
+  it.each(HANDLED)('of mark %s: a handle stays where it is put, and one put where it was changes nothing', (_id, handles, parameters) => {
+    for (const { name, x, y, of } of handles.places(parameters)) {
+      const still = handles.places(handles.move(parameters, name, { x, y }, false));
+      still.forEach((place, n) => expect(Math.hypot(place.x - handles.places(parameters)[n]!.x, place.y - handles.places(parameters)[n]!.y)).toBeLessThan(1e-9));
+      const to = { x: x + 3, y: y + 2 }, moved = handles.places(handles.move(parameters, name, to, false)).find((place) => place.name === name)!;
+      // A radius follows the hand by one coordinate or by its distance alone.
+      if (of || !['across', 'down', 'end', 'full'].includes(name)) expect([moved.x, moved.y].map((value) => Math.round(value * 1e6) / 1e6)).toEqual([to.x, to.y].map((value) => Math.round(value * 1e6) / 1e6));
+      else expect(Math.hypot(moved.x - x, moved.y - y)).toBeGreaterThan(1);
+    }
+    expect(handles.lines(parameters).flat(2).every(Number.isFinite)).toBe(true);
+  });
+
   it('is known once', () => {
     const [kind] = KINDS.marks.values();
     expect(() => collectKinds([kind!, kind!], [])).toThrow(/share an id/);

@@ -4,7 +4,9 @@ import { DOCUMENT_VERSION, WHOLE_PICTURE } from '#core/document/schema';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { findFamilies } from '#core/measure/families';
 import { measureHistogram } from '#core/measure/histogram';
+import { measurePartColours } from '#core/measure/partColours';
 import { placeReadings } from '#core/measure/placing';
+import type { Plate } from '#core/raster/plate';
 import { checkPhoto } from '#core/render/checkPhoto';
 import { inspectPhotoFile } from '#core/formats/inspectPhotoFile';
 import { buildPyramid } from '#core/raster/pyramid';
@@ -18,6 +20,8 @@ import type { AnalystExchanges, OpenedPhoto, ResolvedAreas } from './protocol';
 import { serve } from './serve';
 
 let resolver: Resolver | undefined;
+/** The photo that colours are taken from. */
+let lender: { readonly resolver: Resolver; readonly photo: Photo } | undefined;
 /** Areas that the renderers hold. */
 let known = new Set<string>();
 let sheet: OffscreenCanvasRenderingContext2D | undefined;
@@ -25,6 +29,11 @@ let sheet: OffscreenCanvasRenderingContext2D | undefined;
 function current(): Resolver {
   if (!resolver) throw new RangeError('no photo is in use');
   return resolver;
+}
+
+function lending(): { readonly resolver: Resolver; readonly photo: Photo } {
+  if (!lender) throw new RangeError('no photo lends its colours');
+  return lender;
 }
 
 /** Pixels that all workers read without a copy, where the page may share memory. */
@@ -45,6 +54,7 @@ serve<AnalystExchanges>({
   use: ({ pyramid }) => {
     resolver = new Resolver(pyramid, KINDS);
     known = new Set();
+    lender = undefined;
     return undefined;
   },
   plates: ({ plates }) => {
@@ -65,12 +75,18 @@ serve<AnalystExchanges>({
   },
   patch: ({ photo, x, y, size }) => current().patchColours({ x, y, size }, current().plan(photo)),
   placed: ({ photo, areaId }) => placeReadings(current().input(areaOf(photo, areaId), [])),
+  lend: ({ name, file, photo, plates, longSide }) => lend(name, file, photo, plates, longSide),
+  lentPart: ({ areaId }) => {
+    const { resolver: from, photo } = lending(), area = photo.areas.find(({ id }) => id === areaId);
+    return area && measurePartColours(from.input(from.area(area, photo), from.plan(photo)));
+  },
+  lentPatch: ({ x, y, size }) => lending().resolver.patchColours({ x, y, size }, lending().resolver.plan(lending().photo))?.result,
   check: ({ photo }) => checkPhoto(current(), photo),
   areasAt: ({ photo, x, y }) => current().areasAt(photo, x, y),
   coveragePng: ({ photo, areaId }) => encodeCoveragePng(current().fullCoverage(areaOf(photo, areaId)), photo.width, photo.height),
   planFile: ({ photo }) => {
     const coverage = photo.areas.map((area) => {
-      const png = encodeCoveragePng(current().fullCoverage(current().area(area)), photo.width, photo.height);
+      const png = encodeCoveragePng(current().fullCoverage(current().area(area, photo)), photo.width, photo.height);
       return [area.id, base64(png)] as const;
     });
     return { schema: DOCUMENT_VERSION, photo, coverage: Object.fromEntries(coverage) };
@@ -110,8 +126,18 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
   return { sha256, type, pyramid: buildPyramid({ space: 'srgb8', width, height, data }, allocate) };
 }
 
+async function lend(name: string, file: Blob | undefined, photo: Photo, plates: ReadonlyMap<string, Plate>, longSide: number): Promise<ImageBitmap> {
+  if (!file) lender = { resolver: current(), photo };
+  else if (lender?.photo.id === photo.id && lender.resolver !== resolver) lender = { resolver: lender.resolver, photo };
+  else lender = { resolver: new Resolver((await open(name, file)).pyramid, KINDS), photo };
+  for (const [plate, coverage] of plates) lender.resolver.learnPlate(plate, coverage);
+  const region = wholeRegion(photo.width, photo.height, longSide), pixels = new Uint8ClampedArray(region.outWidth * region.outHeight * 4);
+  encodePixels(lender.resolver.render(lender.resolver.plan(photo), region), pixels);
+  return createImageBitmap(new ImageData(pixels, region.outWidth));
+}
+
 function areas(photo: Photo, ids: readonly string[]): ResolvedAreas {
-  const resolved = [WHOLE_PICTURE, ...photo.areas].filter(({ id }) => ids.includes(id)).map((area) => [area.id, current().area(area)] as const);
+  const resolved = [WHOLE_PICTURE, ...photo.areas].filter(({ id }) => ids.includes(id)).map((area) => [area.id, current().area(area, photo)] as const);
   const newAreas = resolved.map(([, area]) => area).filter(({ key }) => !known.has(key));
   known = new Set(resolved.map(([, area]) => area.key));
   return { newAreas, keys: Object.fromEntries(resolved.map(([id, area]) => [id, area.key])) };
@@ -120,7 +146,7 @@ function areas(photo: Photo, ids: readonly string[]): ResolvedAreas {
 function areaOf(photo: Photo, areaId: string): ResolvedArea {
   const area = photo.areas.find(({ id }) => id === areaId);
   if (!area) throw new RangeError(`there is no area ${areaId}`);
-  return current().area(area);
+  return current().area(area, photo);
 }
 
 function base64(bytes: Uint8Array): string {

@@ -4,6 +4,7 @@ import { platesOf } from '#core/document/plates';
 import { CancelledError } from '#core/errors';
 import type { PlanFile } from '#core/formats/planFile';
 import type { Triple } from '#core/colour/triple';
+import type { PartColours } from '#core/measure/partColours';
 import type { PlacedReading } from '#core/measure/placing';
 import type { Plate } from '#core/raster/plate';
 import type { PhotoFinding } from '#core/render/checkPhoto';
@@ -123,6 +124,28 @@ export class PictureWorkers {
     return this.#analyst.call('patch', { photo, x, y, size });
   }
 
+  /**
+   * Opens a photo of the sitting to take colours from, and shows it as its plan leaves it.
+   * @param file undefined for the photo in use
+   */
+  async lend(photo: Photo, file: Blob | undefined, longSide: number): Promise<ImageBitmap> {
+    const plates = new Map<string, Plate>();
+    for (const name of file ? platesOf(photo) : []) {
+      const plate = await this.loadPlate(name);
+      if (plate) plates.set(name, plate);
+    }
+    if (!file) await this.#ensurePlates(photo);
+    return this.#analyst.call('lend', { name: photo.file, file, photo, plates, longSide });
+  }
+
+  lentPart(areaId: string): Promise<PartColours | undefined> {
+    return this.#analyst.call('lentPart', { areaId });
+  }
+
+  lentPatch(x: number, y: number, size: number): Promise<Triple | undefined> {
+    return this.#analyst.call('lentPatch', { x, y, size });
+  }
+
   /** What the readings show as the plan leaves them. */
   readings(photo: Photo): Promise<readonly ReadingColours[]> {
     return this.#analyst.call('readings', { photo });
@@ -157,6 +180,17 @@ export class PictureWorkers {
   /** A region as pieces, one from each renderer. */
   picture(plan: ResolvedPlan, region: Region): Promise<Piece[]> {
     return this.#pieces(region, (renderer, piece) => renderer.call('picture', { plan, region: piece }));
+  }
+
+  /** Where a region is clipped, and the share of its pixels per channel, at white and at black. */
+  async clipping(plan: ResolvedPlan, region: Region): Promise<{ pieces: Piece[]; shares: readonly number[] }> {
+    const shares = [0, 0, 0, 0, 0, 0], pixels = region.outWidth * region.outHeight;
+    const pieces = await this.#pieces(region, async (renderer, piece) => {
+      const { bitmap, counts } = await renderer.call('clipping', { plan, region: piece });
+      counts.forEach((count, n) => (shares[n]! += count / pixels));
+      return bitmap;
+    });
+    return { pieces, shares };
   }
 
   coverage(areaKey: string, region: Region, look: CoverageLook): Promise<Piece[]> {

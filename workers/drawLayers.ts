@@ -1,7 +1,7 @@
 import type { Layer, Piece, Placement } from './protocol';
 
-/** From back to front: a small stand-in, the picture with its steps, the photo as it was, the hatch. */
-const LAYERS: readonly Layer[] = ['base', 'after', 'before', 'overlay'];
+/** From back to front: a small stand-in, the picture with its steps, where it is clipped, the photo as it was, the hatch. */
+const LAYERS: readonly Layer[] = ['base', 'after', 'clipping', 'before', 'overlay'];
 
 /**
  * Draws the layers onto the picture's canvas.

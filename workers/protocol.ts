@@ -5,11 +5,13 @@ import type { PlanFile } from '#core/formats/planFile';
 import type { Family } from '#core/measure/families';
 import type { Histogram } from '#core/measure/histogram';
 import type { Ladder } from '#core/measure/ladder';
+import type { PartColours } from '#core/measure/partColours';
 import type { PlacedReading } from '#core/measure/placing';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
 import type { PhotoFinding } from '#core/render/checkPhoto';
+import type { ClippedCounts } from '#core/render/clipping';
 import type { ReadingColours } from '#core/render/resolver';
 import type { FoundPeople } from '#core/segment/findParts';
 import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
@@ -71,6 +73,12 @@ export type AnalystExchanges = {
   /** the mean of a patch, as the photo is and as the plan leaves it, linear sRGB; undefined beside the photo */
   patch: Exchange<{ photo: Photo; x: number; y: number; size: number }, { now: Triple; result: Triple } | undefined>;
   placed: Exchange<{ photo: Photo; areaId: string }, readonly PlacedReading[]>;
+  /** opens a photo to take colours from; without a file it is the one in use. The picture as its plan leaves it. */
+  lend: Exchange<{ name: string; file: Blob | undefined; photo: Photo; plates: ReadonlyMap<string, Plate>; longSide: number }, ImageBitmap>;
+  /** what an area of the lending photo has, as its plan leaves it; undefined when it covers next to nothing */
+  lentPart: Exchange<{ areaId: string }, PartColours | undefined>;
+  /** the mean of a patch of the lending photo, linear sRGB; undefined beside it */
+  lentPatch: Exchange<{ x: number; y: number; size: number }, Triple | undefined>;
   check: Exchange<{ photo: Photo }, readonly PhotoFinding[]>;
   /** the areas at a place, the most covering first */
   areasAt: Exchange<{ photo: Photo; x: number; y: number }, readonly string[]>;
@@ -93,6 +101,7 @@ export type RenderExchanges = {
   learn: Exchange<{ areas: readonly ResolvedArea[]; keep: readonly string[] }, undefined>;
   picture: Exchange<{ plan: ResolvedPlan; region: Region }, ImageBitmap>;
   coverage: Exchange<{ areaKey: string; region: Region; look: CoverageLook }, ImageBitmap>;
+  clipping: Exchange<{ plan: ResolvedPlan; region: Region }, { bitmap: ImageBitmap; counts: ClippedCounts }>;
   strip: Exchange<{ plan: ResolvedPlan; region: Region }, Uint8ClampedArray<ArrayBuffer>>;
 };
 
@@ -110,8 +119,8 @@ export interface Placement {
   readonly devicePixels: number;
 }
 
-/** Of the picture: a small stand-in, the picture with its steps, the photo as it was, an area's extent. */
-export type Layer = 'base' | 'after' | 'before' | 'overlay';
+/** Of the picture: a small stand-in, the picture with its steps, where that is clipped, the photo as it was, an area's extent. */
+export type Layer = 'base' | 'after' | 'clipping' | 'before' | 'overlay';
 
 /** The worker that draws the picture's canvas, so that the page never waits for it. */
 export type PainterExchanges = {

@@ -1,3 +1,4 @@
+import { drawClipping } from '#core/render/clipping';
 import { RegionRenderer } from '#core/render/regionRenderer';
 import type { ResolvedPlan } from '#core/render/resolved';
 import type { Region } from '#core/raster/raster';
@@ -24,6 +25,10 @@ serve<RenderExchanges>({
   coverage: ({ areaKey, region, look }) => {
     const drawn = drawCoverage(current().coverage(areaKey, region), region, look);
     return createImageBitmap(new ImageData(drawn, region.outWidth, region.outHeight));
+  },
+  clipping: async ({ plan, region }) => {
+    const out = new Uint8ClampedArray(region.outWidth * region.outHeight * 4), counts = drawClipping(current().render(plan, region), out);
+    return { bitmap: await createImageBitmap(new ImageData(out, region.outWidth)), counts };
   },
   strip: ({ plan, region }) => pixelsOf(plan, region),
 });

@@ -1,10 +1,15 @@
 import { hueDeltaDegrees, wrapDegrees } from '#core/colour/angles';
 
-/** How hue and lightness lie on the ladder's drawing. */
+/** What lies across the ladder. */
+export const LADDER_QUANTITIES = ['hue', 'saturation'] as const;
+export type LadderQuantity = (typeof LADDER_QUANTITIES)[number];
+
+/** How a quantity and lightness lie on the ladder's drawing. */
 export interface LadderScale {
+  readonly quantity: LadderQuantity;
   readonly width: number;
   readonly height: number;
-  /** HSV hue in the middle of the drawing and how far it reaches to each side, degrees */
+  /** HSV hue in degrees, or HSV saturation in percent, in the middle of the drawing, and how far it reaches to each side */
   readonly centre: number;
   readonly reach: number;
   /** CIELAB L* at the foot and at the top */
@@ -12,21 +17,27 @@ export interface LadderScale {
   readonly bright: number;
 }
 
-const WIDEST = 180, LEAST = 30, MARGIN = 8, TICK = 10;
+const WIDEST = 180, LEAST = 30, LEAST_SATURATION = 20, MARGIN = 8, TICK = 10;
 /** Room above and below what the part holds, and the least span of lightness shown. */
 const LIGHTNESS_MARGIN = 6, LEAST_SPAN = 30;
 
-/** A range of hue that holds what matters: skin between 0 and 60, other parts around their own hues. */
-export function ladderScale(size: { width: number; height: number }, skin: boolean, hues: readonly number[], lightness: readonly [number, number]): LadderScale {
-  const centre = skin ? 30 : (hues[0] ?? 30);
-  const farthest = Math.max(0, ...hues.map((hue) => Math.abs(hueDeltaDegrees(centre, hue))));
-  const reach = Math.min(WIDEST, Math.max(LEAST, TICK * Math.ceil((farthest + MARGIN) / TICK)));
-  const middle = (lightness[0] + lightness[1]) / 2, half = Math.max(LEAST_SPAN, lightness[1] - lightness[0]) / 2 + LIGHTNESS_MARGIN;
-  return { ...size, centre: Math.round(centre / TICK) * TICK, reach, dark: Math.max(0, middle - half), bright: Math.min(100, middle + half) };
+/**
+ * A range that holds what matters: of hue, skin between 0 and 60, other parts around their own hues; of saturation,
+ * around the part's own.
+ * @param values of the rungs
+ */
+export function ladderScale(quantity: LadderQuantity, size: { width: number; height: number }, skin: boolean, values: readonly number[], lightness: readonly [number, number]): LadderScale {
+  const mean = values.reduce((sum, value) => sum + value / values.length, 0), centre = quantity === 'saturation' ? mean : skin ? 30 : (values[0] ?? 30);
+  const farthest = Math.max(0, ...values.map((value) => Math.abs(quantity === 'hue' ? hueDeltaDegrees(centre, value) : value - centre)));
+  const reach = Math.min(quantity === 'hue' ? WIDEST : 50, Math.max(quantity === 'hue' ? LEAST : LEAST_SATURATION, TICK * Math.ceil((farthest + MARGIN) / TICK)));
+  const middle = (lightness[0] + lightness[1]) / 2, half = Math.max(LEAST_SPAN, lightness[1] - lightness[0]) / 2 + LIGHTNESS_MARGIN, rounded = Math.round(centre / TICK) * TICK;
+  // Saturation ends at 0 and 100.
+  return { quantity, ...size, centre: quantity === 'hue' ? rounded : Math.min(100 - reach, Math.max(reach, rounded)), reach, dark: Math.max(0, middle - half), bright: Math.min(100, middle + half) };
 }
 
-export function ladderX(scale: LadderScale, hueDegrees: number): number {
-  return scale.width * (0.5 + hueDeltaDegrees(scale.centre, hueDegrees) / (2 * scale.reach));
+/** @param value HSV hue in degrees, or saturation in percent */
+export function ladderX({ quantity, width, centre, reach }: LadderScale, value: number): number {
+  return width * (0.5 + (quantity === 'hue' ? hueDeltaDegrees(centre, value) : value - centre) / (2 * reach));
 }
 
 /** @param lightness CIELAB L*, 0..100 */
@@ -48,12 +59,13 @@ export function spreadPlaces(places: readonly number[], gap: number): number[] {
   return out;
 }
 
-export function ladderHueAt(scale: LadderScale, x: number): number {
-  const delta = Math.min(scale.reach, Math.max(-scale.reach, (x / scale.width - 0.5) * 2 * scale.reach));
-  return wrapDegrees(Math.round((scale.centre + delta) * 2) / 2);
+/** The hue or the saturation at a place across the drawing, to half a degree or percent. */
+export function ladderValueAt({ quantity, width, centre, reach }: LadderScale, x: number): number {
+  const value = centre + Math.min(reach, Math.max(-reach, (x / width - 0.5) * 2 * reach)), rounded = Math.round(value * 2) / 2;
+  return quantity === 'hue' ? wrapDegrees(rounded) : rounded;
 }
 
-/** Ticks every 10 degrees, or fewer where that were crowded. */
+/** Ticks every 10 degrees or percent, or fewer where that were crowded. */
 export function ladderTicks(scale: LadderScale): number[] {
   const every = scale.reach > 90 ? 60 : scale.reach > 40 ? 20 : TICK, first = Math.ceil((scale.centre - scale.reach) / every) * every;
   return Array.from({ length: Math.floor((scale.centre + scale.reach - first) / every) + 1 }, (_, i) => first + i * every);

@@ -13,8 +13,10 @@ export function useBenchKeys(): void {
 
   const presses: Readonly<Record<string, () => void>> = {
     's': () => area.value && bench.edit('edge-stroke'),
+    'S': () => area.value && bench.edit('strand-sweep'),
     'p': () => area.value && bench.edit('brush'),
     'q': () => area.value && bench.edit('lasso'),
+    'x': () => area.value && bench.edit('outline'),
     'o': () => area.value && bench.edit('ellipse'),
     'b': () => area.value && bench.edit('colour-reach'),
     'j': () => area.value && bench.edit('light-reach'),
@@ -35,13 +37,25 @@ export function useBenchKeys(): void {
     'r': () => void placeReadingsAlone(),
     'k': () => void check(),
     'n': nextArea,
+    'C': () => (bench.showsClipping = !bench.showsClipping),
     'e': () => photo.value && (bench.exporting = true),
     '?': () => (bench.showingKeys = true),
-    'Escape': () => (bench.tool === 'look' ? bench.choose(undefined) : (bench.tool = 'look')),
+    'Enter': () => (bench.piece = undefined),
+    'Escape': leave,
   };
 
   function show(overlay: Overlay): void {
     bench.overlay = bench.overlay === overlay ? 'none' : overlay;
+  }
+
+  /** One thing at a time: the piece of an outline, the mark, the part with the way back to where the picture was. */
+  function leave(): void {
+    if (bench.piece) bench.piece = undefined;
+    else if (bench.tool !== 'look') bench.tool = 'look';
+    else {
+      bench.choose(undefined);
+      view.glideBack();
+    }
   }
 
   function nextArea(): void {
@@ -50,9 +64,9 @@ export function useBenchKeys(): void {
   }
 
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    if (isTyping(event.target) || bench.exporting || bench.showingKeys || bench.comparing) return;
-    const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-    if ((event.ctrlKey || event.metaKey) && key === 'z') {
+    if (isTyping(event.target) || bench.exporting || bench.showingKeys || bench.comparing || bench.borrowing) return;
+    const plain = event.key.length === 1 ? event.key.toLowerCase() : event.key, key = event.shiftKey && presses[event.key] ? event.key : plain;
+    if ((event.ctrlKey || event.metaKey) && plain === 'z') {
       event.preventDefault();
       if (event.shiftKey) sitting.redo();
       else sitting.undo();

@@ -7,6 +7,9 @@ import type { PhotoFinding } from '#workers/client';
 /** What check found last and for which state of the photo; shared by all that show it. */
 const findings = shallowRef<readonly PhotoFinding[]>();
 const checking = ref(false);
+/** how far mending is, 0..1, and what gives it up */
+const mending = ref<number>();
+let stop = new AbortController();
 
 /** Checks the skin of every sitter, and mends what is off with steps. */
 export function useCheck() {
@@ -33,11 +36,16 @@ export function useCheck() {
     const open = photo.value;
     if (!open) return;
     await whileChecking(async () => {
-      const mended = await mendAll(open, (state: Photo) => workers.check(state), () => crypto.randomUUID());
+      stop = new AbortController();
+      const mended = await mendAll(open, (state: Photo) => workers.check(state), () => crypto.randomUUID(), (share) => {
+        if (stop.signal.aborted) throw new CancelledError();
+        mending.value = share;
+      });
+      if (stop.signal.aborted) throw new CancelledError();
       if (photo.value === open) sitting.changeOpenPhoto('mend all', open.id, (before) => ({ ...before, plan: mended.plan }));
       else notices.say('The photo was changed while it was mended; nothing was done. Press Mend all again.');
     });
-    await check();
+    if (!stop.signal.aborted) await check();
   }
 
   async function whileChecking(work: () => Promise<unknown>): Promise<void> {
@@ -47,10 +55,11 @@ export function useCheck() {
     } catch (error) {
       if (!(error instanceof CancelledError)) notices.problem(error);
     } finally {
+      mending.value = undefined;
       checking.value = false;
     }
   }
 
   watch(() => photo.value?.id, () => (findings.value = undefined));
-  return { findings, checking: readonly(checking), check, mend, mendEverything, putAway: () => (findings.value = undefined) };
+  return { findings, checking: readonly(checking), mending: readonly(mending), stopMending: () => stop.abort(), check, mend, mendEverything, putAway: () => (findings.value = undefined) };
 }

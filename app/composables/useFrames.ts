@@ -22,6 +22,8 @@ export interface FrameWishes {
   /** the area whose extent is shown */
   readonly shownId: string | undefined;
   readonly look: CoverageLook | undefined;
+  /** whether clipped pixels are shown */
+  readonly clipping: boolean;
   /** a mark is being drawn: its hatch follows the hand, the picture waits until it is done */
   readonly drawing: boolean;
 }
@@ -32,7 +34,9 @@ export interface FrameWishes {
  */
 export function useFrames(wishes: () => FrameWishes) {
   const workers = useWorkers(), notices = useNotices();
-  const base = shallowRef<Frame>(), after = shallowRef<Frame>(), before = shallowRef<Frame>(), overlay = shallowRef<Frame>();
+  const base = shallowRef<Frame>(), after = shallowRef<Frame>(), before = shallowRef<Frame>(), overlay = shallowRef<Frame>(), clipping = shallowRef<Frame>();
+  /** of the pixels in sight, per channel at white and at black */
+  const clippedShares = shallowRef<readonly number[]>();
   const survey = shallowRef<Survey>();
   const busy = ref(false);
   let wanted = 0, running = false, surveyed = '', surveyTimer: ReturnType<typeof setTimeout> | undefined;
@@ -59,7 +63,7 @@ export function useFrames(wishes: () => FrameWishes) {
     running = false;
   }
 
-  async function round({ photo, region, before: wantsBefore, areaId, shownId, look, drawing }: FrameWishes, isNewest: () => boolean): Promise<void> {
+  async function round({ photo, region, before: wantsBefore, areaId, shownId, look, clipping: wantsClipping, drawing }: FrameWishes, isNewest: () => boolean): Promise<void> {
     if (!photo || !region) return;
     const keys = await workers.areas(photo, [areaId, shownId].filter((id) => id !== undefined)), place = regionKey(region), areaKey = shownId && keys[shownId];
     const half = region.outWidth * region.outHeight > DRAFT_FROM_PIXELS ? { ...region, outWidth: Math.ceil(region.outWidth / 2), outHeight: Math.ceil(region.outHeight / 2) } : undefined;
@@ -73,6 +77,13 @@ export function useFrames(wishes: () => FrameWishes) {
     if (areaKey && look) await update(overlay, overlayKey, () => workers.coverage(areaKey, region, look));
     if (!isNewest()) return;
     await update(after, pictureKey, () => workers.picture(plan, region));
+    if (!isNewest()) return;
+    if (!wantsClipping) put(clipping, undefined);
+    else await update(clipping, pictureKey, async () => {
+      const { pieces, shares } = await workers.clipping(plan, region);
+      clippedShares.value = shares;
+      return pieces;
+    });
     if (!isNewest()) return;
     if (wantsBefore) await update(before, `${photo.id}:${place}`, () => workers.picture([], region));
     if (!isNewest()) return;
@@ -96,7 +107,7 @@ export function useFrames(wishes: () => FrameWishes) {
 
   /** A worker that held areas or pictures is gone: everything is asked for again. */
   function restart(): void {
-    for (const frame of [after, before, overlay, base]) put(frame, undefined);
+    for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
     surveyed = '';
     wish();
   }
@@ -104,15 +115,15 @@ export function useFrames(wishes: () => FrameWishes) {
   onWorkerLost(restart);
   watch(wishes, wish, { immediate: true });
   watch(() => wishes().photo?.id, () => {
-    for (const frame of [after, before, overlay, base]) put(frame, undefined);
+    for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
     survey.value = undefined;
     surveyed = '';
   });
   onScopeDispose(() => {
     clearTimeout(surveyTimer);
-    for (const frame of [after, before, overlay, base]) put(frame, undefined);
+    for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
   });
-  return { base, after, before, overlay, survey, busy, restart };
+  return { base, after, before, overlay, clipping, clippedShares, survey, busy, restart };
 }
 
 /** At half the size, unless the full one is there. */

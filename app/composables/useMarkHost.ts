@@ -6,6 +6,8 @@ import type { PointerTool } from '../tools/pointerTool';
 import type { MarkTool } from '../stores/bench';
 import { ellipseTool } from '../tools/ellipseTool';
 import { lassoTool } from '../tools/lassoTool';
+import { outlineTool } from '../tools/outlineTool';
+import type { OutlineNode } from '#kinds/mark/outline/schema';
 import { pressTool } from '../tools/pressTool';
 import { spanTool } from '../tools/spanTool';
 import type { Point } from '../stores/view';
@@ -16,6 +18,8 @@ import type { StrokePoints } from '../tools/strokeTool';
 
 /** Least distance of two points of a stroke, in CSS pixels. */
 const POINT_SPACING = 3;
+/** A press this near to a piece's first node closes it, CSS pixels. */
+const CLOSING_REACH = 7;
 
 /** Turns what the mark tools draw into marks of the chosen area. */
 export function useMarkHost() {
@@ -36,6 +40,7 @@ export function useMarkHost() {
     base = joins(open) ?? {
       id: crypto.randomUUID(), kind, version: KINDS.marks.get(kind)!.version, mode, on: true, parameters: empty,
     };
+    bench.markId = base.id;
   }
 
   const end = { complete: () => sitting.endGesture(), cancel: () => sitting.cancelGesture() };
@@ -53,7 +58,7 @@ export function useMarkHost() {
   }
 
   /** Strokes of one kind, in the last mark or a new one. */
-  function strokes(kind: 'edge-stroke' | 'brush', empty: () => JsonObject, own: () => JsonObject): PointerTool {
+  function strokes(kind: 'edge-stroke' | 'brush' | 'strand-sweep', empty: () => JsonObject, own: () => JsonObject): PointerTool {
     const label = () => `${bench.takes ? 'add' : 'remove'} by ${KINDS.marks.get(kind)!.label}`;
     return strokeTool({
       ...end,
@@ -68,13 +73,22 @@ export function useMarkHost() {
     });
   }
 
+  /** The piece of an outline whose nodes are being placed; undo may have taken it away. */
+  function openPiece(): { mark: Mark; nodes: readonly OutlineNode[] } | undefined {
+    const mark = bench.piece && area.value?.marks.find(({ id }) => id === bench.piece!.markId), nodes = mark && (mark.parameters.pieces as unknown as OutlineNode[][])[bench.piece!.place];
+    if (!nodes) bench.piece = undefined;
+    return mark && nodes && { mark, nodes };
+  }
+
   /** A span of lightness about that of a place. */
   async function addLightReach(at: Point): Promise<void> {
     const document = photo.value, open = area.value, colours = document && (await workers.patch(document, at.x, at.y, bench.pickSize));
     if (!open || !colours) return;
     const lightness = Math.round(cielabLightnessOfLuminance(luminanceOfSrgbLinear(colours.now)));
+    const id = crypto.randomUUID();
+    bench.markId = id;
     edit('light reach', (before) => putMark(before, open.id, {
-      id: crypto.randomUUID(), kind: 'light-reach', version: KINDS.marks.get('light-reach')!.version, mode: bench.takes ? 'add' : 'remove', on: true,
+      id, kind: 'light-reach', version: KINDS.marks.get('light-reach')!.version, mode: bench.takes ? 'add' : 'remove', on: true,
       parameters: { from: Math.max(0, lightness - LIGHT_SPAN), to: Math.min(100, lightness + LIGHT_SPAN), soft: LIGHT_SOFT },
     }));
   }
@@ -82,6 +96,7 @@ export function useMarkHost() {
   const tools: Readonly<Record<MarkTool, PointerTool>> = {
     'edge-stroke': strokes('edge-stroke', () => ({ solver: 1, tolerance: bench.tolerance, strokes: [] }), () => ({})),
     'brush': strokes('brush', () => ({ strokes: [] }), () => ({ fade: bench.fade })),
+    'strand-sweep': strokes('strand-sweep', () => ({ solver: 1, strokes: [] }), () => ({})),
     'lasso': lassoTool({
       ...end,
       begin: () => {
@@ -90,6 +105,18 @@ export function useMarkHost() {
       },
       draw: (loop) => put('lasso', { loops: [loop] }),
       spacing: () => POINT_SPACING / view.zoom,
+    }),
+    'outline': outlineTool({
+      ...end,
+      open: () => openPiece()?.nodes ?? [],
+      begin: () => {
+        const known = openPiece()?.mark, mode = bench.takes ? 'add' : 'remove';
+        begin('outline', `${mode} by outline`, { pieces: [] }, ({ marks }) => known ?? marks.find((mark) => mark.id === bench.markId && mark.kind === 'outline' && mark.on && mark.mode === mode), mode);
+        bench.piece ??= base && { markId: base.id, place: ((base.parameters.pieces ?? []) as unknown[]).length };
+      },
+      draw: (nodes) => put('outline', { pieces: ((base?.parameters.pieces ?? []) as unknown as OutlineNode[][]).toSpliced(bench.piece?.place ?? 0, 1, nodes as OutlineNode[]) }),
+      close: () => (bench.piece = undefined),
+      reach: () => CLOSING_REACH / view.zoom,
     }),
     'ellipse': ellipseTool({
       ...end,

@@ -2,6 +2,7 @@ import { useEventListener } from '@vueuse/core';
 import type { Drag, PointerSample, PointerTool } from '../tools/pointerTool';
 import { panTool } from '../tools/panTool';
 import { pressTool } from '../tools/pressTool';
+import { pullTool } from '../tools/pullTool';
 import type { Point } from '../stores/view';
 
 const WHEEL_ZOOM = 0.0016;
@@ -12,7 +13,7 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   const { placeReading, pickColour } = useBenchPhoto();
   const marks = useMarkHost();
   const pan = panTool((across, down) => view.pan(across, down));
-  const reading = pressTool(placeReading), pick = pressTool((at) => void pickColour(at));
+  const reading = pressTool(placeReading), pick = pressTool((at) => void pickColour(at)), pull = pullTool(usePullHost());
   const travelling = ref(false), hover = shallowRef<Point>();
   const down = new Map<number, Point>();
   let drag: Drag | undefined;
@@ -20,6 +21,7 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   const tool = computed<PointerTool>(() => {
     if (travelling.value || bench.tool === 'look' || !sitting.writable) return pan;
     if (bench.tool === 'pick') return pick;
+    if (bench.tool === 'pull') return pull;
     return bench.tool === 'reading' ? reading : marks[bench.tool];
   });
 

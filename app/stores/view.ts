@@ -5,6 +5,8 @@ export const SURROUNDS = { dark: '#303030', middle: '#777777', light: '#cfcfcf' 
 export type Surround = keyof typeof SURROUNDS;
 
 const CLOSEST = 32, FIT_MARGIN = 20;
+/** Share of the view that stays free on each side of a part that the picture glides to, and how long that takes. */
+const GLIDE_MARGIN = 0.14, GLIDE_MS = 260;
 
 export interface Point {
   readonly x: number;
@@ -40,6 +42,7 @@ export const useView = defineStore('view', () => {
   }
 
   function fit(): void {
+    stopGliding();
     zoom.value = Math.max(1e-3, Math.min(fitZoom.value, CLOSEST));
     fitted.value = true;
     settle();
@@ -48,6 +51,7 @@ export const useView = defineStore('view', () => {
   /** @param about the view point that stays where it is */
   function zoomTo(next: number, about: Point = { x: width.value / 2, y: height.value / 2 }): void {
     const least = Math.min(fitZoom.value, fullZoom.value) / 4;
+    stopGliding();
     const target = Math.min(CLOSEST, Math.max(least, next)), share = target / zoom.value;
     left.value = about.x - (about.x - left.value) * share;
     top.value = about.y - (about.y - top.value) * share;
@@ -56,7 +60,47 @@ export const useView = defineStore('view', () => {
     settle();
   }
 
+  /** where the picture was before it glided to a part */
+  let before: { readonly left: number; readonly top: number; readonly zoom: number; readonly fitted: boolean } | undefined;
+  let gliding = 0;
+
+  /** Moves and zooms until a rectangle of the photo fills the middle of the view; {@link glideBack} returns. */
+  function glideTo({ x, y, width: across, height: down }: { x: number; y: number; width: number; height: number }): void {
+    const room = 1 - 2 * GLIDE_MARGIN, next = Math.min(2 * fullZoom.value, Math.max(fitZoom.value, Math.min((room * width.value) / across, (room * height.value) / down)));
+    before ??= { left: left.value, top: top.value, zoom: zoom.value, fitted: fitted.value };
+    glide({ zoom: next, left: width.value / 2 - (x + across / 2) * next, top: height.value / 2 - (y + down / 2) * next, fitted: false });
+  }
+
+  function glideBack(): void {
+    if (before) glide(before);
+    before = undefined;
+  }
+
+  /** Any hand on the picture ends it. */
+  function glide(to: { readonly left: number; readonly top: number; readonly zoom: number; readonly fitted: boolean }): void {
+    cancelAnimationFrame(gliding);
+    const from = { left: left.value, top: top.value, zoom: zoom.value }, began = performance.now(), lasts = window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : GLIDE_MS;
+    const step = () => {
+      const t = lasts === 0 ? 1 : Math.min(1, (performance.now() - began) / lasts), share = t * t * (3 - 2 * t);
+      // Zoom goes by the same factor each moment; the place that both views share stays on a straight way.
+      zoom.value = from.zoom * (to.zoom / from.zoom) ** share;
+      const way = from.zoom === to.zoom ? share : (zoom.value - from.zoom) / (to.zoom - from.zoom);
+      left.value = from.left + way * (to.left - from.left);
+      top.value = from.top + way * (to.top - from.top);
+      fitted.value = t === 1 && to.fitted;
+      if (t === 1) settle();
+      else gliding = requestAnimationFrame(step);
+    };
+    step();
+  }
+
+  function stopGliding(): void {
+    cancelAnimationFrame(gliding);
+    before = undefined;
+  }
+
   function pan(across: number, down: number): void {
+    stopGliding();
     left.value += across;
     top.value += down;
     fitted.value = false;
@@ -79,5 +123,5 @@ export const useView = defineStore('view', () => {
   const viewToImage = ({ x, y }: Point): Point => ({ x: (x - left.value) / zoom.value, y: (y - top.value) / zoom.value });
   const imageToView = ({ x, y }: Point): Point => ({ x: left.value + x * zoom.value, y: top.value + y * zoom.value });
 
-  return { surround, width, height, devicePixels, photo, zoom, left, top, fitted, fullZoom, percent, fit, zoomTo, pan, resize, show, viewToImage, imageToView };
+  return { surround, width, height, devicePixels, photo, zoom, left, top, fitted, fullZoom, percent, fit, zoomTo, pan, glideTo, glideBack, resize, show, viewToImage, imageToView };
 });

@@ -1,7 +1,7 @@
+import { hexOfSrgbLinear } from './hex';
 import { RADIANS_PER_DEGREE } from './angles';
 import { mapIntoSrgbGamut } from './gamut';
 import { convertOklabToSrgbLinear } from './oklab';
-import { encodeSrgb8 } from './transfer';
 
 export interface PaletteColour {
   readonly name: string;
@@ -17,7 +17,7 @@ type Lch = readonly [number, number, number];
 
 function named(name: string, [lightness, chroma, hueDegrees]: Lch): PaletteColour {
   const hue = hueDegrees * RADIANS_PER_DEGREE, linear = mapIntoSrgbGamut(convertOklabToSrgbLinear([lightness, chroma * Math.cos(hue), chroma * Math.sin(hue)]));
-  return { name, colour: `#${linear.map((channel) => encodeSrgb8(channel).toString(16).padStart(2, '0')).join('')}` };
+  return { name, colour: hexOfSrgbLinear(linear) };
 }
 
 /** Mean colours of irises with their glints; chosen for this project. */

@@ -1,5 +1,5 @@
 import { DOCUMENT_VERSION } from './schema';
-import type { Area, Mark, Photo, Reading, Sitting, Step } from './schema';
+import type { Area, Mark, Photo, Reading, Sitting, SitterCorridor, Step } from './schema';
 
 type Entry = { readonly id: string };
 
@@ -8,12 +8,18 @@ export function newSitting(id: string, name: string, now: string): Sitting {
 }
 
 export function newPhoto(identity: Pick<Photo, 'id' | 'file' | 'width' | 'height'>): Photo {
-  return { ...identity, profile: 'srgb', sitters: [], areas: [], readings: [], plan: [] };
+  return { ...identity, profile: 'srgb', sitters: [], corridors: [], areas: [], readings: [], plan: [] };
 }
 
 /** A sitting with one of its photos changed; an unknown id changes nothing. */
 export function changePhoto(sitting: Sitting, photoId: string, change: (photo: Photo) => Photo): Sitting {
   return { ...sitting, photos: changeEntry(sitting.photos, photoId, change) };
+}
+
+/** Gives a sitter's skin a corridor of its own, or the one of common practice back. */
+export function putCorridor(photo: Photo, sitter: string | null, corridor: Omit<SitterCorridor, 'sitter'> | undefined): Photo {
+  const others = photo.corridors.filter((entry) => entry.sitter !== sitter);
+  return { ...photo, corridors: corridor ? [...others, { ...corridor, sitter }] : others };
 }
 
 export function addArea(photo: Photo, area: Area): Photo {

@@ -2,8 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
 import { DocumentError } from '../errors';
+import { SKIN_CORRIDOR, corridorOf } from '../measure/corridor';
 import { applyChanges, diffJson, invertChanges } from './changes';
-import { addArea, changePhoto, divideArea, moveStep, newPhoto, newSitting, putMark, putReading, putStep, removeArea } from './commands';
+import { addArea, changePhoto, divideArea, moveStep, newPhoto, newSitting, putCorridor, putMark, putReading, putStep, removeArea } from './commands';
 import { EMPTY_HISTORY, recordCheckpoint, redo, undo } from './history';
 import type { Json, JsonObject, KindDefinition } from './kinds';
 import { migrateDocument } from './migrations';
@@ -67,6 +68,17 @@ describe('the schema', () => {
     expect(parseSitting(old, KINDS)).toEqual(sittingWithWork());
   });
 
+  it('brings a document of version 2 up: corridors of their own, none at first', () => {
+    const { corridors: _none, ...photo } = sittingWithWork().photos[0]!;
+    expect(parseSitting({ ...sittingWithWork(), schema: 2, photos: [photo] }, KINDS)).toEqual(sittingWithWork());
+  });
+
+  it('takes a corridor that begins below where it ends, and no other', () => {
+    const range = { from: 20, to: 28 }, withCorridor = (light: { from: number; to: number }) => faultOf((s) => ((((s.photos as Record<string, unknown>[])[0]!).corridors = [{ sitter: null, light, middle: range, shade: range }]), s));
+    expect(withCorridor({ from: 18, to: 30 })).toBe('accepted');
+    expect(withCorridor({ from: 30, to: 18 })).toBe('invalid photos.0.corridors.0.light');
+  });
+
   it('takes a step on the whole picture', () => {
     const sitting = sittingWithWork(), whole = { ...sitting.photos[0]!.plan[1]!, areaId: null };
     expect(parseSitting({ ...sitting, photos: [{ ...sitting.photos[0]!, plan: [whole] }] }, KINDS).photos[0]!.plan[0]!.areaId).toBeNull();
@@ -88,6 +100,15 @@ describe('commands', () => {
   it('take the readings and steps of an area away with it', () => {
     const [photo] = sittingWithWork().photos;
     expect(removeArea(photo!, 'skin')).toMatchObject({ areas: [], readings: [], plan: [] });
+  });
+
+  it('give a sitter a corridor, another in its place, and that of common practice back', () => {
+    const [photo] = sittingWithWork().photos, own = { light: { from: 15, to: 22 }, middle: { from: 15, to: 22 }, shade: { from: 10, to: 20 } };
+    const once = putCorridor(photo!, 'a', own), twice = putCorridor(putCorridor(once, 'a', { ...own, light: { from: 1, to: 2 } }), null, own);
+    expect(corridorOf(once, 'a').light).toEqual(own.light);
+    expect(corridorOf(once, 'b')).toBe(SKIN_CORRIDOR);
+    expect(twice.corridors.map(({ sitter, light }) => [sitter, light.from])).toEqual([['a', 1], [null, 15]]);
+    expect(putCorridor(twice, 'a', undefined).corridors).toHaveLength(1);
   });
 
   it('move a step as far as the list goes', () => {

@@ -5,12 +5,18 @@ type Loose = Record<string, unknown>;
 /** By the document version they start from; each brings a document one version on. */
 const DOCUMENT_MIGRATIONS: Readonly<Record<number, (document: Loose) => Loose>> = {
   1: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion2) }),
+  2: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion3) }),
 };
 
 /** Sitters came, and areas belong to them or to nobody. */
 function photoToVersion2(photo: unknown): unknown {
   if (!isLoose(photo)) return photo;
   return { sitters: [], ...photo, areas: mapList(photo.areas, (area) => (isLoose(area) ? { sitter: null, inverted: false, ...area } : area)) };
+}
+
+/** Sitters have a corridor of their own where it was set. */
+function photoToVersion3(photo: unknown): unknown {
+  return isLoose(photo) ? { corridors: [], ...photo } : photo;
 }
 
 /**

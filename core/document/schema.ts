@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { JsonObject, KindDefinition, Kinds } from './kinds';
 
 /** Raised with every change of shape; migrations.ts brings older documents up. */
-export const DOCUMENT_VERSION = 2;
+export const DOCUMENT_VERSION = 3;
 
 export const PARTS = ['skin', 'face', 'neck-limbs', 'irises', 'lips', 'hair', 'brows', 'whites', 'teeth', 'clothes', 'background', 'other'] as const;
 export type Part = (typeof PARTS)[number];
@@ -54,6 +54,11 @@ const sitterSchema = z.strictObject({
 });
 export type Sitter = z.infer<typeof sitterSchema>;
 
+const hueRange = z.strictObject({ from: z.number().min(-60).max(360), to: z.number().min(-60).max(420) }).refine(({ from, to }) => from < to, 'the corridor must begin below where it ends');
+/** Where the hue of a sitter's skin is wanted per rung, HSV degrees, in place of common practice. */
+export const corridorSchema = z.strictObject({ sitter: id.nullable(), light: hueRange, middle: hueRange, shade: hueRange });
+export type SitterCorridor = z.infer<typeof corridorSchema>;
+
 interface KindHolder {
   readonly kind: string;
   readonly version: number;
@@ -98,6 +103,7 @@ export interface Photo {
   readonly height: number;
   readonly profile: 'srgb';
   readonly sitters: readonly Sitter[];
+  readonly corridors: readonly SitterCorridor[];
   readonly areas: readonly Area[];
   readonly readings: readonly Reading[];
   readonly plan: readonly Step[];
@@ -124,6 +130,7 @@ export function makePhotoSchema(kinds: Kinds): z.ZodType<Photo> {
     height: z.number().int().min(1),
     profile: z.literal('srgb'),
     sitters: z.array(sitterSchema),
+    corridors: z.array(corridorSchema).max(64),
     areas: z.array(area),
     readings: z.array(readingSchema),
     plan: z.array(step),

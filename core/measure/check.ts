@@ -8,6 +8,7 @@ import type { Rung } from '../document/schema';
 import type { AreaInput } from './areaInput';
 import { areaMean } from './areaMean';
 import { corridorFor, degreesOffRange } from './corridor';
+import type { Corridor } from './corridor';
 import { DEPARTURE, measureDepartures } from './departures';
 import { meanLinear } from './reading';
 import { lightnessSamples, rungSamples } from './rungs';
@@ -30,6 +31,8 @@ export interface SitterSkin {
   readonly skin: AreaInput;
   readonly face?: AreaInput | undefined;
   readonly neckAndLimbs?: AreaInput | undefined;
+  /** where hue is wanted; that of common practice when absent */
+  readonly corridor?: Corridor | undefined;
   /** of the photo, forehead to chin, upright */
   readonly faceBox?: { readonly x: number; readonly y: number; readonly width: number; readonly height: number } | undefined;
 }
@@ -39,20 +42,20 @@ const LEAST_HUE = 2, MOST_INWARD = 4, LEAST_RANGE = 0.0125, LEAST_APART_DEGREES 
 const CLIPPED_WHITE = 0.985, CLIPPED_BLACK = 0.0006;
 
 /** Whatever is off on a sitter's skin, the gravest first. */
-export function checkSkin({ skin, face, neckAndLimbs, faceBox }: SitterSkin): Finding[] {
+export function checkSkin({ skin, face, neckAndLimbs, faceBox, corridor }: SitterSkin): Finding[] {
   const apart = face && neckAndLimbs && apartFinding(face, neckAndLimbs);
   // A neck in other light says nothing of the hue of the skin.
-  const findings = [hueFinding(apart && face ? face : skin), apart, blotchFinding(face ?? skin), faceBox && flushFinding(face ?? skin, faceBox), ...clippedFindings(skin)];
+  const findings = [hueFinding(apart && face ? face : skin, corridor), apart, blotchFinding(face ?? skin), faceBox && flushFinding(face ?? skin, faceBox), ...clippedFindings(skin)];
   return findings.filter((finding) => finding !== undefined);
 }
 
-function hueFinding({ pixels, coverage }: AreaInput): Finding | undefined {
+function hueFinding({ pixels, coverage }: AreaInput, wanted: Corridor | undefined): Finding | undefined {
   const samples = rungSamples(pixels, coverage), hues = new Map<Rung, number>();
   for (const rung of RUNGS) {
     const hue = samples[rung].length > 0 ? hsvHueOfSrgbLinear(meanLinear(samples[rung])) : undefined;
     if (hue !== undefined) hues.set(rung, hue);
   }
-  const corridor = corridorFor(hues.get('middle'));
+  const corridor = corridorFor(hues.get('middle'), wanted);
   const rungs = [...hues].map(([rung, hueDegrees]) => {
     const off = degreesOffRange(hueDegrees, corridor[rung]);
     return { rung, hueDegrees, off, target: off > 0 ? corridor[rung].to - inward(off) : off < 0 ? corridor[rung].from + inward(off) : hueDegrees };

@@ -1,5 +1,5 @@
 import { hueDeltaDegrees } from '../colour/angles';
-import type { Rung } from '../document/schema';
+import type { Photo, Rung } from '../document/schema';
 
 /** A range of HSV hue in degrees. */
 export interface HueRange {
@@ -12,16 +12,23 @@ export interface HueRange {
  * middle, falling towards red in the shade. The shade reaches up to the middle, as neutral portraits
  * measure 20 to 25 there.
  */
-export const SKIN_CORRIDOR: Readonly<Record<Rung, HueRange>> = {
+export type Corridor = Readonly<Record<Rung, HueRange>>;
+
+export const SKIN_CORRIDOR: Corridor = {
   light: { from: 20, to: 28 },
   middle: { from: 20, to: 28 },
   shade: { from: 14, to: 25 },
 };
 
-/** The corridor of a sitter: in the shade it reaches up to the sitter's own middle, where that is within it. */
-export function corridorFor(middleHueDegrees: number | undefined): Readonly<Record<Rung, HueRange>> {
-  const { middle, shade } = SKIN_CORRIDOR, own = middleHueDegrees !== undefined && middleHueDegrees <= middle.to ? middleHueDegrees : shade.to;
-  return { ...SKIN_CORRIDOR, shade: { from: shade.from, to: Math.max(shade.to, own) } };
+/** The corridor that was set for a sitter of a photo, else that of common practice. */
+export function corridorOf({ corridors }: Pick<Photo, 'corridors'>, sitter: string | null): Corridor {
+  return corridors.find((entry) => entry.sitter === sitter) ?? SKIN_CORRIDOR;
+}
+
+/** The corridor as skin is judged by it: in the shade it reaches up to the sitter's own middle, where that is within it. */
+export function corridorFor(middleHueDegrees: number | undefined, corridor: Corridor = SKIN_CORRIDOR): Corridor {
+  const { middle, shade } = corridor, own = middleHueDegrees !== undefined && middleHueDegrees <= middle.to ? middleHueDegrees : shade.to;
+  return { light: corridor.light, middle, shade: { from: shade.from, to: Math.max(shade.to, own) } };
 }
 
 /** Targets that common practice starts from: 26, 23 and 16 from light to shade. */

@@ -27,13 +27,18 @@ export interface LadderRung {
   readonly lightness: number;
 }
 
-/** An area's hue over its lightness. */
+/** Columns of the density of saturation: HSV saturation 0..100 in steps of 1. */
+export const LADDER_SATURATIONS = 100;
+
+/** An area's hue over its lightness, and its saturation over its lightness. */
 export interface Ladder {
   /** LADDER_ROWS x LADDER_COLUMNS from dark to light; shares of the area that sum to at most 1 */
   readonly density: Float32Array;
   /** HSV hue per row, NaN where the row holds next to nothing */
   readonly trend: Float32Array;
   readonly rungs: readonly LadderRung[];
+  /** the same of HSV saturation in percent, LADDER_ROWS x LADDER_SATURATIONS */
+  readonly saturation: { readonly density: Float32Array; readonly trend: Float32Array };
 }
 
 const LEAST_COVERAGE8 = 128, LEAST_SATURATION = 0.02, LEAST_ROW_SHARE = 0.002;
@@ -41,7 +46,7 @@ const LEAST_COVERAGE8 = 128, LEAST_SATURATION = 0.02, LEAST_ROW_SHARE = 0.002;
 const MOST_PIXELS = 120_000;
 
 export function measureLadder(pixels: LinearRaster, coverage: Coverage8Raster): Ladder {
-  const density = new Float32Array(LADDER_ROWS * LADDER_COLUMNS);
+  const density = new Float32Array(LADDER_ROWS * LADDER_COLUMNS), saturations = new Float32Array(LADDER_ROWS * LADDER_SATURATIONS), saturationSum = new Float64Array(LADDER_ROWS);
   const east = new Float64Array(LADDER_ROWS), north = new Float64Array(LADDER_ROWS), rowShare = new Float64Array(LADDER_ROWS);
   const stride = Math.max(1, Math.round(coverage.data.length / MOST_PIXELS));
   let total = 0;
@@ -55,13 +60,16 @@ export function measureLadder(pixels: LinearRaster, coverage: Coverage8Raster): 
     if (hueDegrees === undefined || saturation < LEAST_SATURATION) continue;
     const row = Math.min(LADDER_ROWS - 1, Math.max(0, Math.floor(cielabLightnessOfLuminance(luminanceOfSrgbLinear(colour)) / (100 / LADDER_ROWS))));
     density[row * LADDER_COLUMNS + Math.min(LADDER_COLUMNS - 1, Math.floor(hueDegrees))]! += weight;
+    saturations[row * LADDER_SATURATIONS + Math.min(LADDER_SATURATIONS - 1, Math.floor(saturation * LADDER_SATURATIONS))]! += weight;
+    saturationSum[row]! += weight * saturation;
     rowShare[row]! += weight;
     east[row]! += weight * saturation * Math.cos(hueDegrees * RADIANS_PER_DEGREE);
     north[row]! += weight * saturation * Math.sin(hueDegrees * RADIANS_PER_DEGREE);
   }
   const trend = Float32Array.from(rowShare, (share, row) => (share > LEAST_ROW_SHARE * total ? wrapDegrees(Math.atan2(north[row]!, east[row]!) / RADIANS_PER_DEGREE) : NaN));
-  if (total > 0) for (let i = 0; i < density.length; i++) density[i]! /= total;
-  return { density, trend, rungs: ladderRungs(pixels, coverage) };
+  const saturationTrend = Float32Array.from(rowShare, (share, row) => (share > LEAST_ROW_SHARE * total ? (100 * saturationSum[row]!) / share : NaN));
+  for (const shares of total > 0 ? [density, saturations] : []) for (let i = 0; i < shares.length; i++) shares[i]! /= total;
+  return { density, trend, rungs: ladderRungs(pixels, coverage), saturation: { density: saturations, trend: saturationTrend } };
 }
 
 function ladderRungs(pixels: LinearRaster, coverage: Coverage8Raster): LadderRung[] {

@@ -7,7 +7,11 @@ import type { Triple } from '../colour/triple';
 import type { AreaInput } from './areaInput';
 import { checkSkin } from './check';
 import { colourNumbers } from './colourNumbers';
-import { corridorFor } from './corridor';
+import { SKIN_CORRIDOR, corridorFor } from './corridor';
+import { goodHues } from './goodHues';
+import { measureLadder } from './ladder';
+import { ladderSpread } from './ladderSpread';
+import { measurePartColours } from './partColours';
 import { measureHistogram } from './histogram';
 import { placeReadings } from './placing';
 import { doubtOfReading } from './readingDoubt';
@@ -139,5 +143,56 @@ describe('trends', () => {
     const histogram = measureHistogram({ pixels, coverage });
     for (const channel of histogram) expect(channel.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 6);
     expect(encodeSrgb(pixels.data[0]!)).toBeGreaterThan(0.9);
+  });
+});
+
+describe('what a part lends', () => {
+  it('has its mean, its trend from dark to light and the numbers of its rungs', () => {
+    const lent = measurePartColours(skin(() => 24))!;
+    expect(Object.values(lent.rungs).every(({ hue }) => Math.abs(hue! - 24) < 0.1)).toBe(true);
+    expect(lent.rungs.light.lightness).toBeGreaterThan(lent.rungs.middle.lightness);
+    expect(lent.rungs.middle.lightness).toBeGreaterThan(lent.rungs.shade.lightness);
+    // Saturation rises from 25 to 35 % down the picture, where it darkens.
+    expect(lent.rungs.shade.saturation - lent.rungs.light.saturation).toBeGreaterThan(4);
+    expect(lent.rows.map(([lightness]) => lightness)).toEqual(lent.rows.map(([lightness]) => lightness).toSorted((p, q) => p - q));
+  });
+
+  it('is nothing where next to nothing is covered', () => {
+    const input = skin(() => 24);
+    expect(measurePartColours({ ...input, coverage: { ...input.coverage, data: new Uint8Array(SIDE * SIDE) } })).toBeUndefined();
+  });
+});
+
+describe('the ladder', () => {
+  const ladderOf = (input: AreaInput) => measureLadder(input.pixels, input.coverage);
+
+  it('holds saturation beside hue, both as shares of the area', () => {
+    const { density, saturation } = ladderOf(skin(() => 24)), sum = (shares: Float32Array) => shares.reduce((total, share) => total + share, 0);
+    expect(sum(density)).toBeCloseTo(1, 3);
+    expect(sum(saturation.density)).toBeCloseTo(1, 3);
+    const rows = [...saturation.trend].filter((value) => !Number.isNaN(value));
+    expect(rows[0]! - rows.at(-1)!).toBeGreaterThan(5);
+    expect(rows.every((value) => value > 24 && value < 36)).toBe(true);
+  });
+
+  // A sine of 6 degrees about the trend has a root mean square of 6 / √2; columns of a degree add 1 / √12 of noise.
+  it('tells how wide the grain is', () => {
+    expect(ladderSpread(ladderOf(skin((x) => 24 + 6 * Math.sin(x / 3)))).hue).toBeCloseTo(Math.hypot(6 / Math.SQRT2, 1 / Math.sqrt(12)), 0);
+    expect(ladderSpread(ladderOf(skin(() => 24.5))).hue).toBeLessThan(0.2);
+    expect(ladderSpread(ladderOf(skin(() => 0, () => [0.2, 0.2, 0.2])))).toEqual({ hue: 0, saturation: 0 });
+  });
+
+  it('finds the good zones of skin that is partly green, and none where all is', () => {
+    const half = goodHues(ladderOf(skin((x) => (x < SIDE / 2 ? 24 : 45))), SKIN_CORRIDOR)!;
+    for (const hue of Object.values(half)) expect(Math.abs(hue - 24)).toBeLessThan(1);
+    expect(goodHues(ladderOf(skin(() => 45)), SKIN_CORRIDOR)).toBeUndefined();
+    expect(goodHues(ladderOf(skin(() => 45)), { light: { from: 40, to: 50 }, middle: { from: 40, to: 50 }, shade: { from: 40, to: 50 } })!.middle).toBeCloseTo(45, 0);
+  });
+
+  it('a corridor of the sitter’s own is what check judges by', () => {
+    const own = { light: { from: 40, to: 50 }, middle: { from: 40, to: 50 }, shade: { from: 40, to: 50 } };
+    expect(kinds(skin(() => 45))).toContain('hue');
+    expect(kinds(skin(() => 45), { corridor: own })).not.toContain('hue');
+    expect(kinds(skin(() => 24), { corridor: own })).toContain('hue');
   });
 });

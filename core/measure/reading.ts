@@ -7,9 +7,9 @@ const TRIMMED_SHARE = 0.1;
 
 /** The patch of a reading as whole pixels, cut at the photo's border; undefined when it lies outside. */
 export function patchRegion(reading: { x: number; y: number; size: number }, photo: { width: number; height: number }): Region | undefined {
-  const left = Math.round(reading.x - reading.size / 2), top = Math.round(reading.y - reading.size / 2);
+  const size = Math.max(1, Math.round(reading.size)), left = Math.round(reading.x - size / 2), top = Math.round(reading.y - size / 2);
   const x = Math.max(0, left), y = Math.max(0, top);
-  const width = Math.min(photo.width, left + reading.size) - x, height = Math.min(photo.height, top + reading.size) - y;
+  const width = Math.min(photo.width, left + size) - x, height = Math.min(photo.height, top + size) - y;
   return width > 0 && height > 0 ? { x, y, width, height, outWidth: width, outHeight: height } : undefined;
 }
 

@@ -4,7 +4,7 @@ import { maskGrow } from '../raster/maskGrow';
 import { maskSoften } from '../raster/maskSoften';
 import { rasterisePlate } from '../raster/plate';
 import type { Plate } from '../raster/plate';
-import { NOWHERE, boundsOfAll, growBounds, padRegion, regionScale, subRegion, touchedPixels } from '../raster/raster';
+import { NOWHERE, boundsOfAll, boundsOfRegion, growBounds, padRegion, regionScale, subRegion, touchedPixels } from '../raster/raster';
 import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
 import type { RenderKinds } from './kinds';
 import type { ResolvedArea } from './resolved';
@@ -30,7 +30,8 @@ export function areaCoverage(area: ResolvedArea, kinds: RenderKinds, region: Reg
 }
 
 /** The rectangle beyond which an area covers nothing; undefined when it may cover anything. */
-function areaBounds({ marks, inverted, edgeCare }: ResolvedArea, kinds: RenderKinds): Bounds | undefined {
+export function areaBounds({ marks, inverted, edgeCare, baked }: ResolvedArea, kinds: RenderKinds): Bounds | undefined {
+  if (baked) return boundsOfRegion(baked.region);
   const bounds = marks.filter(({ mode }) => mode === 'add').map(({ kind, data }) => kinds.marks.get(kind)!.bounds(data));
   if (inverted || bounds.some((each) => each === undefined)) return undefined;
   const all = boundsOfAll(bounds as Bounds[]);
@@ -64,13 +65,19 @@ function caredFor(area: ResolvedArea, kinds: RenderKinds, sample: Sampler, regio
   return out;
 }
 
-function combineMarks(area: ResolvedArea, kinds: RenderKinds, sample: Sampler, region: Region): Float32Array {
+/** What the marks of an area cover, without edge care, 0..1 per result pixel. */
+export function combineMarks(area: Pick<ResolvedArea, 'marks'>, kinds: RenderKinds, sample: Sampler, region: Region): Float32Array {
   const mask = new Float32Array(region.outWidth * region.outHeight);
-  const layer = new Float32Array(mask.length);
+  const layer = new Float32Array(mask.length), cover = (other: ResolvedArea, part: Region) => areaCoverage(other, kinds, part, sample);
   for (const { kind, mode, data } of area.marks) {
+    const { rasterise, weigh } = kinds.marks.get(kind)!;
     layer.fill(0);
-    kinds.marks.get(kind)!.rasterise(data, region, sample, layer);
-    if (mode === 'add') for (let i = 0; i < mask.length; i++) mask[i] = 1 - (1 - mask[i]!) * (1 - layer[i]!);
+    rasterise(data, region, sample, layer, cover);
+    if (weigh) {
+      const weight = new Float32Array(mask.length);
+      weigh(data, region, sample, weight);
+      for (let i = 0; i < mask.length; i++) mask[i]! += weight[i]! * ((mode === 'remove' ? 1 - layer[i]! : layer[i]!) - mask[i]!);
+    } else if (mode === 'add') for (let i = 0; i < mask.length; i++) mask[i] = 1 - (1 - mask[i]!) * (1 - layer[i]!);
     else if (mode === 'remove') for (let i = 0; i < mask.length; i++) mask[i]! *= 1 - layer[i]!;
     else for (let i = 0; i < mask.length; i++) mask[i]! *= layer[i]!;
   }

@@ -1,6 +1,7 @@
 import type { Area, Photo } from '../document/schema';
 import { checkSkin } from '../measure/check';
 import type { Finding } from '../measure/check';
+import { corridorOf } from '../measure/corridor';
 import type { Resolver } from './resolver';
 
 /** What check found, and the areas that it is about. */
@@ -23,8 +24,8 @@ export function checkPhoto(resolver: Resolver, photo: Photo, baked: ReadonlyMap<
     const of = (part: Area['part']) => photo.areas.find((area) => area.part === part && area.sitter === owner && area.marks.length > 0);
     const face = of('face'), neck = of('neck-limbs'), skin = of('skin') ?? face, sitter = photo.sitters.find(({ id }) => id === owner);
     if (!skin) return [];
-    const input = (area: Area | undefined) => area && resolver.input(resolver.area(area, baked.get(area.id)), plan);
-    const findings = checkSkin({ skin: input(skin)!, face: input(face), neckAndLimbs: input(neck), faceBox: sitter?.face });
+    const input = (area: Area | undefined) => area && resolver.input(resolver.area(area, photo, baked.get(area.id)), plan);
+    const findings = checkSkin({ skin: input(skin)!, face: input(face), neckAndLimbs: input(neck), faceBox: sitter?.face, corridor: corridorOf(photo, owner) });
     return findings.map((finding) => ({ finding, sitterId: sitter?.id, skinId: skin.id, faceId: face?.id, neckAndLimbsId: neck?.id }));
   });
 }

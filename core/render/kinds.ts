@@ -3,7 +3,8 @@ import type { Rung } from '../document/schema';
 import type { Plate } from '../raster/plate';
 import type { Pyramid } from '../raster/pyramid';
 import type { AreaInput } from '../measure/areaInput';
-import type { Bounds, LinearRaster, Region } from '../raster/raster';
+import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
+import type { ResolvedArea } from './resolved';
 
 /** Where the pixels of a run lie: their centres in pixels of the photo. */
 export interface Places {
@@ -49,21 +50,62 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
   readonly compile: (parameters: Parameters, measures: Measures) => PixelKernel | undefined;
 }
 
+/** What a mark may look at while it is prepared. */
+export interface MarkHost {
+  readonly pyramid: Pyramid;
+  /** ready-made coverage by name */
+  readonly plates: ReadonlyMap<string, Plate>;
+  /** the area that the parameters name, with the rectangle that holds it; undefined when it is gone or would go round in a circle */
+  readonly other: { readonly area: ResolvedArea; readonly bounds: Bounds | undefined } | undefined;
+  /** coverage 0..1 that the marks before this one give over a region */
+  before(region: Region): Float32Array;
+}
+
+/** A place by which a mark is changed on the picture, in pixels of the photo. */
+export interface MarkHandle {
+  /** unique within the mark */
+  readonly name: string;
+  /** said to assistive technology */
+  readonly label: string;
+  readonly x: number;
+  readonly y: number;
+  /** a lesser one, drawn smaller, that hangs on another */
+  readonly of?: string;
+}
+
+/** How a mark is drawn and changed on the picture. Moving a handle gives new parameters, or the same ones when it cannot. */
+export interface MarkHandles<Parameters = unknown> {
+  /** polylines in pixels of the photo */
+  readonly lines: (parameters: Parameters) => readonly (readonly (readonly [x: number, y: number])[])[];
+  readonly places: (parameters: Parameters) => readonly MarkHandle[];
+  /** @param shift held: the kind's other way of moving */
+  readonly move: (parameters: Parameters, name: string, to: { readonly x: number; readonly y: number }, shift: boolean) => Parameters;
+  /** @returns undefined when that place cannot be taken away alone */
+  readonly remove?: (parameters: Parameters, name: string) => Parameters | undefined;
+  /** a new place on a line near a point; undefined when none is near */
+  readonly insert?: (parameters: Parameters, at: { readonly x: number; readonly y: number }, reach: number) => Parameters | undefined;
+}
+
 /** A kind of mark. */
 export interface MarkKind<Parameters = unknown, Data = unknown> extends KindDefinition {
-  /**
-   * Whatever takes long or looks beyond a region; the result must survive a structured clone.
-   * @param plates ready-made coverage by name
-   */
-  readonly prepare: (parameters: Parameters, pyramid: Pyramid, plates: ReadonlyMap<string, Plate>) => Data;
+  /** Whatever takes long or looks beyond a region; the result must survive a structured clone. */
+  readonly prepare: (parameters: Parameters, host: MarkHost) => Data;
+  /** whether `prepare` looks at the marks before this one */
+  readonly looksBack?: boolean;
+  /** the id of another area that the parameters name */
+  readonly names?: (parameters: Parameters) => string;
   /** the rectangle beyond which it covers nothing; undefined when it may cover anything */
   readonly bounds: (data: Data) => Bounds | undefined;
   /**
    * Coverage 0..1 over a region.
    * @param sample gives the photo's own pixels of a region
    * @param out one value per result pixel, all 0 on entry
+   * @param cover gives the coverage of an area that was prepared
    */
-  readonly rasterise: (data: Data, region: Region, sample: (region: Region) => LinearRaster, out: Float32Array) => void;
+  readonly rasterise: (data: Data, region: Region, sample: (region: Region) => LinearRaster, out: Float32Array, cover: (area: ResolvedArea, region: Region) => Coverage8Raster) => void;
+  /** For kinds that put their coverage in the place of what is below: how far they do at each pixel, 0..1; all 0 on entry. */
+  readonly weigh?: (data: Data, region: Region, sample: (region: Region) => LinearRaster, out: Float32Array) => void;
+  readonly handles?: MarkHandles<Parameters>;
 }
 
 export type RenderKinds = Kinds<MarkKind, AdjustKind>;

@@ -15,8 +15,8 @@ const photo = photoOf(pyramid, open, [step('hue-to-target', { ...NO_TARGETS, hue
 
 function rendererOf() {
   const resolver = new Resolver(pyramid, KINDS), renderer = new RegionRenderer(pyramid, KINDS);
-  renderer.learnArea(resolver.area(open));
-  return { renderer, plan: resolver.plan(photo), key: resolver.area(open).key };
+  renderer.learnArea(resolver.area(open, photo));
+  return { renderer, plan: resolver.plan(photo), key: resolver.area(open, photo).key };
 }
 const region = (x: number, y: number, width: number, height: number) => ({ x, y, width, height, outWidth: width, outHeight: height });
 const encoded = (renderer: RegionRenderer, plan: ReturnType<typeof rendererOf>['plan'], where: ReturnType<typeof region>) => {
@@ -58,7 +58,7 @@ describe('rendering by regions', () => {
 
   it('an inverted area covers what the area does not', () => {
     const resolver = new Resolver(pyramid, KINDS), plain = area([mark('ellipse', { x: 41, y: 47, radiusX: 25, radiusY: 18 })]);
-    const inside = resolver.fullCoverage(resolver.area(plain)), outside = resolver.fullCoverage(resolver.area({ ...plain, inverted: true }));
+    const inside = resolver.fullCoverage(resolver.area(plain, { areas: [] })), outside = resolver.fullCoverage(resolver.area({ ...plain, inverted: true }, { areas: [] }));
     inside.forEach((value, i) => expect(Math.abs(value + outside[i]! - 255)).toBeLessThanOrEqual(1));
   });
 

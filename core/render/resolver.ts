@@ -16,7 +16,7 @@ import type { Pyramid } from '../raster/pyramid';
 import { wholeRegion } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
-import { areaCoverage } from './areaCoverage';
+import { areaBounds, areaCoverage, combineMarks } from './areaCoverage';
 import { measureEdgeColours } from './edgeColours';
 import type { EdgeColours } from './edgeColours';
 import type { RenderKinds } from './kinds';
@@ -58,13 +58,27 @@ export class Resolver {
     this.#plates.set(name, plate);
   }
 
-  /** @param baked ready-made coverage in place of the area's marks; size of the photo */
-  area(area: Area, baked?: Uint8Array): ResolvedArea {
-    const marks = area.marks.filter((mark) => mark.on);
-    const key = fingerprint([marks.map((mark) => [mark.mode, mark.kind, mark.version, mark.parameters]), area.inverted, area.edgeCare, baked ? area.id : '']);
-    const resolved = this.#areas.get(key, () => ({
-      key, inverted: area.inverted, edgeCare: area.edgeCare, marks: baked ? [] : marks.map((mark) => this.#mark(mark)), ...(baked && { baked: { region: wholeRegion(this.pyramid.width, this.pyramid.height), coverage8: baked } }),
-    }));
+  /**
+   * @param of the photo whose areas its marks may name
+   * @param baked ready-made coverage in place of the area's marks; size of the photo
+   */
+  area(area: Area, of: Pick<Photo, 'areas'>, baked?: Uint8Array): ResolvedArea {
+    return this.#resolve(area, of, baked, []);
+  }
+
+  /** @param within the areas that are being resolved: one of them named again covers nothing */
+  #resolve(area: Area, of: Pick<Photo, 'areas'>, baked: Uint8Array | undefined, within: readonly string[]): ResolvedArea {
+    const marks = area.marks.filter((mark) => mark.on), inside = [...within, area.id];
+    const others = marks.map((mark) => {
+      const id = this.kinds.marks.get(mark.kind)!.names?.(mark.parameters), other = id !== undefined && !inside.includes(id) && of.areas.find((entry) => entry.id === id);
+      return other ? this.#resolve(other, of, undefined, inside) : undefined;
+    });
+    const key = fingerprint([marks.map((mark, n) => [mark.mode, mark.kind, mark.version, mark.parameters, others[n]?.key ?? '']), area.inverted, area.edgeCare, baked ? area.id : '']);
+    const resolved = this.#areas.get(key, () => {
+      const prepared: ResolvedArea['marks'][number][] = [];
+      if (!baked) for (const [n, mark] of marks.entries()) prepared.push(this.#mark(mark, others[n], prepared, fingerprint([marks.slice(0, n), others.slice(0, n).map((other) => other?.key)])));
+      return { key, inverted: area.inverted, edgeCare: area.edgeCare, marks: prepared, ...(baked && { baked: { region: wholeRegion(this.pyramid.width, this.pyramid.height), coverage8: baked } }) };
+    });
     this.#renderer.learnArea(resolved);
     return resolved;
   }
@@ -79,7 +93,7 @@ export class Resolver {
       const area = step.areaId === null ? WHOLE_PICTURE : photo.areas.find(({ id }) => id === step.areaId);
       if (!step.on || step.strength === 0 || !area) continue;
       const likeId = this.kinds.adjusts.get(step.kind)!.like?.(step.parameters), other = photo.areas.find(({ id }) => id === likeId);
-      resolved.push(this.#step(photo, step, { area: this.area(area, baked.get(area.id)), like: other && this.area(other, baked.get(other.id)) }, resolved));
+      resolved.push(this.#step(photo, step, { area: this.area(area, photo, baked.get(area.id)), like: other && this.area(other, photo, baked.get(other.id)) }, resolved));
     }
     return resolved;
   }
@@ -119,6 +133,11 @@ export class Resolver {
     });
   }
 
+  /** A region with a plan, interleaved linear sRGB. */
+  render(plan: ResolvedPlan, region: Region): Float32Array {
+    return this.#renderer.render(plan, region).data;
+  }
+
   /** Means of a patch as the photo is and as a plan leaves it, linear sRGB; undefined beside the photo. */
   patchColours(patch: { readonly x: number; readonly y: number; readonly size: number }, plan: ResolvedPlan): { now: Triple; result: Triple } | undefined {
     const region = patchRegion(patch, this.pyramid), mean = (steps: ResolvedPlan) => meanLinear(trimPatch(this.#renderer.render(steps, region!).data));
@@ -129,7 +148,7 @@ export class Resolver {
   areasAt(photo: Photo, x: number, y: number): string[] {
     if (x < 0 || y < 0 || x >= photo.width || y >= photo.height) return [];
     const region = { x: Math.floor(x), y: Math.floor(y), width: 1, height: 1, outWidth: 1, outHeight: 1 };
-    const covered = photo.areas.map((area) => ({ id: area.id, value: this.#renderer.coverage(this.area(area).key, region).data[0]! }));
+    const covered = photo.areas.map((area) => ({ id: area.id, value: this.#renderer.coverage(this.area(area, photo).key, region).data[0]! }));
     return covered.filter(({ value }) => value >= 128).sort((p, q) => q.value - p.value).map(({ id }) => id);
   }
 
@@ -161,9 +180,12 @@ export class Resolver {
     });
   }
 
-  #mark(mark: Mark): ResolvedArea['marks'][number] {
-    const kind = this.kinds.marks.get(mark.kind)!;
-    const data = this.#marks.get(fingerprint([mark.kind, mark.parameters]), () => kind.prepare(mark.parameters, this.pyramid, this.#plates));
+  #mark(mark: Mark, other: ResolvedArea | undefined, before: readonly ResolvedArea['marks'][number][], beforeKey: string): ResolvedArea['marks'][number] {
+    const kind = this.kinds.marks.get(mark.kind)!, marks = [...before];
+    const data = this.#marks.get(fingerprint([mark.kind, mark.parameters, other?.key ?? '', kind.looksBack ? beforeKey : '']), () => kind.prepare(mark.parameters, {
+      pyramid: this.pyramid, plates: this.#plates, other: other && { area: other, bounds: areaBounds(other, this.kinds) },
+      before: (region) => combineMarks({ marks }, this.kinds, (part) => sampleRegion(this.pyramid, part), region),
+    }));
     return { kind: mark.kind, mode: mark.mode, data };
   }
 
@@ -193,7 +215,7 @@ export class Resolver {
   #doubt(photo: Photo, reading: Reading, samples: Float32Array, baked: ReadonlyMap<string, Uint8Array>): ReadingDoubt | undefined {
     const area = photo.areas.find(({ id }) => id === reading.areaId), region = patchRegion(reading, this.pyramid);
     if (!area || !region) return { is: 'beside' };
-    const resolved = this.area(area, baked.get(area.id)), { data } = this.#renderer.coverage(resolved.key, region);
+    const resolved = this.area(area, photo, baked.get(area.id)), { data } = this.#renderer.coverage(resolved.key, region);
     const trend = this.#trends.get(resolved.key, () => {
       const input = this.input(resolved, []);
       return measureTrend(oklabPlanes(input.pixels.data), Float32Array.from(input.coverage.data, (value) => value / 255));

@@ -4,7 +4,7 @@ import type { LinearRaster, Region } from '../raster/raster';
 import { HEAD_CLASSES } from './headClasses';
 import type { HeadClass, HeadClasses } from './headClasses';
 import type { HeadGrid } from './headGrid';
-import { LOCAL_CHANNELS, localColours } from './localColours';
+import { LOCAL_CHANNELS, localColours, placeBetween } from './localColours';
 import type { LocalColours } from './localColours';
 import { shrinkPlane } from './planes';
 
@@ -86,15 +86,6 @@ function strongest(maps: readonly Float32Array[], at: number): number {
   let best = 0;
   for (let n = 1; n < maps.length; n++) if (maps[n]![at]! > maps[best]![at]!) best = n;
   return best;
-}
-
-/** Where a pixel lies between the ground's colour (0) and the hair's (1), and the ground's spread in the same unit. */
-function placeBetween(hair: Float32Array, ground: Float32Array, o: number, fine: Float32Array, p: number): readonly [number, number] {
-  const dr = hair[o]! - ground[o]!, dg = hair[o + 1]! - ground[o + 1]!, db = hair[o + 2]! - ground[o + 2]!, length = Math.sqrt(dr * dr + dg * dg + db * db);
-  const hairSpread = hair[o + 3]!, groundSpread = ground[o + 3]!;
-  if (hairSpread === 0 || groundSpread === 0 || length < 1e-4) return [0, 1];
-  const along = ((fine[p]! - ground[o]!) * dr + (fine[p + 1]! - ground[o + 1]!) * dg + (fine[p + 2]! - ground[o + 2]!) * db) / length;
-  return [along / length, groundSpread / length];
 }
 
 function normalise(classes: HeadClasses, i: number): void {

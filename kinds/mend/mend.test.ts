@@ -43,4 +43,12 @@ describe('mending', () => {
     expect(seen).toEqual([0, 1, 1, 2]);
     expect(photo.plan).toEqual([]);
   });
+
+  it('says how far it is, and gives up when told to, with the photo as it was', async () => {
+    const photo = newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: 10, height: 10 }), shares: number[] = [];
+    await mendAll(photo, () => [], () => 'id', (share) => shares.push(share));
+    expect(shares).toEqual([0, 0.25, 0.5, 0.75]);
+    await expect(mendAll(photo, () => [about(HUE)], () => 'id', (share) => { if (share > 0.4) throw new Error('given up'); })).rejects.toThrow('given up');
+    expect(photo.plan).toEqual([]);
+  });
 });

@@ -47,10 +47,12 @@ const ORDER: readonly Finding['is'][] = ['apart', 'blotches', 'hue', 'flushed'];
  * A plan with the steps that mend everything that check finds, each found on what the steps before it leave.
  * @param look checks a photo as its plan leaves it
  * @param newId makes the id of a step
+ * @param onProgress share done, 0..1; may throw to give up
  */
-export async function mendAll(photo: Photo, look: (photo: Photo) => readonly PhotoFinding[] | Promise<readonly PhotoFinding[]>, newId: () => string): Promise<Photo> {
+export async function mendAll(photo: Photo, look: (photo: Photo) => readonly PhotoFinding[] | Promise<readonly PhotoFinding[]>, newId: () => string, onProgress: (share: number) => void = () => undefined): Promise<Photo> {
   let mended = photo;
-  for (const is of ORDER) {
+  for (const [n, is] of ORDER.entries()) {
+    onProgress(n / ORDER.length);
     const mends = (await look(mended)).filter(({ finding }) => finding.is === is).map(mendOf).filter((mend) => mend !== undefined);
     mended = { ...mended, plan: [...mended.plan, ...mends.map((mend) => ({ ...mend, id: newId(), strength: 1, on: true }))] };
   }

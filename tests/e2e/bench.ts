@@ -31,11 +31,11 @@ export class Bench {
     }).toPass({ timeout: 60_000 });
   }
 
-  /** Where a point of the photo lies on the screen while the photo is fitted. */
+  /** Where a point of the photo lies on the screen. */
   async at([x, y]: ImagePoint): Promise<[number, number]> {
-    const box = (await this.page.getByTestId('stage').boundingBox())!, margin = 20;
-    const zoom = Math.min((box.width - 2 * margin) / this.photo.width, (box.height - 2 * margin) / this.photo.height);
-    return [box.x + (box.width - this.photo.width * zoom) / 2 + x * zoom, box.y + (box.height - this.photo.height * zoom) / 2 + y * zoom];
+    const stage = this.page.getByTestId('stage'), box = (await stage.boundingBox())!;
+    const [left, top, zoom] = (await stage.getAttribute('data-view'))!.split(' ').map(Number) as [number, number, number];
+    return [box.x + left + x * zoom, box.y + top + y * zoom];
   }
 
   async press(point: ImagePoint): Promise<void> {

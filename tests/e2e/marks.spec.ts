@@ -92,9 +92,11 @@ test('reaches and fades: a colour pressed twice, a span of light, fades dragged;
   await bench.press([540, 1280]);
   await expect.poll(() => grey(420, 1290)).toBeGreaterThan(150);
   expect(await grey(500, 400)).toBeLessThan(40);
-  await page.getByLabel('Reach in hue').fill('0');
-  await page.keyboard.press('Enter');
-  await page.getByLabel('Reach in hue').blur();
+  const reach = page.getByRole('slider', { name: 'Reach in hue: reach' });
+  await expect(reach).toHaveAttribute('aria-valuetext', '8°');
+  await reach.press('ArrowRight');
+  await expect(reach).not.toHaveAttribute('aria-valuetext', '8°');
+  await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: 'colour reach', exact: true })).toBeVisible();
   await page.getByRole('button', { name: /^Delete mark colour reach/ }).click();
 
@@ -116,4 +118,74 @@ test('reaches and fades: a colour pressed twice, a span of light, fades dragged;
   await bench.press([500, 330]);
   await expect.poll(() => grey(500, 330)).toBe(255);
   expect(await grey(300, 900)).toBeLessThan(60);
+});
+
+test('outlines: corners, a curve, a hole, nodes dragged and taken away; another area; a sweep over hair', async ({ page }) => {
+  const bench = await Bench.open(page);
+  const grey = async (x: number, y: number) => {
+    const at = await bench.at([x, y]), box = (await page.getByTestId('stage').boundingBox())!;
+    return (await bench.shown(Math.round(at[0] - box.x), Math.round(at[1] - box.y), 1, 1))[0]!;
+  };
+  const nodes = page.locator('[data-handle]');
+  await page.getByRole('button', { name: 'New area' }).click();
+  await page.keyboard.press('g');
+  await page.keyboard.press('x');
+  for (const corner of [[200, 400], [800, 400], [800, 1000], [200, 1000]] as const) await bench.press(corner);
+  await bench.press([200, 400]);
+  await expect(nodes).toHaveCount(4);
+  expect([await grey(250, 450), await grey(500, 700), await grey(150, 700)]).toEqual([255, 255, 0]);
+  for (const corner of [[400, 600], [600, 600], [600, 800], [400, 800]] as const) await bench.press(corner);
+  await page.keyboard.press('Enter');
+  await expect.poll(() => grey(500, 700)).toBe(0);
+  expect(await grey(300, 700)).toBe(255);
+
+  await bench.draw([[200, 1000], [200, 1200]]);
+  await expect.poll(() => grey(230, 1100)).toBe(255);
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => grey(230, 1100)).toBe(0);
+  const [x, y] = await bench.at([500, 400]);
+  await page.mouse.dblclick(x, y);
+  await expect(nodes).toHaveCount(9);
+  await page.getByRole('button', { name: /^Node 2 of piece 1/ }).press('Delete');
+  await expect(nodes).toHaveCount(8);
+  await page.keyboard.press('Escape');
+  await expect(nodes).toHaveCount(0);
+  await page.getByRole('button', { name: 'outline', exact: true }).click();
+  await expect(nodes).toHaveCount(8);
+  await page.getByRole('button', { name: 'Switch off: mark outline' }).click();
+  await expect.poll(() => grey(300, 700)).toBe(0);
+  await page.getByRole('button', { name: 'Switch on: mark outline' }).click();
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('button', { name: 'New area' }).click();
+  await page.getByLabel('Use another area in this one').selectOption({ label: 'New area' });
+  await expect.poll(() => grey(300, 700)).toBe(255);
+  await page.keyboard.press('i');
+  await bench.draw([[300, 700], [360, 700]]);
+  await page.getByRole('button', { name: 'Mark round fade adds' }).click();
+  await page.getByRole('button', { name: 'Mark round fade removes' }).click();
+  await expect.poll(() => grey(300, 700)).toBe(255);
+  expect(await grey(700, 500)).toBe(0);
+
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'New area' }).nth(0).click();
+  await page.keyboard.press('Shift+s');
+  await expect(page.getByRole('status').filter({ hasText: 'Sweep along the edge of hair' })).toBeVisible();
+});
+
+test('choosing a part on the face map glides to it, and Escape glides back', async ({ page }) => {
+  const bench = await Bench.open(page);
+  await page.getByRole('button', { name: /^Find/ }).click();
+  await expect(page.getByRole('button', { name: /^Sitter 1/ })).toBeVisible({ timeout: 60_000 });
+  await bench.settle();
+  const zoom = async () => Number((await page.getByTestId('stage').getAttribute('data-view'))!.split(' ')[2]);
+  const before = await zoom();
+  await bench.choosePart('Lips');
+  await expect.poll(zoom).toBeGreaterThan(2 * before);
+  await bench.settle();
+  const box = (await page.getByTestId('stage').boundingBox())!, [x, y] = await bench.at([540, 770]);
+  expect(Math.abs(x - box.x - box.width / 2)).toBeLessThan(box.width / 5);
+  expect(Math.abs(y - box.y - box.height / 2)).toBeLessThan(box.height / 5);
+  await page.keyboard.press('Escape');
+  await expect.poll(zoom).toBeCloseTo(before, 3);
 });

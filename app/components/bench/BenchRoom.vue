@@ -40,6 +40,7 @@ watch(importing, (now) => now && notices.say(`Opening ${now.file} (${now.done + 
     </section>
     <PartColumn :survey="survey" />
     <ExportDialog v-if="photo && bench.exporting" :photo="photo" />
+    <BorrowDialog v-if="photo && bench.borrowing" :photo="photo" />
     <VersionsDialog v-if="photo && bench.comparing" :photo="photo" :survey="survey" />
     <KeysDialog />
   </div>

@@ -6,7 +6,7 @@ import type { Survey } from '#workers/client';
 
 /** A drawn face: each field shows its part's colour, left as it was, right with the plan. */
 const props = defineProps<{ areas: readonly Area[]; sitter: Sitter | undefined; survey: Survey | undefined }>();
-const bench = useBench();
+const bench = useBench(), view = useView();
 const { choosePart } = useBenchPhoto();
 
 /** Drawn on 160 x 178, from back to front. */
@@ -26,6 +26,13 @@ const own = computed(() => props.areas.filter(({ sitter }) => sitter === null ||
 const areaOf = (part: Part) => own.value.find((area) => area.part === part) ?? (part === 'skin' ? own.value.find((area) => area.part === 'face') : undefined);
 const chosen = computed(() => own.value.find(({ id }) => id === bench.areaId)?.part);
 const pointed = computed(() => own.value.find(({ id }) => id === bench.pointedId)?.part);
+
+/** Opens a part and glides the picture to it; a part not made yet is opened for its first mark. */
+function open(part: Part): void {
+  const box = props.survey?.areas[areaOf(part)?.id ?? '']?.box;
+  choosePart(part, props.sitter?.id);
+  if (box) view.glideTo(box);
+}
 
 function colour(linear: Triple | undefined): string {
   return linear ? `rgb(${linear.map((channel) => encodeSrgb8(channel)).join(' ')})` : 'transparent';
@@ -51,7 +58,7 @@ const unsure = computed(() => fields.value.flatMap(({ part, doubt }) => (doubt &
       <g
         v-for="field in fields" :key="field.part" class="map-field cursor-pointer" role="button" tabindex="0"
         :aria-label="`${PART_NAMES[field.part]}${field.made ? '' : ', not made yet'}`" :aria-pressed="chosen === field.part"
-        @click="choosePart(field.part, sitter?.id)" @keydown.enter.prevent="choosePart(field.part, sitter?.id)" @keydown.space.prevent="choosePart(field.part, sitter?.id)"
+        @click="open(field.part)" @keydown.enter.prevent="open(field.part)" @keydown.space.prevent="open(field.part)"
         @pointerenter="bench.pointedId = field.id" @pointerleave="bench.pointedId = undefined"
       >
         <title>{{ PART_NAMES[field.part] }}{{ field.made ? '' : ': not made yet, press to make it' }}{{ field.doubt ? `. Unsure: ${field.doubt}` : '' }}</title>

@@ -1,14 +1,15 @@
 <script setup lang="ts">
-import { ChevronLeft, X } from '@lucide/vue';
+import { ChevronLeft, Eye, EyeOff, X } from '@lucide/vue';
 import type { Area, EdgeCare, Mark } from '#core/document/schema';
 import { NO_EDGE_CARE } from '#core/document/schema';
-import { removeMark } from '#core/document/commands';
+import { putMark, removeMark } from '#core/document/commands';
 import { KINDS } from '#kinds/registry.gen';
+import { MARK_TOOLS } from '../../stores/bench';
 
 /** What the area is made of, and the care of its edge. */
 const props = defineProps<{ area: Area }>();
 const bench = useBench(), sitting = useSitting();
-const { edit, changeOpenArea, copyArea } = useBenchPhoto();
+const { photo, edit, changeOpenArea, copyArea } = useBenchPhoto();
 const { exportCoverage, importCoverage } = useAreaFiles();
 
 const SIGNS = { add: '+', remove: '−', limit: '∩' } as const;
@@ -49,9 +50,29 @@ function nameOf(mark: Mark): string {
   const strokes = mark.parameters.strokes, count = Array.isArray(strokes) ? strokes.length : 1;
   const { label } = KINDS.marks.get(mark.kind)!;
   if (mark.kind === 'found-part') return `found ${String(mark.parameters.part).replace('-', ', ')}`;
+  if (mark.kind === 'area') return photo.value?.areas.find(({ id }) => id === mark.parameters.areaId)?.name ?? 'an area that is gone';
   if (mark.kind === 'picture') return String(mark.parameters.file);
   if (count < 2) return label;
+  if (mark.kind === 'strand-sweep') return `${count} sweeps`;
   return label === 'stroke' ? `${count} strokes` : `${count} ${label} strokes`;
+}
+
+/** The tool with which a mark is changed on the picture. */
+const toolOf = (mark: Mark) => MARK_TOOLS.find((tool) => tool === mark.kind);
+
+/** Areas that can be used in this one: those that do not use it themselves. */
+const usable = computed(() => photo.value?.areas.filter((other) => !uses(other, props.area.id)) ?? []);
+function uses(other: Area, id: string, seen: readonly string[] = []): boolean {
+  if (other.id === id) return true;
+  const named = other.marks.filter(({ kind }) => kind === 'area').map(({ parameters }) => photo.value?.areas.find((entry) => entry.id === parameters.areaId));
+  return named.some((entry) => entry && !seen.includes(entry.id) && uses(entry, id, [...seen, other.id]));
+}
+
+function addOther(event: Event): void {
+  const field = event.target as HTMLSelectElement, areaId = field.value;
+  field.value = '';
+  field.blur();
+  if (areaId) edit('use another area', (before) => putMark(before, props.area.id, { id: crypto.randomUUID(), kind: 'area', version: KINDS.marks.get('area')!.version, mode: 'add', on: true, parameters: { areaId } }));
 }
 
 function toggle(mark: Mark): void {
@@ -66,7 +87,8 @@ function toggle(mark: Mark): void {
       <span v-for="(mark, place) in props.area.marks" :key="mark.id" class="flex items-center rounded-md border border-line bg-raised pl-0.5 text-[13px]">
         <button v-if="place > 0" class="press-bare !px-0" :aria-label="`Earlier: mark ${nameOf(mark)}`" title="Earlier" @click="moveEarlier(place)"><ChevronLeft :size="13" /></button>
         <button class="w-5 font-semibold" :title="`This mark ${MODE_WORDS[mark.mode]}`" :aria-label="`Mark ${nameOf(mark)} ${mark.mode}s`" @click="turnMode(mark)">{{ SIGNS[mark.mode] }}</button>
-        <button :class="mark.on ? '' : 'text-quiet line-through'" :title="mark.on ? 'Switch off' : 'Switch on'" @click="toggle(mark)">{{ nameOf(mark) }}</button>
+        <button :class="[mark.on ? '' : 'text-quiet line-through', mark.id === bench.markId && bench.editing ? 'underline underline-offset-2' : '']" :title="toolOf(mark) ? 'Change this mark on the picture' : undefined" :disabled="!toolOf(mark)" @click="bench.edit(toolOf(mark)!, mark.id)">{{ nameOf(mark) }}</button>
+        <button class="press-bare !px-0.5" :aria-label="`${mark.on ? 'Switch off' : 'Switch on'}: mark ${nameOf(mark)}`" :title="mark.on ? 'Switch off' : 'Switch on'" @click="toggle(mark)"><component :is="mark.on ? Eye : EyeOff" :size="13" /></button>
         <button class="press-bare" :aria-label="`Delete mark ${nameOf(mark)}`" @click="edit('delete mark', (photo) => removeMark(photo, props.area.id, mark.id))"><X :size="13" /></button>
       </span>
       <span class="grow" />
@@ -82,6 +104,9 @@ function toggle(mark: Mark): void {
       <button class="press-bare" :aria-pressed="area.inverted" :class="area.inverted ? 'font-semibold !text-accent' : ''" title="Everything but this" @click="changeOpenArea('invert', (open) => ({ ...open, inverted: !open.inverted }))">Invert</button>
       <button class="press-bare" @click="copyArea">Duplicate</button>
       <button class="press-bare" title="The coverage as a grey PNG of the photo’s size" @click="exportCoverage">Export PNG</button>
+      <select v-if="usable.length > 0" aria-label="Use another area in this one" class="max-w-28 rounded bg-transparent text-quiet" @change="addOther">
+        <option value="">+ another area</option><option v-for="other in usable" :key="other.id" :value="other.id">{{ other.name }}</option>
+      </select>
       <FilePick bare accept="image/png" name="Coverage to add to this area" @files="importCoverage">Import PNG</FilePick>
     </p>
   </section>

@@ -45,7 +45,7 @@ function rename(event: Event): void {
       <ExtentSection :area="area" />
       <p v-if="doubt" class="rounded border border-warn p-2 text-[13px]" role="note">Unsure of this part: {{ doubt }}. Correct it with strokes.</p>
       <template v-if="area.marks.length > 0">
-        <NumbersSection :area="area" :readings="readings" :plan="photo.plan" :survey="survey" />
+        <NumbersSection :photo="photo" :area="area" :readings="readings" :survey="survey" />
       </template>
       <p v-else class="rounded-lg border border-dashed border-line p-3 text-[13px] text-quiet">This area covers nothing yet. Draw a rough line inside the part on the picture; its numbers and steps appear here.</p>
     </template>

@@ -8,11 +8,12 @@ import { RUNGS } from '#core/document/schema';
 import type { Part, Reading, Rung } from '#core/document/schema';
 import { colourNumbers } from '#core/measure/colourNumbers';
 import type { ColourNumbers } from '#core/measure/colourNumbers';
-import { SKIN_CORRIDOR, degreesOffRange } from '#core/measure/corridor';
+import { degreesOffRange } from '#core/measure/corridor';
+import type { Corridor } from '#core/measure/corridor';
 import type { Survey } from '#workers/client';
 
 /** Numbers per rung: from the reading placed there, or from the area's own tone zone. */
-const props = defineProps<{ readings: readonly Reading[]; survey: Survey; part: Part; targets: Readonly<Record<Rung, number | null>> | undefined }>();
+const props = defineProps<{ readings: readonly Reading[]; survey: Survey; part: Part; targets: Readonly<Record<Rung, number | null>> | undefined; corridor: Corridor }>();
 const bench = useBench(), notices = useNotices();
 const { startReading, dropReading, placeReadingsAlone, edit } = useBenchPhoto();
 
@@ -49,7 +50,7 @@ const rows = computed(() => RUNGS.flatMap((rung) => {
   const ladder = props.survey.ladder!, fromArea = (side: 'before' | 'after') => ladder[side].rungs.find((entry) => entry.rung === rung)?.srgbLinear;
   const now = read?.now ?? fromArea('before'), result = read?.result ?? fromArea('after');
   if (!now || !result) return [];
-  const off = isSkin(props.part) && numbers(result).hueDegrees !== undefined ? degreesOffRange(numbers(result).hueDegrees!, SKIN_CORRIDOR[rung]) : undefined;
+  const off = isSkin(props.part) && numbers(result).hueDegrees !== undefined ? degreesOffRange(numbers(result).hueDegrees!, props.corridor[rung]) : undefined;
   return [{ rung, reading: read && reading, doubt: read?.doubt && readingWords(read.doubt), now: numbers(now), result: numbers(result), target: props.targets?.[rung] ?? undefined, off, difference: ciede2000(convertSrgbLinearToCielabD50(now), convertSrgbLinearToCielabD50(result)) }];
 }));
 const hue = (degrees: number | undefined) => (degrees === undefined ? 'no hue' : `${degrees.toFixed(1)}°`);

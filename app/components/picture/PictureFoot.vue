@@ -30,6 +30,7 @@ const hold = (held: boolean) => (bench.holdingBefore = held);
       <span class="mx-1 h-4 w-px bg-line" />
     </template>
     <button class="press-bare select-none" title="Hold to see the photo as it was (hold W)" @pointerdown="hold(true)" @pointerup="hold(false)" @pointerleave="hold(false)" @keydown.space.prevent="hold(true)" @keyup.space="hold(false)" @blur="hold(false)">Before</button>
+    <button class="press-bare" :class="bench.showsClipping ? 'font-semibold text-ink' : ''" :aria-pressed="bench.showsClipping" title="Clipped pixels in the colours of their channels (shift C)" @click="bench.showsClipping = !bench.showsClipping">Clipped</button>
     <button class="press-bare" :class="bench.split !== undefined ? 'font-semibold text-ink' : ''" :aria-pressed="bench.split !== undefined" title="A line between before and after (D)" @click="bench.split = bench.split === undefined ? 0.5 : undefined">Divide</button>
     <button class="press-bare" :title="`Surround: ${view.surround}`" @click="nextSurround">Surround <span class="inline-block h-3.5 w-3.5 rounded-full border border-quiet" :style="{ background: SURROUNDS[view.surround] }" /></button>
   </div>

@@ -12,7 +12,7 @@ const RING = 13;
 const rings = computed(() => props.photo.readings.filter(({ areaId }) => areaId === bench.areaId).map((reading) => ({
   reading, at: view.imageToView(reading), side: reading.size * view.zoom, letter: RUNG_NAMES[reading.rung].letter,
 })));
-const brushRadius = computed(() => (bench.tool === 'brush' || bench.tool === 'edge-stroke' ? bench.radius * view.zoom : undefined));
+const brushRadius = computed(() => (bench.tool === 'brush' || bench.tool === 'edge-stroke' || bench.tool === 'strand-sweep' ? bench.radius * view.zoom : undefined));
 const removing = computed(() => !bench.takes);
 
 function put(reading: Reading, at: Point): void {
@@ -50,6 +50,7 @@ function nudge(reading: Reading, across: number, down: number, event: KeyboardEv
       <circle :r="RING" fill="none" stroke="#fff" stroke-width="1.5" />
       <text text-anchor="middle" dy="4.500" fill="#fff" font-size="13" font-weight="650">{{ letter }}</text>
     </g>
+    <MarkHandles />
     <g v-if="hover && brushRadius !== undefined" :transform="`translate(${hover.x} ${hover.y})`">
       <circle :r="Math.max(2, brushRadius)" fill="none" stroke="#000" stroke-width="2.5" /><circle :r="Math.max(2, brushRadius)" fill="none" stroke="#fff" stroke-width="1" />
       <path :d="removing ? 'M-4 0h8' : 'M-4 0h8M0-4v8'" stroke="#fff" stroke-width="1.5" style="filter: drop-shadow(0 0 1px #000)" />

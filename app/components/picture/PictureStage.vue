@@ -28,8 +28,8 @@ const look = computed(() => {
   if (bench.pointedId) return lookOf('hatch');
   return bench.overlay === 'none' || (bench.overlay === 'hatch' && !bench.editing) ? undefined : lookOf(bench.overlay);
 });
-const { base, after, before, overlay, survey, busy, restart } = useFrames(() => ({
-  photo: props.ready ? props.photo : undefined, region: region.value, before: showsBefore.value, areaId: area.value?.id, shownId: shownId.value, look: look.value, drawing: sitting.inGesture && bench.editing,
+const { base, after, before, overlay, clipping, clippedShares, survey, busy, restart } = useFrames(() => ({
+  photo: props.ready ? props.photo : undefined, region: region.value, before: showsBefore.value, areaId: area.value?.id, shownId: shownId.value, look: look.value, clipping: bench.showsClipping && !bench.holdingBefore, drawing: sitting.inGesture && bench.editing,
 }));
 watch(survey, (now) => emit('survey', now));
 
@@ -47,7 +47,7 @@ watch(canvas, (surface) => {
   restart();
 }, { flush: 'post' });
 onBeforeUnmount(() => painter?.dispose());
-for (const [layer, frame] of [['base', base], ['after', after], ['before', before], ['overlay', overlay]] as const) {
+for (const [layer, frame] of [['base', base], ['after', after], ['before', before], ['overlay', overlay], ['clipping', clipping]] as const) {
   watch(frame, (next) => {
     painter?.layer(layer, next?.pieces);
     drawSoon();
@@ -67,13 +67,19 @@ function draw(): void {
   void painter?.draw({ width, height }, { left, top, zoom, devicePixels }, beforeUpTo).catch(() => undefined);
 }
 
+const CHANNEL_NAMES = ['red', 'green', 'blue'];
+const clippedWords = computed(() => {
+  const shares = clippedShares.value, words = (from: number) => CHANNEL_NAMES.map((name, c) => `${name} ${(100 * (shares?.[from + c] ?? 0)).toFixed(2)}`).join(', ');
+  return shares && `Clipped, % of what is in sight. At white: ${words(0)}. At black: ${words(3)}.`;
+});
+
 const state = computed(() => (props.opening ? `Opening ${props.opening} …` : busy.value ? 'Computing …' : undefined));
 </script>
 
 <template>
   <div
     ref="stage" class="relative min-h-0 grow touch-none overflow-hidden" data-testid="stage" tabindex="0" aria-label="The photo. Wheel zooms, dragging moves it."
-    :style="{ backgroundColor: SURROUNDS[view.surround], cursor }" :data-ready="ready && !busy && after?.key ? after.key : undefined" :data-frame="after?.key" :data-overlay="overlay?.key" v-on="handlers"
+    :style="{ backgroundColor: SURROUNDS[view.surround], cursor }" :data-ready="ready && !busy && after?.key ? after.key : undefined" :data-frame="after?.key" :data-overlay="overlay?.key" :data-view="`${view.left} ${view.top} ${view.zoom}`" v-on="handlers"
   >
     <canvas ref="canvas" :key="canvases" class="absolute inset-0 h-full w-full" :aria-label="`The photo ${photo.file}`" />
     <PictureMarks :photo="photo" :hover="hover" />
@@ -81,6 +87,7 @@ const state = computed(() => (props.opening ? `Opening ${props.opening} …` : b
     <MarkBar v-if="bench.tool !== 'look'" />
     <p v-if="partName && hover && !bench.holdingBefore" class="pointer-events-none absolute rounded bg-raised/90 px-1.5 text-[12px]" data-testid="part-name" :style="{ left: `${hover.x + 14}px`, top: `${hover.y + 14}px` }">{{ partName }}</p>
     <p v-if="state" role="status" class="pointer-events-none absolute bottom-3 left-3 rounded bg-raised px-2 py-1 text-[13px]">{{ state }}</p>
+    <p v-if="bench.showsClipping && clippedWords" role="status" class="pointer-events-none absolute bottom-3 right-3 rounded bg-raised px-2 py-1 text-[13px] tabular-nums">{{ clippedWords }}</p>
     <p v-if="bench.holdingBefore" class="pointer-events-none absolute left-3 top-3 rounded bg-raised px-2 py-1 text-[13px]">As it was</p>
   </div>
   <PictureFoot />

@@ -3,6 +3,7 @@ import { ArrowDown, ArrowUp, X } from '@lucide/vue';
 import { mapIntoSrgbGamut } from '#core/colour/gamut';
 import { encodeSrgb } from '#core/colour/transfer';
 import { moveStep, putStep, removeStep } from '#core/document/commands';
+import { corridorOf } from '#core/measure/corridor';
 import type { Photo, Step } from '#core/document/schema';
 import type { JsonObject } from '#core/document/kinds';
 import { KINDS } from '#kinds/registry.gen';
@@ -31,6 +32,9 @@ async function read(): Promise<{ name: string; rgb8: number[] }[]> {
 const context = computed(() => ({
   part: area.value?.part, areas: props.photo.areas, areaId: props.step.areaId,
   picked: bench.picked?.stepId === props.step.id ? bench.picked : undefined,
+  borrowed: bench.borrowed?.stepId === props.step.id ? bench.borrowed : undefined,
+  dragged: bench.dragged?.stepId === props.step.id ? bench.dragged : undefined,
+  corridor: corridorOf(props.photo, area.value?.sitter ?? null),
   readingNames: ownReadings.value.map(({ rung }) => rung), read,
   families: isOpen.value ? props.survey?.families : undefined, histogram: isOpen.value ? props.survey?.histogram : undefined, ladder: isOpen.value ? props.survey?.ladder?.before : undefined,
 }));
@@ -54,13 +58,14 @@ function unlink(): void {
     <div :class="step.on ? '' : 'opacity-50'">
       <component
         :is="CONTROLS[step.kind]" :model-value="step.parameters" v-bind="context" @update:model-value="change(label, { parameters: $event as JsonObject })"
-        @start="sitting.beginGesture(label)" @end="sitting.endGesture()" @pick="bench.pickFor(step.id)" @versions="bench.comparing = step.id"
+        @start="sitting.beginGesture(label)" @end="sitting.endGesture()" @pick="bench.pickFor(step.id)" @pull="bench.pullFor(step.id)" @borrow="bench.borrowing = { stepId: step.id, places: $event }" @versions="bench.comparing = step.id"
       >
         <button v-if="step.areaId" class="font-semibold underline decoration-dotted underline-offset-4" @click="bench.choose(step.areaId)">{{ area?.name }}</button><span v-else class="font-semibold">the whole picture</span>
       </component>
       <span class="ml-1 whitespace-nowrap">Strength <NumberField :model-value="100 * step.strength" label="Strength" :min="0" :max="100" unit=" %" :reset="100" @update:model-value="change('strength', { strength: $event / 100 })" @start="sitting.beginGesture('strength')" @end="sitting.endGesture()" />.</span>
     </div>
     <p v-if="bench.tool === 'pick' && bench.pickingFor === step.id" class="text-[12px] font-semibold text-accent" role="status">Press a place of the picture; Escape gives up.</p>
+    <p v-if="bench.tool === 'pull' && bench.pullingFor === step.id" class="text-[12px] font-semibold text-accent" role="status">Drag up or down on the picture; Escape ends it.</p>
     <p class="mt-0.5 flex items-center gap-0.5">
       <label class="flex items-center gap-1.5 text-[12px]"><input type="checkbox" :checked="step.on" class="accent-(--accent)" :aria-label="`Step ${label} on`" @change="change(step.on ? 'step off' : 'step on', { on: !step.on })">{{ step.on ? 'on' : 'off' }}</label>
       <button v-if="brows" class="press-bare text-[12px]" title="The same colour on the brows, at half strength" @click="browsFollow">Brows follow</button>

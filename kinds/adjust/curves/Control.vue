@@ -1,13 +1,16 @@
 <script setup lang="ts">
+import { wrapDegrees } from '#core/colour/angles';
 import { convertHsvToSrgbEncoded, convertSrgbEncodedToHsv } from '#core/colour/hsv';
+import { encodeSrgb } from '#core/colour/transfer';
 import { curveOf } from './compute';
 import { CHANNELS, curvePoints, findCreases, joinCrease } from './points';
 import type { Channel } from './points';
+import type { PictureDrag } from '../../../app/stores/bench';
 import type { CurvesParameters } from './schema';
 
-const props = defineProps<{ readingNames?: readonly string[] | undefined; read?: (() => Promise<readonly { readonly name: string; readonly rgb8: readonly number[] }[]>) | undefined; histogram?: readonly (readonly number[])[] | undefined }>();
+const props = defineProps<{ readingNames?: readonly string[] | undefined; read?: (() => Promise<readonly { readonly name: string; readonly rgb8: readonly number[] }[]>) | undefined; histogram?: readonly (readonly number[])[] | undefined; dragged?: PictureDrag | undefined }>();
 const model = defineModel<CurvesParameters>({ required: true });
-const emit = defineEmits<{ start: []; end: [] }>();
+const emit = defineEmits<{ start: []; end: []; pull: [] }>();
 
 const SIDE = 256, INKS = { red: '#c0392b', green: '#2e7d4f', blue: '#3566b0' } as const;
 const lines = computed(() => CHANNELS.map((channel) => {
@@ -27,6 +30,20 @@ const hsvOf = (codes: readonly number[]) => convertSrgbEncodedToHsv([codes[0]! /
 function setHsv(place: number, change: { hueDegrees?: number; saturation?: number; value?: number }): void {
   setPair(place, convertHsvToSrgbEncoded({ ...hsvOf(model.value.pairs[place]!.to), ...change }).map((channel) => 255 * channel));
 }
+
+/** A drag on the picture makes a pair of the place, or takes up the pair that was made there, and moves what is wanted. */
+const PER_PIXEL = { hue: 1 / 8, saturation: 1 / 500, lightness: 1 / 500 }, SAME_CODES = 6, MOST_PAIRS = 12;
+useStepDrag(() => props.dragged, ({ now }) => {
+  const from = now.map((channel) => Math.round(2550 * encodeSrgb(Math.min(1, Math.max(0, channel)))) / 10) as [number, number, number];
+  const known = model.value.pairs.findIndex((pair) => pair.from.every((code, c) => Math.abs(code - from[c]!) <= SAME_CODES));
+  if (known < 0 && model.value.pairs.length >= MOST_PAIRS) return undefined;
+  const pairs = known >= 0 ? model.value.pairs : [...model.value.pairs, { name: `place ${model.value.pairs.length + 1}`, from, to: from }], place = known >= 0 ? known : pairs.length - 1;
+  return { pairs, place, hsv: hsvOf(pairs[place]!.to) };
+}, ({ pairs, place, hsv }, { quantity, up }) => {
+  const moved = { hueDegrees: hsv.hueDegrees === undefined ? undefined : wrapDegrees(hsv.hueDegrees + (quantity === 'hue' ? up * PER_PIXEL.hue : 0)), saturation: Math.min(1, Math.max(0, hsv.saturation + (quantity === 'saturation' ? up * PER_PIXEL.saturation : 0))), value: Math.min(1, Math.max(0, hsv.value + (quantity === 'lightness' ? up * PER_PIXEL.lightness : 0))) };
+  const to = convertHsvToSrgbEncoded({ ...moved, hueDegrees: moved.hueDegrees ?? 0 }).map((channel) => Math.round(2550 * channel) / 10) as [number, number, number];
+  model.value = { ...model.value, pairs: pairs.with(place, { ...pairs[place]!, to }) };
+});
 
 /** Points set by hand are dragged; a press on the chart beside all points makes one of the chosen channel. */
 const channel = ref<Channel>('green');
@@ -63,7 +80,7 @@ const peak = computed(() => Math.max(1e-9, ...(props.histogram ?? []).flat()));
     <span class="whitespace-nowrap text-quiet">(<template v-if="hsvOf(pair.to).hueDegrees !== undefined"><NumberField :model-value="hsvOf(pair.to).hueDegrees!" :label="`Wanted hue of ${pair.name}`" :min="0" :max="360" :decimals="1" unit="°" @update:model-value="setHsv(n, { hueDegrees: $event })" @start="emit('start')" @end="emit('end')" />{{ ' ' }}</template><NumberField :model-value="100 * hsvOf(pair.to).saturation" :label="`Wanted saturation of ${pair.name}`" :min="0" :max="100" unit=" %" @update:model-value="setHsv(n, { saturation: $event / 100 })" @start="emit('start')" @end="emit('end')" />{{ ' ' }}<NumberField :model-value="100 * hsvOf(pair.to).value" :label="`Wanted lightness of ${pair.name}`" :min="0" :max="100" unit=" %" @update:model-value="setHsv(n, { value: $event / 100 })" @start="emit('start')" @end="emit('end')" />)</span>
     <button class="press-bare !px-0.5" :aria-label="`Take the pair ${pair.name} away`" @click="model = { ...model, pairs: model.pairs.filter((_, i) => i !== n) }">×</button>
   </span>
-  <span class="flex flex-wrap gap-1"><button v-for="name in fresh" :key="name" class="press !py-0 text-[12px]" @click="addPair(name)">+ {{ name }}</button></span>
+  <span class="flex flex-wrap gap-1"><button v-for="name in fresh" :key="name" class="press !py-0 text-[12px]" @click="addPair(name)">+ {{ name }}</button><button class="press !py-0 text-[12px]" title="Take hold of a colour on the picture and drag up or down: a pair appears" @click="emit('pull')">Drag on the picture</button></span>
   <span v-for="crease in creases" :key="`${crease.channel}${crease.first.x}`" role="note" class="block text-[12px] text-warn">{{ crease.contradicts ? 'These points contradict each other' : 'Two points crease the curve' }} ({{ crease.channel }} {{ crease.first.x.toFixed(0) }} and {{ crease.second.x.toFixed(0) }}). <button class="underline" @click="model = joinCrease(model, crease)">Join them</button></span>
   <span class="mt-1 flex gap-2">
     <svg width="128" height="128" :viewBox="`0 0 ${SIDE} ${SIDE}`" class="cursor-crosshair touch-none rounded border border-line bg-paper" role="img" aria-label="Curves of red, green and blue over 8-bit codes" @pointerdown="press" @pointermove="held !== undefined && putPoint(held, place($event))" @pointerup="release" @pointercancel="release">

@@ -34,7 +34,7 @@ describe('match', () => {
     const [mixed, photo, chest, face] = [await portrait('jonas', 'mixed'), await portrait('jonas', 'photo'), await truthMask('jonas', 'skin_body'), await truthMask('jonas', 'skin_face')], truth = sampleRegion(photo, whole);
     const resolver = new Resolver(mixed, KINDS), renderer = new RegionRenderer(mixed, KINDS), baked = new Map([['area', chest], ['face', face]]);
     const document = { ...photoOf(mixed, area([]), [step('match', { to: { by: 'area', areaId: 'face' }, light: 0.65, colour: 1 })]), areas: [area([]), { ...area([]), id: 'face' }] };
-    for (const entry of document.areas) renderer.learnArea(resolver.area(entry, baked.get(entry.id)));
+    for (const entry of document.areas) renderer.learnArea(resolver.area(entry, document, baked.get(entry.id)));
     const after = renderer.render(resolver.plan(document, baked), whole);
     expect(meanDifference(after, truth, chest) / meanDifference(renderer.source(whole), truth, chest)).toBeLessThan(0.4);
   });

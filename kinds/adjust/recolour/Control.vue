@@ -1,22 +1,31 @@
 <script setup lang="ts">
-import { encodeSrgb8 } from '#core/colour/transfer';
+import { isInSrgbGamut } from '#core/colour/gamut';
+import { hexOfSrgbLinear, srgbLinearOfHex } from '#core/colour/hex';
 import type { Triple } from '#core/colour/triple';
 import type { Part } from '#core/document/schema';
+import type { PartColours } from '#core/measure/partColours';
 import { namedColour } from '#core/formats/namedColour';
 import type { RecolourParameters } from './schema';
 
-const props = defineProps<{ part?: Part | undefined; picked?: { readonly result: Triple } | undefined }>();
+const props = defineProps<{ part?: Part | undefined; picked?: { readonly result: Triple } | undefined; borrowed?: { readonly name: string; readonly part?: PartColours; readonly place?: Triple } | undefined }>();
 const model = defineModel<RecolourParameters>({ required: true });
-const emit = defineEmits<{ start: []; end: []; pick: []; versions: [] }>();
+const emit = defineEmits<{ start: []; end: []; pick: []; versions: []; borrow: [places: boolean] }>();
 const fault = ref<string>();
 const put = (change: Partial<RecolourParameters>) => (model.value = { ...model.value, ...change });
-const hexOf = (linear: Triple) => `#${linear.map((channel) => encodeSrgb8(Math.min(1, Math.max(0, channel))).toString(16).padStart(2, '0')).join('')}`;
-watch(() => props.picked, (colour) => colour && put({ colour: hexOf(colour.result) }));
+/** One colour takes the place of whatever trend was borrowed. */
+const choose = (colour: string) => put({ colour, trend: null });
+watch(() => props.picked, (colour) => colour && choose(hexOfSrgbLinear(colour.result)));
+watch(() => props.borrowed, (lent) => {
+  if (lent?.part) put({ colour: hexOfSrgbLinear(lent.part.mean), trend: { name: lent.name, rows: lent.part.rows.map(([lightness, a, b]): [number, number, number] => [lightness, a, b]) } });
+  else if (lent?.place) choose(hexOfSrgbLinear(lent.place));
+});
+/** The wanted colour with its depth, where a screen cannot show it. */
+const beyond = computed(() => model.value.colour !== null && !isInSrgbGamut(srgbLinearOfHex(model.value.colour).map((channel) => channel * 2 ** model.value.depth) as unknown as Triple, 1e-3));
 
 function typed(event: Event): void {
-  const field = event.target as HTMLInputElement, colour = namedColour(field.value, paletteNameOf(props.part));
-  fault.value = colour ? undefined : `“${field.value}” is neither a colour such as #6d7a63 nor a name of the palette.`;
-  if (colour) put({ colour });
+  const field = event.target as HTMLInputElement, named = namedColour(field.value, paletteNameOf(props.part));
+  fault.value = named ? (named.beyond ? `“${field.value}” is more colourful than sRGB; the nearest, ${named.colour}, is taken.` : undefined) : `“${field.value}” is neither a colour such as #6d7a63 nor a name of the palette.`;
+  if (named) choose(named.colour);
   field.value = model.value.colour ?? '';
 }
 
@@ -36,15 +45,17 @@ const changeSecond = (change: Partial<NonNullable<RecolourParameters['second']>>
 <template>
   Recolour <slot /> to
   <span class="whitespace-nowrap">
-    <input type="color" :value="model.colour ?? '#808080'" aria-label="Wanted colour" class="h-5 w-7 cursor-pointer rounded align-middle" @input="put({ colour: ($event.target as HTMLInputElement).value })" @focus="emit('start')" @blur="emit('end')">
-    <input :value="model.colour ?? ''" aria-label="Wanted colour as a number or a name" spellcheck="false" class="ml-1 w-[5.2rem] border-b border-dotted border-quiet bg-transparent font-semibold" @change="typed"><button class="ml-1 text-quiet underline decoration-dotted" title="Press, then press a place of the picture" @click="emit('pick')">pick</button>,</span>
+    <input type="color" :value="model.colour ?? '#808080'" aria-label="Wanted colour" class="h-5 w-7 cursor-pointer rounded align-middle" @input="choose(($event.target as HTMLInputElement).value)" @focus="emit('start')" @blur="emit('end')">
+    <input :value="model.colour ?? ''" aria-label="Wanted colour as a number or a name" spellcheck="false" class="ml-1 w-[5.2rem] border-b border-dotted border-quiet bg-transparent font-semibold" @change="typed"><button class="ml-1 text-quiet underline decoration-dotted" title="Press, then press a place of the picture" @click="emit('pick')">pick</button> <button class="text-quiet underline decoration-dotted" title="A place of another photo, or another part from its darks to its lights" @click="emit('borrow', true)">from another …</button>,</span>
+  <span v-if="model.trend" class="block">like <span class="font-semibold">{{ model.trend.name }}</span> from dark to light <button class="press-bare !px-0.5" aria-label="Its mean colour alone" title="Its mean colour alone" @click="put({ trend: null })">×</button></span>
   keep
   <template v-for="({ name, label, help }, n) in SHARES" :key="name"><span class="whitespace-nowrap" :title="help"><ShareField :model-value="model[name]" :label="`Keep variation of ${label}`" :reset="100" @update:model-value="put({ [name]: $event })" @start="emit('start')" @end="emit('end')" /> of its {{ label }} variation{{ n === 0 ? ' and' : ';' }}</span>{{ ' ' }}</template>
   <span class="whitespace-nowrap" title="The wanted colour darker or lighter">depth <NumberField :model-value="model.depth" label="Depth" :min="-3" :max="3" :step="0.1" :decimals="2" unit=" stops" :reset="0" @update:model-value="put({ depth: $event })" @start="emit('start')" @end="emit('end')" />,</span>
   <span class="whitespace-nowrap" title="How much of gloss and glints stays white light rather than taking the colour"> gloss <ShareField :model-value="model.gloss" label="Gloss that stays white" :reset="isHair ? 30 : 100" @update:model-value="put({ gloss: $event })" @start="emit('start')" @end="emit('end')" />{{ isHair ? ',' : '.' }}</span>
   <span v-if="isHair" class="whitespace-nowrap" title="The warm pigment that dark hair shows when it is lifted"> undertone <ShareField :model-value="model.undertone" label="Warm undertone of lifted hair" @update:model-value="put({ undertone: $event })" @start="emit('start')" @end="emit('end')" />.</span>
+  <span v-if="beyond" role="note" class="block text-[12px] text-warn">At this depth the colour is lighter than the file can hold; the nearest is shown.</span>
   <span v-if="fault" role="alert" class="block text-[12px] text-warn">{{ fault }}</span>
-  <PaletteGrid class="mt-1" :part="part" :chosen="model.colour" @choose="put({ colour: $event })" />
+  <PaletteGrid class="mt-1" :part="part" :chosen="model.colour" @choose="choose" />
   <span class="mt-1 block">
     A second colour for
     <select aria-label="Zone of the second colour" class="rounded border border-line bg-raised px-1" :value="model.second?.zone ?? 'none'" @change="setSecond(($event.target as HTMLSelectElement).value as 'none' | 'tone' | 'hue')">

@@ -1,6 +1,10 @@
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
-import { SRGB8_TO_LINEAR } from '#core/colour/transfer';
+import { srgbLinearOfHex } from '#core/colour/hex';
 import type { Triple } from '#core/colour/triple';
+import { measureRankedTrend } from '#core/measure/rankedTrend';
+import type { RankedTrend } from '#core/measure/rankedTrend';
+import { oklabPlanes } from '#core/measure/trend';
+import { goAlong, wayBetween } from '#core/measure/trendWay';
 import { sharedFloats } from '#core/raster/field';
 import type { PixelKernel, StepInput } from '#core/render/kinds';
 import { findGloss, whiteIn } from './gloss';
@@ -41,54 +45,72 @@ export function measureRecolour({ pixels: { data }, coverage }: StepInput): Reco
  * is set aside, the body dyed so that the area's mean lands on the wanted colour, and gloss put back.
  */
 export function compileRecolour(parameters: RecolourParameters, { samples, gloss }: RecolourMeasures): PixelKernel | undefined {
-  const { colour, second, gloss: kept } = parameters;
+  const { colour, second, gloss: kept, trend } = parameters;
   if (colour === null || !gloss) return undefined;
   const split = splitGloss(samples, gloss, kept), mean = meanOf(samples);
-  const kernelFor = (wanted: string) => {
+  const towards = (wanted: string): ColourChange => {
     const target = targetOf(wanted, parameters, mean), pigment = pigmentFor(split.bodies, target.map((channel, c) => channel - split.white[c]!) as unknown as Triple);
     const dyed = split.bodies.slice();
     dye(pigment, dyed, dyed.length / 3);
     const vary = keepVariation(meanOf(dyed), parameters.hueVariation, parameters.saturationVariation);
-    return (bodies: Float32Array, count: number) => {
-      dye(pigment, bodies, count);
-      vary?.(bodies, count);
+    return (pixels, count) => {
+      const whites = takeGloss(pixels, count, gloss, kept);
+      dye(pigment, pixels, count);
+      vary?.(pixels, count);
+      for (let p = 0; p < 3 * count; p++) pixels[p]! += whites[(p / 3) | 0]!;
     };
   };
-  const first = kernelFor(colour), other = second && kernelFor(second.colour), weigh = second && zoneWeight(second, samples);
+  const plain = towards(colour), first = trend ? alongTrend(plain, samples, deepened(trend.rows, parameters.depth)) : plain;
+  if (!second) return first;
+  const other = towards(second.colour), weigh = zoneWeight(second, samples);
   return (pixels, count) => {
-    const whites = new Float32Array(count);
-    for (let i = 0, p = 0; i < count; i++, p += 3) {
-      const white = kept * whiteIn(gloss, pixels[p]!, pixels[p + 1]!, pixels[p + 2]!);
-      whites[i] = white;
-      for (let c = 0; c < 3; c++) pixels[p + c] = pixels[p + c]! - white;
-    }
-    const again = other && pixels.slice(0, 3 * count), weights = weigh && Float32Array.from({ length: count }, (_, i) => weigh(pixels[3 * i]!, pixels[3 * i + 1]!, pixels[3 * i + 2]!));
+    const again = pixels.slice(0, 3 * count), weights = new Float32Array(count);
+    for (let i = 0; i < count; i++) weights[i] = weigh(pixels[3 * i]!, pixels[3 * i + 1]!, pixels[3 * i + 2]!);
     first(pixels, count);
-    if (again && weights) {
-      other(again, count);
-      for (let p = 0; p < 3 * count; p++) pixels[p]! += weights[(p / 3) | 0]! * (again[p]! - pixels[p]!);
-    }
-    for (let p = 0; p < 3 * count; p++) pixels[p]! += whites[(p / 3) | 0]!;
+    other(again, count);
+    for (let p = 0; p < 3 * count; p++) pixels[p]! += weights[(p / 3) | 0]! * (again[p]! - pixels[p]!);
+  };
+}
+type ColourChange = (pixels: Float32Array, count: number) => void;
+
+/** Takes the gloss out of pixels, in place. @returns how much of it each had, linear light */
+function takeGloss(pixels: Float32Array, count: number, gloss: Gloss, kept: number): Float32Array {
+  const whites = new Float32Array(count);
+  for (let i = 0, p = 0; i < count; i++, p += 3) {
+    const white = (whites[i] = kept * whiteIn(gloss, pixels[p]!, pixels[p + 1]!, pixels[p + 2]!));
+    for (let c = 0; c < 3; c++) pixels[p + c]! -= white;
+  }
+  return whites;
+}
+
+/** Gives the pigment's answer the colours of another part, rank by rank of lightness; light and shade stay as the pigment left them. */
+function alongTrend(plain: ColourChange, samples: Float32Array, rows: RankedTrend): ColourChange {
+  const dyed = samples.slice();
+  plain(dyed, dyed.length / 3);
+  const own = measureRankedTrend({ planes: oklabPlanes(dyed), weights: new Float32Array(dyed.length / 3).fill(1) }), way = own && wayBetween(own, rows);
+  return (pixels, count) => {
+    plain(pixels, count);
+    if (way) for (let i = 0; i < count; i++) goAlong(way, pixels, 3 * i, 0, 1);
   };
 }
 
 /** The wanted mean: the colour, darker or lighter as said, with the undertone of lifted hair where it is asked for. */
 function targetOf(colour: string, { depth, undertone }: RecolourParameters, mean: Triple): Triple {
-  const lifted = [1, 3, 5].map((at) => SRGB8_TO_LINEAR[Number.parseInt(colour.slice(at, at + 2), 16)]! * 2 ** depth) as unknown as Triple;
+  const lifted = srgbLinearOfHex(colour).map((channel) => channel * 2 ** depth) as unknown as Triple;
   const rise = luminanceOfSrgbLinear(lifted) / Math.max(1e-4, luminanceOfSrgbLinear(mean));
   return undertone > 0 && rise > 1 ? undertoneOf(lifted, undertone) : lifted;
 }
 
+/** A trend made darker or lighter by stops: OKLab grows with the cube root of light. */
+function deepened(rows: RankedTrend, stops: number): RankedTrend {
+  const factor = 2 ** (stops / 3);
+  return rows.map(([lightness, a, b]) => [lightness * factor, a * factor, b * factor]);
+}
+
 /** Samples without their gloss, and the mean of that gloss per channel. */
 function splitGloss(samples: Float32Array, gloss: Gloss, kept: number): { bodies: Float32Array; white: Triple } {
-  const bodies = new Float32Array(samples.length), count = samples.length / 3;
-  let sum = 0;
-  for (let p = 0; p < samples.length; p += 3) {
-    const white = kept * whiteIn(gloss, samples[p]!, samples[p + 1]!, samples[p + 2]!);
-    sum += white;
-    for (let c = 0; c < 3; c++) bodies[p + c] = samples[p + c]! - white;
-  }
-  return { bodies, white: [sum / count, sum / count, sum / count] };
+  const bodies = samples.slice(), whites = takeGloss(bodies, samples.length / 3, gloss, kept), white = whites.reduce((sum, value) => sum + value / whites.length, 0);
+  return { bodies, white: [white, white, white] };
 }
 
 function meanOf(pixels: Float32Array): Triple {

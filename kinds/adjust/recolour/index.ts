@@ -8,9 +8,12 @@ import type { RecolourParameters } from './schema';
 export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
   id: 'recolour',
   label: 'recolour',
-  version: 2,
+  version: 3,
   parameters: recolourParameters,
-  migrations: { 1: ({ colour, variation }) => ({ ...RECOLOUR_DEFAULTS, colour: colour!, hueVariation: variation!, saturationVariation: variation! }) },
+  migrations: {
+    1: ({ colour, variation }) => ({ colour: colour!, hueVariation: variation!, saturationVariation: variation!, depth: 0, undertone: 0, gloss: 1, second: null }),
+    2: (parameters) => ({ ...parameters, trend: null }),
+  },
   neutral: { ...RECOLOUR_DEFAULTS, colour: null },
   looksAt: 'colour',
   cleansEdges: true,

@@ -1,10 +1,12 @@
+import { hexOfSrgbLinear, srgbLinearOfHex } from '#core/colour/hex';
 import { describe, expect, it } from 'vitest';
 import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
-import { SRGB8_TO_LINEAR, encodeSrgb, encodeSrgb8 } from '#core/colour/transfer';
+import { encodeSrgb } from '#core/colour/transfer';
 import type { Triple } from '#core/colour/triple';
 import { areaMean } from '#core/measure/areaMean';
+import { measurePartColours } from '#core/measure/partColours';
 import { wholeRegion } from '#core/raster/raster';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import { portrait, truthMask } from '../../../tests/fixtures/truth';
@@ -15,8 +17,6 @@ import { recolour } from './index';
 import { RECOLOUR_DEFAULTS, startRecolour } from './schema';
 import type { RecolourParameters } from './schema';
 
-const hex = (linear: readonly number[]) => `#${linear.map((channel) => encodeSrgb8(channel).toString(16).padStart(2, '0')).join('')}`;
-const linearOf = (colour: string) => [1, 3, 5].map((at) => SRGB8_TO_LINEAR[Number.parseInt(colour.slice(at, at + 2), 16)]!) as unknown as Triple;
 /** Brown in many shades, each with a little hue of its own. */
 const BROWN = Float32Array.from({ length: 600 }, (_, i) => [0.12, 0.06, 0.03][i % 3]! * (0.4 + (1.2 * Math.floor(i / 3)) / 200) * (1 + 0.1 * Math.sin(i * 12.9898)));
 const dyed = (change: Partial<RecolourParameters>, pixels: ArrayLike<number> = BROWN) => run(compileRecolour({ ...RECOLOUR_DEFAULTS, colour: '#6d7a63', ...change }, measureRecolour(patchInput(BROWN))), pixels);
@@ -30,7 +30,7 @@ function spread(pixels: Float32Array): number {
 
 describe('recolour', () => {
   it('brings the mean of the area to the wanted colour', () => {
-    meanOf(dyed({})).forEach((value, c) => expect(encodeSrgb(value)).toBeCloseTo(encodeSrgb(linearOf('#6d7a63')[c]!), 2));
+    meanOf(dyed({})).forEach((value, c) => expect(encodeSrgb(value)).toBeCloseTo(encodeSrgb(srgbLinearOfHex('#6d7a63')[c]!), 2));
   });
 
   it('keeps the order of luminance: shading stays shading', () => {
@@ -71,7 +71,7 @@ describe('recolour', () => {
   it('with the area’s own colour and full variation changes nothing by more than a code', async () => {
     const pyramid = await portrait('marit', 'photo'), mask = (await truthMask('marit', 'lips')).map((value) => (value >= 230 ? 255 : 0));
     const own = areaMean(sampleRegion(pyramid, wholeRegion(1080, 1350)), { space: 'coverage8', width: 1080, height: 1350, data: mask })!;
-    const { before, after } = renderWhole(pyramid, photoOf(pyramid, area([]), [step('recolour', { ...RECOLOUR_DEFAULTS, colour: hex(own) })]), mask);
+    const { before, after } = renderWhole(pyramid, photoOf(pyramid, area([]), [step('recolour', { ...RECOLOUR_DEFAULTS, colour: hexOfSrgbLinear(own) })]), mask);
     let farthest = 0;
     mask.forEach((value, i) => {
       if (value > 0) colourAt(after, i).forEach((channel, n) => (farthest = Math.max(farthest, Math.abs(255 * (encodeSrgb(channel) - encodeSrgb(colourAt(before, i)[n]!))))));
@@ -83,20 +83,49 @@ describe('recolour', () => {
   // Best of four plain ways on the same masks: one hue for all, hue turned, hue blended, one gain per channel in linear light.
   it.each([['marit', 'iris', 8.2], ['adaeze', 'lips', 1.8], ['jonas', 'hair', 4], ['linnea', 'hair', 2.9]] as const)('comes nearer to the truth of %s’s %s than the best plain way', async (sitter, part, best) => {
     const [photo, truthPyramid, mask] = [await portrait(sitter, 'photo'), await portrait(sitter, 'recoloured'), await truthMask(sitter, part)], clear = mask.map((value) => (value >= 230 ? 255 : 0));
-    const truth = sampleRegion(truthPyramid, wholeRegion(1080, 1350)), colour = hex(areaMean(truth, { space: 'coverage8', width: 1080, height: 1350, data: clear })!);
+    const truth = sampleRegion(truthPyramid, wholeRegion(1080, 1350)), colour = hexOfSrgbLinear(areaMean(truth, { space: 'coverage8', width: 1080, height: 1350, data: clear })!);
     const { before, after } = renderWhole(photo, photoOf(photo, area([]), [step('recolour', { ...startRecolour(part === 'hair' ? 'hair' : part === 'lips' ? 'lips' : 'irises', colour) })]), mask);
     expect(meanDifference(after, truth, clear)).toBeLessThan(best);
     expect(textureCorrelation(before, after, clear, 4.5)).toBeGreaterThan(0.95);
     expect(changedOutside(before, after, mask)).toBe(0);
   });
 
+  it.each([['marit', 'hair'], ['linnea', 'hair'], ['adaeze', 'iris']] as const)('given the trend of %s’s other %s comes nearer to it than given its mean alone', async (sitter, part) => {
+    const [photo, truthPyramid, mask] = [await portrait(sitter, 'photo'), await portrait(sitter, 'recoloured'), await truthMask(sitter, part)], clear = mask.map((value) => (value >= 230 ? 255 : 0));
+    const truth = sampleRegion(truthPyramid, wholeRegion(1080, 1350)), lent = measurePartColours({ pixels: truth, coverage: { space: 'coverage8', width: 1080, height: 1350, data: clear } })!;
+    const start = startRecolour(part === 'hair' ? 'hair' : 'irises', hexOfSrgbLinear(lent.mean)), rows = lent.rows.map(([l, a, b]): [number, number, number] => [l, a, b]);
+    const missOf = (parameters: RecolourParameters) => meanDifference(renderWhole(photo, photoOf(photo, area([]), [step('recolour', { ...parameters })]), mask).after, truth, clear);
+    expect(missOf({ ...start, trend: { name: 'other', rows } })).toBeLessThan(missOf(start));
+  });
+
+  // The same eye once as it is and once seven times as large, as a close-up shows it.
+  it('gives an eye of 280 pixels the colours that it gives one of 40', async () => {
+    const pyramid = await portrait('marit', 'photo'), mask = await truthMask('marit', 'iris'), box = { x: 380, y: 520, width: 80, height: 64 };
+    const small = sampleRegion(pyramid, { ...box, outWidth: 80, outHeight: 64 }), large = sampleRegion(pyramid, { ...box, outWidth: 560, outHeight: 448 });
+    const coverage = (factor: number) => Uint8Array.from({ length: 80 * 64 * factor * factor }, (_, i) => mask[(box.y + Math.floor(Math.floor(i / (80 * factor)) / factor)) * 1080 + box.x + Math.floor((i % (80 * factor)) / factor)]!);
+    const measured = (pixels: typeof small, factor: number) => measureRecolour({ region: { ...box, outWidth: 80 * factor, outHeight: 64 * factor }, pixels, coverage: { space: 'coverage8', width: 80 * factor, height: 64 * factor, data: coverage(factor) }, readings: [] });
+    const parameters: RecolourParameters = { ...RECOLOUR_DEFAULTS, colour: '#58748c' }, colours = [0.02, 0.05, 0.1, 0.2].flatMap((light) => [light, 0.8 * light, 0.6 * light]);
+    const [one, other] = [run(compileRecolour(parameters, measured(small, 1)), colours), run(compileRecolour(parameters, measured(large, 7)), colours)];
+    expect(coverage(1).filter((value) => value >= 230).length).toBeGreaterThan(200);
+    one.forEach((value, i) => expect(Math.abs(255 * (encodeSrgb(value) - encodeSrgb(other[i]!)))).toBeLessThan(4));
+  });
+
+  it('goes darker and lighter with a trend too, and a second colour stays its own', () => {
+    const rows: [number, number, number][] = [[0.2, 0.02, 0.03], [0.4, 0.04, 0.06], [0.6, 0.05, 0.09]], trend = { name: 'other', rows };
+    const bright = (depth: number) => luminanceOfSrgbLinear(meanOf(dyed({ trend, depth })));
+    expect(bright(1) / bright(0)).toBeGreaterThan(1.6);
+    expect(bright(-1) / bright(0)).toBeLessThan(0.6);
+    const second = { colour: '#2040a0', zone: 'tone', from: 0, to: 30, soft: 10 } as const, dark = [0.05, 0.025, 0.0125];
+    expect(dyed({ trend, second }, dark)[2]! / dyed({ trend, second }, dark)[0]!).toBeGreaterThan(1);
+  });
+
   it('manages an empty area, grey, black to white, and old plans', () => {
     const empty = patchInput([0.1, 0.2, 0.3]);
     expect(compileRecolour({ ...RECOLOUR_DEFAULTS, colour: '#ffffff' }, measureRecolour({ ...empty, coverage: { ...empty.coverage, data: new Uint8Array(1) } }))).toBeUndefined();
     const grey = Float32Array.from({ length: 300 }, (_, i) => 0.1 + 0.001 * Math.floor(i / 3)), toRed = run(compileRecolour({ ...RECOLOUR_DEFAULTS, colour: '#7c2f45' }, measureRecolour(patchInput(grey))), grey);
-    meanOf(toRed).forEach((value, c) => expect(encodeSrgb(value)).toBeCloseTo(encodeSrgb(linearOf('#7c2f45')[c]!), 1.5));
+    meanOf(toRed).forEach((value, c) => expect(encodeSrgb(value)).toBeCloseTo(encodeSrgb(srgbLinearOfHex('#7c2f45')[c]!), 1.5));
     const black = patchInput(new Float32Array(300)), white = run(compileRecolour({ ...RECOLOUR_DEFAULTS, colour: '#ffffff' }, measureRecolour(black)), new Float32Array(300));
     expect(white.every((value) => Number.isFinite(value) && value < 0.2)).toBe(true);
-    expect(recolour.parameters.safeParse(recolour.migrations[1]!({ colour: '#102030', variation: 0.5 })).success).toBe(true);
+    expect(recolour.parameters.safeParse(recolour.migrations[2]!(recolour.migrations[1]!({ colour: '#102030', variation: 0.5 }))).success).toBe(true);
   });
 });

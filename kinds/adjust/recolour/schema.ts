@@ -5,9 +5,14 @@ import type { Part } from '#core/document/schema';
 const colour = z.string().regex(/^#[0-9a-f]{6}$/);
 const share = z.number().min(0).max(1);
 
+/** OKLab at equal steps of lightness ranks, dark to light */
+const trendRow = z.tuple([z.number().min(0).max(1.2), z.number().min(-0.5).max(0.5), z.number().min(-0.5).max(0.5)]);
+
 export const recolourParameters = z.strictObject({
   /** the mean colour that the area is to have; null leaves it */
   colour: colour.nullable(),
+  /** the colours of another part from its darks to its lights, in place of the mean alone */
+  trend: z.strictObject({ name: z.string().max(120), rows: z.array(trendRow).min(2).max(64) }).nullable(),
   /** how much of the differences in hue and in saturation stays: 0 flat, 1 all */
   hueVariation: share,
   saturationVariation: share,
@@ -30,7 +35,7 @@ export const recolourParameters = z.strictObject({
 export type RecolourParameters = z.infer<typeof recolourParameters>;
 
 /** Everything but the colour as it starts. */
-export const RECOLOUR_DEFAULTS: Omit<RecolourParameters, 'colour'> = { hueVariation: 1, saturationVariation: 1, depth: 0, undertone: 0, gloss: 1, second: null };
+export const RECOLOUR_DEFAULTS: Omit<RecolourParameters, 'colour'> = { trend: null, hueVariation: 1, saturationVariation: 1, depth: 0, undertone: 0, gloss: 1, second: null };
 
 /** How a part starts to be recoloured: hair's second highlight carries the pigment (Marschner 2003), so little of its gloss is white. */
 export function startRecolour(part: Part, colour: string): RecolourParameters {

@@ -15,7 +15,7 @@ const pyramid = buildPyramid({ space: 'srgb8', width: 80, height: 20, data }), r
 const at = (x: number, takes = true) => ({ x, y: 10, width: 7, height: 7, takes });
 const reach = (change: Partial<ColourReachParameters>) => {
   const out = new Float32Array(1600);
-  rasteriseColourReach(prepareColourReach({ patches: [at(10)], hue: 5, saturation: 20, lightness: 8, soft: 0.2, ...change }, pyramid), region, (part) => sampleRegion(pyramid, part), out);
+  rasteriseColourReach(prepareColourReach({ patches: [at(10)], hue: 5, saturation: 20, lightness: 8, soft: 0.2, ...change }, { pyramid }), region, (part) => sampleRegion(pyramid, part), out);
   return [10, 30, 50, 70].map((x) => Math.round(100 * out[10 * 80 + x]!) / 100);
 };
 

@@ -1,4 +1,5 @@
 import { defineMark } from '#core/render/kinds';
+import { colourReachHandles } from './handles';
 import { prepareColourReach, rasteriseColourReach } from './rasterise';
 import type { ColourReachData } from './rasterise';
 import { colourReachParameters } from './schema';
@@ -14,4 +15,5 @@ export const colourReach = defineMark<ColourReachParameters, ColourReachData>({
   prepare: prepareColourReach,
   bounds: () => undefined,
   rasterise: rasteriseColourReach,
+  handles: colourReachHandles,
 });

@@ -3,7 +3,7 @@ import { cielabLightnessOfLuminance } from '#core/colour/cielab';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import type { Triple } from '#core/colour/triple';
-import type { Pyramid } from '#core/raster/pyramid';
+import type { MarkHost } from '#core/render/kinds';
 import type { LinearRaster, Region } from '#core/raster/raster';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import type { ColourReachParameters } from './schema';
@@ -24,7 +24,7 @@ const MOST_SIDE = 48, PER_THOUSAND = 0.001;
 /** Below this OKLab chroma hue is noise: grey reaches grey of any hue. */
 const GREY = 0.012;
 
-export function prepareColourReach({ patches, ...spans }: ColourReachParameters, pyramid: Pyramid): ColourReachData {
+export function prepareColourReach({ patches, ...spans }: ColourReachParameters, { pyramid }: Pick<MarkHost, 'pyramid'>): ColourReachData {
   return { ...spans, patches: patches.flatMap((patch) => {
     const x = Math.max(0, Math.round(patch.x - patch.width / 2)), y = Math.max(0, Math.round(patch.y - patch.height / 2)), width = Math.min(pyramid.width - x, Math.round(patch.width)), height = Math.min(pyramid.height - y, Math.round(patch.height));
     if (width < 1 || height < 1) return [];

@@ -12,7 +12,7 @@ export const edgeStroke = defineMark<EdgeStrokeParameters, EdgeSelection | undef
   version: 1,
   parameters: edgeStrokeParameters,
   migrations: {},
-  prepare: ({ strokes, tolerance }, pyramid) => selectByStrokes(pyramid, strokes, tolerance),
+  prepare: ({ strokes, tolerance }, { pyramid }) => selectByStrokes(pyramid, strokes, tolerance),
   bounds: (selection) => (selection ? boundsOfRegion(selection.window) : NOWHERE),
   rasterise: (selection, region, sample, out) => {
     if (selection) rasteriseSelection(selection, region, sample(region), out);

@@ -1,4 +1,5 @@
 import { defineMark } from '#core/render/kinds';
+import { ellipseHandles } from './handles';
 import { rasteriseEllipse } from './rasterise';
 import { ellipseParameters } from './schema';
 import type { EllipseParameters } from './schema';
@@ -13,4 +14,5 @@ export const ellipse = defineMark<EllipseParameters, EllipseParameters>({
   prepare: (parameters) => parameters,
   bounds: ({ x, y, radiusX, radiusY }) => ({ left: x - radiusX - 1, top: y - radiusY - 1, right: x + radiusX + 1, bottom: y + radiusY + 1 }),
   rasterise: (parameters, region, _sample, out) => rasteriseEllipse(parameters, region, out),
+  handles: ellipseHandles,
 });

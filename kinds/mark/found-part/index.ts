@@ -12,7 +12,7 @@ export const foundPart = defineMark<FoundPartParameters, Plate | undefined>({
   version: 1,
   parameters: foundPartParameters,
   migrations: {},
-  prepare: ({ plate }, _pyramid, plates) => plates.get(plate),
+  prepare: ({ plate }, { plates }) => plates.get(plate),
   bounds: (plate) => (plate ? boundsOfRegion(plate.region) : NOWHERE),
   rasterise: (plate, region, sample, out) => {
     if (plate) rasterisePlate(plate, region, sample, out);

@@ -1,6 +1,7 @@
 import { polygonCoverage } from '#core/raster/polygonCoverage';
 import { boundsOfPoints, regionScale } from '#core/raster/raster';
 import { defineMark } from '#core/render/kinds';
+import { lassoHandles } from './handles';
 import { lassoParameters } from './schema';
 import type { LassoParameters } from './schema';
 
@@ -17,4 +18,5 @@ export const lasso = defineMark<LassoParameters, LassoParameters>({
     const scale = regionScale(region);
     out.set(polygonCoverage(loops.map((loop) => loop.map(([x, y]) => [(x - region.x) * scale, (y - region.y) * scale] as const)), region.outWidth, region.outHeight, 'even-odd'));
   },
+  handles: lassoHandles,
 });

@@ -1,4 +1,5 @@
 import { defineMark } from '#core/render/kinds';
+import { roundFadeHandles } from './handles';
 import { prepareRoundFade, rasteriseRoundFade } from './rasterise';
 import type { RoundFadeData } from './rasterise';
 import { roundFadeParameters } from './schema';
@@ -14,4 +15,5 @@ export const roundFade = defineMark<RoundFadeParameters, RoundFadeData>({
   prepare: prepareRoundFade,
   bounds: () => undefined,
   rasterise: rasteriseRoundFade,
+  handles: roundFadeHandles,
 });

@@ -1,4 +1,5 @@
 import { defineMark } from '#core/render/kinds';
+import { straightFadeHandles } from './handles';
 import { prepareStraightFade, rasteriseStraightFade } from './rasterise';
 import type { StraightFadeData } from './rasterise';
 import { straightFadeParameters } from './schema';
@@ -14,4 +15,5 @@ export const straightFade = defineMark<StraightFadeParameters, StraightFadeData>
   prepare: prepareStraightFade,
   bounds: () => undefined,
   rasterise: rasteriseStraightFade,
+  handles: straightFadeHandles,
 });

@@ -1,0 +1,34 @@
+import { cielabLightnessOfLuminance } from '../colour/cielab';
+import { hsvHueOfSrgbLinear, hsvSaturationOfSrgbLinear } from '../colour/hueSolve';
+import { luminanceOfSrgbLinear } from '../colour/luminance';
+import type { Triple } from '../colour/triple';
+import type { Rung } from '../document/schema';
+import { RUNGS } from '../document/schema';
+import type { AreaInput } from './areaInput';
+import { areaMean } from './areaMean';
+import { measureRankedTrend } from './rankedTrend';
+import type { RankedTrend } from './rankedTrend';
+import { meanLinear } from './reading';
+import { rungSamples } from './rungs';
+import { oklabPlanes } from './trend';
+
+/** What a part lends to another: its mean, its colours from dark to light, and the numbers of its rungs. */
+export interface PartColours {
+  /** linear sRGB */
+  readonly mean: Triple;
+  readonly rows: RankedTrend;
+  /** HSV hue in degrees, null for grey; HSV saturation 0..100; CIELAB L* */
+  readonly rungs: Readonly<Record<Rung, { readonly hue: number | null; readonly saturation: number; readonly lightness: number }>>;
+}
+
+/** @returns undefined when the area holds next to nothing */
+export function measurePartColours({ pixels, coverage }: Pick<AreaInput, 'pixels' | 'coverage'>): PartColours | undefined {
+  const mean = areaMean(pixels, coverage), samples = rungSamples(pixels, coverage);
+  const rows = measureRankedTrend({ planes: oklabPlanes(pixels.data), weights: Float32Array.from(coverage.data, (value) => value / 255) });
+  if (!mean || !rows || RUNGS.some((rung) => samples[rung].length === 0)) return undefined;
+  const numbers = (rung: Rung) => {
+    const colour = meanLinear(samples[rung]);
+    return { hue: hsvHueOfSrgbLinear(colour) ?? null, saturation: 100 * hsvSaturationOfSrgbLinear(colour), lightness: cielabLightnessOfLuminance(luminanceOfSrgbLinear(colour)) };
+  };
+  return { mean, rows, rungs: { light: numbers('light'), middle: numbers('middle'), shade: numbers('shade') } };
+}

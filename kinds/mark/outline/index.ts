@@ -1,0 +1,25 @@
+import { polygonCoverage } from '#core/raster/polygonCoverage';
+import { NOWHERE, boundsOfAll, boundsOfPoints, regionScale } from '#core/raster/raster';
+import { defineMark } from '#core/render/kinds';
+import { flattenPiece } from './curve';
+import { outlineHandles } from './handles';
+import { outlineParameters } from './schema';
+import type { OutlineParameters } from './schema';
+
+type Loops = readonly (readonly (readonly [number, number])[])[];
+
+/** What closed lines through nodes go round, straight or curved; a piece within a piece is a hole. */
+export const outline = defineMark<OutlineParameters, Loops>({
+  id: 'outline',
+  label: 'outline',
+  version: 1,
+  parameters: outlineParameters,
+  migrations: {},
+  prepare: ({ pieces }) => pieces.filter((nodes) => nodes.length > 1).map(flattenPiece),
+  bounds: (loops) => boundsOfAll(loops.map((loop) => boundsOfPoints(loop, 1))) ?? NOWHERE,
+  rasterise: (loops, region, _sample, out) => {
+    const scale = regionScale(region);
+    out.set(polygonCoverage(loops.map((loop) => loop.map(([x, y]) => [(x - region.x) * scale, (y - region.y) * scale] as const)), region.outWidth, region.outHeight, 'even-odd'));
+  },
+  handles: outlineHandles,
+});
