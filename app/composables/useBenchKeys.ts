@@ -65,7 +65,7 @@ export function useBenchKeys(): void {
 
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (isTyping(event.target) || bench.exporting || bench.showingKeys || bench.comparing || bench.borrowing) return;
-    const plain = event.key.length === 1 ? event.key.toLowerCase() : event.key, key = event.shiftKey && presses[event.key] ? event.key : plain;
+    const plain = event.key.length === 1 ? event.key.toLowerCase() : event.key, upper = event.key.toUpperCase(), key = event.shiftKey && presses[upper] ? upper : plain;
     if ((event.ctrlKey || event.metaKey) && plain === 'z') {
       event.preventDefault();
       if (event.shiftKey) sitting.redo();

@@ -22,8 +22,9 @@ export function useBenchPhoto() {
   function newArea(part: Part): void {
     const id = crypto.randomUUID();
     const taken = new Set(photo.value?.areas.map(({ name }) => name));
-    let name = part === 'other' ? 'New area' : PART_NAMES[part];
-    for (let n = 2; taken.has(name); n++) name = `${PART_NAMES[part]} ${n}`;
+    const first = part === 'other' ? 'New area' : PART_NAMES[part];
+    let name = first;
+    for (let n = 2; taken.has(name); n++) name = `${first} ${n}`;
     edit(`new area ${name}`, (before) => addArea(before, { id, name, part, sitter: null, marks: [], inverted: false, edgeCare: NO_EDGE_CARE }));
     bench.choose(id);
     bench.edit(part === 'irises' ? 'ellipse' : 'edge-stroke');

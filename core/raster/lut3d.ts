@@ -1,29 +1,43 @@
-/** A colour function as a table: results at the nodes of a cube whose axes are the square roots of linear light. */
+/** Changes interleaved linear sRGB in place. */
+export type ColourFunction = (pixels: Float32Array, count: number) => void;
+
+/**
+ * A colour function as a table: results at the nodes of a cube whose axes are the square roots of linear light. Nodes are
+ * worked out when a colour first comes near them: a portrait holds few of all colours.
+ */
 export interface Lut3d {
   /** nodes along each axis */
   readonly size: number;
   /** interleaved signed square roots of linear red, green, blue; red varies fastest */
   readonly data: Float32Array;
+  readonly evaluate: ColourFunction;
+  /** by node, whether it is worked out; by the near corner of a cell, whether all eight of its nodes are */
+  readonly known: Uint8Array;
+  readonly ready: Uint8Array;
 }
 
-/**
- * Tabulates a function of colour.
- * @param evaluate changes interleaved linear sRGB in place
- */
-export function tabulate(evaluate: (pixels: Float32Array, count: number) => void, size: number): Lut3d {
-  const data = new Float32Array(size ** 3 * 3);
-  for (let blue = 0, p = 0; blue < size; blue++) {
-    for (let green = 0; green < size; green++) {
-      for (let red = 0; red < size; red++, p += 3) {
-        data[p] = (red / (size - 1)) ** 2;
-        data[p + 1] = (green / (size - 1)) ** 2;
-        data[p + 2] = (blue / (size - 1)) ** 2;
-      }
-    }
-  }
-  evaluate(data, size ** 3);
-  for (let i = 0; i < data.length; i++) data[i] = data[i]! < 0 ? -Math.sqrt(-data[i]!) : Math.sqrt(data[i]!);
-  return { size, data };
+/** A table of a colour function, still empty. */
+export function tabulate(evaluate: ColourFunction, size: number): Lut3d {
+  return { size, data: new Float32Array(size ** 3 * 3), evaluate, known: new Uint8Array(size ** 3), ready: new Uint8Array(size ** 3) };
+}
+
+/** Works out the eight nodes of a cell. @param near its near corner */
+function prepareCell({ size, data, evaluate, known, ready }: Lut3d, near: number): void {
+  const nodes: number[] = [];
+  for (const node of [near, near + 1, near + size, near + size + 1, near + size * size, near + size * size + 1, near + size * size + size, near + size * size + size + 1]) if (known[node] === 0) nodes.push(node);
+  const pixels = new Float32Array(3 * nodes.length);
+  nodes.forEach((node, n) => {
+    const red = node % size, green = Math.floor(node / size) % size, blue = Math.floor(node / (size * size));
+    pixels[3 * n] = (red / (size - 1)) ** 2;
+    pixels[3 * n + 1] = (green / (size - 1)) ** 2;
+    pixels[3 * n + 2] = (blue / (size - 1)) ** 2;
+  });
+  evaluate(pixels, nodes.length);
+  nodes.forEach((node, n) => {
+    for (let c = 0; c < 3; c++) data[3 * node + c] = Math.sign(pixels[3 * n + c]!) * Math.sqrt(Math.abs(pixels[3 * n + c]!));
+    known[node] = 1;
+  });
+  ready[near] = 1;
 }
 
 /**
@@ -31,12 +45,13 @@ export function tabulate(evaluate: (pixels: Float32Array, count: number) => void
  * @param pixels interleaved linear sRGB, each channel 0..1; overwritten
  * @see Sakamoto and Itooka 1981, US patent 4275413, for the six tetrahedra
  */
-export function lookUp({ size, data }: Lut3d, pixels: Float32Array, count: number): void {
-  const scale = size - 1, last = size - 2, down = 3 * size, deep = 3 * size * size;
+export function lookUp(lut: Lut3d, pixels: Float32Array, count: number): void {
+  const { size, data, ready } = lut, scale = size - 1, last = size - 2, down = 3 * size, deep = 3 * size * size;
   for (let p = 0; p < 3 * count; p += 3) {
     const x = Math.sqrt(pixels[p]!) * scale, y = Math.sqrt(pixels[p + 1]!) * scale, z = Math.sqrt(pixels[p + 2]!) * scale;
-    const i = x >= last ? last : x | 0, j = y >= last ? last : y | 0, k = z >= last ? last : z | 0;
-    const r = x - i, g = y - j, b = z - k, near = 3 * i + down * j + deep * k, far = near + 3 + down + deep;
+    const i = x >= last ? last : x | 0, j = y >= last ? last : y | 0, k = z >= last ? last : z | 0, cell = i + size * (j + size * k);
+    if (ready[cell] === 0) prepareCell(lut, cell);
+    const r = x - i, g = y - j, b = z - k, near = 3 * cell, far = near + 3 + down + deep;
     // The way from the near corner to the far one goes along the axes in the order of their shares.
     let first = near + 3, second = first + down, most = r, middle = g, least = b;
     if (r >= g) {

@@ -3,7 +3,7 @@ import type { LinearRaster } from '../raster/raster';
 /** Linear light from which on, and up to which, an 8-bit code is the last one of its channel. */
 const WHITE = ((254.5 / 255 + 0.055) / 1.055) ** 2.4, BLACK = 0.5 / 255 / 12.92;
 /** Ink of what is not clipped, so that single clipped pixels are seen. */
-const VEIL = 165;
+const VEIL = 120;
 /** An end at white shows the channel, an end at black what is left of white without it. */
 const FULL = 255;
 

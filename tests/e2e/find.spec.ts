@@ -67,6 +67,7 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
   });
 
   await test.step('views: grey, others dimmed, plain ground', async () => {
+    await page.getByRole('button', { name: 'Fit', exact: true }).click();
     await page.keyboard.press('g');
     await bench.settle();
     const shown = async (x: number, y: number) => {

@@ -27,12 +27,17 @@ const areaOf = (part: Part) => own.value.find((area) => area.part === part) ?? (
 const chosen = computed(() => own.value.find(({ id }) => id === bench.areaId)?.part);
 const pointed = computed(() => own.value.find(({ id }) => id === bench.pointedId)?.part);
 
-/** Opens a part and glides the picture to it; a part not made yet is opened for its first mark. */
+/** Opens a part and glides the picture to it as soon as its place is known; a part not made yet is opened for its first mark. */
+const glidesTo = ref<string>();
 function open(part: Part): void {
-  const box = props.survey?.areas[areaOf(part)?.id ?? '']?.box;
+  glidesTo.value = areaOf(part)?.id;
   choosePart(part, props.sitter?.id);
-  if (box) view.glideTo(box);
 }
+watch(() => (glidesTo.value && glidesTo.value === bench.areaId ? props.survey?.areas[glidesTo.value]?.box : undefined), (box) => {
+  if (!box) return;
+  glidesTo.value = undefined;
+  view.glideTo(box);
+});
 
 function colour(linear: Triple | undefined): string {
   return linear ? `rgb(${linear.map((channel) => encodeSrgb8(channel)).join(' ')})` : 'transparent';

@@ -2,7 +2,9 @@
 import { ArrowDown, ArrowUp, X } from '@lucide/vue';
 import { mapIntoSrgbGamut } from '#core/colour/gamut';
 import { encodeSrgb } from '#core/colour/transfer';
-import { moveStep, putStep, removeStep } from '#core/document/commands';
+import { addArea, moveStep, putStep, removeStep } from '#core/document/commands';
+import { HAIR_ZONES, hairZone } from '#core/document/hairZones';
+import type { HairZone } from '#core/document/hairZones';
 import { corridorOf } from '#core/measure/corridor';
 import type { Photo, Step } from '#core/document/schema';
 import type { JsonObject } from '#core/document/kinds';
@@ -47,6 +49,18 @@ function browsFollow(): void {
   const browsId = brows.value?.id;
   if (browsId) edit('brows follow hair', (photo) => putStep(photo, { ...props.step, id: crypto.randomUUID(), areaId: browsId, strength: 0.5 }));
 }
+/** Roots and tips are areas of their own, with a copy of the step; their fades can be moved. */
+const zones = computed(() => {
+  const hair = area.value, face = props.photo.sitters.find(({ id }) => id === hair?.sitter)?.face, box = hair && props.survey?.areas[hair.id]?.box;
+  return props.step.kind === 'recolour' && hair?.part === 'hair' && face && box && !hair.marks.some(({ kind }) => kind === 'area') ? { hair, face, box } : undefined;
+});
+function makeZone(zone: HairZone): void {
+  const known = zones.value;
+  if (!known) return;
+  const made = hairZone(known.hair, zone, known.face, known.box, () => crypto.randomUUID());
+  edit(`${zone} of their own`, (photo) => putStep(addArea(photo, made), { ...props.step, id: crypto.randomUUID(), areaId: made.id }));
+  bench.choose(made.id);
+}
 function unlink(): void {
   bench.choose(area.value!.id);
   splitArea();
@@ -70,6 +84,7 @@ function unlink(): void {
       <label class="flex items-center gap-1.5 text-[12px]"><input type="checkbox" :checked="step.on" class="accent-(--accent)" :aria-label="`Step ${label} on`" @change="change(step.on ? 'step off' : 'step on', { on: !step.on })">{{ step.on ? 'on' : 'off' }}</label>
       <button v-if="brows" class="press-bare text-[12px]" title="The same colour on the brows, at half strength" @click="browsFollow">Brows follow</button>
       <button v-if="step.kind === 'recolour' && area?.part === 'irises' && area.marks.filter(({ mode }) => mode === 'add').length > 1" class="press-bare text-[12px]" title="Two areas, each with its own step" @click="unlink">Unlink the eyes</button>
+      <template v-if="zones"><button v-for="zone in HAIR_ZONES" :key="zone" class="press-bare text-[12px]" :title="`The ${zone} as an area of their own, with their own colour`" @click="makeZone(zone)">{{ zone === 'roots' ? 'Roots' : 'Tips' }}</button></template>
       <span class="grow" />
       <button class="press-bare" aria-label="Earlier" title="Earlier" :disabled="first" @click="move(-1)"><ArrowUp :size="14" /></button>
       <button class="press-bare" aria-label="Later" title="Later" :disabled="last" @click="move(1)"><ArrowDown :size="14" /></button>
