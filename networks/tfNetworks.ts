@@ -86,8 +86,8 @@ function joinAnchors(outputs: readonly Float32Array[]): Float32Array {
 
 function meshOutput(outputs: readonly Float32Array[]): MeshOutput {
   const all = (length: number) => outputs.filter((output) => output.length === length);
-  const [first, second] = all(142);
-  return { confidence: all(1)[0]![0]!, points: all(1404)[0]!, lips: all(160)[0]!, eyes: [first!, second!] };
+  const [first, second] = all(142), [iris, other] = all(10);
+  return { confidence: all(1)[0]![0]!, points: all(1404)[0]!, lips: all(160)[0]!, eyes: [first!, second!], irises: [iris!, other!] };
 }
 
 /** Does the work at the first call; a failure is forgotten, so that the next call tries again. */

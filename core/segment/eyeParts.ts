@@ -6,6 +6,7 @@ import type { FeatureWindow } from './featureWindow';
 import { signedDistance } from './faceFrame';
 import { fitIris } from './irisFit';
 import type { IrisFit } from './irisFit';
+import { upperLidLine } from './lidLine';
 import { likeness } from './likeness';
 
 /** What lies between the lids of one eye, over one window. */
@@ -20,6 +21,8 @@ export interface EyeParts {
   readonly unsure: 'half-closed' | 'weak-edge' | undefined;
 }
 
+/** An iris is larger than the larger of the network's two guesses by this factor (measured: 1.15 to 1.26), within so much. */
+const RADIUS_OF_GUESS = 1.2, GUESS_SLACK = 0.1;
 const WINDOW_LONG_SIDE = 400, CORNERS = { right: [33, 133], left: [263, 362] } as const;
 /** Height of the opening as a share of its width below which an eye counts as half closed. */
 const HALF_CLOSED = 0.16, WEAK_EDGE = 0.06;
@@ -32,7 +35,7 @@ export function eyesParts(pyramid: Pyramid, landmarks: FaceLandmarks): Readonly<
   // Both irises are of one size: the eye that shows its own more clearly tells it to the other.
   if (right?.fit && left?.fit) {
     const [clear, dim] = right.fit.edge >= left.fit.edge ? [right, left] : [left, right], radius = (clear.fit!.radius / clear.window.scale) * dim.window.scale;
-    if (Math.abs(dim.fit!.radius / radius - 1) > SAME_SIZE) dim.fit = fitIris(dim.window, dim.corners, dim.core, [radius * (1 - SAME_SIZE), radius * (1 + SAME_SIZE)]) ?? dim.fit;
+    if (Math.abs(dim.fit!.radius / radius - 1) > SAME_SIZE) dim.fit = fitIris(dim.window, dim.corners, dim.core, dim.guess, [radius * (1 - SAME_SIZE), radius * (1 + SAME_SIZE)]) ?? dim.fit;
   }
   return { ...(right && { right: partsOf(right) }), ...(left && { left: partsOf(left) }) };
 }
@@ -41,17 +44,19 @@ const SAME_SIZE = 0.05;
 interface Look {
   readonly window: FeatureWindow;
   readonly corners: readonly [LandmarkPoint, LandmarkPoint];
+  readonly guess: LandmarkPoint;
   readonly opening: Float32Array;
   readonly core: Float32Array;
   fit: IrisFit | undefined;
 }
 
-function look(pyramid: Pyramid, { points }: FaceLandmarks, side: 'right' | 'left'): Look | undefined {
+function look(pyramid: Pyramid, { points, irises }: FaceLandmarks, side: 'right' | 'left'): Look | undefined {
   const loop = EYE_LOOPS[side].map((index) => points[index]!), [outer, inner] = CORNERS[side].map((index) => points[index]!) as [LandmarkPoint, LandmarkPoint];
   const eye = Math.hypot(inner[0] - outer[0], inner[1] - outer[1]), window = featureWindow(pyramid, loop, 0.25 * eye, WINDOW_LONG_SIDE);
   if (!window) return undefined;
-  const { opening, core } = openingOf(window, loop, eye * window.scale);
-  return { window, corners: [outer, inner], opening, core, fit: fitIris(window, [outer, inner], core) };
+  const { opening, core } = openingOf(window, loop, eye * window.scale, [outer, inner]);
+  const guess = RADIUS_OF_GUESS * Math.max(irises.right.radius, irises.left.radius) * window.scale;
+  return { window, corners: [outer, inner], guess: irises[side].middle, opening, core, fit: fitIris(window, [outer, inner], core, irises[side].middle, [guess * (1 - GUESS_SLACK), guess * (1 + GUESS_SLACK)]) };
 }
 
 function partsOf({ window, corners: [outer, inner], opening, fit }: Look): EyeParts {
@@ -69,7 +74,7 @@ function partsOf({ window, corners: [outer, inner], opening, fit }: Look): EyePa
 }
 
 /** The opening to the lids' edges: landmarks miss them by up to a tenth of the eye, most often the lower one. `core` leaves out where upper lashes hang. */
-function openingOf(window: FeatureWindow, loop: readonly LandmarkPoint[], eye: number): { opening: Float32Array; core: Float32Array } {
+function openingOf(window: FeatureWindow, loop: readonly LandmarkPoint[], eye: number, corners: readonly [LandmarkPoint, LandmarkPoint]): { opening: Float32Array; core: Float32Array } {
   const { outWidth: width } = window.region, outline = toWindow(window, loop);
   const beyond = Float32Array.from({ length: window.oklab.length / 3 }, (_, i) => signedDistance([(i % width) + 0.5, Math.floor(i / width) + 0.5], outline) / eye);
   const middle = outline.reduce((sum, [, y]) => sum + y / outline.length, 0), lower = (i: number) => Math.floor(i / width) > middle;
@@ -78,6 +83,8 @@ function openingOf(window: FeatureWindow, loop: readonly LandmarkPoint[], eye: n
   // Lashes are no skin, and no eye either: the dark ones about the eye teach neither.
   const like = likeness(window, place, (i) => beyond[i]! < -0.03, (i) => isAround(beyond[i]!) && window.oklab[3 * i]! > usual - LASH_DARKER, 4, 0.014 * eye);
   const opening = like.map((smooth, i) => clamp((smooth - 0.25) / 0.5) * clamp(1 - (beyond[i]! - (lower(i) ? FARTHEST : FARTHEST_UP)) / 0.02));
+  const beyondLid = upperLidLine(opening, width, toWindow(window, corners) as [LandmarkPoint, LandmarkPoint]);
+  if (beyondLid) for (let i = 0; i < opening.length; i++) if (opening[i]! > 0) opening[i]! *= clamp(0.5 - beyondLid(i));
   return { opening, core: opening.map((value, i) => (lower(i) || beyond[i]! < CORE_INSIDE ? value : 0)) };
 }
 const isAround = (beyond: number) => beyond > 0.12 && beyond < 0.25;

@@ -8,10 +8,17 @@ import type { TurnedSquare } from './turnedCrop';
 
 export type LandmarkPoint = readonly [x: number, y: number];
 
+export interface IrisGuess {
+  readonly middle: LandmarkPoint;
+  readonly radius: number;
+}
+
 /** A face's landmarks in pixels of the photo. */
 export interface FaceLandmarks {
   /** 468 points of the mesh, lips and eyes refined */
   readonly points: readonly LandmarkPoint[];
+  /** what the network takes the irises for; it is off by up to a fifth of their radius (measured) */
+  readonly irises: Readonly<Record<'right' | 'left', IrisGuess>>;
   /** logit of the network */
   readonly confidence: number;
   /** of the line from the right eye to the left */
@@ -34,7 +41,7 @@ export async function faceLandmarks(pyramid: Pyramid, box: FaceBox, networks: Fa
 }
 
 async function fit(pyramid: Pyramid, square: TurnedSquare, networks: FaceNetworks): Promise<FaceLandmarks> {
-  const { confidence, points: mesh, lips, eyes } = await networks.mesh(turnedCrop(pyramid, square, MESH_SIZE));
+  const { confidence, points: mesh, lips, eyes, irises } = await networks.mesh(turnedCrop(pyramid, square, MESH_SIZE));
   const at = (x: number, y: number) => pointOfSquare(square, x / MESH_SIZE, y / MESH_SIZE);
   const points: LandmarkPoint[] = Array.from({ length: 468 }, (_, i) => at(mesh[3 * i]!, mesh[3 * i + 1]!));
   const refine = (indices: readonly number[], refined: Float32Array) => indices.forEach((index, i) => (points[index] = at(refined[2 * i]!, refined[2 * i + 1]!)));
@@ -45,7 +52,11 @@ async function fit(pyramid: Pyramid, square: TurnedSquare, networks: FaceNetwork
   refine(LIP_POINTS, lips);
   refine(EYE_POINTS.right, rightEye);
   refine(EYE_POINTS.left, leftEye);
-  return { points, confidence, tiltRadians: tiltOf(points) };
+  const guesses = irises.map((five): IrisGuess => {
+    const [middle, ...rim] = Array.from({ length: 5 }, (_, n) => at(five[2 * n]!, five[2 * n + 1]!)) as [LandmarkPoint, ...LandmarkPoint[]];
+    return { middle, radius: rim.reduce((sum, point) => sum + distance(point, middle) / rim.length, 0) };
+  }).sort((p, q) => distance(p.middle, points[33]!) - distance(q.middle, points[33]!)) as [IrisGuess, IrisGuess];
+  return { points, confidence, irises: { right: guesses[0], left: guesses[1] }, tiltRadians: tiltOf(points) };
 }
 
 function tiltOf(points: readonly LandmarkPoint[]): number {

@@ -15,8 +15,8 @@ export interface IrisFit {
   readonly edge: number;
 }
 
-/** Iris radius as a share of the width of the eye's opening, and how far its middle lies from the opening's. */
-const LEAST_RADIUS = 0.17, MOST_RADIUS = 0.36, ASIDE = 0.3, UPWARD = 0.16;
+/** How far an iris' middle lies from the opening's, as a share of the eye's width; and from the guess, as a share of its radius. */
+const ASIDE = 0.3, UPWARD = 0.16, ASTRAY = 0.6;
 const LEAST_PUPIL = 0.22, MOST_PUPIL = 0.56, USUAL_PUPIL = 0.42;
 /** A pupil whose edge is weaker than this cannot be told from the iris. */
 const LEAST_PUPIL_EDGE = 0.05;
@@ -29,10 +29,11 @@ const APART = 0.028;
  * Finds the disc that holds the dark of an eye, then the circle near it across which brightness steps up most,
  * seen through the opening between the lids; then the pupil within, the same way.
  * @param opening coverage of the opening between the lids, 0..1
- * @param radii the least and the most, pixels of the window, where something else tells them
+ * @param guess where the middle may be, in pixels of the photo: a second place from which to look
+ * @param radii the least and the most, pixels of the window
  * @see Daugman 1993, "High confidence visual recognition of persons by a test of statistical independence", the integro-differential operator
  */
-export function fitIris(window: FeatureWindow, corners: readonly [LandmarkPoint, LandmarkPoint], opening: Float32Array, radii?: readonly [number, number]): IrisFit | undefined {
+export function fitIris(window: FeatureWindow, corners: readonly [LandmarkPoint, LandmarkPoint], opening: Float32Array, guess: LandmarkPoint, radii: readonly [number, number]): IrisFit | undefined {
   const { outWidth: width, outHeight: height } = window.region, tone = toneOf(window);
   const [first, second] = toWindow(window, corners) as [LandmarkPoint, LandmarkPoint];
   const eye = Math.hypot(second[0] - first[0], second[1] - first[1]);
@@ -47,19 +48,40 @@ export function fitIris(window: FeatureWindow, corners: readonly [LandmarkPoint,
     if (rises.length === 0) return 0;
     return rises.length === 1 ? ONE_SIDED * rises[0]! : 0.5 * (rises[0]! + rises[1]!) - 0.25 * Math.abs(rises[0]! - rises[1]!);
   };
-  const [least, most] = radii ?? [LEAST_RADIUS * eye, MOST_RADIUS * eye], rough = discOfDark(window, tone, opening, eye, middle, [least, most]);
-  let best = { ...rough, score: 0 };
-  for (const y of range(rough.y - REFINE * eye, rough.y + REFINE * eye, 0.006 * eye)) {
-    for (const x of range(rough.x - REFINE * eye, rough.x + REFINE * eye, 0.006 * eye)) {
-      for (const radius of range(Math.max(least, rough.radius - REFINE * eye), Math.min(most, rough.radius + REFINE * eye), 0.006 * eye)) {
-        const score = step(x, y, radius);
-        if (score > best.score) best = { x, y, radius, score };
+  const [least, most] = radii, [guessX, guessY] = toWindow(window, [guess])[0]!;
+  const rough = discOfDark(window, tone, opening, eye, middle, [least, most]);
+  const tried: { readonly x: number; readonly y: number; readonly radius: number; readonly score: number }[] = [];
+  for (const start of [rough, { x: guessX, y: guessY, radius: (least + most) / 2 }]) {
+    for (const y of range(start.y - REFINE * eye, start.y + REFINE * eye, 0.006 * eye)) {
+      for (const x of range(start.x - REFINE * eye, start.x + REFINE * eye, 0.006 * eye)) {
+        const trust = Math.exp(-0.5 * ((x - guessX) ** 2 + (y - guessY) ** 2) / (ASTRAY * start.radius) ** 2);
+        for (const radius of range(Math.max(least, start.radius - REFINE * eye), Math.min(most, start.radius + REFINE * eye), 0.006 * eye)) {
+          const score = trust * step(x, y, radius);
+          tried.push({ x, y, radius, score });
+        }
       }
     }
   }
+  const best = meanOfBest(tried, eye);
   if (best.score <= 0) return undefined;
   return { x: best.x, y: best.y, radius: best.radius, pupilRadius: fitPupil(best, tone, opening, width, height), edge: best.score };
 }
+
+/** The mean of the circles near the best one that score nearly as well: a single one follows noise. */
+function meanOfBest(tried: readonly { readonly x: number; readonly y: number; readonly radius: number; readonly score: number }[], eye: number): { x: number; y: number; radius: number; score: number } {
+  const best = tried.reduce((most, circle) => (circle.score > most.score ? circle : most)), mean = { x: 0, y: 0, radius: 0, score: best.score };
+  let sum = 0;
+  for (const { x, y, radius, score } of tried) {
+    const weight = score - NEARLY * best.score;
+    if (weight <= 0 || Math.hypot(x - best.x, y - best.y) > 2 * REFINE * eye) continue;
+    sum += weight;
+    mean.x += weight * x;
+    mean.y += weight * y;
+    mean.radius += weight * radius;
+  }
+  return sum > 0 ? { x: mean.x / sum, y: mean.y / sum, radius: mean.radius / sum, score: best.score } : best;
+}
+const NEARLY = 0.9;
 
 /**
  * The disc that parts the dark of an eye from its white with the fewest pixels on the wrong side: a glint in

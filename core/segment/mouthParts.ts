@@ -5,6 +5,7 @@ import { featureWindow, loopCoverage, toWindow } from './featureWindow';
 import type { FeatureWindow } from './featureWindow';
 import { LIPS_INNER, LIPS_OUTER } from './landmarkGroups';
 import { likeness } from './likeness';
+import { fitMixture, mixtureDensity } from './mixture';
 
 /** Lips, and what shows between them. */
 export interface MouthParts {
@@ -36,15 +37,33 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
     beyond[i] = signedDistance(at, outline) / unit;
     apart[i] = signedDistance(at, gap) / unit;
   }
-  const between = loopCoverage(window, inner), open = between.reduce((sum, value) => sum + value, 0) / (unit * unit) > LEAST_OPENING;
+  const loop = loopCoverage(window, inner), open = loop.reduce((sum, value) => sum + value, 0) / (unit * unit) > LEAST_OPENING;
+  const between = open ? betweenLips(window, beyond, apart, unit) : new Float32Array(count);
   const place = beyond.map((distance) => 1 / (1 + Math.exp(distance / BORDER_REACH)));
   const like = likeness(window, place, (i) => beyond[i]! < -0.035 && apart[i]! > 0.02, (i) => beyond[i]! > 0.05 && beyond[i]! < 0.16, 3, 0.012 * unit);
   const lips = like.map((smooth, i) => {
     const firm = Math.min(1, Math.max(0, (smooth - 0.2) / 0.6)), near = Math.min(1, Math.max(0, 1 - (beyond[i]! - 0.06) / 0.04));
-    return firm * near * (1 - (open ? between[i]! : 0));
+    return firm * near * (1 - between[i]!);
   });
-  return { window, lips, between: open ? between : new Float32Array(count), teeth: open ? teethIn(window, between) : new Float32Array(count) };
+  return { window, lips, between, teeth: open ? teethIn(window, between) : between };
 }
+
+/**
+ * What shows between open lips: landmarks miss their inner borders by up to a tenth of the mouth's width, so what lies
+ * about the gap and has not the lips' colours, dark or teeth, is told from what has.
+ * @param beyond the lips' outline, @param apart from the gap, shares of the mouth's width, inside negative
+ */
+function betweenLips(window: FeatureWindow, beyond: Float32Array, apart: Float32Array, unit: number): Float32Array {
+  const { oklab } = window, sure = [...beyond.keys()].filter((i) => beyond[i]! < -0.012 && beyond[i]! > -RIM && apart[i]! > 0.03);
+  const lips = fitMixture(oklab, sure.filter((_, n) => n % Math.ceil(sure.length / MOST_LIPS + 1e-9) === 0), 3, [0.02, 0.008, 0.008]);
+  const foreign = beyond.map((_, i) => mixtureDensity(lips, oklab[3 * i]!, oklab[3 * i + 1]!, oklab[3 * i + 2]!));
+  const usual = sure.map((i) => foreign[i]!).sort((p, q) => p - q)[Math.floor(0.03 * sure.length)] ?? 0;
+  const place = apart.map((distance, i) => (beyond[i]! < 0 ? 1 / (1 + Math.exp((distance - GAP_SLACK) / GAP_REACH)) : 0));
+  const like = likeness(window, place, (i) => apart[i]! < 0.02 && beyond[i]! < -0.03 && foreign[i]! < usual, (i) => sure.length > 0 && beyond[i]! < -0.012 && beyond[i]! > -RIM && apart[i]! > 0.03, 4, 0.008 * unit);
+  return like.map((smooth) => Math.min(1, Math.max(0, (smooth - 0.25) / 0.5)));
+}
+/** Depth of the rim that is lips for sure; how far beyond the gap's landmarks something else may show. */
+const RIM = 0.07, GAP_SLACK = 0.03, GAP_REACH = 0.03, MOST_LIPS = 3000;
 
 function teethIn({ oklab }: FeatureWindow, between: Float32Array): Float32Array {
   const brightest = Float32Array.from(between.keys(), (i) => i).filter((i) => between[i]! > 0.9).map((i) => oklab[3 * i]!).sort().at(-1) ?? 0;

@@ -8,6 +8,8 @@ export interface MeshOutput {
   readonly lips: Float32Array;
   /** twice 71 interleaved x, y; which eye is which is told by their corners */
   readonly eyes: readonly [Float32Array, Float32Array];
+  /** twice 5 interleaved x, y: middle of an iris and four points of its rim */
+  readonly irises: readonly [Float32Array, Float32Array];
 }
 
 /**
