@@ -131,14 +131,15 @@ interface Ground {
   readonly person: PersonMap;
 }
 
-/** What is background about every sitter, and no person beyond. */
+/** What is left of a place once every sitter has a share of it; no person beyond their surroundings. */
 function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart | undefined {
   if (grounds.length === 0) return undefined;
   const region = wholeRegion(pyramid.width, pyramid.height, BACKGROUND_LONG_SIDE), coverage = new Float32Array(region.outWidth * region.outHeight);
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     for (let column = 0; column < region.outWidth; column++, i++) {
       const point = pixelCentre(region, column, row);
-      coverage[i] = grounds.reduce((least, ground) => Math.min(least, groundAt(ground, point)), 1);
+      // Where two sitters meet, each view leaves a share to the other one: the shares add up.
+      coverage[i] = Math.max(0, grounds.reduce((left, ground) => left - (1 - groundAt(ground, point)), 1));
     }
   }
   return foundPart('background', region, coverage, undefined);

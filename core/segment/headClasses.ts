@@ -67,8 +67,9 @@ function classPriors({ region, frame, person, others }: HeadGrid): HeadClasses {
   const priors = { skin: make(), hair: make(), clothes: make(), background: make() };
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     for (let column = 0; column < region.outWidth; column++, i++) {
-      const point = pixelCentre(region, column, row), place = placePrior(frame, imageToFace(frame, point));
-      const inPerson = sharpened(person[i]!) * othersShare(others, frame, point), total = place.skin + place.hair + place.clothes;
+      const point = pixelCentre(region, column, row), at = imageToFace(frame, point), place = placePrior(frame, at);
+      // The face itself is no background, whatever the silhouette of a group says.
+      const face = OF_FACE / (1 + Math.exp(signedDistance(at, frame.oval) / FACE_RIM)), inPerson = Math.max(sharpened(person[i]!), face) * othersShare(others, frame, point), total = place.skin + place.hair + place.clothes;
       priors.skin[i] = (inPerson * place.skin) / total;
       priors.hair[i] = (inPerson * place.hair) / total;
       priors.clothes[i] = (inPerson * place.clothes) / total;
@@ -77,6 +78,8 @@ function classPriors({ region, frame, person, others }: HeadGrid): HeadClasses {
   }
   return priors;
 }
+
+const OF_FACE = 0.995, FACE_RIM = 0.03;
 
 /** The person network is surer than it says: its odds count squared. */
 function sharpened(probability: number): number {

@@ -10,7 +10,7 @@ import { shrinkPlane } from './planes';
 
 const GUIDE_RADIUS = 3, GUIDE_EPSILON = 1e-4;
 /** Windows of the local colours, and the band about the hair in which single strands are looked for, in face widths. */
-const COLOUR_REACH = 0.03, STRAND_REACH = 0.11;
+const COLOUR_REACH = 0.2, STRAND_REACH = 0.11;
 /** Standard deviations of the ground that are not yet a strand, of the mean of nine pixels. */
 const GROUND_NOISE = 1.2;
 /** Window that tells how deep inside the hair a place lies, in face widths, and the share of hair in it that is deep. */
@@ -18,7 +18,11 @@ const SURE_REACH = 0.06, SURE_FROM = 0.93, SURE_TO = 0.995;
 /** Share of hair about a place from which on it counts as beside the hair. */
 const BESIDE = 0.05;
 /** Share of hair about a place above which the ground there is not trusted to be bare. */
-const BARE_BELOW = 0.12;
+const BARE_BELOW = 0.5;
+/** Skin under the first strands lies in their shade and looks like more hair than there is: a share counts as its power. */
+const SHADED_SKIN = 2.6;
+/** On skin and cloth, hair is no lone line: share of hair about a place up to which it is doubted. */
+const LONE = 0.2;
 
 /**
  * Brings the classes of a head to a finer raster: along the photo's edges everywhere, and in a band about
@@ -70,10 +74,11 @@ function takeStrands(grid: HeadGrid, classes: HeadClasses, refined: HeadClasses,
     // Flyaway strands are looked for on the background; on cloth and skin only beside the hair.
     const beside = GROUNDS[grounds[i]!] === 'background' ? 1 : Math.min(1, near[at]! / BESIDE);
     const trust = Math.min(1, Math.max(0, 1.6 - 2.2 * noise[i]!)), gate = Math.min(1, Math.max(0, steady[i]! / (GROUND_NOISE * noise[i]! + 0.02) - 1)) * beside;
-    const share = refined.hair[i]! + trust * (Math.min(1, Math.max(0, mixed[i]!)) * gate - refined.hair[i]!);
+    const ground = GROUNDS[grounds[i]!]!, taken = Math.min(1, Math.max(0, mixed[i]!)) ** (ground === 'skin' ? SHADED_SKIN : 1) * gate, share = refined.hair[i]! + trust * (taken - refined.hair[i]!);
     // Deep inside there are no holes, however a strand shines.
     const sure = Math.min(1, Math.max(0, (within[at]! - SURE_FROM) / (SURE_TO - SURE_FROM)));
-    setHair(refined, i, share + sure * (Math.max(share, refined.hair[i]!) - share), GROUNDS[grounds[i]!]!);
+    const lone = ground === 'background' ? 1 : Math.min(1, within[at]! / LONE);
+    setHair(refined, i, lone * (share + sure * (Math.max(share, refined.hair[i]!) - share)), ground);
   }
 }
 const GROUNDS = ['skin', 'clothes', 'background'] as const;
