@@ -10,6 +10,7 @@ import type { Variant } from '../tests/fixtures/truth';
 import { softIou } from '../tests/references/measures';
 import { openCv } from '../tests/references/openCv';
 import { largePyramid } from './render';
+import { strokeAccuracy } from './strokes';
 import type { Row } from './report';
 
 const networks = tfNetworks(networkFiles);
@@ -58,7 +59,7 @@ export async function findAccuracy(): Promise<Row[]> {
     { what: 'plain way: skin by a threshold in YCbCr (Chai and Ngan 1999), soft IoU of all skin', value: mean(plain.threshold), unit: '', must: 'to be beaten' },
     { what: 'plain way: OpenCV’s graph cut from the face rectangle, soft IoU of the face', value: mean(plain.graphCut), unit: '', must: 'to be beaten' },
   );
-  return [...rows, ...(await findSpeed())];
+  return [...rows, ...(await strokeAccuracy(networks)), ...(await findSpeed())];
 }
 
 async function findSpeed(): Promise<Row[]> {
