@@ -17,11 +17,11 @@ const hold = (held: boolean) => (bench.holdingBefore = held);
 </script>
 
 <template>
-  <div class="flex h-9 shrink-0 items-center gap-1 border-t border-line bg-panel px-2 text-[13px]" role="toolbar" aria-label="Seeing">
+  <div class="flex h-9 shrink-0 items-center overflow-x-auto border-t border-line bg-panel px-1 text-[13px]" role="toolbar" aria-label="Seeing">
     <button class="press-bare" :class="view.fitted ? 'font-semibold text-ink' : ''" @click="view.fit()">Fit</button>
     <button class="press-bare whitespace-nowrap" @click="view.zoomTo(view.fullZoom)">100 %</button>
     <button class="press-bare whitespace-nowrap" @click="view.zoomTo(2 * view.fullZoom)">200 %</button>
-    <span class="w-14 whitespace-nowrap text-center tabular-nums text-quiet" data-testid="zoom">{{ view.percent }} %</span>
+    <span class="w-12 whitespace-nowrap text-center tabular-nums text-quiet" data-testid="zoom">{{ view.percent }} %</span>
     <span class="grow" />
     <template v-if="bench.areaId">
       <button v-for="entry in VIEWS" :key="entry.overlay" class="press-bare whitespace-nowrap" :class="bench.overlay === entry.overlay ? 'font-semibold text-ink' : ''" :aria-pressed="bench.overlay === entry.overlay" :title="entry.title" @click="toggle(entry.overlay)">{{ entry.name }}</button>
@@ -32,6 +32,6 @@ const hold = (held: boolean) => (bench.holdingBefore = held);
     <button class="press-bare select-none" title="Hold to see the photo as it was (hold W)" @pointerdown="hold(true)" @pointerup="hold(false)" @pointerleave="hold(false)" @keydown.space.prevent="hold(true)" @keyup.space="hold(false)" @blur="hold(false)">Before</button>
     <button class="press-bare" :class="bench.showsClipping ? 'font-semibold text-ink' : ''" :aria-pressed="bench.showsClipping" title="Clipped pixels in the colours of their channels (shift C)" @click="bench.showsClipping = !bench.showsClipping">Clipped</button>
     <button class="press-bare" :class="bench.split !== undefined ? 'font-semibold text-ink' : ''" :aria-pressed="bench.split !== undefined" title="A line between before and after (D)" @click="bench.split = bench.split === undefined ? 0.5 : undefined">Divide</button>
-    <button class="press-bare" :title="`Surround: ${view.surround}`" @click="nextSurround">Surround <span class="inline-block h-3.5 w-3.5 rounded-full border border-quiet" :style="{ background: SURROUNDS[view.surround] }" /></button>
+    <button class="press-bare" :title="`Surround: ${view.surround}`" @click="nextSurround"><span class="sr-only">Surround</span><span class="inline-block h-3.5 w-3.5 rounded-full border border-quiet" :style="{ background: SURROUNDS[view.surround] }" /></button>
   </div>
 </template>

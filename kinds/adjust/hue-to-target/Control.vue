@@ -83,7 +83,7 @@ const setMore = (place: number, change: Partial<HueToTargetParameters['more'][nu
   <span class="whitespace-nowrap">Where hue moves alone, <button class="underline decoration-dotted" title="Chroma: what the eye sees as equally strong. Saturation: the number of HSV" @click="put({ keeps: model.keeps === 'chroma' ? 'saturation' : 'chroma' })">{{ model.keeps }}</button> stays.</span>
   <span class="block text-[12px]">Targets
     <button class="text-quiet underline decoration-dotted" title="Take hold of the skin on the picture and drag up or down" @click="emit('pull')">by dragging on the picture</button>,
-    <button class="text-quiet underline decoration-dotted" title="The numbers of another photo’s or sitter’s part" @click="emit('borrow', false)">from another part</button>{{ own ? ', ' : '.' }}
-    <button v-if="own" class="text-quiet underline decoration-dotted" title="The part’s own hue where it lies in the corridor" @click="takeOwn">from its good zones</button>{{ own ? '.' : '' }}</span>
+    <span class="whitespace-nowrap"><button class="text-quiet underline decoration-dotted" title="The numbers of another photo’s or sitter’s part" @click="emit('borrow', false)">from another part</button>{{ own ? ',' : '.' }}</span>
+    <span v-if="own" class="whitespace-nowrap"><button class="text-quiet underline decoration-dotted" title="The part’s own hue where it lies in the corridor" @click="takeOwn">from its good zones</button>.</span></span>
   <button v-if="model.more.length < 12" class="ml-1 text-quiet underline decoration-dotted" title="One more place on the ladder with a target of its own" @click="addRung">Add a rung</button>
 </template>
