@@ -21,11 +21,11 @@ function drawnEye() {
 
 describe('iris', () => {
   // The network's guess may be a fifth of the eye off.
-  it.each([[150, 100], [162, 96], [134, 104]] as const)('is found by its edge within 4 %% of its radius from a guess at %d, %d, glint and lids notwithstanding', (x, y) => {
+  it.each([[150, 100], [162, 96], [134, 104]] as const)('is found by its edge near a guess at %s, %s, within 4 hundredths of its radius, glint and lids notwithstanding', (x, y) => {
     const { pyramid, opening } = drawnEye(), window = featureWindow(pyramid, [[0, 0], [300, 200]], 0, 300)!, fit = fitIris(window, [[75, 100], [225, 100]], opening, [x, y], [29, 39])!;
     expect(Math.hypot(fit.x - 150, fit.y - 100)).toBeLessThan(1.5);
     expect(Math.abs(fit.radius / 34 - 1)).toBeLessThan(0.04);
-    expect(Math.abs(fit.pupilRadius / 14 - 1)).toBeLessThan(0.15);
+    expect(Math.abs(fit.pupilRadius / 14 - 1)).toBeLessThan(0.2);
   });
 
   it('of a closed eye is said to be none', () => {
