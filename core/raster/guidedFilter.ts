@@ -105,28 +105,34 @@ function boxMean(plane: Float32Array, width: number, height: number, radius: num
  */
 export function boxMeans(data: Float32Array, channels: number, width: number, height: number, radius: number): Float32Array {
   const line = width * channels, out = new Float32Array(data.length), sums = new Float64Array(line);
-  const addRow = (row: number, sign: number) => {
-    for (let i = 0, p = row * line; i < line; i++, p++) sums[i]! += sign * data[p]!;
-  };
-  for (let row = 0; row < Math.min(radius, height); row++) addRow(row, 1);
+  const shares = Float64Array.from({ length: width }, (_, column) => 1 / (Math.min(width - 1, column + radius) - Math.max(0, column - radius) + 1));
+  for (let row = 0; row < Math.min(radius, height); row++) addRow(sums, data, row * line, 1);
   for (let row = 0; row < height; row++) {
-    if (row + radius < height) addRow(row + radius, 1);
-    if (row > radius) addRow(row - radius - 1, -1);
-    const rows = Math.min(height - 1, row + radius) - Math.max(0, row - radius) + 1;
-    for (let channel = 0; channel < channels; channel++) meanAlong(sums, channel, channels, width, radius, rows, out, row * line);
+    const entering = row + radius, leaving = row - radius - 1;
+    if (entering < height && leaving >= 0) {
+      for (let i = 0, p = entering * line, q = leaving * line; i < line; i++, p++, q++) sums[i]! += data[p]! - data[q]!;
+    } else if (entering < height) addRow(sums, data, entering * line, 1);
+    else if (leaving >= 0) addRow(sums, data, leaving * line, -1);
+    const scale = 1 / (Math.min(height - 1, entering) - Math.max(0, row - radius) + 1);
+    for (let channel = 0; channel < channels; channel++) meanAlong(sums, channel, channels, radius, scale, shares, out, row * line);
   }
   return out;
 }
 
-function meanAlong(sums: Float64Array, channel: number, channels: number, width: number, radius: number, rows: number, out: Float32Array, start: number): void {
+function addRow(sums: Float64Array, data: Float32Array, start: number, sign: number): void {
+  for (let i = 0, p = start; i < sums.length; i++, p++) sums[i]! += sign * data[p]!;
+}
+
+/** @param scale one by the rows of the window @param shares one by its columns, about each column */
+function meanAlong(sums: Float64Array, channel: number, channels: number, radius: number, scale: number, shares: Float64Array, out: Float32Array, start: number): void {
+  const width = shares.length, ahead = radius * channels, behind = (radius + 1) * channels;
   let sum = 0;
-  for (let column = 0; column < Math.min(radius, width); column++) sum += sums[column * channels + channel]!;
-  for (let column = 0; column < width; column++) {
-    if (column + radius < width) sum += sums[(column + radius) * channels + channel]!;
-    if (column > radius) sum -= sums[(column - radius - 1) * channels + channel]!;
-    const columns = Math.min(width - 1, column + radius) - Math.max(0, column - radius) + 1;
+  for (let column = 0, i = channel; column < Math.min(radius, width); column++, i += channels) sum += sums[i]!;
+  for (let column = 0, i = channel; column < width; column++, i += channels) {
+    if (column + radius < width) sum += sums[i + ahead]!;
+    if (column > radius) sum -= sums[i - behind]!;
     // What the running sum keeps of rounding must not count as a mask.
-    out[start + column * channels + channel] = Math.abs(sum) < ROUNDING ? 0 : sum / (rows * columns);
+    out[start + i] = sum < ROUNDING && sum > -ROUNDING ? 0 : sum * scale * shares[column]!;
   }
 }
 const ROUNDING = 1e-9;

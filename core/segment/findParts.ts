@@ -172,16 +172,23 @@ const OVAL_SHORT = 0.022, TURNED_SHORT = 0.14;
 /** Eyes, brows and mouth with a little around them, as far as the face goes. */
 function featureZones({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
   const loops = [EYE_LOOPS.right, EYE_LOOPS.left, BROW_LOOPS.right, BROW_LOOPS.left, LIPS_OUTER].map((indices) => swell(indices.map((index) => points[index]!), FEATURE_MARGIN * frame.unit));
-  const zones = loops.map((loop) => polygonCoverage([toRegion(region, loop)], region.outWidth, region.outHeight));
+  const zones = polygonCoverage(loops.map((loop) => sunwise(toRegion(region, loop))), region.outWidth, region.outHeight);
   const oval = FACE_OVAL.map((index) => points[index]!), face = polygonCoverage([toRegion(region, oval)], region.outWidth, region.outHeight);
   // Below the brows and well inside the face nothing hangs: nostrils and folds are dark, not hair.
   const core = polygonCoverage([toRegion(region, oval.map((point): LandmarkPoint => {
     const [u, v] = imageToFace(frame, point), shrink = 1 - CORE_INSIDE / (Math.hypot(u, v) || 1);
     return faceToImage(frame, [u * shrink, Math.max(CORE_TOP, v * shrink)]);
   }))], region.outWidth, region.outHeight);
-  return face.map((inside, i) => Math.max(core[i]!, inside * zones.reduce((most, zone) => Math.max(most, zone[i]!), 0)));
+  for (let i = 0; i < face.length; i++) face[i] = Math.max(core[i]!, face[i]! * zones[i]!);
+  return face;
 }
 const FEATURE_MARGIN = 0.045, CORE_INSIDE = 0.13, CORE_TOP = -0.17;
+
+/** A loop in the one direction, so that loops that overlap add up rather than cancel. */
+function sunwise(loop: readonly LandmarkPoint[]): readonly LandmarkPoint[] {
+  const twice = loop.reduce((sum, [x, y], i) => sum + x * loop[(i + 1) % loop.length]![1] - loop[(i + 1) % loop.length]![0] * y, 0);
+  return twice < 0 ? loop.toReversed() : loop;
+}
 
 /** A loop moved outward from its middle by a distance. */
 function swell(loop: readonly LandmarkPoint[], by: number): LandmarkPoint[] {

@@ -158,21 +158,31 @@ function density({ colours, rough: [mean, spread] }: ClassModel, { oklab, rough 
 
 function posterior(grid: HeadGrid, priors: HeadClasses, models: ClassModels, guide: PreparedGuide): HeadClasses {
   const count = grid.person.length, raw = Object.fromEntries(HEAD_CLASSES.map((name) => [name, new Float32Array(count)])) as Record<HeadClass, Float32Array>;
-  for (let i = 0; i < count; i++) {
-    let sum = 0;
-    for (const name of HEAD_CLASSES) sum += raw[name][i] = priors[name][i]! * (density(models[name], grid, i) + UNFORESEEN);
-    for (const name of HEAD_CLASSES) raw[name][i]! /= sum;
+  // One class after the other over the whole raster: the model stays at hand.
+  for (const name of HEAD_CLASSES) {
+    const map = raw[name], prior = priors[name], model = models[name];
+    for (let i = 0; i < count; i++) map[i] = prior[i]! * (density(model, grid, i) + UNFORESEEN);
   }
+  shareOut(raw);
   const smooth = Object.fromEntries(HEAD_CLASSES.map((name) => [name, smoothAlong(guide, raw[name])])) as Record<HeadClass, Float32Array>;
-  for (let i = 0; i < count; i++) {
-    let sum = 0;
-    for (const name of HEAD_CLASSES) sum += smooth[name][i] = Math.max(0, smooth[name][i]!);
-    for (const name of HEAD_CLASSES) smooth[name][i]! /= sum || 1;
-  }
+  shareOut(smooth);
   return smooth;
+}
+
+/** Makes the classes of every pixel sum to 1, none below 0. */
+function shareOut({ skin, hair, clothes, background }: HeadClasses): void {
+  for (let i = 0; i < skin.length; i++) {
+    const s = Math.max(0, skin[i]!), h = Math.max(0, hair[i]!), c = Math.max(0, clothes[i]!), b = Math.max(0, background[i]!), share = 1 / (s + h + c + b || 1);
+    skin[i] = s * share;
+    hair[i] = h * share;
+    clothes[i] = c * share;
+    background[i] = b * share;
+  }
 }
 
 function smoothAlong(guide: PreparedGuide, mask: Float32Array): Float32Array {
   const { data } = guidedCoefficients(guide, mask), [r, g, b] = guide.planes;
-  return Float32Array.from(mask, (_, i) => data[4 * i]! * r[i]! + data[4 * i + 1]! * g[i]! + data[4 * i + 2]! * b[i]! + data[4 * i + 3]!);
+  const out = new Float32Array(mask.length);
+  for (let i = 0, o = 0; i < out.length; i++, o += 4) out[i] = data[o]! * r[i]! + data[o + 1]! * g[i]! + data[o + 2]! * b[i]! + data[o + 3]!;
+  return out;
 }

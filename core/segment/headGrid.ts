@@ -74,7 +74,12 @@ export function headGrid(pyramid: Pyramid, view: HeadView, frame: FaceFrame, oth
 
 export function oklabOf({ data }: LinearRaster): Float32Array {
   const oklab = new Float32Array(data.length);
-  for (let p = 0; p < data.length; p += 3) [oklab[p], oklab[p + 1], oklab[p + 2]] = convertSrgbLinearToOklab([data[p]!, data[p + 1]!, data[p + 2]!]);
+  for (let p = 0; p < data.length; p += 3) {
+    const colour = convertSrgbLinearToOklab([data[p]!, data[p + 1]!, data[p + 2]!]);
+    oklab[p] = colour[0];
+    oklab[p + 1] = colour[1];
+    oklab[p + 2] = colour[2];
+  }
   return oklab;
 }
 

@@ -1,3 +1,5 @@
+import { fastExp } from '../colour/fastLog';
+
 /** A mixture of Gaussians with full covariances over interleaved triples. */
 export interface Mixture {
   /** per component: weight's logarithm less its normalisation, mean (3), inverse covariance rr, rg, rb, gg, gb, bb (6) */
@@ -5,6 +7,8 @@ export interface Mixture {
 }
 
 const ROUNDS = 10;
+/** What lies farther out adds less than a hundred-millionth. */
+const LEAST_POWER = -20;
 
 /**
  * Fits a mixture to weighted samples: k-means from quantiles of the first channel, then covariances;
@@ -36,23 +40,26 @@ export function mixtureDensity({ components }: Mixture, x: number, y: number, z:
   for (const c of components) {
     const dx = x - c[1]!, dy = y - c[2]!, dz = z - c[3]!;
     const distance = dx * (dx * c[4]! + 2 * (dy * c[5]! + dz * c[6]!)) + dy * (dy * c[7]! + 2 * dz * c[8]!) + dz * dz * c[9]!;
-    sum += Math.exp(c[0]! - 0.5 * distance);
+    const power = c[0]! - 0.5 * distance;
+    if (power > LEAST_POWER) sum += fastExp(power);
   }
   return sum;
 }
 
 function assign(features: Float32Array, samples: readonly number[], centres: readonly number[][], spread: readonly number[], owner: Uint8Array): void {
-  samples.forEach((sample, i) => {
+  const scales = spread.map((value) => 1 / value), [sx, sy, sz] = scales as [number, number, number];
+  const places = Float64Array.from(centres.flatMap((centre) => centre.map((value, channel) => value * scales[channel]!)));
+  for (let i = 0; i < samples.length; i++) {
+    const p = 3 * samples[i]!, x = features[p]! * sx, y = features[p + 1]! * sy, z = features[p + 2]! * sz;
     let least = Infinity;
-    centres.forEach((centre, n) => {
-      let distance = 0;
-      for (let channel = 0; channel < 3; channel++) distance += ((features[3 * sample + channel]! - centre[channel]!) / spread[channel]!) ** 2;
+    for (let c = 0; c < places.length; c += 3) {
+      const dx = x - places[c]!, dy = y - places[c + 1]!, dz = z - places[c + 2]!, distance = dx * dx + dy * dy + dz * dz;
       if (distance < least) {
         least = distance;
-        owner[i] = n;
+        owner[i] = c / 3;
       }
-    });
-  });
+    }
+  }
 }
 
 function move(features: Float32Array, samples: readonly number[], centres: number[][], owner: Uint8Array): void {

@@ -64,7 +64,9 @@ function takeStrands(grid: HeadGrid, classes: HeadClasses, refined: HeadClasses,
       const place = strongest(aboutGrounds, at), ground = GROUNDS[place]!;
       places[i] = at;
       grounds[i] = place;
-      [mixed[i], noise[i]] = placeBetween(local.hair.data, local[ground].data, at * LOCAL_CHANNELS, fine.data, 3 * i);
+      const between = placeBetween(local.hair.data, local[ground].data, at * LOCAL_CHANNELS, fine.data, 3 * i);
+      mixed[i] = between[0];
+      noise[i] = between[1];
     }
   }
   const steady = boxMeans(mixed, 1, region.outWidth, region.outHeight, 1);
@@ -93,10 +95,12 @@ function strongest(maps: readonly Float32Array[], at: number): number {
   return best;
 }
 
-function normalise(classes: HeadClasses, i: number): void {
-  let sum = 0;
-  for (const name of HEAD_CLASSES) sum += classes[name][i] = Math.max(0, classes[name][i]!);
-  for (const name of HEAD_CLASSES) classes[name][i]! /= sum || 1;
+function normalise({ skin, hair, clothes, background }: HeadClasses, i: number): void {
+  const s = Math.max(0, skin[i]!), h = Math.max(0, hair[i]!), c = Math.max(0, clothes[i]!), b = Math.max(0, background[i]!), share = 1 / (s + h + c + b || 1);
+  skin[i] = s * share;
+  hair[i] = h * share;
+  clothes[i] = c * share;
+  background[i] = b * share;
 }
 
 function setHair(classes: HeadClasses, i: number, share: number, ground: Exclude<HeadClass, 'hair'>): void {

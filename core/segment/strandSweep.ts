@@ -47,7 +47,12 @@ export function sweepStrands(pyramid: Pyramid, sweeps: readonly Sweep[], before:
   const mixed = new Float32Array(prior.length), noise = new Float32Array(prior.length);
   const mix = (weights: Float32Array) => {
     const ground = localColours(fine.data, weights, width, height, reach).data;
-    for (let i = 0; i < prior.length; i++) if (band[i]! > 0) [mixed[i], noise[i]] = placeBetween(hair, ground, i * LOCAL_CHANNELS, fine.data, 3 * i);
+    for (let i = 0; i < prior.length; i++) {
+      if (band[i] === 0) continue;
+      const between = placeBetween(hair, ground, i * LOCAL_CHANNELS, fine.data, 3 * i);
+      mixed[i] = between[0];
+      noise[i] = between[1];
+    }
   };
   // The ground beyond the sweep tells where there is ground within it, and that tells the ground's colours nearer by.
   mix(grounds);

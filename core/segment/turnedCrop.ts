@@ -25,12 +25,13 @@ export function turnedCrop(pyramid: Pyramid, square: TurnedSquare, size: number)
   const { width, height, data } = pyramid.levels[level]!, shrink = 2 ** -level;
   // A bilinear sample sees two pixels along each axis.
   const samples = Math.max(1, Math.min(4, Math.ceil((step * shrink) / 2))), out = new Float32Array(size * size * 3), share = 1 / (255 * samples * samples);
+  const [left, top] = pointOfSquare(square, 0, 0), fine = (step * shrink) / samples, acrossX = fine * Math.cos(square.tiltRadians), acrossY = fine * Math.sin(square.tiltRadians);
   for (let row = 0, o = 0; row < size; row++) {
     for (let column = 0; column < size; column++, o += 3) {
       for (let j = 0; j < samples; j++) {
         for (let i = 0; i < samples; i++) {
-          const [x, y] = pointOfSquare(square, (column + (i + 0.5) / samples) / size, (row + (j + 0.5) / samples) / size);
-          addBilinear(data, width, height, x * shrink - 0.5, y * shrink - 0.5, share, out, o);
+          const across = column * samples + i + 0.5, down = row * samples + j + 0.5;
+          addBilinear(data, width, height, left * shrink + across * acrossX - down * acrossY - 0.5, top * shrink + across * acrossY + down * acrossX - 0.5, share, out, o);
         }
       }
     }
