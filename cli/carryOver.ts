@@ -1,5 +1,6 @@
 import { WHOLE_PICTURE } from '#core/document/schema';
 import type { Area, Photo } from '#core/document/schema';
+import { carryFade } from '#core/document/carryFade';
 import { newPhoto } from '#core/document/commands';
 import { CommandError } from '#core/errors';
 import type { Plate } from '#core/raster/plate';
@@ -15,7 +16,7 @@ export interface Carried {
 
 /**
  * Carries a plan to another photo: parts are found anew for the sitter of the same number, readings are left to the
- * rungs of the new areas; marks drawn by hand stay behind.
+ * rungs of the new areas; areas built on others go with their fades, other marks drawn by hand stay behind.
  * @throws {NetworksMissingError} {CommandError} nobody, when the plan stands on people and there are none
  */
 export async function carryOver(plan: Photo, { name, sha256, pyramid }: OpenedPhoto, onProgress: (share: number) => void): Promise<Carried> {
@@ -24,6 +25,8 @@ export async function carryOver(plan: Photo, { name, sha256, pyramid }: OpenedPh
   const found = await findInto(empty, pyramid, onProgress), warnings: string[] = [];
   if (found.photo.sitters.length === 0) throw new CommandError('nobody');
   const areas = plan.areas.map((area): Area => {
+    const built = area.marks.some(({ kind }) => kind === 'area') ? builtMarks(area, plan, found.photo) : undefined;
+    if (built) return { ...area, marks: built, sitter: null };
     const marks = foundMarks(area, plan, found.photo);
     if (marks.length === 0) warnings.push(`${area.name} could not be found here; its steps are left out`);
     else if (area.marks.some(({ kind }) => kind !== 'found-part' && kind !== 'picture')) warnings.push(`${area.name}: marks drawn by hand stay with their own photo`);
@@ -32,6 +35,12 @@ export async function carryOver(plan: Photo, { name, sha256, pyramid }: OpenedPh
   const covered = new Set([WHOLE_PICTURE.id, ...areas.filter(({ marks }) => marks.length > 0).map(({ id }) => id)]);
   const steps = plan.plan.filter(({ areaId }) => areaId === null || covered.has(areaId));
   return { photo: { ...empty, sitters: found.photo.sitters, areas, plan: steps }, plates: found.plates, warnings };
+}
+
+/** Marks of an area that is built on others (roots, tips): those others, carried by themselves, and fades moved with the face. */
+function builtMarks(area: Area, plan: Photo, found: Photo): Area['marks'] {
+  const sitter = plan.sitters.find(({ id }) => id === area.sitter), other = found.sitters.find(({ number }) => number === (sitter?.number ?? 1));
+  return area.marks.flatMap((mark) => (mark.kind === 'area' ? [mark] : sitter && other ? (carryFade(mark, sitter.face, other.face) ?? []) : []));
 }
 
 /** The marks that find gave for an area's part: of the sitter with the same number, or of all where it was nobody's. */

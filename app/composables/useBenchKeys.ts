@@ -40,7 +40,6 @@ export function useBenchKeys(): void {
     'C': () => (bench.showsClipping = !bench.showsClipping),
     'e': () => photo.value && (bench.exporting = true),
     '?': () => (bench.showingKeys = true),
-    'Enter': () => (bench.piece = undefined),
     'Escape': leave,
   };
 
@@ -65,6 +64,12 @@ export function useBenchKeys(): void {
 
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (isTyping(event.target) || bench.exporting || bench.showingKeys || bench.comparing || bench.borrowing) return;
+    // Everything else that Enter does is left to what has the focus.
+    if (event.key === 'Enter' && bench.piece) {
+      event.preventDefault();
+      bench.piece = undefined;
+      return;
+    }
     const plain = event.key.length === 1 ? event.key.toLowerCase() : event.key, upper = event.key.toUpperCase(), key = event.shiftKey && presses[upper] ? upper : plain;
     if ((event.ctrlKey || event.metaKey) && plain === 'z') {
       event.preventDefault();

@@ -3,8 +3,11 @@ import { ellipseTool } from './ellipseTool';
 import { lassoTool } from './lassoTool';
 import type { PointerSample, PointerTool } from './pointerTool';
 import { strokeTool } from './strokeTool';
+import { outlineTool } from './outlineTool';
 import { pressTool } from './pressTool';
+import { pullTool } from './pullTool';
 import { spanTool } from './spanTool';
+import type { OutlineNode } from '#kinds/mark/outline/schema';
 
 const at = (x: number, y: number, shift = false): PointerSample => ({ image: { x, y }, view: { x, y }, pressure: 0.5, shift });
 
@@ -92,5 +95,57 @@ describe('from one point to another', () => {
     tool.begin(at(2)).complete(at(4));
     tool.begin(at(2)).cancel();
     expect(places).toEqual([4]);
+  });
+});
+
+describe('outline tool', () => {
+  /** Keeps the piece in progress as a document would. */
+  function outliner() {
+    const told: string[] = [];
+    let nodes: readonly OutlineNode[] = [], before: readonly OutlineNode[] = [];
+    const tool = outlineTool({
+      open: () => nodes, begin: () => void (before = nodes), draw: (next) => void (nodes = next), complete: () => void told.push('complete'),
+      cancel: () => {
+        nodes = before;
+        told.push('cancel');
+      },
+      close: () => {
+        nodes = [];
+        told.push('close');
+      },
+      reach: () => 5,
+    });
+    return { tool, told, nodes: () => nodes };
+  }
+
+  it('sets a corner with a press, bends with a drag, and closes on the first node', () => {
+    const { tool, told, nodes } = outliner();
+    drag(tool, at(10, 10)).complete(at(10, 10));
+    drag(tool, at(50, 10), at(52, 10)).complete(at(52, 10));
+    drag(tool, at(50, 50), at(50, 70)).complete(at(50, 70));
+    expect(nodes().map(({ x, y, outX, outY }) => [x, y, outX, outY])).toEqual([[10, 10, 10, 10], [50, 10, 50, 10], [50, 50, 50, 70]]);
+    expect([nodes()[2]!.inX, nodes()[2]!.inY]).toEqual([50, 30]);
+    drag(tool, at(12, 12)).complete(at(12, 12));
+    expect(told).toEqual(['complete', 'complete', 'complete', 'close']);
+    expect(nodes()).toEqual([]);
+  });
+
+  it('gives a node up with the press, and never closes on the only one', () => {
+    const { tool, told, nodes } = outliner();
+    drag(tool, at(10, 10)).complete(at(10, 10));
+    drag(tool, at(11, 10)).complete(at(11, 10));
+    expect(nodes()).toHaveLength(2);
+    drag(tool, at(40, 40), at(60, 60)).cancel();
+    expect(nodes()).toHaveLength(2);
+    expect(told).toEqual(['complete', 'complete', 'cancel']);
+  });
+});
+
+describe('pull tool', () => {
+  it('says where it took hold and how far up the hand has gone since', () => {
+    const told: unknown[] = [], tool = pullTool({ begin: (place) => void told.push(place), pull: (up) => void told.push(up), complete: () => void told.push('complete'), cancel: () => void told.push('cancel') });
+    drag(tool, at(30, 80), at(35, 60), at(20, 95)).complete(at(20, 95));
+    drag(tool, at(1, 1)).cancel();
+    expect(told).toEqual([{ x: 30, y: 80 }, 20, -15, 'complete', { x: 1, y: 1 }, 'cancel']);
   });
 });

@@ -54,10 +54,23 @@ export function compileRecolour(parameters: RecolourParameters, { samples, gloss
     dye(pigment, dyed, dyed.length / 3);
     const vary = keepVariation(meanOf(dyed), parameters.hueVariation, parameters.saturationVariation);
     return (pixels, count) => {
-      const whites = takeGloss(pixels, count, gloss, kept);
+      const whites = new Float32Array(count);
+      // As takeGloss does, written out here: a call of it took a seventh longer.
+      for (let i = 0, p = 0; i < count; i++, p += 3) {
+        const red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!, white = kept * whiteIn(gloss, red, green, blue);
+        whites[i] = white;
+        pixels[p] = red - white;
+        pixels[p + 1] = green - white;
+        pixels[p + 2] = blue - white;
+      }
       dye(pigment, pixels, count);
       vary?.(pixels, count);
-      for (let p = 0; p < 3 * count; p++) pixels[p]! += whites[(p / 3) | 0]!;
+      for (let i = 0, p = 0; i < count; i++, p += 3) {
+        const white = whites[i]!;
+        pixels[p]! += white;
+        pixels[p + 1]! += white;
+        pixels[p + 2]! += white;
+      }
     };
   };
   const plain = towards(colour), first = trend ? alongTrend(plain, samples, deepened(trend.rows, parameters.depth)) : plain;
@@ -77,8 +90,11 @@ type ColourChange = (pixels: Float32Array, count: number) => void;
 function takeGloss(pixels: Float32Array, count: number, gloss: Gloss, kept: number): Float32Array {
   const whites = new Float32Array(count);
   for (let i = 0, p = 0; i < count; i++, p += 3) {
-    const white = (whites[i] = kept * whiteIn(gloss, pixels[p]!, pixels[p + 1]!, pixels[p + 2]!));
-    for (let c = 0; c < 3; c++) pixels[p + c]! -= white;
+    const red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!, white = kept * whiteIn(gloss, red, green, blue);
+    whites[i] = white;
+    pixels[p] = red - white;
+    pixels[p + 1] = green - white;
+    pixels[p + 2] = blue - white;
   }
   return whites;
 }
