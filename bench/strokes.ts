@@ -31,7 +31,7 @@ export async function strokeAccuracy(networks: FaceNetworks): Promise<Row[]> {
         const drawn = strokeWhereWrong(now, truth, pyramid);
         if (!drawn) break;
         const tries = (['edge-stroke', 'brush'] as const).map((kind) => {
-          const own = { takes: true, radius: drawn.radius, points: drawn.points }, parameters = kind === 'brush' ? { strokes: [{ ...own, fade: 0.5 }] } : { solver: 1, tolerance: 0.3, strokes: [own] };
+          const own = { takes: true, radius: drawn.radius, points: drawn.points }, parameters: Mark['parameters'] = kind === 'brush' ? { strokes: [{ ...own, fade: 0.5 }] } : { solver: 1, tolerance: 0.3, strokes: [own] };
           const next = [...marks, mark(kind, drawn.missed ? 'add' : 'remove', parameters, marks.length)], coverage = coverageOf(pyramid, resolver, next);
           return { next, coverage, iou: softIou(coverage, truth) };
         }).sort((p, q) => q.iou - p.iou), [best] = tries;

@@ -43,6 +43,10 @@ test('targets from the ladder, from a drag on the picture and from another photo
     await page.getByLabel('Corridor of the middle ends at').fill('21');
     await page.keyboard.press('Enter');
     await expect(page.getByText('Corridor of sitter 1, its own')).toBeVisible();
+    await page.getByLabel('Corridor of the light ends at').fill('10');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert').filter({ hasText: 'must begin below where it ends' })).toBeVisible();
+    await expect(page.getByLabel('Corridor of the light ends at')).toHaveValue('28');
     await expect(page.locator('tr', { hasText: 'too green' }).first()).toBeVisible({ timeout: 20_000 });
     await page.waitForTimeout(800);
     await page.reload();

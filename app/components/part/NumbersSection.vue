@@ -35,11 +35,14 @@ function setEvenness(share: number): void {
 }
 
 const FREE = { light: null, middle: null, shade: null }, NO_NUMBERS = { hue: FREE, saturation: FREE, lightness: FREE, keeps: 'chroma', more: [] };
+/** why a corridor was not taken */
+const inverted = ref<string>();
 const isSet = computed(() => props.photo.corridors.some(({ sitter }) => sitter === props.area.sitter));
 
 function setCorridor(rung: Rung, side: 'from' | 'to', degrees: number): void {
   const { light, middle, shade } = corridor.value, next = { light, middle, shade, [rung]: { ...corridor.value[rung], [side]: degrees } };
-  if (next[rung].from < next[rung].to) edit('corridor', (photo) => putCorridor(photo, props.area.sitter, next));
+  inverted.value = next[rung].from < next[rung].to ? undefined : `The ${rung} of the corridor must begin below where it ends; ${next[rung].from.toFixed(0)}° to ${next[rung].to.toFixed(0)}° is not taken.`;
+  if (!inverted.value) edit('corridor', (photo) => putCorridor(photo, props.area.sitter, next));
 }
 </script>
 
@@ -55,6 +58,7 @@ function setCorridor(rung: Rung, side: 'from' | 'to', degrees: number): void {
       <summary class="cursor-pointer text-quiet">Corridor of {{ owner ? `sitter ${owner.number}` : 'this skin' }}{{ isSet ? ', its own' : '' }}</summary>
       <p class="flex flex-wrap gap-x-3">
         <span v-for="rung in RUNGS" :key="rung" class="whitespace-nowrap">{{ rung }} <NumberField :model-value="corridor[rung].from" :label="`Corridor of the ${rung} begins at`" :min="-60" :max="359" unit="°" :reset="SKIN_CORRIDOR[rung].from" @update:model-value="setCorridor(rung, 'from', $event)" @start="sitting.beginGesture('corridor')" @end="sitting.endGesture()" /> to <NumberField :model-value="corridor[rung].to" :label="`Corridor of the ${rung} ends at`" :min="-59" :max="420" unit="°" :reset="SKIN_CORRIDOR[rung].to" @update:model-value="setCorridor(rung, 'to', $event)" @start="sitting.beginGesture('corridor')" @end="sitting.endGesture()" /></span>
+        <span v-if="inverted" role="alert" class="text-warn">{{ inverted }}</span>
         <button v-if="isSet" class="text-quiet underline decoration-dotted" @click="edit('corridor of common practice', (photo) => putCorridor(photo, area.sitter, undefined))">common practice</button>
       </p>
     </details>

@@ -110,6 +110,19 @@ describe('recolour', () => {
     one.forEach((value, i) => expect(Math.abs(255 * (encodeSrgb(value) - encodeSrgb(other[i]!)))).toBeLessThan(4));
   });
 
+  it('leaves a pupil dark that the area covers by mistake, and the limbal ring darker than the iris', async () => {
+    const photo = await portrait('marit', 'photo'), [iris, pupil] = [await truthMask('marit', 'iris'), await truthMask('marit', 'pupil')], mask = iris.map((value, i) => Math.min(255, value + pupil[i]!));
+    const { before, after } = renderWhole(photo, photoOf(photo, area([]), [step('recolour', { ...RECOLOUR_DEFAULTS, colour: '#58748c' })]), mask);
+    const lightness = (raster: typeof before, members: Uint8Array) => {
+      const lights = [...members.keys()].filter((i) => members[i] === 255).map((i) => luminanceOfSrgbLinear(colourAt(raster, i))).sort((p, q) => p - q);
+      return lights[lights.length >> 1]!;
+    };
+    expect(lightness(after, pupil)).toBeLessThan(0.35 * lightness(after, iris));
+    // The rim: covered pixels beside uncovered ones, without those at the pupil.
+    const rim = iris.map((value, i) => (value === 255 && [3, -3, 3 * 1080, -3 * 1080].some((off) => mask[i + off]! < 40) ? 255 : 0)), inner = iris.map((value, i) => (value === 255 && rim[i] === 0 ? 255 : 0));
+    expect(lightness(after, rim) / lightness(after, inner)).toBeLessThan(1.1 * (lightness(before, rim) / lightness(before, inner)));
+  });
+
   it('goes darker and lighter with a trend too, and a second colour stays its own', () => {
     const rows: [number, number, number][] = [[0.2, 0.02, 0.03], [0.4, 0.04, 0.06], [0.6, 0.05, 0.09]], trend = { name: 'other', rows };
     const bright = (depth: number) => luminanceOfSrgbLinear(meanOf(dyed({ trend, depth })));
