@@ -23,9 +23,9 @@ const of = (pyramid: Pyramid, { sitters, background }: FoundPeople, ...names: Fo
 
 /** Truth: masks of the made-up portraits, rendered with the pictures. Floors lie a little under what was measured. */
 describe.each([
-  ['marit', 'photo', 1, { face: 0.9, skin: 0.86, lips: 0.92, iris: 0.86, hair: 0.85, background: 0.95 }],
-  ['adaeze', 'flare', 1, { face: 0.86, skin: 0.86, lips: 0.89, iris: 0.78, hair: 0.85, background: 0.9 }],
-  ['pair', 'photo', 2, { face: 0.84, skin: 0.83, lips: 0.86, iris: 0.78, hair: 0.8, background: 0.85 }],
+  ['marit', 'photo', 1, { face: 0.9, skin: 0.86, lips: 0.89, iris: 0.84, hair: 0.85, background: 0.95 }],
+  ['adaeze', 'flare', 1, { face: 0.86, skin: 0.86, lips: 0.89, iris: 0.7, hair: 0.85, background: 0.9 }],
+  ['pair', 'photo', 2, { face: 0.84, skin: 0.83, lips: 0.84, iris: 0.74, hair: 0.8, background: 0.85 }],
 ] as const)('find on %s, %s', (sitter, variant, count, floors) => {
   let pyramid: Pyramid, people: FoundPeople;
   beforeAll(async () => {
