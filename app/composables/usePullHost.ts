@@ -1,33 +1,45 @@
+import type { Point } from '../stores/view';
 import type { PullToolHost } from '../tools/pullTool';
 
 /** Hands drags over the picture to the step that asked for them: the place's colour first, then how far up the hand is. */
 export function usePullHost(): PullToolHost {
   const bench = useBench(), sitting = useSitting(), workers = useWorkers();
   const { photo } = useBenchPhoto();
-  let turn = 0, up = 0, held = false;
+  let turn = 0, up = 0, held = false, measured: Promise<void> = Promise.resolve();
 
-  function end(finish: () => void): void {
-    // What moved while the place was still being measured is given up with it.
+  async function measure(at: Point, mine: number): Promise<void> {
+    const document = photo.value, stepId = bench.pullingFor, colours = document && (await workers.patch(document, at.x, at.y, bench.pickSize).catch(() => undefined));
+    if (colours && stepId && mine === turn) bench.dragged = { stepId, ...colours, quantity: bench.pullsAt, up, turn: mine };
+  }
+
+  function end(): void {
+    if (held) sitting.endGesture();
     held = false;
-    turn++;
-    finish();
   }
 
   return {
-    begin: async (at) => {
-      const document = photo.value, stepId = bench.pullingFor, mine = ++turn;
-      if (!document || !stepId) return;
+    begin: (at) => {
+      end();
       up = 0;
       held = true;
       sitting.beginGesture(`drag ${bench.pullsAt}`);
-      const colours = await workers.patch(document, at.x, at.y, bench.pickSize).catch(() => undefined);
-      if (colours && held && mine === turn) bench.dragged = { stepId, ...colours, quantity: bench.pullsAt, up, turn: mine };
+      measured = measure(at, ++turn);
     },
     pull: (now) => {
       up = now;
       if (held && bench.dragged?.turn === turn) bench.dragged = { ...bench.dragged, up };
     },
-    complete: () => end(() => sitting.endGesture()),
-    cancel: () => end(() => sitting.cancelGesture()),
+    // A hand may be quicker than the measuring of the place: the drag ends once it has been followed.
+    complete: async () => {
+      const mine = turn;
+      await measured;
+      await nextTick();
+      if (mine === turn) end();
+    },
+    cancel: () => {
+      turn++;
+      held = false;
+      sitting.cancelGesture();
+    },
   };
 }
