@@ -24,13 +24,17 @@ export type Finding =
   /** by how many HSV degrees cheeks are redder than the forehead */
   | { readonly is: 'flushed'; readonly degrees: number }
   /** share of the skin with a channel at its end */
-  | { readonly is: 'clipped'; readonly end: 'white' | 'black'; readonly share: number };
+  | { readonly is: 'clipped'; readonly end: 'white' | 'black'; readonly share: number }
+  /** share of the skin that steps pushed beyond white, and the stops by which its brightest hundredth lies beyond */
+  | { readonly is: 'pushed'; readonly share: number; readonly stops: number };
 
 /** The areas of one sitter that check looks at; absent ones are not judged. */
 export interface SitterSkin {
   readonly skin: AreaInput;
   readonly face?: AreaInput | undefined;
   readonly neckAndLimbs?: AreaInput | undefined;
+  /** the skin as the photo is, where steps have changed it */
+  readonly before?: AreaInput | undefined;
   /** where hue is wanted; that of common practice when absent */
   readonly corridor?: Corridor | undefined;
   /** of the photo, forehead to chin, upright */
@@ -38,14 +42,14 @@ export interface SitterSkin {
 }
 
 /** Less than this is how portraits are; measured on neutral ones: hue within 1° of the corridor, ranges 0.005 to 0.010. */
-const LEAST_HUE = 2, MOST_INWARD = 4, LEAST_RANGE = 0.0125, LEAST_APART_DEGREES = 5, LEAST_FLUSH = 8, LEAST_CLIPPED = 0.005;
+const LEAST_HUE = 2, MOST_INWARD = 4, LEAST_RANGE = 0.0125, LEAST_APART_DEGREES = 5, LEAST_FLUSH = 8, LEAST_CLIPPED = 0.005, LEAST_PUSHED = 0.02;
 const CLIPPED_WHITE = 0.985, CLIPPED_BLACK = 0.0006;
 
 /** Whatever is off on a sitter's skin, the gravest first. */
-export function checkSkin({ skin, face, neckAndLimbs, faceBox, corridor }: SitterSkin): Finding[] {
+export function checkSkin({ skin, before, face, neckAndLimbs, faceBox, corridor }: SitterSkin): Finding[] {
   const apart = face && neckAndLimbs && apartFinding(face, neckAndLimbs);
   // A neck in other light says nothing of the hue of the skin.
-  const findings = [hueFinding(apart && face ? face : skin, corridor), apart, blotchFinding(face ?? skin), faceBox && flushFinding(face ?? skin, faceBox), ...clippedFindings(skin)];
+  const findings = [hueFinding(apart && face ? face : skin, corridor), apart, blotchFinding(face ?? skin), faceBox && flushFinding(face ?? skin, faceBox), ...clippedFindings(before ?? skin), before && pushedFinding(before, skin)];
   return findings.filter((finding) => finding !== undefined);
 }
 
@@ -125,6 +129,22 @@ function hueWithin({ region, pixels, coverage }: AreaInput, box: NonNullable<Sit
   });
   const mean = areaMean(pixels, { ...coverage, data: inside });
   return mean && hsvHueOfSrgbLinear(mean);
+}
+
+/** What is at white with the steps and was not without them. */
+function pushedFinding(before: AreaInput, { pixels, coverage }: AreaInput): Finding | undefined {
+  const most = ({ data }: AreaInput['pixels'], i: number) => Math.max(data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!), brightest: number[] = [];
+  let pushed = 0;
+  for (let i = 0; i < coverage.data.length; i++) {
+    if (coverage.data[i] !== 255) continue;
+    const now = most(pixels, i);
+    brightest.push(now);
+    if (now > 1 && most(before.pixels, i) < CLIPPED_WHITE) pushed++;
+  }
+  const share = brightest.length > 0 ? pushed / brightest.length : 0;
+  // Above a hundredth, so that the brightest hundredth says how far.
+  if (share < LEAST_PUSHED) return undefined;
+  return { is: 'pushed', share, stops: Math.max(0, Math.log2(brightest.sort((p, q) => p - q)[Math.floor(0.99 * (brightest.length - 1))]!)) };
 }
 
 function clippedFindings({ pixels, coverage }: AreaInput): Finding[] {

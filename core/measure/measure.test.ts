@@ -189,6 +189,14 @@ describe('the ladder', () => {
     expect(goodHues(ladderOf(skin(() => 45)), { light: { from: 40, to: 50 }, middle: { from: 40, to: 50 }, shade: { from: 40, to: 50 } })!.middle).toBeCloseTo(45, 0);
   });
 
+  it('check tells what the photo has at white from what steps push there, and by how many stops', () => {
+    const before = skin(() => 23), bright = { ...before, pixels: { ...before.pixels, data: before.pixels.data.map((value) => 1.6 * value) } };
+    expect(kinds(before, { before })).not.toContain('pushed');
+    const pushed = checkSkin({ skin: bright, before }).find(({ is }) => is === 'pushed');
+    expect(kinds(bright, { before })).not.toContain('clipped');
+    expect(pushed?.is === 'pushed' && pushed.share > 0.05 && 2 ** pushed.stops > 1.1).toBe(true);
+  });
+
   it('a corridor of the sitter’s own is what check judges by', () => {
     const own = { light: { from: 40, to: 50 }, middle: { from: 40, to: 50 }, shade: { from: 40, to: 50 } };
     expect(kinds(skin(() => 45))).toContain('hue');

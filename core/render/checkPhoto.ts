@@ -25,7 +25,7 @@ export function checkPhoto(resolver: Resolver, photo: Photo, baked: ReadonlyMap<
     const face = of('face'), neck = of('neck-limbs'), skin = of('skin') ?? face, sitter = photo.sitters.find(({ id }) => id === owner);
     if (!skin) return [];
     const input = (area: Area | undefined) => area && resolver.input(resolver.area(area, photo, baked.get(area.id)), plan);
-    const findings = checkSkin({ skin: input(skin)!, face: input(face), neckAndLimbs: input(neck), faceBox: sitter?.face, corridor: corridorOf(photo, owner) });
+    const findings = checkSkin({ skin: input(skin)!, before: plan.length > 0 ? resolver.input(resolver.area(skin, photo, baked.get(skin.id)), []) : undefined, face: input(face), neckAndLimbs: input(neck), faceBox: sitter?.face, corridor: corridorOf(photo, owner) });
     return findings.map((finding) => ({ finding, sitterId: sitter?.id, skinId: skin.id, faceId: face?.id, neckAndLimbsId: neck?.id }));
   });
 }

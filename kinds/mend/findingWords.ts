@@ -13,6 +13,8 @@ export function findingWords(finding: Finding): string {
       return `cheeks ${finding.degrees.toFixed(0)}° redder than the forehead`;
     case 'clipped':
       return `skin: ${(100 * finding.share).toFixed(1)} % clipped at ${finding.end}; no step brings that back, only another exposure of the photo`;
+    case 'pushed':
+      return `skin: the steps push ${(100 * finding.share).toFixed(1)} % of it beyond white`;
   }
 }
 
@@ -23,6 +25,7 @@ export function mendWords(finding: Finding): string | undefined {
     case 'blotches': return 'Even by 70 %';
     case 'apart': return 'Match to the face';
     case 'flushed': return 'Even the cheeks by half';
+    case 'pushed': return `Darken by ${finding.stops.toFixed(1)} stops`;
     case 'clipped': return undefined;
   }
 }

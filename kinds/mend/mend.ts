@@ -11,6 +11,7 @@ const EVENNESS = 0.7;
 /** Neck and limbs of neutral portraits are up to 12 L* darker than their faces; so much of the difference is left to them. */
 const LIGHT_SHARE = 0.65;
 const ROUNDED = 10;
+const NO_LIGHT = { exposure: 0, gamma: 1, contrast: 0, saturation: 0, warmth: 0 };
 
 /** The step that mends a finding; undefined where no step can. */
 export function mendOf({ finding, skinId, faceId, neckAndLimbsId }: PhotoFinding): Mend | undefined {
@@ -27,6 +28,8 @@ export function mendOf({ finding, skinId, faceId, neckAndLimbsId }: PhotoFinding
     case 'apart':
       if (!faceId || !neckAndLimbsId) return undefined;
       return { kind: 'match', version: 1, areaId: neckAndLimbsId, parameters: { to: { by: 'area', areaId: faceId }, light: LIGHT_SHARE, colour: 1 } };
+    case 'pushed':
+      return { kind: 'light', version: 1, areaId: skinId, parameters: { ...NO_LIGHT, exposure: -Math.round(ROUNDED * finding.stops) / ROUNDED } };
     case 'clipped':
       return undefined;
   }
@@ -40,8 +43,8 @@ function rounded(degrees: number | undefined): number | null {
   return degrees === undefined ? null : Math.round(degrees * ROUNDED) / ROUNDED;
 }
 
-/** Mends build on each other: light is brought together first, blotches are evened, then hue is judged. */
-const ORDER: readonly Finding['is'][] = ['apart', 'blotches', 'hue', 'flushed'];
+/** Mends build on each other: light is brought together first, blotches are evened, then hue is judged; what that pushed beyond white is darkened last. */
+const ORDER: readonly Finding['is'][] = ['apart', 'blotches', 'hue', 'flushed', 'pushed'];
 
 /**
  * A plan with the steps that mend everything that check finds, each found on what the steps before it leave.
