@@ -1,17 +1,16 @@
 import type { PictureDrag } from '../stores/bench';
 
 /**
- * Follows a drag over the picture: `begin` says what a drag starts from, `move` is given that and how far up it is.
+ * Follows a drag over the picture: `begin` says what a drag starts from (undefined while that is not known yet), `move` is given that and how far up it is.
  * @param drag of the step, undefined while none was made
  */
 export function useStepDrag<Start>(drag: () => PictureDrag | undefined, begin: (drag: PictureDrag) => Start | undefined, move: (start: Start, drag: PictureDrag) => void): void {
   let turn: number | undefined, start: Start | undefined;
   watch(drag, (now) => {
     if (!now) return;
-    if (now.turn !== turn) {
-      turn = now.turn;
-      start = begin(now);
-    }
+    if (now.turn !== turn) start = undefined;
+    turn = now.turn;
+    start ??= begin(now);
     if (start !== undefined) move(start, now);
   });
 }

@@ -10,7 +10,7 @@ import { faceFrame, faceToImage, imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import { faceLandmarks } from './faceLandmarks';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
-import { divideHead } from './headClasses';
+import { divideHead, headDistance } from './headClasses';
 import type { HeadClasses } from './headClasses';
 import { headGrid, headView, personMap, pixelCentre, SMALL_LONG_SIDE } from './headGrid';
 import type { PersonMap } from './headGrid';
@@ -73,7 +73,7 @@ export async function findParts(pyramid: Pyramid, networks: FaceNetworks, option
     within(0.6);
     const refined = refineClasses(grid, small, classes, view.region, view.source);
     within(0.9);
-    grounds.push({ region: view.region, background: refined.background, person });
+    grounds.push({ frame, region: view.region, background: refined.background, person });
     sitters.push({ landmarks, parts: partsOf(pyramid, landmarks, frame, refined, view.region) });
   }
   step(1);
@@ -126,25 +126,33 @@ function partsOf(pyramid: Pyramid, landmarks: FaceLandmarks, frame: FaceFrame, c
 
 /** The background as one sitter's surroundings show it, and the silhouette beyond them. */
 interface Ground {
+  readonly frame: FaceFrame;
   readonly region: Region;
   readonly background: Float32Array;
   readonly person: PersonMap;
 }
 
-/** What is left of a place once every sitter has a share of it; no person beyond their surroundings. */
+/** As the view of the sitter who is nearest says; no person beyond their surroundings. */
 function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart | undefined {
   if (grounds.length === 0) return undefined;
   const region = wholeRegion(pyramid.width, pyramid.height, BACKGROUND_LONG_SIDE), coverage = new Float32Array(region.outWidth * region.outHeight);
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     for (let column = 0; column < region.outWidth; column++, i++) {
       const point = pixelCentre(region, column, row);
-      // Where two sitters meet, each view leaves a share to the other one: the shares add up.
-      coverage[i] = Math.max(0, grounds.reduce((left, ground) => left - (1 - groundAt(ground, point)), 1));
+      let sum = 0, weights = 0;
+      for (const ground of grounds) {
+        const weight = grounds.length === 1 ? 1 : Math.exp(-headDistance(ground.frame, point) / MEETING) + 1e-30;
+        sum += weight * groundAt(ground, point);
+        weights += weight;
+      }
+      coverage[i] = sum / weights;
     }
   }
   return foundPart('background', region, coverage, undefined);
 }
 const BACKGROUND_LONG_SIDE = 1400;
+/** Over this distance from one sitter to the next, in face widths, views go over into each other. */
+const MEETING = 0.12;
 
 function groundAt({ region, background, person }: Ground, [x, y]: LandmarkPoint): number {
   const column = Math.floor(((x - region.x) * region.outWidth) / region.width), row = Math.floor(((y - region.y) * region.outHeight) / region.height);

@@ -9,8 +9,8 @@ import type { HeadGrid } from './headGrid';
 import { fitMixture, mixtureDensity } from './mixture';
 import type { Mixture } from './mixture';
 
-/** What a person divides into before the features of the face are looked at. */
-export const HEAD_CLASSES = ['skin', 'hair', 'clothes', 'background'] as const;
+/** What a head and its surroundings divide into before the features of the face are looked at; `others` are the other sitters. */
+export const HEAD_CLASSES = ['skin', 'hair', 'clothes', 'background', 'others'] as const;
 export type HeadClass = (typeof HEAD_CLASSES)[number];
 
 /** Probability of each class per pixel; they sum to 1. */
@@ -53,8 +53,7 @@ export function divideHead(grid: HeadGrid, small: HeadGrid): HeadClasses {
 
 /** Priors run smoothly: what a small grid says of places is told to a larger one. */
 function enlarge(priors: HeadClasses, { region: from }: HeadGrid, { region: to }: HeadGrid): HeadClasses {
-  const larger = (map: Float32Array) => resizePlane(map, from.outWidth, from.outHeight, to.outWidth, to.outHeight);
-  return { skin: larger(priors.skin), hair: larger(priors.hair), clothes: larger(priors.clothes), background: larger(priors.background) };
+  return ofEachClass((name) => resizePlane(priors[name], from.outWidth, from.outHeight, to.outWidth, to.outHeight));
 }
 
 function guideOf({ oklab, region }: HeadGrid): PreparedGuide {
@@ -63,16 +62,17 @@ function guideOf({ oklab, region }: HeadGrid): PreparedGuide {
 
 /** Where each class may be, before colour is looked at. */
 function classPriors({ region, frame, person, others }: HeadGrid): HeadClasses {
-  const count = region.outWidth * region.outHeight, make = () => new Float32Array(count);
-  const priors = { skin: make(), hair: make(), clothes: make(), background: make() };
+  const priors = ofEachClass(() => new Float32Array(region.outWidth * region.outHeight));
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     for (let column = 0; column < region.outWidth; column++, i++) {
-      const point = pixelCentre(region, column, row), at = imageToFace(frame, point), place = placePrior(frame, at);
+      const point = pixelCentre(region, column, row), place = placePrior(frame, imageToFace(frame, point));
       // The face itself is no background, whatever the silhouette of a group says.
-      const face = OF_FACE / (1 + Math.exp(signedDistance(at, frame.oval) / FACE_RIM)), inPerson = Math.max(sharpened(person[i]!), face) * othersShare(others, frame, point), total = place.skin + place.hair + place.clothes;
-      priors.skin[i] = (inPerson * place.skin) / total;
-      priors.hair[i] = (inPerson * place.hair) / total;
-      priors.clothes[i] = (inPerson * place.clothes) / total;
+      const face = (of: FaceFrame) => OF_FACE / (1 + Math.exp(signedDistance(imageToFace(of, point), of.oval) / FACE_RIM));
+      const inPerson = others.reduce((most, other) => Math.max(most, face(other)), Math.max(sharpened(person[i]!), face(frame))), own = inPerson * othersShare(others, frame, point), total = place.skin + place.hair + place.clothes;
+      priors.skin[i] = (own * place.skin) / total;
+      priors.hair[i] = (own * place.hair) / total;
+      priors.clothes[i] = (own * place.clothes) / total;
+      priors.others[i] = inPerson - own;
       priors.background[i] = 1 - inPerson;
     }
   }
@@ -94,7 +94,7 @@ function othersShare(others: readonly FaceFrame[], frame: FaceFrame, point: Land
 }
 
 /** Distance to the middle line of a head and body: short upward and aside, free downward. */
-function headDistance(frame: FaceFrame, point: LandmarkPoint): number {
+export function headDistance(frame: FaceFrame, point: LandmarkPoint): number {
   const [u, v] = imageToFace(frame, point), beyond = Math.max(0, signedDistance([u, v], frame.oval));
   return v > frame.chin[1] ? Math.hypot(Math.max(0, Math.abs(u - frame.chin[0]) - 0.5), 0.4 * Math.max(0, v - frame.chin[1])) : beyond;
 }
@@ -133,12 +133,12 @@ function firstModels(grid: HeadGrid, priors: HeadClasses): ClassModels {
     hair: fit(grid, (i) => priors.hair[i]! > 0.7 && unlikeSkin(i)),
     clothes: fit(grid, (i) => priors.clothes[i]! > 0.55 && unlikeSkin(i)),
     background: fit(grid, (i) => priors.background[i]! > 0.9),
+    others: fit(grid, (i) => priors.others[i]! > 0.9),
   };
 }
 
 function learn(grid: HeadGrid, belongs: (name: HeadClass, index: number) => boolean): ClassModels {
-  const of = (name: HeadClass) => fit(grid, (i) => belongs(name, i));
-  return { skin: of('skin'), hair: of('hair'), clothes: of('clothes'), background: of('background') };
+  return ofEachClass((name) => fit(grid, (i) => belongs(name, i)));
 }
 
 function fit({ oklab, rough }: HeadGrid, belongs: (index: number) => boolean): ClassModel {
@@ -157,27 +157,32 @@ function density({ colours, rough: [mean, spread] }: ClassModel, { oklab, rough 
 }
 
 function posterior(grid: HeadGrid, priors: HeadClasses, models: ClassModels, guide: PreparedGuide): HeadClasses {
-  const count = grid.person.length, raw = Object.fromEntries(HEAD_CLASSES.map((name) => [name, new Float32Array(count)])) as Record<HeadClass, Float32Array>;
   // One class after the other over the whole raster: the model stays at hand.
-  for (const name of HEAD_CLASSES) {
-    const map = raw[name], prior = priors[name], model = models[name];
-    for (let i = 0; i < count; i++) map[i] = prior[i]! * (density(model, grid, i) + UNFORESEEN);
-  }
+  const raw = ofEachClass((name) => {
+    const map = new Float32Array(grid.person.length), prior = priors[name], model = models[name];
+    for (let i = 0; i < map.length; i++) if (prior[i]! > 0) map[i] = prior[i]! * (density(model, grid, i) + UNFORESEEN);
+    return map;
+  });
   shareOut(raw);
-  const smooth = Object.fromEntries(HEAD_CLASSES.map((name) => [name, smoothAlong(guide, raw[name])])) as Record<HeadClass, Float32Array>;
+  const smooth = ofEachClass((name) => (name === 'others' && grid.others.length === 0 ? raw[name] : smoothAlong(guide, raw[name])));
   shareOut(smooth);
   return smooth;
 }
 
 /** Makes the classes of every pixel sum to 1, none below 0. */
-function shareOut({ skin, hair, clothes, background }: HeadClasses): void {
+export function shareOut({ skin, hair, clothes, background, others }: HeadClasses): void {
   for (let i = 0; i < skin.length; i++) {
-    const s = Math.max(0, skin[i]!), h = Math.max(0, hair[i]!), c = Math.max(0, clothes[i]!), b = Math.max(0, background[i]!), share = 1 / (s + h + c + b || 1);
+    const s = Math.max(0, skin[i]!), h = Math.max(0, hair[i]!), c = Math.max(0, clothes[i]!), b = Math.max(0, background[i]!), o = Math.max(0, others[i]!), share = 1 / (s + h + c + b + o || 1);
     skin[i] = s * share;
     hair[i] = h * share;
     clothes[i] = c * share;
     background[i] = b * share;
+    others[i] = o * share;
   }
+}
+
+export function ofEachClass<Value>(make: (name: HeadClass) => Value): Record<HeadClass, Value> {
+  return { skin: make('skin'), hair: make('hair'), clothes: make('clothes'), background: make('background'), others: make('others') };
 }
 
 function smoothAlong(guide: PreparedGuide, mask: Float32Array): Float32Array {

@@ -1,28 +1,50 @@
 import { evaluateGuided, guideOfLinear } from '../raster/guidedEvaluate';
 import { boxMeans, guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
 import type { LinearRaster, Region } from '../raster/raster';
-import { HEAD_CLASSES } from './headClasses';
+import { HEAD_CLASSES, ofEachClass, shareOut } from './headClasses';
 import type { HeadClass, HeadClasses } from './headClasses';
 import type { HeadGrid } from './headGrid';
-import { LOCAL_CHANNELS, localColours, placeBetween } from './localColours';
-import type { LocalColours } from './localColours';
+import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine } from './mixingLines';
 import { shrinkPlane } from './planes';
 
 const GUIDE_RADIUS = 3, GUIDE_EPSILON = 1e-4;
 /** Windows of the local colours, and the band about the hair in which single strands are looked for, in face widths. */
-const COLOUR_REACH = 0.2, STRAND_REACH = 0.11;
+const COLOUR_REACH = 0.16, STRAND_REACH = 0.11;
+/** Share of a class from which on a pixel tells of its colours. */
+const PURE = 0.9;
+/** Share of hair about a place above which the background there is hardly trusted to be bare. */
+const BARE_BELOW = 0.5, HARDLY = 0.02;
+/** The second look knows the colours of what the first one took for hair and for ground. */
+const LOOKS = 2;
+/** Radius in pixels over which the first look tells the second where hair is, and how far it is believed. */
+const TOLD_RADIUS = 4, TOLD = 0.5;
+/** Window that tells how deep inside the hair a place lies, in face widths, and the share of hair in it from which on it is deep. */
+const DEEP_REACH = 0.06, DEEP_FROM = 0.9;
+/** How far the classes may be off in the band, and deep inside, where a strand that shines is no hole. */
+const CLASS_DOUBT = 0.25;
 /** Standard deviations of the ground that are not yet a strand, of the mean of nine pixels. */
-const GROUND_NOISE = 1.2;
-/** Window that tells how deep inside the hair a place lies, in face widths, and the share of hair in it that is deep. */
-const SURE_REACH = 0.06, SURE_FROM = 0.93, SURE_TO = 0.995;
+const GROUND_NOISE = 0.6;
+/** Share of hair about a place from which on single pixels are believed. */
+const AMONG_HAIR = 0.15;
 /** Share of hair about a place from which on it counts as beside the hair. */
 const BESIDE = 0.05;
-/** Share of hair about a place above which the ground there is not trusted to be bare. */
-const BARE_BELOW = 0.5;
-/** Skin under the first strands lies in their shade and looks like more hair than there is: a share counts as its power. */
-const SHADED_SKIN = 2.6;
 /** On skin and cloth, hair is no lone line: share of hair about a place up to which it is doubted. */
 const LONE = 0.2;
+
+/** Steps at which powers are looked up. */
+const POWER_STEPS = 1023;
+
+/**
+ * What hair lies over: how far a pixel's own colour may be off whatever its spread, how far the classes may be
+ * off deep inside, and the powers by which a pixel's and a class's share count. Skin and cloth under the first
+ * strands lie in their shade and look like more hair than there is.
+ */
+const GROUNDS = [
+  { name: 'skin', noise: 0.3, deepDoubt: 0.05, ownPower: powers(2.6), classPower: powers(2), open: false },
+  { name: 'clothes', noise: 0.15, deepDoubt: 0.05, ownPower: powers(1.5), classPower: powers(1.5), open: false },
+  { name: 'background', noise: 0.03, deepDoubt: 0.2, ownPower: powers(1), classPower: powers(2), open: true },
+  { name: 'others', noise: 0.15, deepDoubt: 0.05, ownPower: powers(1.5), classPower: powers(1.5), open: false },
+] as const;
 
 /**
  * Brings the classes of a head to a finer raster: along the photo's edges everywhere, and in a band about
@@ -40,53 +62,84 @@ export function refineClasses(grid: HeadGrid, small: HeadGrid, classes: HeadClas
     evaluateGuided(guidedCoefficients(guide, classes[name]), grid.region, region, fine, (value) => value, out);
     return out;
   };
-  const refined = { skin: finer('skin'), hair: finer('hair'), clothes: finer('clothes'), background: finer('background') };
-  const shrunk = (name: HeadClass) => shrinkPlane(classes[name], width, height, small.region.outWidth, small.region.outHeight);
-  takeStrands(small, { skin: shrunk('skin'), hair: shrunk('hair'), clothes: shrunk('clothes'), background: shrunk('background') }, refined, region, fine);
+  const refined = ofEachClass((name) => (name === 'others' && grid.others.length === 0 ? new Float32Array(count) : finer(name)));
+  shareOut(refined);
+  takeStrands(small, ofEachClass((name) => shrinkPlane(classes[name], width, height, small.region.outWidth, small.region.outHeight)), refined, region, fine);
   return refined;
 }
 
 function takeStrands(grid: HeadGrid, classes: HeadClasses, refined: HeadClasses, region: Region, fine: LinearRaster): void {
-  const { outWidth: width, outHeight: height } = grid.region, unit = (grid.frame.unit * width) / grid.region.width, reach = Math.ceil(STRAND_REACH * unit), count = region.outWidth * region.outHeight;
-  const about = (name: HeadClass) => boxMeans(boxMeans(classes[name], 1, width, height, reach), 1, width, height, reach);
-  const near = about('hair'), aboutGrounds = GROUNDS.map(about);
-  const bare = (name: HeadClass) => sureOf(classes[name], (i) => (name !== 'background' || near[i]! < BARE_BELOW ? 1 : 0.02));
-  const local = Object.fromEntries(HEAD_CLASSES.map((name) => [name, localColours(grid.source.data, bare(name), width, height, COLOUR_REACH * unit)])) as unknown as Record<HeadClass, LocalColours>;
-  const within = boxMeans(classes.hair, 1, width, height, Math.ceil(SURE_REACH * unit));
-  /** where a pixel lies between ground (0) and hair (1) by its colour alone, in units of what noise may do */
-  const mixed = new Float32Array(count), noise = new Float32Array(count), places = new Int32Array(count).fill(-1), grounds = new Uint8Array(count);
-  for (let row = 0, i = 0; row < region.outHeight; row++) {
-    const gridRow = Math.min(height - 1, Math.floor(((row + 0.5) * height) / region.outHeight));
-    for (let column = 0; column < region.outWidth; column++, i++) {
-      const at = gridRow * width + Math.min(width - 1, Math.floor(((column + 0.5) * width) / region.outWidth));
-      normalise(refined, i);
-      if (near[at]! < 1e-4 || within[at]! > 0.995) continue;
-      const place = strongest(aboutGrounds, at), ground = GROUNDS[place]!;
-      places[i] = at;
-      grounds[i] = place;
-      const between = placeBetween(local.hair.data, local[ground].data, at * LOCAL_CHANNELS, fine.data, 3 * i);
-      mixed[i] = between[0];
-      noise[i] = between[1];
+  const { outWidth: columns, outHeight: rows } = grid.region, { outWidth: width, outHeight: height } = region, unit = (grid.frame.unit * columns) / grid.region.width, reach = Math.ceil(STRAND_REACH * unit);
+  const about = (name: HeadClass) => boxMeans(boxMeans(classes[name], 1, columns, rows, reach), 1, columns, rows, reach);
+  const near = about('hair'), aboutGrounds = GROUNDS.map(({ name }) => about(name)), within = boxMeans(classes.hair, 1, columns, rows, Math.ceil(DEEP_REACH * unit));
+  const grounds = Uint8Array.from({ length: columns * rows }, (_, cell) => strongest(aboutGrounds, cell));
+  const cells = cellsOf(region, columns, rows), band = bandOf(cells, near, within);
+  const trust = (name: number, cell: number) => (HEAD_CLASSES[name] !== 'background' || near[cell]! < BARE_BELOW ? 1 : HARDLY);
+  const lines = new Float32Array(columns * rows * LINE_CHANNELS), mixed = refined.hair.slice(), guided = refined.hair.slice();
+  let prior = guided;
+  for (let look = 0; look < LOOKS; look++) {
+    if (look > 0) {
+      const told = boxMeans(boxMeans(refined.hair, 1, width, height, TOLD_RADIUS), 1, width, height, TOLD_RADIUS);
+      prior = guided.map((share, i) => share + TOLD * (told[i]! - share));
+    }
+    const colours = classColours(fine, pureLabels(refined), HEAD_CLASSES.length, trust, columns, rows, COLOUR_REACH * unit), hair = colours[HEAD_CLASSES.indexOf('hair')]!;
+    for (let cell = 0; cell < grounds.length; cell++) if (near[cell]! >= NEARLY_NONE) mixingLine(hair, colours[HEAD_CLASSES.indexOf(GROUNDS[grounds[cell]!]!.name)]!, cell, lines);
+    for (const i of band) {
+      const o = cells[i]! * LINE_CHANNELS;
+      mixed[i] = lines[o]! * fine.data[3 * i]! + lines[o + 1]! * fine.data[3 * i + 1]! + lines[o + 2]! * fine.data[3 * i + 2]! - lines[o + 3]!;
+    }
+    const steady = boxMeans(mixed, 1, width, height, 1);
+    for (const i of band) {
+      const cell = cells[i]!, hairSpread = lines[cell * LINE_CHANNELS + 4]!, groundSpread = lines[cell * LINE_CHANNELS + 5]!;
+      if (hairSpread === Infinity) continue;
+      const { name, noise, deepDoubt, ownPower, classPower, open } = GROUNDS[grounds[cell]!]!, own = clamp01(mixed[i]!), deepness = within[cell]!;
+      // Away from the hair a strand must stand out from what the ground does by itself; on skin and cloth none is looked for there.
+      const seen = clamp01(steady[i]! / (GROUND_NOISE * groundSpread + 0.02) - 1), away = 1 - clamp01(deepness / AMONG_HAIR), gate = (1 - away * (1 - seen)) * (open ? 1 : clamp01(near[cell]! / BESIDE));
+      const deep = clamp01((deepness - DEEP_FROM) / (1 - DEEP_FROM)), doubt = (CLASS_DOUBT + deep * (deepDoubt - CLASS_DOUBT)) ** 2;
+      const byHair = own * hairSpread, byGround = (1 - own) * groundSpread, variance = byHair * byHair + byGround * byGround + noise * noise;
+      const share = (classPower[Math.round(POWER_STEPS * clamp01(prior[i]!))]! * variance + ownPower[Math.round(POWER_STEPS * own)]! * gate * doubt) / (variance + doubt);
+      setHair(refined, i, (open ? 1 : clamp01(deepness / LONE)) * share, name);
     }
   }
-  const steady = boxMeans(mixed, 1, region.outWidth, region.outHeight, 1);
-  for (let i = 0; i < count; i++) {
-    const at = places[i]!;
-    if (at < 0) continue;
-    // Flyaway strands are looked for on the background; on cloth and skin only beside the hair.
-    const beside = GROUNDS[grounds[i]!] === 'background' ? 1 : Math.min(1, near[at]! / BESIDE);
-    const trust = Math.min(1, Math.max(0, 1.6 - 2.2 * noise[i]!)), gate = Math.min(1, Math.max(0, steady[i]! / (GROUND_NOISE * noise[i]! + 0.02) - 1)) * beside;
-    const ground = GROUNDS[grounds[i]!]!, taken = Math.min(1, Math.max(0, mixed[i]!)) ** (ground === 'skin' ? SHADED_SKIN : 1) * gate, share = refined.hair[i]! + trust * (taken - refined.hair[i]!);
-    // Deep inside there are no holes, however a strand shines.
-    const sure = Math.min(1, Math.max(0, (within[at]! - SURE_FROM) / (SURE_TO - SURE_FROM)));
-    const lone = ground === 'background' ? 1 : Math.min(1, within[at]! / LONE);
-    setHair(refined, i, lone * (share + sure * (Math.max(share, refined.hair[i]!) - share)), ground);
-  }
 }
-const GROUNDS = ['skin', 'clothes', 'background'] as const;
+/** Beyond these a place lies outside the band. */
+const NEARLY_NONE = 1e-4, NEARLY_ALL = 0.9999;
 
-function sureOf(map: Float32Array, weight: (index: number) => number): Float32Array {
-  return map.map((value, i) => (value > 0.9 ? weight(i) * value ** 4 : 0));
+/** The pixels whose hair is looked at one by one. */
+function bandOf(cells: Int32Array, near: Float32Array, within: Float32Array): Int32Array {
+  const members = new Int32Array(cells.length);
+  let count = 0;
+  for (let i = 0; i < cells.length; i++) if (near[cells[i]!]! >= NEARLY_NONE && within[cells[i]!]! <= NEARLY_ALL) members[count++] = i;
+  return members.subarray(0, count);
+}
+
+/** The cell of a coarse grid in which each pixel of a region lies. */
+function cellsOf({ outWidth: width, outHeight: height }: Region, columns: number, rows: number): Int32Array {
+  const out = new Int32Array(width * height);
+  for (let y = 0, i = 0; y < height; y++) {
+    const first = columns * Math.floor((y * rows) / height);
+    for (let x = 0; x < width; x++, i++) out[i] = first + Math.floor((x * columns) / width);
+  }
+  return out;
+}
+
+/** Which class each pixel belongs to for sure. */
+function pureLabels(refined: HeadClasses): Uint8Array {
+  const labels = new Uint8Array(refined.hair.length).fill(NO_CLASS);
+  HEAD_CLASSES.forEach((name, n) => {
+    const shares = refined[name];
+    for (let i = 0; i < labels.length; i++) if (shares[i]! > PURE) labels[i] = n;
+  });
+  return labels;
+}
+
+/** Powers of 0..1, as looking them up is quicker. */
+function powers(exponent: number): Float32Array {
+  return Float32Array.from({ length: POWER_STEPS + 1 }, (_, i) => (i / POWER_STEPS) ** exponent);
+}
+
+function clamp01(value: number): number {
+  return Math.min(1, Math.max(0, value));
 }
 
 function strongest(maps: readonly Float32Array[], at: number): number {
@@ -95,17 +148,9 @@ function strongest(maps: readonly Float32Array[], at: number): number {
   return best;
 }
 
-function normalise({ skin, hair, clothes, background }: HeadClasses, i: number): void {
-  const s = Math.max(0, skin[i]!), h = Math.max(0, hair[i]!), c = Math.max(0, clothes[i]!), b = Math.max(0, background[i]!), share = 1 / (s + h + c + b || 1);
-  skin[i] = s * share;
-  hair[i] = h * share;
-  clothes[i] = c * share;
-  background[i] = b * share;
-}
-
 function setHair(classes: HeadClasses, i: number, share: number, ground: Exclude<HeadClass, 'hair'>): void {
   const rest = 1 - classes.hair[i]!;
-  for (const name of ['skin', 'clothes', 'background'] as const) {
+  for (const { name } of GROUNDS) {
     classes[name][i] = rest > 0.02 ? (classes[name][i]! * (1 - share)) / rest : name === ground ? 1 - share : 0;
   }
   classes.hair[i] = share;

@@ -36,7 +36,7 @@ function put(change: FamiliesParameters['changes'][number]): void {
 
 <template>
   Change the families of <slot />:
-  <button class="text-quiet underline decoration-dotted" title="Take hold of a colour on the picture and drag up or down" @click="emit('pull')">drag on the picture</button>
+  <button class="text-quiet underline decoration-dotted disabled:no-underline" :disabled="!families" :title="families ? 'Take hold of a colour on the picture and drag up or down' : 'Once the colours of this area are measured'" @click="emit('pull')">drag on the picture</button>
   <span v-if="rows.length === 0" class="text-quiet">this area holds no colour, or is still being measured.</span>
   <span v-for="{ hue, share, change, colour } in rows" :key="hue" class="flex items-baseline gap-1.5 whitespace-nowrap">
     <span class="h-3.5 w-5 self-center rounded-sm border border-line" :style="{ background: colour }" :title="`${hue.toFixed(0)}°, ${(100 * share).toFixed(0)} % of the area`" />

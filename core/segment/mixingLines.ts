@@ -1,0 +1,111 @@
+import { boxMeans } from '../raster/guidedFilter';
+import type { LinearRaster } from '../raster/raster';
+
+/** Of a class near a cell: its mean weight, means of red, green and blue, and of their six products of two. */
+export const CLASS_CHANNELS = 10;
+/** A direction in linear red, green and blue, what it gives for the ground, and the spreads along it. */
+export const LINE_CHANNELS = 6;
+/** Mean weight below which a cell asks a wider window. */
+const LEAST_PRESENCE = 0.02;
+/** Variance of a channel that noise alone makes, linear light. */
+const NOISE = 1e-5;
+
+/** No class has a pixel for sure. */
+export const NO_CLASS = 255;
+
+/**
+ * Colours of every class near each cell of a coarse grid: means over a window that see only pixels which
+ * surely belong to it (normalised convolution, Knutsson and Westin 1993); where there are none near, over
+ * ever wider windows. Sums run over the finer raster's own pixels, so that what spreads within a cell counts.
+ * @param fine interleaved linear sRGB @param labels class of each of its pixels, or NO_CLASS
+ * @param trust 0..1, what a pixel of a class counts in a cell
+ * @param radius of the first window, cells; each next one is three times as wide
+ * @returns per class, CLASS_CHANNELS per cell
+ */
+export function classColours(fine: LinearRaster, labels: Uint8Array, classes: number, trust: (name: number, cell: number) => number, columns: number, rows: number, radius: number): Float32Array[] {
+  const sums = sumsOfClasses(fine, labels, classes, columns, rows), share = (columns * rows) / labels.length;
+  return sums.map((sum, name) => {
+    for (let cell = 0, o = 0; cell < columns * rows; cell++) {
+      const scale = share * trust(name, cell);
+      for (let channel = 0; channel < CLASS_CHANNELS; channel++, o++) sum[o]! *= scale;
+    }
+    return meansNear(sum, columns, rows, radius);
+  });
+}
+
+function sumsOfClasses({ width, height, data }: LinearRaster, labels: Uint8Array, classes: number, columns: number, rows: number): Float32Array[] {
+  const sums = Array.from({ length: classes }, () => new Float32Array(columns * rows * CLASS_CHANNELS));
+  const columnOf = Int32Array.from({ length: width }, (_, x) => CLASS_CHANNELS * Math.floor((x * columns) / width));
+  for (let y = 0, i = 0; y < height; y++) {
+    const first = CLASS_CHANNELS * columns * Math.floor((y * rows) / height);
+    for (let x = 0; x < width; x++, i++) {
+      const name = labels[i]!;
+      if (name === NO_CLASS) continue;
+      const sum = sums[name]!, o = first + columnOf[x]!, red = data[3 * i]!, green = data[3 * i + 1]!, blue = data[3 * i + 2]!;
+      sum[o]! += 1;
+      sum[o + 1]! += red;
+      sum[o + 2]! += green;
+      sum[o + 3]! += blue;
+      sum[o + 4]! += red * red;
+      sum[o + 5]! += red * green;
+      sum[o + 6]! += red * blue;
+      sum[o + 7]! += green * green;
+      sum[o + 8]! += green * blue;
+      sum[o + 9]! += blue * blue;
+    }
+  }
+  return sums;
+}
+
+function meansNear(sums: Float32Array, columns: number, rows: number, radius: number): Float32Array {
+  const out = new Float32Array(sums.length);
+  // A class that is nowhere has no colours, however wide the window.
+  if (!sums.some((sum) => sum > 0)) return out;
+  for (let reach = Math.max(1, radius); ; reach *= 3) {
+    const box = Math.round(reach), means = boxMeans(boxMeans(sums, CLASS_CHANNELS, columns, rows, box), CLASS_CHANNELS, columns, rows, box), last = reach > Math.max(columns, rows);
+    let lacking = 0;
+    for (let o = 0; o < out.length; o += CLASS_CHANNELS) {
+      if (out[o] !== 0) continue;
+      const presence = means[o]!;
+      if (presence < LEAST_PRESENCE && !(last && presence > 0)) {
+        lacking++;
+        continue;
+      }
+      out[o] = presence;
+      for (let channel = 1; channel < CLASS_CHANNELS; channel++) out[o + channel] = means[o + channel]! / presence;
+    }
+    if (lacking === 0 || last) return out;
+  }
+}
+
+/**
+ * The direction along which hair and ground near a cell differ most beside what either varies by itself.
+ * The place of a colour c between ground (0) and hair (1) is then out[0..2]·c - out[3]; out[4] and out[5]
+ * are the standard deviations of hair and ground along it. Where either is unknown the spreads are infinite.
+ * @see Fisher 1936, "The use of multiple measurements in taxonomic problems"
+ */
+export function mixingLine(hair: Float32Array, ground: Float32Array, at: number, out: Float32Array): void {
+  const o = at * CLASS_CHANNELS, to = at * LINE_CHANNELS;
+  const fr = hair[o + 1]!, fg = hair[o + 2]!, fb = hair[o + 3]!, gr = ground[o + 1]!, gg = ground[o + 2]!, gb = ground[o + 3]!;
+  const dr = fr - gr, dg = fg - gg, db = fb - gb;
+  const hrr = hair[o + 4]! - fr * fr, hrg = hair[o + 5]! - fr * fg, hrb = hair[o + 6]! - fr * fb, hgg = hair[o + 7]! - fg * fg, hgb = hair[o + 8]! - fg * fb, hbb = hair[o + 9]! - fb * fb;
+  const brr = ground[o + 4]! - gr * gr, brg = ground[o + 5]! - gr * gg, brb = ground[o + 6]! - gr * gb, bgg = ground[o + 7]! - gg * gg, bgb = ground[o + 8]! - gg * gb, bbb = ground[o + 9]! - gb * gb;
+  const a = NOISE + (hrr + brr) / 2, b = (hrg + brg) / 2, c = (hrb + brb) / 2, e = NOISE + (hgg + bgg) / 2, f = (hgb + bgb) / 2, g = NOISE + (hbb + bbb) / 2;
+  // The pooled covariance's inverse times the difference, up to a factor.
+  const wr = (e * g - f * f) * dr + (c * f - b * g) * dg + (b * f - c * e) * db, wg = (c * f - b * g) * dr + (a * g - c * c) * dg + (b * c - a * f) * db, wb = (b * f - c * e) * dr + (b * c - a * f) * dg + (a * e - b * b) * db;
+  const along = wr * dr + wg * dg + wb * db;
+  if (hair[o] === 0 || ground[o] === 0 || !(along > 0)) {
+    out[to + 4] = out[to + 5] = Infinity;
+    return;
+  }
+  out[to] = wr / along;
+  out[to + 1] = wg / along;
+  out[to + 2] = wb / along;
+  out[to + 3] = (wr * gr + wg * gg + wb * gb) / along;
+  out[to + 4] = spread(hrr, hrg, hrb, hgg, hgb, hbb, wr, wg, wb) / along;
+  out[to + 5] = spread(brr, brg, brb, bgg, bgb, bbb, wr, wg, wb) / along;
+}
+
+function spread(rr: number, rg: number, rb: number, gg: number, gb: number, bb: number, x: number, y: number, z: number): number {
+  return Math.sqrt(Math.max(0, (NOISE + rr) * x * x + (NOISE + gg) * y * y + (NOISE + bb) * z * z + 2 * (rg * x * y + rb * x * z + gb * y * z)));
+}
