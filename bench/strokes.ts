@@ -14,6 +14,8 @@ import type { Row } from './report';
 
 const PORTRAITS = ['marit', 'adaeze', 'jonas', 'linnea', 'pair'] as const;
 const PARTS: readonly { readonly part: FoundPartName; readonly mask: string; readonly must: string }[] = [{ part: 'hair', mask: 'hair', must: '≥ 0.94' }, { part: 'neck-limbs', mask: 'skin_body', must: '≥ 0.93' }];
+/** A sweep runs broadly along an edge: its radius beside that of a line through what is wrong. */
+const SWEPT = Number(process.env.SW ?? 4);
 const MOST_STROKES = 3, SHRINK = 6, WRONG = 0.35, POINTS = 8;
 
 /** What find gave, corrected by at most three strokes where most is wrong; the better of a stroke with edge finding and a brush, as an eye would choose. */
@@ -30,9 +32,9 @@ export async function strokeAccuracy(networks: FaceNetworks): Promise<Row[]> {
       for (; strokes < MOST_STROKES; strokes++) {
         const drawn = strokeWhereWrong(now, truth, pyramid);
         if (!drawn) break;
-        const tries = (['edge-stroke', 'brush'] as const).map((kind) => {
-          const own = { takes: true, radius: drawn.radius, points: drawn.points }, parameters: Mark['parameters'] = kind === 'brush' ? { strokes: [{ ...own, fade: 0.5 }] } : { solver: 1, tolerance: 0.3, strokes: [own] };
-          const next = [...marks, mark(kind, drawn.missed ? 'add' : 'remove', parameters, marks.length)], coverage = coverageOf(pyramid, resolver, next);
+        const tries = (['edge-stroke', 'brush', 'strand-sweep'] as const).map((kind) => {
+          const own = { takes: true, radius: drawn.radius, points: drawn.points }, parameters: Mark['parameters'] = kind === 'brush' ? { strokes: [{ ...own, fade: 0.5 }] } : kind === 'strand-sweep' ? { solver: 1, strokes: [{ ...own, radius: SWEPT * drawn.radius }] } : { solver: Number(process.env.SOLVER ?? 2), tolerance: Number(process.env.TOL ?? 0.3), strokes: [own] };
+          const next = [...marks, mark(kind, drawn.missed || kind === 'strand-sweep' ? 'add' : 'remove', parameters, marks.length)], coverage = coverageOf(pyramid, resolver, next);
           return { next, coverage, iou: softIou(coverage, truth) };
         }).sort((p, q) => q.iou - p.iou), [best] = tries;
         if (best!.iou <= iou) break;

@@ -94,7 +94,7 @@ export function useMarkHost() {
   }
 
   const tools: Readonly<Record<MarkTool, PointerTool>> = {
-    'edge-stroke': strokes('edge-stroke', () => ({ solver: 1, tolerance: bench.tolerance, strokes: [] }), () => ({})),
+    'edge-stroke': strokes('edge-stroke', () => ({ solver: 2, tolerance: bench.tolerance, strokes: [] }), () => ({})),
     'brush': strokes('brush', () => ({ strokes: [] }), () => ({ fade: bench.fade })),
     'strand-sweep': strokes('strand-sweep', () => ({ solver: 1, strokes: [] }), () => ({})),
     'lasso': lassoTool({

@@ -8,6 +8,7 @@ import { sampleRegion } from '../raster/sampleRegion';
 import { visitStroke } from '../raster/strokePath';
 import type { StrokePoint } from '../raster/strokePath';
 import { colourModel, colourModelDistance } from './colourModel';
+import type { ColourModel } from './colourModel';
 import { geodesicDistance } from './geodesic';
 
 /** A rough line over the photo; `takes` adds what it touches, otherwise takes it away. */
@@ -32,24 +33,31 @@ const LIGHTNESS_STEP = 0.045, COLOUR_STEP = 0.01;
 const ENTRY_COST = 0.003;
 /** Beyond this many standard deviations from the stroke's own colours a pixel is entered at a price. */
 const MODEL_REACH = 2, MODEL_PRICE = 0.4;
+/** What an area so far surely leaves out, or takes; how many pixels of it tell of its colours, and the price of entering what looks more like it. */
+const SURE = 0.05, LEAST_CONTRARY = 40, CONTRARY_PRICE = 0.4;
 /** Where adding and removing strokes contend, the nearer one wins; the border is this sharp. */
 const CONTEST_SHARPNESS = 5;
 const GUIDE_RADIUS = 3, GUIDE_EPSILON = 2e-4;
 /** What the filter left this near to nothing or all becomes it. */
 const FIRM_FROM = 0.12;
 
+/** What strokes correct: coverage 0..1 of the area as it is, over a region. */
+export type AreaSoFar = (region: Region) => Float32Array;
+
 /**
  * Takes the whole of what the adding strokes touch, up to its edges; removing strokes take away.
- * Every stroke counts each time, so the answer learns from all of them.
+ * Every stroke counts each time, so the answer learns from all of them; and from what the area surely holds or
+ * leaves out so far, as far as that looks other than what the strokes touch.
  * @param tolerance 0..1; more crosses softer edges
+ * @param before undefined when strokes count alone
  * @returns undefined when no stroke adds
  */
-export function selectByStrokes(pyramid: Pyramid, strokes: readonly EdgeStroke[], tolerance: number): EdgeSelection | undefined {
+export function selectByStrokes(pyramid: Pyramid, strokes: readonly EdgeStroke[], tolerance: number, before?: AreaSoFar): EdgeSelection | undefined {
   if (!strokes.some((stroke) => stroke.takes && stroke.points.length > 0)) return undefined;
-  let window = strokesWindow(pyramid, strokes), solved = solveWindow(pyramid, window, strokes, tolerance);
+  let window = strokesWindow(pyramid, strokes), solved = solveWindow(pyramid, window, strokes, tolerance, before);
   while (touchesInnerBorder(solved, window, pyramid)) {
     window = widen(pyramid, window);
-    solved = solveWindow(pyramid, window, strokes, tolerance);
+    solved = solveWindow(pyramid, window, strokes, tolerance, before);
   }
   const { guide } = gridOf(pyramid, window);
   return { window, coefficients: guidedCoefficients(guide, solved) };
@@ -90,13 +98,14 @@ function windowRegion(pyramid: Pyramid, left: number, top: number, right: number
 }
 
 /** The mask 0..1 over the grid of a window. */
-function solveWindow(pyramid: Pyramid, window: Region, strokes: readonly EdgeStroke[], tolerance: number): Float32Array {
+function solveWindow(pyramid: Pyramid, window: Region, strokes: readonly EdgeStroke[], tolerance: number, before?: AreaSoFar): Float32Array {
   const { outWidth: width, outHeight: height } = window;
   const { features } = gridOf(pyramid, window);
   const limit = 0.25 + 9 * tolerance * tolerance;
   const adds = seedsOf(strokes, true, window), removes = seedsOf(strokes, false, window);
-  const away = removes.length > 0 ? distanceFrom(removes, features, width, height, limit) : undefined;
-  const near = distanceFrom(adds, features, width, height, limit);
+  const own = colourModel(features, adds, 1), contrary = before && contraryModel(before(window), features, adds, own);
+  const away = removes.length > 0 ? geodesicDistance(removes, entryCost(colourModel(features, removes, 1), features), features, width, height, limit) : undefined;
+  const near = geodesicDistance(adds, entryCost(own, features, contrary), features, width, height, limit);
   const mask = new Float32Array(width * height);
   for (let i = 0; i < mask.length; i++) {
     if (near[i] === Infinity) continue;
@@ -128,13 +137,20 @@ function gridOf(pyramid: Pyramid, window: Region): Grid {
   return grid;
 }
 
-function distanceFrom(seeds: readonly number[], features: Float32Array, width: number, height: number, limit: number): Float32Array {
-  const model = colourModel(features, seeds, 1);
-  const entry = (index: number) => {
-    const beyond = colourModelDistance(model, features, index) - MODEL_REACH;
-    return ENTRY_COST + (beyond > 0 ? MODEL_PRICE * beyond * beyond : 0);
+function entryCost(own: ColourModel, features: Float32Array, contrary?: ColourModel): (index: number) => number {
+  return (index) => {
+    const distance = colourModelDistance(own, features, index), beyond = distance - MODEL_REACH;
+    if (beyond <= 0) return ENTRY_COST;
+    const nearer = contrary ? Math.max(0, distance - colourModelDistance(contrary, features, index)) : 0;
+    return ENTRY_COST + MODEL_PRICE * beyond * beyond + CONTRARY_PRICE * nearer * nearer;
   };
-  return geodesicDistance(seeds, entry, features, width, height, limit);
+}
+
+/** Colours of what the area surely leaves out where strokes correct what it misses, or surely holds where they correct what it took; less what looks like the strokes. */
+function contraryModel(soFar: Float32Array, features: Float32Array, adds: readonly number[], own: ColourModel): ColourModel | undefined {
+  const missed = adds.reduce((sum, index) => sum + soFar[index]!, 0) < adds.length / 2, sure: number[] = [];
+  for (let i = 0; i < soFar.length; i++) if ((missed ? soFar[i]! : 1 - soFar[i]!) < SURE && colourModelDistance(own, features, i) > MODEL_REACH) sure.push(i);
+  return sure.length >= LEAST_CONTRARY ? colourModel(features, sure, 1) : undefined;
 }
 
 /** OKLab of a lightly smoothed picture, in units of one edge. */

@@ -31,6 +31,8 @@ const BESIDE = 0.05;
 /** On skin and cloth, hair is no lone line: share of hair about a place up to which it is doubted. */
 const LONE = 0.2;
 
+/** Share from which on a class is sure; how far about it may be mixed, in face widths, and the share of sure places there from which on all of it counts. */
+const SURE = 0.8, HAZE_REACH = 0.04, HAZE = 0.03;
 /** Steps at which powers are looked up. */
 const POWER_STEPS = 1023;
 
@@ -64,7 +66,9 @@ export function refineClasses(grid: HeadGrid, small: HeadGrid, classes: HeadClas
   };
   const refined = ofEachClass((name) => (name === 'others' && grid.others.length === 0 ? new Float32Array(count) : finer(name)));
   shareOut(refined);
-  takeStrands(small, ofEachClass((name) => shrinkPlane(classes[name], width, height, small.region.outWidth, small.region.outHeight)), refined, region, fine);
+  const shrunk = ofEachClass((name) => shrinkPlane(classes[name], width, height, small.region.outWidth, small.region.outHeight));
+  takeStrands(small, shrunk, refined, region, fine);
+  for (const name of ['skin', 'clothes'] as const) dropHaze(small, shrunk[name], name, refined, region);
   return refined;
 }
 
@@ -104,6 +108,20 @@ function takeStrands(grid: HeadGrid, classes: HeadClasses, refined: HeadClasses,
 }
 /** Beyond these a place lies outside the band. */
 const NEARLY_NONE = 1e-4, NEARLY_ALL = 0.9999;
+
+/** Skin and cloth are whole: where none is sure about a place, mixed colours only look like them, and are of the ground beside. */
+function dropHaze({ region: { outWidth: columns, outHeight: rows, width }, frame }: HeadGrid, coarse: Float32Array, name: 'skin' | 'clothes', { skin, clothes, background, others }: HeadClasses, region: Region): void {
+  const reach = Math.max(1, Math.round((HAZE_REACH * frame.unit * columns) / width)), cells = cellsOf(region, columns, rows);
+  const sure = boxMeans(boxMeans(coarse.map((share) => Number(share > SURE)), 1, columns, rows, reach), 1, columns, rows, reach);
+  const own = name === 'skin' ? skin : clothes, other = name === 'skin' ? clothes : skin;
+  for (let i = 0; i < own.length; i++) {
+    const dropped = own[i]! * (1 - clamp01(sure[cells[i]!]! / HAZE));
+    if (dropped === 0) continue;
+    own[i]! -= dropped;
+    const to = others[i]! > Math.max(background[i]!, other[i]!) ? others : background[i]! > other[i]! ? background : other;
+    to[i]! += dropped;
+  }
+}
 
 /** The pixels whose hair is looked at one by one. */
 function bandOf(cells: Int32Array, near: Float32Array, within: Float32Array): Int32Array {

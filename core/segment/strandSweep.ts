@@ -6,7 +6,7 @@ import type { Bounds, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import { visitStroke } from '../raster/strokePath';
 import type { StrokePoint } from '../raster/strokePath';
-import { LOCAL_CHANNELS, localColours, placeBetween } from './localColours';
+import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine } from './mixingLines';
 
 /** A sweep over the edge of hair; lengths in pixels of the photo. */
 export interface Sweep {
@@ -26,11 +26,15 @@ const RIM = 0.35;
 /** Coverage from which on a pixel is surely hair, and up to which it surely is not. */
 const SURE_HAIR = 0.9, SURE_GROUND = 0.08;
 /** Standard deviations of the ground that are not yet a strand, of the mean of nine pixels. */
-const GROUND_NOISE = 1.2;
+const GROUND_NOISE = 0.6;
+/** Side in pixels of the cells in which colours are told apart. */
+const CELL = 4;
+/** How far what was there may be off along the sweep, and deep inside the hair, from this share of it on. */
+const DOUBT = 0.4, DEEP_DOUBT = 0.05, DEEP_FROM = 0.93;
 
 /**
- * Single strands along a swept edge: where each pixel's colour lies on the line between the hair's and the ground's
- * colours near it.
+ * Single strands along a swept edge: where each pixel's colour lies between the hair's and the ground's colours near
+ * it, along the line that tells them apart best.
  * @param before coverage 0..1 of the hair as it is, over a region
  * @returns undefined when nothing was swept, or there is no hair or no ground about
  * @see Levin, Lischinski, Weiss 2008 for mixed pixels on local lines of colour
@@ -40,35 +44,40 @@ export function sweepStrands(pyramid: Pyramid, sweeps: readonly Sweep[], before:
   const region = all && windowOf(pyramid, all);
   if (!region) return undefined;
   const { outWidth: width, outHeight: height } = region, fine = sampleRegion(pyramid, region), prior = before(region), band = bandOf(sweeps, region);
-  const hairs = prior.map((value) => (value > SURE_HAIR ? value ** 4 : 0)), outside = prior.map((value, i) => (value < SURE_GROUND ? (1 - band[i]!) ** 2 : 0));
-  const grounds = outside.some((value) => value > 0) ? outside : prior.map((value) => Number(value < SURE_GROUND));
-  if (hairs.every((value) => value === 0) || grounds.every((value) => value === 0)) return undefined;
-  const reach = Math.max(2, (0.6 * Math.max(...sweeps.map(({ radius }) => radius)) * width) / region.width), hair = localColours(fine.data, hairs, width, height, reach).data;
-  const mixed = new Float32Array(prior.length), noise = new Float32Array(prior.length);
-  const mix = (weights: Float32Array) => {
-    const ground = localColours(fine.data, weights, width, height, reach).data;
+  const labels = Uint8Array.from(prior, (value, i) => (value > SURE_HAIR ? HAIR : value < SURE_GROUND && band[i] === 0 ? GROUND : NO_CLASS));
+  // Where the sweep leaves no ground beside it, what lies within it must tell.
+  if (!labels.includes(GROUND)) prior.forEach((value, i) => value < SURE_GROUND && (labels[i] = GROUND));
+  if (!labels.includes(HAIR) || !labels.includes(GROUND)) return undefined;
+  const columns = Math.ceil(width / CELL), rows = Math.ceil(height / CELL), reach = Math.max(2, (0.6 * Math.max(...sweeps.map(({ radius }) => radius)) * width) / region.width);
+  const lines = new Float32Array(columns * rows * LINE_CHANNELS), mixed = prior.slice(), cellOf = (i: number) => Math.floor((Math.floor(i / width) * rows) / height) * columns + Math.floor(((i % width) * columns) / width);
+  const mix = () => {
+    const [hair, ground] = classColours(fine, labels, 2, () => 1, columns, rows, reach / CELL);
+    for (let cell = 0; cell < columns * rows; cell++) mixingLine(hair!, ground!, cell, lines);
     for (let i = 0; i < prior.length; i++) {
       if (band[i] === 0) continue;
-      const between = placeBetween(hair, ground, i * LOCAL_CHANNELS, fine.data, 3 * i);
-      mixed[i] = between[0];
-      noise[i] = between[1];
+      const o = cellOf(i) * LINE_CHANNELS;
+      mixed[i] = lines[o]! * fine.data[3 * i]! + lines[o + 1]! * fine.data[3 * i + 1]! + lines[o + 2]! * fine.data[3 * i + 2]! - lines[o + 3]!;
     }
   };
   // The ground beyond the sweep tells where there is ground within it, and that tells the ground's colours nearer by.
-  mix(grounds);
-  mix(grounds.map((value, i) => (band[i]! > 0 && prior[i]! < 1 - SURE_GROUND && mixed[i]! < SURE_GROUND ? 1 : value)));
+  mix();
+  for (let i = 0; i < prior.length; i++) if (band[i]! > 0 && prior[i]! < 1 - SURE_GROUND && mixed[i]! < SURE_GROUND) labels[i] = GROUND;
+  mix();
   const steady = boxMeans(mixed, 1, width, height, 1), within = boxMeans(prior, 1, width, height, Math.ceil(reach / 2));
   const coverage8 = new Uint8Array(prior.length), weight8 = new Uint8Array(prior.length);
   for (let i = 0; i < prior.length; i++) {
     if (band[i] === 0) continue;
-    const gate = clamp(steady[i]! / (GROUND_NOISE * noise[i]! + 0.02) - 1), share = clamp(mixed[i]!) * gate;
+    const o = cellOf(i) * LINE_CHANNELS, hairSpread = lines[o + 4]!, groundSpread = lines[o + 5]!;
+    if (hairSpread === Infinity) continue;
+    const gate = clamp(steady[i]! / (GROUND_NOISE * groundSpread + 0.02) - 1), own = clamp(mixed[i]!), byHair = own * hairSpread, byGround = (1 - own) * groundSpread;
     // Deep inside there are no holes, however a strand shines.
-    const deep = clamp((within[i]! - 0.93) / 0.06);
-    coverage8[i] = Math.round(255 * (share + deep * (Math.max(share, prior[i]!) - share)));
-    weight8[i] = Math.round(255 * band[i]! * clamp(1.6 - 2.2 * noise[i]!));
+    const deep = clamp((within[i]! - DEEP_FROM) / (1 - DEEP_FROM)), doubt = (DOUBT + deep * (DEEP_DOUBT - DOUBT)) ** 2, variance = byHair * byHair + byGround * byGround;
+    coverage8[i] = Math.round((255 * (prior[i]! * variance + own * gate * doubt)) / (variance + doubt));
+    weight8[i] = Math.round(255 * band[i]!);
   }
   return { coverage: { region, coverage8 }, weight: { region, coverage8: weight8 } };
 }
+const HAIR = 0, GROUND = 1;
 
 function windowOf(pyramid: Pyramid, bounds: Bounds): Region | undefined {
   const x = Math.max(0, Math.floor(bounds.left)), y = Math.max(0, Math.floor(bounds.top));

@@ -12,7 +12,8 @@ export const edgeStroke = defineMark<EdgeStrokeParameters, EdgeSelection | undef
   version: 1,
   parameters: edgeStrokeParameters,
   migrations: {},
-  prepare: ({ strokes, tolerance }, { pyramid }) => selectByStrokes(pyramid, strokes, tolerance),
+  looksBack: true,
+  prepare: ({ solver, strokes, tolerance }, { pyramid, before }) => selectByStrokes(pyramid, strokes, tolerance, solver > 1 ? before : undefined),
   bounds: (selection) => (selection ? boundsOfRegion(selection.window) : NOWHERE),
   rasterise: (selection, region, sample, out) => {
     if (selection) rasteriseSelection(selection, region, sample(region), out);
