@@ -10,7 +10,8 @@ import type { Variant } from '../tests/fixtures/truth';
 import { softIou } from '../tests/references/measures';
 import { openCv } from '../tests/references/openCv';
 import { largePyramid } from './render';
-import { strokeAccuracy } from './strokes';
+import { solverAccuracy } from './solvers';
+import { strokeAccuracy, strokeSpeed } from './strokes';
 import type { Row } from './report';
 
 const networks = tfNetworks(networkFiles);
@@ -59,7 +60,7 @@ export async function findAccuracy(): Promise<Row[]> {
     { what: 'plain way: skin by a threshold in YCbCr (Chai and Ngan 1999), soft IoU of all skin', value: mean(plain.threshold), unit: '', must: 'to be beaten' },
     { what: 'plain way: OpenCV’s graph cut from the face rectangle, soft IoU of the face', value: mean(plain.graphCut), unit: '', must: 'to be beaten' },
   );
-  return [...rows, ...(await strokeAccuracy(networks)), ...(await findSpeed())];
+  return [...rows, ...(await strokeAccuracy(networks)), ...(await solverAccuracy()), ...(await strokeSpeed()), ...(await findSpeed())];
 }
 
 async function findSpeed(): Promise<Row[]> {

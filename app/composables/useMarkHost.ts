@@ -95,7 +95,7 @@ export function useMarkHost() {
 
   const tools: Readonly<Record<MarkTool, PointerTool>> = {
     'edge-stroke': strokes('edge-stroke', () => ({ solver: 2, tolerance: bench.tolerance, strokes: [] }), () => ({})),
-    'brush': strokes('brush', () => ({ strokes: [] }), () => ({ fade: bench.fade })),
+    'brush': strokes('brush', () => ({ strokes: [] }), () => ({ fade: bench.fade, build: bench.build })),
     'strand-sweep': strokes('strand-sweep', () => ({ solver: 1, strokes: [] }), () => ({})),
     'lasso': lassoTool({
       ...end,

@@ -57,6 +57,8 @@ export const useBench = defineStore('bench', () => {
   const tolerance = ref(0.5);
   /** of the brush, 0..1 */
   const fade = ref(0.5);
+  /** share that one stroke of the brush covers, 0..1 */
+  const build = ref(1);
   const readingSize = ref(31);
   const nextRung = ref<Rung>('light');
   const overlay = ref<Overlay>('hatch');
@@ -123,7 +125,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   return {
-    photoId, areaId, sitterId, pointedId, tool, markId, piece, takes, radius, tolerance, fade, readingSize, nextRung, overlay, hatchHue, groundColour, split, holdingBefore,
+    photoId, areaId, sitterId, pointedId, tool, markId, piece, takes, radius, tolerance, fade, build, readingSize, nextRung, overlay, hatchHue, groundColour, split, holdingBefore,
     findsOnOpen, pickSize, pickingFor, picked, pullingFor, pullsAt, dragged, borrowing, borrowed, showsClipping, comparing, exporting, showingKeys, editing, choose, edit, pickFor, pullFor, choosePhoto,
   };
 });

@@ -10,7 +10,7 @@ import { Resolver } from './resolver';
 
 const SIZE = 90;
 const pyramid = buildPyramid({ space: 'srgb8', width: SIZE, height: SIZE, data: Uint8Array.from({ length: SIZE * SIZE * 4 }, (_, p) => (p % 4 === 3 ? 255 : [200, 160, 130][p % 4]! - ((p * 7919) % 23))) });
-const open = area([mark('ellipse', { x: 41, y: 47, radiusX: 25, radiusY: 18 }), mark('brush', { strokes: [{ takes: true, radius: 4, fade: 0.5, points: [[60, 40, 0.5], [80, 44, 0.5]] }] }, 'remove')], { ...NO_EDGE_CARE, grow: 2, soften: 3 });
+const open = area([mark('ellipse', { x: 41, y: 47, radiusX: 25, radiusY: 18 }), mark('brush', { strokes: [{ takes: true, radius: 4, fade: 0.5, build: 1, points: [[60, 40, 0.5], [80, 44, 0.5]] }] }, 'remove')], { ...NO_EDGE_CARE, grow: 2, soften: 3 });
 const photo = photoOf(pyramid, open, [step('hue-to-target', { ...NO_TARGETS, hue: { light: 40, middle: 35, shade: 30 } }), step('recolour', { ...RECOLOUR_DEFAULTS, colour: '#7a4a5a', hueVariation: 0.6 }, 0.7), step('evenness', { hue: 0.5, saturation: 0.5, lightness: 0.5, size: 6, blush: 0, marks: 1 })]);
 
 function rendererOf() {

@@ -103,7 +103,7 @@ function solveWindow(pyramid: Pyramid, window: Region, strokes: readonly EdgeStr
   const { features } = gridOf(pyramid, window);
   const limit = 0.25 + 9 * tolerance * tolerance;
   const adds = seedsOf(strokes, true, window), removes = seedsOf(strokes, false, window);
-  const own = colourModel(features, adds, 1), contrary = before && contraryModel(before(window), features, adds, own);
+  const own = colourModel(features, adds, 1), contrary = before && contraryModel(before(window), features, adds, removes, own);
   const away = removes.length > 0 ? geodesicDistance(removes, entryCost(colourModel(features, removes, 1), features), features, width, height, limit) : undefined;
   const near = geodesicDistance(adds, entryCost(own, features, contrary), features, width, height, limit);
   const mask = new Float32Array(width * height);
@@ -146,11 +146,16 @@ function entryCost(own: ColourModel, features: Float32Array, contrary?: ColourMo
   };
 }
 
-/** Colours of what the area surely leaves out where strokes correct what it misses, or surely holds where they correct what it took; less what looks like the strokes. */
-function contraryModel(soFar: Float32Array, features: Float32Array, adds: readonly number[], own: ColourModel): ColourModel | undefined {
-  const missed = adds.reduce((sum, index) => sum + soFar[index]!, 0) < adds.length / 2, sure: number[] = [];
-  for (let i = 0; i < soFar.length; i++) if ((missed ? soFar[i]! : 1 - soFar[i]!) < SURE && colourModelDistance(own, features, i) > MODEL_REACH) sure.push(i);
-  return sure.length >= LEAST_CONTRARY ? colourModel(features, sure, 1) : undefined;
+/**
+ * Colours of what is not meant: under removing strokes, and what the area surely leaves out where strokes correct
+ * what it misses, or surely holds where they correct what it took; less what looks like the strokes.
+ */
+function contraryModel(soFar: Float32Array, features: Float32Array, adds: readonly number[], removes: readonly number[], own: ColourModel): ColourModel | undefined {
+  const missed = adds.reduce((sum, index) => sum + soFar[index]!, 0) < adds.length / 2, sure: number[] = [...removes];
+  // An area that holds nothing yet says nothing of what it leaves out.
+  if (soFar.some((value) => value > 0.5)) for (let i = 0; i < soFar.length; i++) if ((missed ? soFar[i]! : 1 - soFar[i]!) < SURE) sure.push(i);
+  const unlike = sure.filter((index) => colourModelDistance(own, features, index) > MODEL_REACH);
+  return unlike.length >= LEAST_CONTRARY ? colourModel(features, unlike, 1) : undefined;
 }
 
 /** OKLab of a lightly smoothed picture, in units of one edge. */

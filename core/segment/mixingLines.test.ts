@@ -12,7 +12,7 @@ function scene() {
     labels[i] = left ? 0 : 1;
     data.set((left ? HAIR : GROUND).map((channel) => channel * light), 3 * i);
   }
-  return { fine: { width: SIZE, height: SIZE, data }, labels };
+  return { fine: { space: 'srgbLinear' as const, width: SIZE, height: SIZE, data }, labels };
 }
 
 function lineAt(cell: number) {

@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { brush } from './index';
 import { rasteriseBrush } from './rasterise';
+import { brushParameters } from './schema';
 import type { BrushParameters } from './schema';
 
 const REGION = { x: 0, y: 0, width: 60, height: 40, outWidth: 60, outHeight: 40 };
-const stroke = (takes: boolean, fade: number, ...points: (readonly [number, number, number])[]): BrushParameters['strokes'][number] => ({ takes, radius: 8, fade, points: points.map((point) => [...point]) });
+const stroke = (takes: boolean, fade: number, ...points: (readonly [number, number, number])[]): BrushParameters['strokes'][number] => ({ takes, radius: 8, fade, build: 1, points: points.map((point) => [...point]) });
 const draw = (...strokes: BrushParameters['strokes']) => {
   const out = new Float32Array(60 * 40);
   rasteriseBrush({ strokes }, REGION, out);
@@ -29,6 +31,18 @@ describe('brush', () => {
     expect(once(30, 20)).toBeLessThanOrEqual(1);
     expect(cut(30, 20)).toBe(0);
     expect(cut(12, 11)).toBe(once(12, 11));
+  });
+
+  it('builds up: each stroke covers its share of what is left, and takes its share away', () => {
+    const half = { ...stroke(true, 0, [10, 20, 0.5], [50, 20, 0.5]), build: 0.5 };
+    expect(draw(half)(30, 20)).toBeCloseTo(0.5);
+    expect(draw(half, half, half)(30, 20)).toBeCloseTo(0.875);
+    expect(draw(half, { ...half, takes: false })(30, 20)).toBeCloseTo(0.25);
+  });
+
+  it('a stroke from before there was a build-up covers in full', () => {
+    const { build, ...old } = stroke(true, 0.5, [10, 20, 0.5]);
+    expect(brushParameters.parse(brush.migrations[1]!({ strokes: [old] }))).toEqual({ strokes: [{ ...old, build }] });
   });
 
   it('grows with pressure', () => {

@@ -1,3 +1,4 @@
+import type { JsonObject } from '#core/document/kinds';
 import { NOWHERE, boundsOfAll, boundsOfPoints } from '#core/raster/raster';
 import { defineMark } from '#core/render/kinds';
 import { WIDEST_PRESSURE, rasteriseBrush } from './rasterise';
@@ -8,9 +9,9 @@ import type { BrushParameters } from './schema';
 export const brush = defineMark<BrushParameters, BrushParameters>({
   id: 'brush',
   label: 'brush',
-  version: 1,
+  version: 2,
   parameters: brushParameters,
-  migrations: {},
+  migrations: { 1: ({ strokes }) => ({ strokes: (strokes as readonly JsonObject[]).map((stroke) => ({ ...stroke, build: 1 })) }) },
   prepare: (parameters) => parameters,
   bounds: ({ strokes }) => boundsOfAll(strokes.filter(({ takes }) => takes).map(({ points, radius }) => boundsOfPoints(points, radius * WIDEST_PRESSURE + 1))) ?? NOWHERE,
   rasterise: (parameters, region, _sample, out) => rasteriseBrush(parameters, region, out),

@@ -9,7 +9,8 @@ const widthOfPressure = (pressure: number) => 0.2 + 1.6 * pressure;
 export const WIDEST_PRESSURE = widthOfPressure(1);
 
 /**
- * Paints each stroke once (where a stroke crosses itself it builds nothing up), then adds or takes it away.
+ * Paints each stroke once (where a stroke crosses itself it builds nothing up), then adds or takes away the share
+ * that it covers.
  * Edges are as wide as one result pixel at least, so that none is jagged.
  */
 export function rasteriseBrush({ strokes }: BrushParameters, region: Region, out: Float32Array): void {
@@ -22,7 +23,7 @@ export function rasteriseBrush({ strokes }: BrushParameters, region: Region, out
     visitStroke(points, radius * WIDEST_PRESSURE + 1, width, height, (index, distance, pressure) => {
       const reach = radius * widthOfPressure(pressure), edge = Math.max(1, reach * stroke.fade);
       const share = Math.min(1, Math.max(0, (reach + Math.min(0.5, edge / 2) - distance) / edge));
-      const value = share * share * (3 - 2 * share);
+      const value = stroke.build * share * share * (3 - 2 * share);
       if (value > layer[index]!) layer[index] = value;
     });
     if (stroke.takes) for (let i = 0; i < out.length; i++) out[i] = 1 - (1 - out[i]!) * (1 - layer[i]!);

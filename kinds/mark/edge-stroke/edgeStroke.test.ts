@@ -37,6 +37,23 @@ describe('stroke with edge finding', () => {
     expect(coverage.data[104 * 200 + 108]).toBe(255);
   });
 
+  it('learns from what the area so far leaves out for sure, and from what it holds', () => {
+    // Three bands; the middle one runs softly over into the right one, whose colour the rest of the area’s outside shares.
+    const width = 240, height = 80, data = new Uint8Array(width * height * 4);
+    for (let i = 0; i < width * height; i++) {
+      const column = i % width, share = Math.min(1, Math.max(0, (column - 130) / 60)), noise = ((i * 7919) % 5) - 2;
+      data.set(column < 60 ? [60, 90, 140, 255] : [180 - 14 * share + noise, 150 - 3 * share + noise, 120 + 9 * share + noise, 255], 4 * i);
+    }
+    const pyramid = buildPyramid({ space: 'srgb8', width, height, data }), held = mark('lasso', { loops: [[[0, 0], [58, 0], [58, 80], [0, 80]]] });
+    const share = (solver: 1 | 2, column: number) => {
+      const stroke = mark('edge-stroke', { solver, tolerance: 0.9, strokes: [{ takes: true, radius: 4, points: [[80, 20, 0.5], [110, 60, 0.5]] }] });
+      return renderWhole(pyramid, photoOf(pyramid, area([held, stroke]), [])).coverage.data[40 * width + column]!;
+    };
+    expect([share(1, 30), share(1, 100), share(2, 30), share(2, 100)]).toEqual([255, 255, 255, 255]);
+    expect(share(1, 225)).toBeGreaterThan(200);
+    expect(share(2, 225)).toBeLessThan(20);
+  });
+
   it('gives an empty mask when no stroke adds', () => {
     const { pyramid } = disc(), { coverage } = renderWhole(pyramid, photoOf(pyramid, strokes(0.5, [false, 4, [[90, 100], [110, 104]]]), []));
     expect(coverage.data.every((value) => value === 0)).toBe(true);
