@@ -10,8 +10,9 @@ import { faceFrame, faceToImage, imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import { faceLandmarks } from './faceLandmarks';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
-import { divideHead, headDistance } from './headClasses';
+import { MEETING, divideHead, headDistance } from './headClasses';
 import type { HeadClasses } from './headClasses';
+import { looksLikeHat } from './hatDoubt';
 import { headGrid, headView, personMap, pixelCentre, SMALL_LONG_SIDE } from './headGrid';
 import type { PersonMap } from './headGrid';
 import { BROW_LOOPS, EYE_LOOPS, FACE_OVAL, LIPS_OUTER } from './landmarkGroups';
@@ -20,7 +21,7 @@ import { mouthParts } from './mouthParts';
 import type { FaceNetworks } from './networks';
 import { refineClasses } from './refineClasses';
 
-export type Doubt = 'half-closed' | 'weak-edge' | 'cut' | 'soft';
+export type Doubt = 'half-closed' | 'weak-edge' | 'cut' | 'soft' | 'hat';
 
 /** Coverage of one part over a rectangle of the photo. */
 export interface FoundPart extends Plate {
@@ -74,13 +75,13 @@ export async function findParts(pyramid: Pyramid, networks: FaceNetworks, option
     const refined = refineClasses(grid, small, classes, view.region, view.source);
     within(0.9);
     grounds.push({ frame, region: view.region, background: refined.background, person });
-    sitters.push({ landmarks, parts: partsOf(pyramid, landmarks, frame, refined, view.region) });
+    sitters.push({ landmarks, parts: partsOf(pyramid, landmarks, frame, refined, view.region, looksLikeHat(grid, classes)) });
   }
   step(1);
   return { sitters, background: backgroundOf(pyramid, grounds) };
 }
 
-function partsOf(pyramid: Pyramid, landmarks: FaceLandmarks, frame: FaceFrame, classes: HeadClasses, region: Region): FoundPart[] {
+function partsOf(pyramid: Pyramid, landmarks: FaceLandmarks, frame: FaceFrame, classes: HeadClasses, region: Region, hat: boolean): FoundPart[] {
   const count = region.outWidth * region.outHeight, parts: FoundPart[] = [], taken = new Float32Array(count);
   const add = (part: FoundPartName, where: Region, coverage: Float32Array, doubt?: Doubt) => {
     const found = foundPart(part, where, coverage, doubt);
@@ -109,9 +110,9 @@ function partsOf(pyramid: Pyramid, landmarks: FaceLandmarks, frame: FaceFrame, c
   const features = featureZones(landmarks, frame, region), inFace = facePolygon(landmarks, frame, region);
   const skin = new Float32Array(count), hair = new Float32Array(count), face = new Float32Array(count), body = new Float32Array(count);
   for (let i = 0; i < count; i++) {
-    // Brows, lashes and the dark between lips look like hair; they are none.
+    // Brows, lashes, nostrils and the rims of glasses look like hair; they are none, and no skin.
     hair[i] = classes.hair[i]! * (1 - features[i]!);
-    skin[i] = (classes.skin[i]! + classes.hair[i]! * features[i]!) * (1 - taken[i]!);
+    skin[i] = classes.skin[i]! * (1 - taken[i]!);
     face[i] = skin[i]! * inFace[i]!;
     body[i] = skin[i]! * (1 - inFace[i]!);
   }
@@ -119,7 +120,7 @@ function partsOf(pyramid: Pyramid, landmarks: FaceLandmarks, frame: FaceFrame, c
   add('skin', region, skin, cut);
   add('face', region, face, cut);
   add('neck-limbs', region, body, cut);
-  add('hair', region, hair, cut);
+  add('hair', region, hair, hat ? 'hat' : cut);
   add('clothes', region, classes.clothes, cut);
   return parts;
 }
@@ -141,7 +142,7 @@ function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart |
       const point = pixelCentre(region, column, row);
       let sum = 0, weights = 0;
       for (const ground of grounds) {
-        const weight = grounds.length === 1 ? 1 : Math.exp(-headDistance(ground.frame, point) / MEETING) + 1e-30;
+        const weight = grounds.length === 1 ? 1 : Math.exp(-headDistance(ground.frame, point).toHead / MEETING) + 1e-30;
         sum += weight * groundAt(ground, point);
         weights += weight;
       }
@@ -151,8 +152,6 @@ function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart |
   return foundPart('background', region, coverage, undefined);
 }
 const BACKGROUND_LONG_SIDE = 1400;
-/** Over this distance from one sitter to the next, in face widths, views go over into each other. */
-const MEETING = 0.12;
 
 function groundAt({ region, background, person }: Ground, [x, y]: LandmarkPoint): number {
   const column = Math.floor(((x - region.x) * region.outWidth) / region.width), row = Math.floor(((y - region.y) * region.outHeight) / region.height);
@@ -182,7 +181,7 @@ function featureZones({ points }: FaceLandmarks, frame: FaceFrame, region: Regio
   const loops = [EYE_LOOPS.right, EYE_LOOPS.left, BROW_LOOPS.right, BROW_LOOPS.left, LIPS_OUTER].map((indices) => swell(indices.map((index) => points[index]!), FEATURE_MARGIN * frame.unit));
   const zones = polygonCoverage(loops.map((loop) => sunwise(toRegion(region, loop))), region.outWidth, region.outHeight);
   const oval = FACE_OVAL.map((index) => points[index]!), face = polygonCoverage([toRegion(region, oval)], region.outWidth, region.outHeight);
-  // Below the brows and well inside the face nothing hangs: nostrils and folds are dark, not hair.
+  // Below the brows and well inside the face nothing hangs.
   const core = polygonCoverage([toRegion(region, oval.map((point): LandmarkPoint => {
     const [u, v] = imageToFace(frame, point), shrink = 1 - CORE_INSIDE / (Math.hypot(u, v) || 1);
     return faceToImage(frame, [u * shrink, Math.max(CORE_TOP, v * shrink)]);

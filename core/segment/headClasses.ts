@@ -66,13 +66,19 @@ function classPriors({ region, frame, person, others }: HeadGrid): HeadClasses {
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     for (let column = 0; column < region.outWidth; column++, i++) {
       const point = pixelCentre(region, column, row), place = placePrior(frame, imageToFace(frame, point));
-      // The face itself is no background, whatever the silhouette of a group says.
-      const face = (of: FaceFrame) => OF_FACE / (1 + Math.exp(signedDistance(imageToFace(of, point), of.oval) / FACE_RIM));
-      const inPerson = others.reduce((most, other) => Math.max(most, face(other)), Math.max(sharpened(person[i]!), face(frame))), own = inPerson * othersShare(others, frame, point), total = place.skin + place.hair + place.clothes;
-      priors.skin[i] = (own * place.skin) / total;
-      priors.hair[i] = (own * place.hair) / total;
-      priors.clothes[i] = (own * place.clothes) / total;
-      priors.others[i] = inPerson - own;
+      // A face is no background, whatever the silhouette of a group says; a place is the sitter's whose head is nearer, in its own widths.
+      const own = headDistance(frame, point);
+      let inPerson = Math.max(sharpened(person[i]!), ofFace(own)), share = 1;
+      for (const other of others) {
+        const away = headDistance(other, point);
+        inPerson = Math.max(inPerson, ofFace(away));
+        share = Math.min(share, 1 / (1 + Math.exp((own.toHead - away.toHead) / MEETING)));
+      }
+      const total = place.skin + place.hair + place.clothes;
+      priors.skin[i] = (inPerson * share * place.skin) / total;
+      priors.hair[i] = (inPerson * share * place.hair) / total;
+      priors.clothes[i] = (inPerson * share * place.clothes) / total;
+      priors.others[i] = inPerson * (1 - share);
       priors.background[i] = 1 - inPerson;
     }
   }
@@ -87,17 +93,29 @@ function sharpened(probability: number): number {
   return (p * p) / (p * p + (1 - p) * (1 - p));
 }
 
-/** How much of a place is this sitter's rather than a neighbour's: by the distances to the faces, in their own widths. */
-function othersShare(others: readonly FaceFrame[], frame: FaceFrame, point: LandmarkPoint): number {
-  const own = headDistance(frame, point);
-  return others.reduce((share, other) => Math.min(share, 1 / (1 + Math.exp((own - headDistance(other, point)) / 0.12))), 1);
+/** The face's share of a place by its distance from the oval. */
+function ofFace({ toOval }: HeadDistance): number {
+  return OF_FACE / (1 + Math.exp(toOval / FACE_RIM));
 }
 
-/** Distance to the middle line of a head and body: short upward and aside, free downward. */
-export function headDistance(frame: FaceFrame, point: LandmarkPoint): number {
-  const [u, v] = imageToFace(frame, point), beyond = Math.max(0, signedDistance([u, v], frame.oval));
-  return v > frame.chin[1] ? Math.hypot(Math.max(0, Math.abs(u - frame.chin[0]) - 0.5), 0.4 * Math.max(0, v - frame.chin[1])) : beyond;
+/** Over this distance from one sitter to the next, in face widths, places go over from one to the other. */
+export const MEETING = 0.12;
+
+export interface HeadDistance {
+  /** to the face's oval, negative inside */
+  readonly toOval: number;
+  /** to the middle line of head and body: short upward and aside, free downward */
+  readonly toHead: number;
 }
+
+/** How far a point of the photo lies from a sitter, in face widths. */
+export function headDistance(frame: FaceFrame, point: LandmarkPoint): HeadDistance {
+  const [u, v] = imageToFace(frame, point), far = Math.hypot(u, v) - FAR;
+  // Far out the oval counts as a circle.
+  const toOval = far > FAR ? far : signedDistance([u, v], frame.oval);
+  return { toOval, toHead: v > frame.chin[1] ? Math.hypot(Math.max(0, Math.abs(u - frame.chin[0]) - 0.5), 0.4 * Math.max(0, v - frame.chin[1])) : Math.max(0, toOval) };
+}
+const FAR = 0.65;
 
 /** Weights of skin, hair and clothes at a place of the face's frame. */
 function placePrior({ oval, chin }: FaceFrame, [u, v]: LandmarkPoint): Record<'skin' | 'hair' | 'clothes', number> {

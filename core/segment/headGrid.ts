@@ -102,11 +102,15 @@ export async function personMap(pyramid: Pyramid, frame: FaceFrame, networks: Fa
   };
 }
 
+/** From shares of a side about its middle to pixels of an answer. */
+function placeAlong(share: number, size: number): number {
+  return Math.min(size - 1.001, Math.max(0, (share + 0.5) * size - 0.5));
+}
+
 /** A network's answer at a point of the photo, bilinear. */
 function valueIn(answer: Float32Array, { centreX, centreY, side, tiltRadians }: TurnedSquare, [x, y]: LandmarkPoint): number {
   const cos = Math.cos(tiltRadians), sin = Math.sin(tiltRadians), size = PERSON_SIZE, dx = x - centreX, dy = y - centreY;
-  const place = (along: number) => Math.min(size - 1.001, Math.max(0, (along / side + 0.5) * size - 0.5));
-  const across = place(dx * cos + dy * sin), down = place(dy * cos - dx * sin), left = Math.floor(across), top = Math.floor(down), right = across - left, low = down - top;
+  const across = placeAlong((dx * cos + dy * sin) / side, size), down = placeAlong((dy * cos - dx * sin) / side, size), left = Math.floor(across), top = Math.floor(down), right = across - left, low = down - top;
   const at = top * size + left;
   return (1 - low) * ((1 - right) * answer[at]! + right * answer[at + 1]!) + low * ((1 - right) * answer[at + size]! + right * answer[at + size + 1]!);
 }

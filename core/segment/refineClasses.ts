@@ -77,32 +77,37 @@ function takeStrands(grid: HeadGrid, classes: HeadClasses, refined: HeadClasses,
   const about = (name: HeadClass) => boxMeans(boxMeans(classes[name], 1, columns, rows, reach), 1, columns, rows, reach);
   const near = about('hair'), aboutGrounds = GROUNDS.map(({ name }) => about(name)), within = boxMeans(classes.hair, 1, columns, rows, Math.ceil(DEEP_REACH * unit));
   const grounds = Uint8Array.from({ length: columns * rows }, (_, cell) => strongest(aboutGrounds, cell));
+  // Colours run more smoothly than places: a grid of half the size tells them.
+  const colourColumns = Math.ceil(columns / 2), colourRows = Math.ceil(rows / 2), colourCells = cellsOf(region, colourColumns, colourRows), seeds = cellsOf({ ...region, outWidth: colourColumns, outHeight: colourRows }, columns, rows);
   const cells = cellsOf(region, columns, rows), band = bandOf(cells, near, within);
-  const trust = (name: number, cell: number) => (HEAD_CLASSES[name] !== 'background' || near[cell]! < BARE_BELOW ? 1 : HARDLY);
-  const lines = new Float32Array(columns * rows * LINE_CHANNELS), mixed = refined.hair.slice(), guided = refined.hair.slice();
+  const trust = (name: number, cell: number) => (HEAD_CLASSES[name] !== 'background' || near[seeds[cell]!]! < BARE_BELOW ? 1 : HARDLY);
+  const lines = new Float32Array(GROUNDS.length * seeds.length * LINE_CHANNELS), mixed = refined.hair.slice(), guided = refined.hair.slice();
+  const lineOf = (i: number) => (grounds[cells[i]!]! * seeds.length + colourCells[i]!) * LINE_CHANNELS;
   let prior = guided;
   for (let look = 0; look < LOOKS; look++) {
     if (look > 0) {
       const told = boxMeans(boxMeans(refined.hair, 1, width, height, TOLD_RADIUS), 1, width, height, TOLD_RADIUS);
       prior = guided.map((share, i) => share + TOLD * (told[i]! - share));
     }
-    const colours = classColours(fine, pureLabels(refined), HEAD_CLASSES.length, trust, columns, rows, COLOUR_REACH * unit), hair = colours[HEAD_CLASSES.indexOf('hair')]!;
-    for (let cell = 0; cell < grounds.length; cell++) if (near[cell]! >= NEARLY_NONE) mixingLine(hair, colours[HEAD_CLASSES.indexOf(GROUNDS[grounds[cell]!]!.name)]!, cell, lines);
+    const colours = classColours(fine, pureLabels(refined), HEAD_CLASSES.length, trust, colourColumns, colourRows, (COLOUR_REACH * unit) / 2), hair = colours[HEAD_CLASSES.indexOf('hair')]!;
+    GROUNDS.forEach(({ name }, n) => {
+      const own = lines.subarray(n * seeds.length * LINE_CHANNELS);
+      for (let cell = 0; cell < seeds.length; cell++) mixingLine(hair, colours[HEAD_CLASSES.indexOf(name)]!, cell, own);
+    });
     for (const i of band) {
-      const o = cells[i]! * LINE_CHANNELS;
+      const o = lineOf(i);
       mixed[i] = lines[o]! * fine.data[3 * i]! + lines[o + 1]! * fine.data[3 * i + 1]! + lines[o + 2]! * fine.data[3 * i + 2]! - lines[o + 3]!;
     }
-    const steady = boxMeans(mixed, 1, width, height, 1);
     for (const i of band) {
-      const cell = cells[i]!, hairSpread = lines[cell * LINE_CHANNELS + 4]!, groundSpread = lines[cell * LINE_CHANNELS + 5]!;
+      const cell = cells[i]!, line = lineOf(i), hairSpread = lines[line + 4]!, groundSpread = lines[line + 5]!;
       if (hairSpread === Infinity) continue;
       const { name, noise, deepDoubt, ownPower, classPower, open } = GROUNDS[grounds[cell]!]!, own = clamp01(mixed[i]!), deepness = within[cell]!;
       // Away from the hair a strand must stand out from what the ground does by itself; on skin and cloth none is looked for there.
-      const seen = clamp01(steady[i]! / (GROUND_NOISE * groundSpread + 0.02) - 1), away = 1 - clamp01(deepness / AMONG_HAIR), gate = (1 - away * (1 - seen)) * (open ? 1 : clamp01(near[cell]! / BESIDE));
+      const away = 1 - clamp01(deepness / AMONG_HAIR), seen = away > 0 ? clamp01(meanOfNine(mixed, i, width) / (GROUND_NOISE * groundSpread + 0.02) - 1) : 1, gate = (1 - away * (1 - seen)) * (open ? 1 : clamp01(near[cell]! / BESIDE));
       const deep = clamp01((deepness - DEEP_FROM) / (1 - DEEP_FROM)), doubt = (CLASS_DOUBT + deep * (deepDoubt - CLASS_DOUBT)) ** 2;
       const byHair = own * hairSpread, byGround = (1 - own) * groundSpread, variance = byHair * byHair + byGround * byGround + noise * noise;
       const share = (classPower[Math.round(POWER_STEPS * clamp01(prior[i]!))]! * variance + ownPower[Math.round(POWER_STEPS * own)]! * gate * doubt) / (variance + doubt);
-      setHair(refined, i, (open ? 1 : clamp01(deepness / LONE)) * share, name);
+      setHair(refined, i, (open ? 1 : clamp01(deepness / LONE)) * share, refined[name]);
     }
   }
 }
@@ -166,10 +171,24 @@ function strongest(maps: readonly Float32Array[], at: number): number {
   return best;
 }
 
-function setHair(classes: HeadClasses, i: number, share: number, ground: Exclude<HeadClass, 'hair'>): void {
-  const rest = 1 - classes.hair[i]!;
-  for (const { name } of GROUNDS) {
-    classes[name][i] = rest > 0.02 ? (classes[name][i]! * (1 - share)) / rest : name === ground ? 1 - share : 0;
+/** Gives a pixel its share of hair; what it had besides shares the rest as before. */
+function setHair({ skin, hair, clothes, background, others }: HeadClasses, i: number, share: number, ground: Float32Array): void {
+  const rest = 1 - hair[i]!;
+  hair[i] = share;
+  if (rest <= 0.02) {
+    skin[i] = clothes[i] = background[i] = others[i] = 0;
+    ground[i] = 1 - share;
+    return;
   }
-  classes.hair[i] = share;
+  const scale = (1 - share) / rest;
+  skin[i]! *= scale;
+  clothes[i]! *= scale;
+  background[i]! *= scale;
+  others[i]! *= scale;
+}
+
+/** Mean of a pixel and its eight neighbours; beyond the border itself. */
+function meanOfNine(plane: Float32Array, i: number, width: number): number {
+  const column = i % width, left = column > 0 ? i - 1 : i, right = column < width - 1 ? i + 1 : i, up = i >= width ? -width : 0, down = i + width < plane.length ? width : 0;
+  return (plane[left + up]! + plane[i + up]! + plane[right + up]! + plane[left]! + plane[i]! + plane[right]! + plane[left + down]! + plane[i + down]! + plane[right + down]!) / 9;
 }

@@ -11,6 +11,7 @@ import { wholeCoverage } from '../../cli/find';
 import { networkFiles } from '../../cli/networkFiles';
 import { tfNetworks } from '../../networks/tfNetworks';
 import { portrait, portraitPath, truthMask } from '../fixtures/truth';
+import type { Sitter } from '../fixtures/truth';
 import { softIou } from './measures';
 
 const networks = tfNetworks(networkFiles), LONG = 120_000;
@@ -18,6 +19,10 @@ const networks = tfNetworks(networkFiles), LONG = 120_000;
 async function pyramidOf(image: Sharp): Promise<Pyramid> {
   const { data, info } = await image.ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   return buildPyramid({ space: 'srgb8', width: info.width, height: info.height, data });
+}
+/** A made-up portrait with something drawn over it. */
+async function wearing(sitter: Sitter, shapes: string): Promise<Pyramid> {
+  return pyramidOf(sharp(portraitPath(sitter, 'photo')).composite([{ input: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="1080" height="1350">${shapes}</svg>`) }]));
 }
 const of = (pyramid: Pyramid, { sitters, background }: FoundPeople, ...names: FoundPartName[]) => wholeCoverage(pyramid, [...sitters.flatMap(({ parts }) => parts), ...(background ? [background] : [])].filter(({ part }) => names.includes(part)));
 
@@ -65,6 +70,38 @@ describe('find where it is hard', () => {
     const pyramid = await pyramidOf(sharp(portraitPath('marit', 'photo')).modulate({ saturation: 0 }).resize({ width: 700 }));
     const { sitters } = await findParts(pyramid, networks);
     expect(sitters[0]!.parts.map(({ part }) => part)).toEqual(expect.arrayContaining(['skin', 'hair', 'lips']));
+  }, LONG);
+
+  it('finds the eyes and the skin behind glasses', async () => {
+    const pyramid = await wearing('marit', `<g fill="none" stroke="#1a1a1e" stroke-width="12"><ellipse cx="410" cy="582" rx="88" ry="75"/><ellipse cx="623" cy="578" rx="88" ry="75"/><path d="M498,582 L535,578"/></g>`), people = await findParts(pyramid, networks);
+    expect(softIou(of(pyramid, people, 'iris-left', 'iris-right'), await truthMask('marit', 'iris'))).toBeGreaterThan(0.8);
+    expect(softIou(of(pyramid, people, 'face'), await truthMask('marit', 'skin_face'))).toBeGreaterThan(0.85);
+  }, LONG);
+
+  it.each([['marit', '#3b4a6b'], ['linnea', '#8a2f2f'], ['jonas', '#c9c2b0']] as const)('says that hair may be a hat: %s', async (sitter, colour) => {
+    const { sitters } = await findParts(await wearing(sitter, `<path fill="${colour}" d="M170,399 Q500,334 830,399 L740,344 Q700,44 500,34 Q300,44 260,344 Z"/>`), networks);
+    expect(sitters[0]!.parts.find(({ part }) => part === 'hair')?.doubt).toBe('hat');
+    const bare = await findParts(await portrait(sitter, 'photo'), networks);
+    expect(bare.sitters[0]!.parts.find(({ part }) => part === 'hair')?.doubt).toBeUndefined();
+  }, LONG);
+
+  it('keeps the face under a hand, whose skin is skin', async () => {
+    const pyramid = await wearing('marit', '<g fill="#d8a58c" transform="rotate(20 527 966)"><rect x="507" y="742" width="46" height="420" rx="23"/><rect x="567" y="762" width="46" height="420" rx="23"/></g>'), people = await findParts(pyramid, networks);
+    expect(people.sitters.length).toBe(1);
+    const face = of(pyramid, people, 'face'), truth = await truthMask('marit', 'skin_face');
+    expect(softIou(face, truth)).toBeGreaterThan(0.8);
+  }, LONG);
+
+  it('finds twelve people, from left to right, each with a face of their own', async () => {
+    const names = ['marit', 'adaeze', 'jonas', 'linnea'] as const, tiles = await Promise.all(Array.from({ length: 12 }, async (_, i) => ({ input: await sharp(portraitPath(names[(i + Math.floor(i / 4)) % 4]!, 'photo')).resize(200, 250).toBuffer(), left: (i % 4) * 200, top: Math.floor(i / 4) * 250 })));
+    const pyramid = await pyramidOf(sharp(await sharp({ create: { width: 800, height: 750, channels: 3, background: '#777' } }).composite(tiles).png().toBuffer())), seen: number[] = [];
+    const { sitters } = await findParts(pyramid, networks, { onProgress: (share) => seen.push(share) });
+    expect(sitters.length).toBe(12);
+    const places = sitters.map(({ landmarks }) => landmarks.points[168]![0]);
+    expect(places).toEqual(places.toSorted((p, q) => p - q));
+    expect(sitters.every(({ parts }) => parts.some(({ part }) => part === 'face'))).toBe(true);
+    expect(seen).toEqual(seen.toSorted((p, q) => p - q));
+    expect(seen.length).toBeGreaterThan(36);
   }, LONG);
 
   it('finds nobody where nobody is', async () => {
