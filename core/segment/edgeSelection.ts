@@ -26,8 +26,8 @@ export interface EdgeSelection {
   readonly coefficients: GuidedCoefficients;
 }
 
-/** Longest side of the grid on which the strokes are solved. */
-const GRID_LONG_SIDE = 512, LATTICE = 12;
+/** Longest side of the grid on which strokes are solved: alone, and with the area so far. */
+const ALONE_LONG_SIDE = 512, GRID_LONG_SIDE = 420, LATTICE = 12;
 /** OKLab steps that count as one edge: small in hue, larger in lightness, where shading runs. */
 const LIGHTNESS_STEP = 0.045, COLOUR_STEP = 0.01;
 const ENTRY_COST = 0.003;
@@ -54,9 +54,10 @@ export type AreaSoFar = (region: Region) => Float32Array;
  */
 export function selectByStrokes(pyramid: Pyramid, strokes: readonly EdgeStroke[], tolerance: number, before?: AreaSoFar): EdgeSelection | undefined {
   if (!strokes.some((stroke) => stroke.takes && stroke.points.length > 0)) return undefined;
-  let window = strokesWindow(pyramid, strokes), solved = solveWindow(pyramid, window, strokes, tolerance, before);
+  const longSide = before ? GRID_LONG_SIDE : ALONE_LONG_SIDE;
+  let window = strokesWindow(pyramid, strokes, longSide), solved = solveWindow(pyramid, window, strokes, tolerance, before);
   while (touchesInnerBorder(solved, window, pyramid)) {
-    window = widen(pyramid, window);
+    window = widen(pyramid, window, longSide);
     solved = solveWindow(pyramid, window, strokes, tolerance, before);
   }
   const { guide } = gridOf(pyramid, window);
@@ -68,7 +69,7 @@ export function rasteriseSelection({ window, coefficients }: EdgeSelection, regi
   evaluateGuided(coefficients, window, region, source, (value) => (value - FIRM_FROM) / (1 - 2 * FIRM_FROM), out);
 }
 
-function strokesWindow(pyramid: Pyramid, strokes: readonly EdgeStroke[]): Region {
+function strokesWindow(pyramid: Pyramid, strokes: readonly EdgeStroke[], longSide: number): Region {
   let left = Infinity, top = Infinity, right = -Infinity, bottom = -Infinity;
   for (const { points, radius } of strokes) {
     for (const [x, y] of points) {
@@ -79,21 +80,21 @@ function strokesWindow(pyramid: Pyramid, strokes: readonly EdgeStroke[]): Region
     }
   }
   const margin = Math.max(64, right - left, bottom - top);
-  return windowRegion(pyramid, left - margin, top - margin, right + margin, bottom + margin);
+  return windowRegion(pyramid, left - margin, top - margin, right + margin, bottom + margin, longSide);
 }
 
 /** Twice the size about the same centre; in the end the whole photo, which has no inner border. */
-function widen(pyramid: Pyramid, { x, y, width, height }: Region): Region {
-  return windowRegion(pyramid, x - width / 2, y - height / 2, x + 1.5 * width, y + 1.5 * height);
+function widen(pyramid: Pyramid, { x, y, width, height }: Region, longSide: number): Region {
+  return windowRegion(pyramid, x - width / 2, y - height / 2, x + 1.5 * width, y + 1.5 * height, longSide);
 }
 
 /** Windows begin and end on a coarse lattice, so that a longer stroke seldom asks for another one. */
-function windowRegion(pyramid: Pyramid, left: number, top: number, right: number, bottom: number): Region {
+function windowRegion(pyramid: Pyramid, left: number, top: number, right: number, bottom: number, longSide: number): Region {
   const step = Math.max(32, Math.ceil(Math.max(pyramid.width, pyramid.height) / LATTICE));
   const down = (at: number) => Math.floor(at / step) * step, up = (at: number) => Math.ceil(at / step) * step;
   const x = Math.min(pyramid.width - 1, Math.max(0, down(left))), y = Math.min(pyramid.height - 1, Math.max(0, down(top)));
   const width = Math.max(1, Math.min(pyramid.width, up(right)) - x), height = Math.max(1, Math.min(pyramid.height, up(bottom)) - y);
-  const scale = Math.min(1, GRID_LONG_SIDE / Math.max(width, height));
+  const scale = Math.min(1, longSide / Math.max(width, height));
   return { x, y, width, height, outWidth: Math.max(1, Math.round(width * scale)), outHeight: Math.max(1, Math.round(height * scale)) };
 }
 
@@ -127,7 +128,7 @@ const MOST_GRIDS = 4;
 const GRIDS = new WeakMap<Pyramid, Grid[]>();
 
 function gridOf(pyramid: Pyramid, window: Region): Grid {
-  const known = GRIDS.get(pyramid) ?? [], key = `${window.x},${window.y},${window.width},${window.height}`;
+  const known = GRIDS.get(pyramid) ?? [], key = `${window.x},${window.y},${window.width},${window.height},${window.outWidth}`;
   let grid = known.find((entry) => entry.key === key);
   if (!grid) {
     const source = sampleRegion(pyramid, window);
