@@ -26,6 +26,15 @@ test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names
   expect(await grey(500, 1200)).toEqual([0, 0, 0]);
   expect(await grey(350, 1090)).toEqual([0, 0, 0]);
 
+  await page.keyboard.press('a');
+  await page.getByLabel('Build-up: what one stroke of the brush covers').fill('50');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Build-up: what one stroke of the brush covers').blur();
+  for (const covered of [128, 191]) {
+    await bench.draw([[300, 200], [700, 200]]);
+    await expect.poll(async () => Math.abs((await grey(500, 200))[0]! - covered)).toBeLessThan(3);
+  }
+
   await page.getByLabel('Grow the edge; negative shrinks it').fill('80');
   await page.keyboard.press('Enter');
   await page.getByLabel('Grow the edge; negative shrinks it').blur();
@@ -46,7 +55,7 @@ test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names
   await page.keyboard.press('o');
   await bench.draw([[800, 300], [900, 380]]);
   await expect.poll(() => grey(800, 300)).toEqual([255, 255, 255]);
-  for (let n = 0; n < 12; n++) await page.getByRole('button', { name: 'Undo' }).click({ timeout: 500 }).catch(() => undefined);
+  for (let n = 0; n < 14; n++) await page.getByRole('button', { name: 'Undo' }).click({ timeout: 500 }).catch(() => undefined);
   await expect(page.getByRole('button', { name: 'Knit collar', exact: true })).toHaveCount(0);
   await expect(page.getByText('Begin with a part')).toBeVisible();
 });

@@ -70,7 +70,7 @@ function setTolerance(percent: number): void {
         <span class="text-quiet">L* {{ light.from.toFixed(0) }} to {{ light.to.toFixed(0) }}, soft over {{ light.soft.toFixed(0) }}</span>
       </template>
     </template>
-    <span class="grow basis-72 text-quiet" role="status">{{ hint }}</span>
+    <span class="grow basis-32 leading-tight text-quiet" role="status">{{ hint }}</span>
     <button class="press" @click="bench.tool = 'look'">Done <span class="key">Esc</span></button>
   </div>
 </template>
