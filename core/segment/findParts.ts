@@ -10,7 +10,7 @@ import { faceFrame, faceToImage, imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import { faceLandmarks } from './faceLandmarks';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
-import { MEETING, divideHead, headDistance } from './headClasses';
+import { divideHead, headDistance } from './headClasses';
 import type { HeadClasses } from './headClasses';
 import { looksLikeHat } from './hatDoubt';
 import { headGrid, headView, personMap, pixelCentre, SMALL_LONG_SIDE } from './headGrid';
@@ -152,6 +152,8 @@ function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart |
   return foundPart('background', region, coverage, undefined);
 }
 const BACKGROUND_LONG_SIDE = 1400;
+/** Over this distance from one sitter to the next, in face widths, views go over into each other. */
+const MEETING = 0.12;
 
 function groundAt({ region, background, person }: Ground, [x, y]: LandmarkPoint): number {
   const column = Math.floor(((x - region.x) * region.outWidth) / region.width), row = Math.floor(((y - region.y) * region.outHeight) / region.height);

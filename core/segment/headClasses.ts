@@ -99,12 +99,12 @@ function ofFace({ toOval }: HeadDistance): number {
 }
 
 /** Over this distance from one sitter to the next, in face widths, places go over from one to the other. */
-export const MEETING = 0.12;
+const MEETING = 0.05;
 
 export interface HeadDistance {
   /** to the face's oval, negative inside */
   readonly toOval: number;
-  /** to the middle line of head and body: short upward and aside, free downward */
+  /** to the middle line of head and body: short upward and aside, free downward; negative inside the oval */
   readonly toHead: number;
 }
 
@@ -113,7 +113,7 @@ export function headDistance(frame: FaceFrame, point: LandmarkPoint): HeadDistan
   const [u, v] = imageToFace(frame, point), far = Math.hypot(u, v) - FAR;
   // Far out the oval counts as a circle.
   const toOval = far > FAR ? far : signedDistance([u, v], frame.oval);
-  return { toOval, toHead: v > frame.chin[1] ? Math.hypot(Math.max(0, Math.abs(u - frame.chin[0]) - 0.5), 0.4 * Math.max(0, v - frame.chin[1])) : Math.max(0, toOval) };
+  return { toOval, toHead: v > frame.chin[1] ? Math.hypot(Math.max(0, Math.abs(u - frame.chin[0]) - 0.5), 0.4 * Math.max(0, v - frame.chin[1])) : toOval };
 }
 const FAR = 0.65;
 
