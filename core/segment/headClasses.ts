@@ -134,6 +134,9 @@ function placePrior({ oval, chin }: FaceFrame, [u, v]: LandmarkPoint): Record<'s
   return { skin: bare + 0.6 * throat, hair: (hair + 0.01) * (1 - 0.94 * throat), clothes: clothes * (1 - 0.5 * throat) };
 }
 
+/** Densities of the skin's own colours below which hair and cloth are looked for; cloth may be near to blotchy skin. */
+const NO_SKIN_HAIR = 12, NO_SKIN_CLOTH = 200;
+
 /** The first look: sure places, less what has the colour of the face where hair and clothes are looked for. */
 function firstModels(grid: HeadGrid, priors: HeadClasses): ClassModels {
   const { region, frame } = grid, inner = new Uint8Array(region.outWidth * region.outHeight);
@@ -145,11 +148,11 @@ function firstModels(grid: HeadGrid, priors: HeadClasses): ClassModels {
     }
   }
   const skin = fit(grid, (i) => inner[i] === 1);
-  const unlikeSkin = (i: number) => mixtureDensity(skin.colours, grid.oklab[3 * i]!, grid.oklab[3 * i + 1]!, grid.oklab[3 * i + 2]!) < 12;
+  const unlikeSkin = (i: number, below: number) => mixtureDensity(skin.colours, grid.oklab[3 * i]!, grid.oklab[3 * i + 1]!, grid.oklab[3 * i + 2]!) < below;
   return {
     skin,
-    hair: fit(grid, (i) => priors.hair[i]! > 0.7 && unlikeSkin(i)),
-    clothes: fit(grid, (i) => priors.clothes[i]! > 0.55 && unlikeSkin(i)),
+    hair: fit(grid, (i) => priors.hair[i]! > 0.7 && unlikeSkin(i, NO_SKIN_HAIR)),
+    clothes: fit(grid, (i) => priors.clothes[i]! > 0.55 && unlikeSkin(i, NO_SKIN_CLOTH)),
     background: fit(grid, (i) => priors.background[i]! > 0.9),
     others: fit(grid, (i) => priors.others[i]! > 0.9),
   };
