@@ -44,7 +44,7 @@ const POWER_STEPS = 1023;
 const GROUNDS = [
   { name: 'skin', noise: 0.3, deepDoubt: 0.05, ownPower: powers(2.6), classPower: powers(2), open: false },
   { name: 'clothes', noise: 0.15, deepDoubt: 0.05, ownPower: powers(1.5), classPower: powers(1.5), open: false },
-  { name: 'background', noise: 0.03, deepDoubt: 0.2, ownPower: powers(1), classPower: powers(2), open: true },
+  { name: 'background', noise: 0.03, deepDoubt: 0.2, ownPower: powers(1), classPower: powers(4), open: true },
   { name: 'others', noise: 0.15, deepDoubt: 0.05, ownPower: powers(1.5), classPower: powers(1.5), open: false },
 ] as const;
 
