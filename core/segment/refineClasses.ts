@@ -75,14 +75,14 @@ export function refineClasses(grid: HeadGrid, small: HeadGrid, classes: HeadClas
 function takeStrands(grid: HeadGrid, classes: HeadClasses, refined: HeadClasses, region: Region, fine: LinearRaster): void {
   const { outWidth: columns, outHeight: rows } = grid.region, { outWidth: width, outHeight: height } = region, unit = (grid.frame.unit * columns) / grid.region.width, reach = Math.ceil(STRAND_REACH * unit);
   const about = (name: HeadClass) => boxMeans(boxMeans(classes[name], 1, columns, rows, reach), 1, columns, rows, reach);
-  const near = about('hair'), aboutGrounds = GROUNDS.map(({ name }) => about(name)), within = boxMeans(classes.hair, 1, columns, rows, Math.ceil(DEEP_REACH * unit));
-  const grounds = Uint8Array.from({ length: columns * rows }, (_, cell) => strongest(aboutGrounds, cell));
+  const near = about('hair'), within = boxMeans(classes.hair, 1, columns, rows, Math.ceil(DEEP_REACH * unit));
+  const grounds = groundsOf(GROUNDS.map(({ name }) => about(name)));
   // Colours run more smoothly than places: a grid of half the size tells them.
   const colourColumns = Math.ceil(columns / 2), colourRows = Math.ceil(rows / 2), colourCells = cellsOf(region, colourColumns, colourRows), seeds = cellsOf({ ...region, outWidth: colourColumns, outHeight: colourRows }, columns, rows);
   const cells = cellsOf(region, columns, rows), band = bandOf(cells, near, within);
   const trust = (name: number, cell: number) => (HEAD_CLASSES[name] !== 'background' || near[seeds[cell]!]! < BARE_BELOW ? 1 : HARDLY);
   const lines = new Float32Array(GROUNDS.length * seeds.length * LINE_CHANNELS), mixed = refined.hair.slice(), guided = refined.hair.slice();
-  const lineOf = (i: number) => (grounds[cells[i]!]! * seeds.length + colourCells[i]!) * LINE_CHANNELS;
+  const lineOf = (ground: number, i: number) => (ground * seeds.length + colourCells[i]!) * LINE_CHANNELS;
   let prior = guided;
   for (let look = 0; look < LOOKS; look++) {
     if (look > 0) {
@@ -94,23 +94,64 @@ function takeStrands(grid: HeadGrid, classes: HeadClasses, refined: HeadClasses,
       const own = lines.subarray(n * seeds.length * LINE_CHANNELS);
       for (let cell = 0; cell < seeds.length; cell++) mixingLine(hair, colours[HEAD_CLASSES.indexOf(name)]!, cell, own);
     });
+    for (const i of band) mixed[i] = placeOn(lines, lineOf(grounds.first[cells[i]!]!, i), fine.data, i);
     for (const i of band) {
-      const o = lineOf(i);
-      mixed[i] = lines[o]! * fine.data[3 * i]! + lines[o + 1]! * fine.data[3 * i + 1]! + lines[o + 2]! * fine.data[3 * i + 2]! - lines[o + 3]!;
-    }
-    for (const i of band) {
-      const cell = cells[i]!, line = lineOf(i), hairSpread = lines[line + 4]!, groundSpread = lines[line + 5]!;
-      if (hairSpread === Infinity) continue;
-      const { name, noise, deepDoubt, ownPower, classPower, open } = GROUNDS[grounds[cell]!]!, own = clamp01(mixed[i]!), deepness = within[cell]!;
-      // Away from the hair a strand must stand out from what the ground does by itself; on skin and cloth none is looked for there.
-      const away = 1 - clamp01(deepness / AMONG_HAIR), seen = away > 0 ? clamp01(meanOfNine(mixed, i, width) / (GROUND_NOISE * groundSpread + 0.02) - 1) : 1, gate = (1 - away * (1 - seen)) * (open ? 1 : clamp01(near[cell]! / BESIDE));
-      const deep = clamp01((deepness - DEEP_FROM) / (1 - DEEP_FROM)), doubt = (CLASS_DOUBT + deep * (deepDoubt - CLASS_DOUBT)) ** 2;
-      const byHair = own * hairSpread, byGround = (1 - own) * groundSpread, variance = byHair * byHair + byGround * byGround + noise * noise;
-      const share = (classPower[Math.round(POWER_STEPS * clamp01(prior[i]!))]! * variance + ownPower[Math.round(POWER_STEPS * own)]! * gate * doubt) / (variance + doubt);
-      setHair(refined, i, (open ? 1 : clamp01(deepness / LONE)) * share, refined[name]);
+      const cell = cells[i]!, first = grounds.first[cell]!, line = lineOf(first, i), secondly = grounds.secondShare[cell]!;
+      if (lines[line + 4] === Infinity) continue;
+      // Away from the hair a strand must stand out from what the ground does by itself.
+      const away = 1 - clamp01(within[cell]! / AMONG_HAIR), seen = away > 0 ? clamp01(meanOfNine(mixed, i, width) / (GROUND_NOISE * lines[line + 5]! + 0.02) - 1) : 1;
+      const place = { near: near[cell]!, within: within[cell]!, gate: 1 - away * (1 - seen), prior: prior[i]! };
+      let share = shareOver(GROUNDS[first]!, mixed[i]!, lines, line, place);
+      if (secondly > 0) {
+        const second = grounds.second[cell]!, other = lineOf(second, i);
+        if (lines[other + 4] !== Infinity) share += secondly * (shareOver(GROUNDS[second]!, placeOn(lines, other, fine.data, i), lines, other, place) - share);
+      }
+      setHair(refined, i, share, refined[GROUNDS[first]!.name]);
     }
   }
 }
+
+/** Where a pixel's colour lies on a line: 0 ground, 1 hair. */
+function placeOn(lines: Float32Array, o: number, linear: Float32Array, i: number): number {
+  return lines[o]! * linear[3 * i]! + lines[o + 1]! * linear[3 * i + 1]! + lines[o + 2]! * linear[3 * i + 2]! - lines[o + 3]!;
+}
+
+/** What the surroundings say of a pixel: share of hair near and close by, whether a strand would be seen, and the class's own share. */
+interface Surroundings {
+  readonly near: number;
+  readonly within: number;
+  readonly gate: number;
+  readonly prior: number;
+}
+
+/** A pixel's share of hair over one ground: its own colour and its class, weighed by how far either may be off. */
+function shareOver({ noise, deepDoubt, ownPower, classPower, open }: (typeof GROUNDS)[number], mixed: number, lines: Float32Array, line: number, { near, within, gate, prior }: Surroundings): number {
+  const own = clamp01(mixed), byHair = own * lines[line + 4]!, byGround = (1 - own) * lines[line + 5]!, variance = byHair * byHair + byGround * byGround + noise * noise;
+  const deep = clamp01((within - DEEP_FROM) / (1 - DEEP_FROM)), doubt = (CLASS_DOUBT + deep * (deepDoubt - CLASS_DOUBT)) ** 2, beside = open ? 1 : clamp01(near / BESIDE);
+  const share = (classPower[Math.round(POWER_STEPS * clamp01(prior))]! * variance + ownPower[Math.round(POWER_STEPS * own)]! * gate * beside * doubt) / (variance + doubt);
+  return (open ? 1 : clamp01(within / LONE)) * share;
+}
+
+/** The ground about each cell, the next strongest, and its share where both are near. */
+function groundsOf(about: readonly Float32Array[]): { first: Uint8Array; second: Uint8Array; secondShare: Float32Array } {
+  const count = about[0]!.length, first = new Uint8Array(count), second = new Uint8Array(count), secondShare = new Float32Array(count);
+  for (let cell = 0; cell < count; cell++) {
+    let best = 0, next = 1;
+    for (let n = 1; n < about.length; n++) {
+      if (about[n]![cell]! > about[best]![cell]!) {
+        next = best;
+        best = n;
+      } else if (n > 1 && about[n]![cell]! > about[next]![cell]!) next = n;
+    }
+    const share = 1 / (1 + (about[best]![cell]! / (about[next]![cell]! || 1e-9)) ** MEETING_SHARPNESS);
+    first[cell] = best;
+    second[cell] = next;
+    secondShare[cell] = share < LEAST_SHARE ? 0 : share;
+  }
+  return { first, second, secondShare };
+}
+const MEETING_SHARPNESS = 3, LEAST_SHARE = 0.02;
+
 /** Beyond these a place lies outside the band. */
 const NEARLY_NONE = 1e-4, NEARLY_ALL = 0.9999;
 
@@ -163,12 +204,6 @@ function powers(exponent: number): Float32Array {
 
 function clamp01(value: number): number {
   return Math.min(1, Math.max(0, value));
-}
-
-function strongest(maps: readonly Float32Array[], at: number): number {
-  let best = 0;
-  for (let n = 1; n < maps.length; n++) if (maps[n]![at]! > maps[best]![at]!) best = n;
-  return best;
 }
 
 /** Gives a pixel its share of hair; what it had besides shares the rest as before. */
