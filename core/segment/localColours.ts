@@ -51,15 +51,3 @@ export function localColours(linear: Float32Array, weights: Float32Array, width:
     if (lacking === 0 || last) return { data };
   }
 }
-
-/**
- * Where a pixel lies between the ground's colour (0) and the hair's (1), and the ground's spread in the same unit.
- * @param o of both in their local colours @param p of the pixel in `fine`
- */
-export function placeBetween(hair: Float32Array, ground: Float32Array, o: number, fine: Float32Array, p: number): readonly [number, number] {
-  const dr = hair[o]! - ground[o]!, dg = hair[o + 1]! - ground[o + 1]!, db = hair[o + 2]! - ground[o + 2]!, length = Math.sqrt(dr * dr + dg * dg + db * db);
-  const hairSpread = hair[o + 3]!, groundSpread = ground[o + 3]!;
-  if (hairSpread === 0 || groundSpread === 0 || length < 1e-4) return [0, 1];
-  const along = ((fine[p]! - ground[o]!) * dr + (fine[p + 1]! - ground[o + 1]!) * dg + (fine[p + 2]! - ground[o + 2]!) * db) / length;
-  return [along / length, groundSpread / length];
-}

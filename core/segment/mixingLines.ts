@@ -106,6 +106,11 @@ export function mixingLine(hair: Float32Array, ground: Float32Array, at: number,
   out[to + 5] = spread(brr, brg, brb, bgg, bgb, bbb, wr, wg, wb) / along;
 }
 
+/** Where the colour of pixel `i` lies on the line at `o`: 0 ground, 1 hair. */
+export function placeOn(lines: Float32Array, o: number, linear: Float32Array, i: number): number {
+  return lines[o]! * linear[3 * i]! + lines[o + 1]! * linear[3 * i + 1]! + lines[o + 2]! * linear[3 * i + 2]! - lines[o + 3]!;
+}
+
 function spread(rr: number, rg: number, rb: number, gg: number, gb: number, bb: number, x: number, y: number, z: number): number {
   return Math.sqrt(Math.max(0, (NOISE + rr) * x * x + (NOISE + gg) * y * y + (NOISE + bb) * z * z + 2 * (rg * x * y + rb * x * z + gb * y * z)));
 }

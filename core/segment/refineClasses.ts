@@ -4,7 +4,7 @@ import type { LinearRaster, Region } from '../raster/raster';
 import { HEAD_CLASSES, ofEachClass, shareOut } from './headClasses';
 import type { HeadClass, HeadClasses } from './headClasses';
 import type { HeadGrid } from './headGrid';
-import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine } from './mixingLines';
+import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn } from './mixingLines';
 import { shrinkPlane } from './planes';
 
 const GUIDE_RADIUS = 3, GUIDE_EPSILON = 1e-4;
@@ -20,7 +20,7 @@ const LOOKS = 2;
 const TOLD_RADIUS = 4, TOLD = 0.5;
 /** Window that tells how deep inside the hair a place lies, in face widths, and the share of hair in it from which on it is deep. */
 const DEEP_REACH = 0.06, DEEP_FROM = 0.9;
-/** How far the classes may be off in the band, and deep inside, where a strand that shines is no hole. */
+/** How far the classes may be off in the band; deep inside, where a strand that shines is no hole, it is the ground's own doubt. */
 const CLASS_DOUBT = 0.25;
 /** Standard deviations of the ground that are not yet a strand, of the mean of nine pixels. */
 const GROUND_NOISE = 0.6;
@@ -109,11 +109,6 @@ function takeStrands(grid: HeadGrid, classes: HeadClasses, refined: HeadClasses,
       setHair(refined, i, share, refined[GROUNDS[first]!.name]);
     }
   }
-}
-
-/** Where a pixel's colour lies on a line: 0 ground, 1 hair. */
-function placeOn(lines: Float32Array, o: number, linear: Float32Array, i: number): number {
-  return lines[o]! * linear[3 * i]! + lines[o + 1]! * linear[3 * i + 1]! + lines[o + 2]! * linear[3 * i + 2]! - lines[o + 3]!;
 }
 
 /** What the surroundings say of a pixel: share of hair near and close by, whether a strand would be seen, and the class's own share. */

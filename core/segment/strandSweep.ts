@@ -6,7 +6,7 @@ import type { Bounds, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import { visitStroke } from '../raster/strokePath';
 import type { StrokePoint } from '../raster/strokePath';
-import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine } from './mixingLines';
+import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn } from './mixingLines';
 
 /** A sweep over the edge of hair; lengths in pixels of the photo. */
 export interface Sweep {
@@ -55,8 +55,7 @@ export function sweepStrands(pyramid: Pyramid, sweeps: readonly Sweep[], before:
     for (let cell = 0; cell < columns * rows; cell++) mixingLine(hair!, ground!, cell, lines);
     for (let i = 0; i < prior.length; i++) {
       if (band[i] === 0) continue;
-      const o = cellOf(i) * LINE_CHANNELS;
-      mixed[i] = lines[o]! * fine.data[3 * i]! + lines[o + 1]! * fine.data[3 * i + 1]! + lines[o + 2]! * fine.data[3 * i + 2]! - lines[o + 3]!;
+      mixed[i] = placeOn(lines, cellOf(i) * LINE_CHANNELS, fine.data, i);
     }
   };
   // The ground beyond the sweep tells where there is ground within it, and that tells the ground's colours nearer by.
