@@ -110,7 +110,7 @@ function partsOf(pyramid: Pyramid, landmarks: FaceLandmarks, frame: FaceFrame, c
   const features = featureZones(landmarks, frame, region), inFace = facePolygon(landmarks, frame, region);
   const skin = new Float32Array(count), hair = new Float32Array(count), face = new Float32Array(count), body = new Float32Array(count);
   for (let i = 0; i < count; i++) {
-    // Brows, lashes, nostrils and the rims of glasses look like hair; they are none, and no skin.
+    // Brows, lashes and nostrils look like hair; they are none, and no skin.
     hair[i] = classes.hair[i]! * (1 - features[i]!) * (1 - taken[i]!);
     skin[i] = classes.skin[i]! * (1 - taken[i]!);
     face[i] = skin[i]! * inFace[i]!;
