@@ -68,7 +68,7 @@ export const useView = defineStore('view', () => {
   function glideTo({ x, y, width: across, height: down }: { x: number; y: number; width: number; height: number }): void {
     const room = 1 - 2 * GLIDE_MARGIN, next = Math.min(2 * fullZoom.value, Math.max(fitZoom.value, Math.min((room * width.value) / across, (room * height.value) / down)));
     before ??= { left: left.value, top: top.value, zoom: zoom.value, fitted: fitted.value };
-    glide({ zoom: next, left: width.value / 2 - (x + across / 2) * next, top: height.value / 2 - (y + down / 2) * next, fitted: false });
+    glide({ zoom: next, left: keep(width.value / 2 - (x + across / 2) * next, photo.value.width * next, width.value), top: keep(height.value / 2 - (y + down / 2) * next, photo.value.height * next, height.value), fitted: false });
   }
 
   function glideBack(): void {

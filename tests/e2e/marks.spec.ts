@@ -200,4 +200,12 @@ test('choosing a part on the face map glides to it, and Escape glides back', asy
   expect(Math.abs(y - box.y - box.height / 2)).toBeLessThan(box.height / 5);
   await page.keyboard.press('Escape');
   await expect.poll(zoom).toBeCloseTo(before, 3);
+
+  // A part that fills the picture as it is moves nothing, and work that has begun is not moved away from.
+  await bench.settle();
+  const view = () => page.getByTestId('stage').getAttribute('data-view'), still = await view();
+  await bench.choosePart('Skin');
+  await bench.settle();
+  await page.waitForTimeout(1500);
+  expect(await view()).toBe(still);
 });

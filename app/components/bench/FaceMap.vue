@@ -6,7 +6,7 @@ import type { Survey } from '#workers/client';
 
 /** A drawn face: each field shows its part's colour, left as it was, right with the plan. */
 const props = defineProps<{ areas: readonly Area[]; sitter: Sitter | undefined; survey: Survey | undefined }>();
-const bench = useBench(), view = useView();
+const bench = useBench(), view = useView(), sitting = useSitting();
 const { choosePart } = useBenchPhoto();
 
 /** Drawn on 160 x 178, from back to front. */
@@ -38,6 +38,8 @@ watch(() => (glidesTo.value && glidesTo.value === bench.areaId ? props.survey?.a
   glidesTo.value = undefined;
   view.glideTo(box);
 });
+// Once work has begun on the part, the picture no longer moves under the hand.
+watch(() => sitting.document, () => (glidesTo.value = undefined));
 
 function colour(linear: Triple | undefined): string {
   return linear ? `rgb(${linear.map((channel) => encodeSrgb8(channel)).join(' ')})` : 'transparent';
