@@ -36,7 +36,7 @@ test('steps of every kind are added, typed into, switched off and undone, and th
         await page.getByRole('button', { name: 'More steps' }).click();
         await page.getByRole('menuitem', { name: new RegExp(`^${offer}`) }).click();
       }
-      const step = page.locator(`[data-step=${kind}]`), input = step.getByLabel(field).and(step.locator('input, [role=slider]')).first();
+      const step = page.locator(`[data-step=${kind}]`), input = step.getByLabel(field).and(step.locator('input:not([type=checkbox]), [role=slider]')).first();
       await expect(input).toBeVisible({ timeout: 15_000 });
       if ((await input.getAttribute('role')) === 'slider') for (let n = 0; n < 10; n++) await input.press('ArrowUp');
       else {
