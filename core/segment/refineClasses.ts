@@ -119,7 +119,11 @@ interface Surroundings {
   readonly prior: number;
 }
 
-/** A pixel's share of hair over one ground: its own colour and its class, weighed by how far either may be off. */
+/**
+ * A pixel's share of hair over one ground: its own colour and its class, weighed by how far either may be off (means
+ * weighed by their inverse variances; the spread of a mixture goes with its shares).
+ * @see Chuang, Curless, Salesin, Szeliski 2001, "A Bayesian approach to digital matting", from memory
+ */
 function shareOver({ noise, deepDoubt, ownPower, classPower, open }: (typeof GROUNDS)[number], mixed: number, lines: Float32Array, line: number, { near, within, gate, prior }: Surroundings): number {
   const own = clamp01(mixed), byHair = own * lines[line + 4]!, byGround = (1 - own) * lines[line + 5]!, variance = byHair * byHair + byGround * byGround + noise * noise;
   const deep = clamp01((within - DEEP_FROM) / (1 - DEEP_FROM)), doubt = (CLASS_DOUBT + deep * (deepDoubt - CLASS_DOUBT)) ** 2, beside = open ? 1 : clamp01(near / BESIDE);

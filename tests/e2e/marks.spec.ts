@@ -201,7 +201,7 @@ test('choosing a part on the face map glides to it, and Escape glides back', asy
   await page.keyboard.press('Escape');
   await expect.poll(zoom).toBeCloseTo(before, 3);
 
-  // A part that fills the picture as it is moves nothing, and work that has begun is not moved away from.
+  // A part that fills the picture as it is moves nothing.
   await bench.settle();
   const view = () => page.getByTestId('stage').getAttribute('data-view'), still = await view();
   await bench.choosePart('Skin');

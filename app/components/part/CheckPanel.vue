@@ -18,7 +18,7 @@ const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
       <button v-else-if="findings && findings.filter(({ finding }) => mendWords(finding)).length > 0" class="press-main" :disabled="checking" @click="mendEverything">Mend all</button>
       <button class="press-bare" aria-label="Put check away" @click="putAway"><X :size="14" /></button>
     </div>
-    <p v-if="findings?.length === 0" class="mt-1">Nothing is off: hue lies in the corridor, skin is even, face and neck agree.</p>
+    <p v-if="findings?.length === 0" class="mt-1">By its numbers nothing is off: hue lies in the corridor, skin is even on the whole, face and neck agree. Look at it at 100 % for single marks; where whites and background are coloured too, pick a neutral first (+ Prepare).</p>
     <ul class="mt-1 flex flex-col gap-1">
       <li v-for="entry in findings" :key="`${entry.skinId}${entry.finding.is}${JSON.stringify(entry.finding)}`" class="border-t border-line pt-1">
         <span>{{ sentence(`${nameOf(entry.sitterId)}${findingWords(entry.finding)}`) }}.</span>
