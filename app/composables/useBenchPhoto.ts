@@ -1,6 +1,7 @@
 import type { Area, Photo, Rung, Part } from '#core/document/schema';
 import { RUNGS, NO_EDGE_CARE } from '#core/document/schema';
 import { addArea, changeArea, divideArea, duplicateArea, putReading, putStep, removeArea, removeReading } from '#core/document/commands';
+import { copyName } from '#core/document/names';
 import { SKIN_TARGETS } from '#core/measure/corridor';
 import { NO_TARGETS } from '#kinds/adjust/hue-to-target/schema';
 import type { HueToTargetParameters } from '#kinds/adjust/hue-to-target/schema';
@@ -47,7 +48,7 @@ export function useBenchPhoto() {
   function copyArea(): void {
     const open = area.value, id = crypto.randomUUID();
     if (!open) return;
-    edit(`duplicate area ${open.name}`, (before) => duplicateArea(before, open.id, id, `${open.name}, copy`.slice(0, 120), () => crypto.randomUUID()));
+    edit(`duplicate area ${open.name}`, (before) => duplicateArea(before, open.id, id, copyName(open.name), () => crypto.randomUUID()));
     bench.choose(id);
   }
 

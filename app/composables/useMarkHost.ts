@@ -1,6 +1,9 @@
 import type { Area, Mark } from '#core/document/schema';
 import type { JsonObject } from '#core/document/kinds';
 import { KINDS } from '#kinds/registry.gen';
+import { strokesLeaveRoom } from '#core/document/strokes';
+import { LEAST_PATCH, MOST_PATCHES } from '#kinds/mark/colour-reach/schema';
+import { MOST_PIECES } from '#kinds/mark/outline/schema';
 import { putMark } from '#core/document/commands';
 import type { PointerTool } from '../tools/pointerTool';
 import type { MarkTool } from '../stores/bench';
@@ -53,6 +56,7 @@ export function useMarkHost() {
   function joined(marks: readonly Mark[], kind: string, takes: boolean): Mark | undefined {
     const last = marks.at(-1);
     if (!last?.on || last.kind !== kind) return undefined;
+    if (!strokesLeaveRoom(last.parameters.strokes as unknown as Parameters<typeof strokesLeaveRoom>[0])) return undefined;
     const alone = marks.every((mark) => mark === last || mark.mode !== 'add');
     return last.mode === (takes ? 'add' : 'remove') || (last.mode === 'add' && alone) ? last : undefined;
   }
@@ -71,6 +75,12 @@ export function useMarkHost() {
       takes: takesNow,
       spacing: () => POINT_SPACING / view.zoom,
     });
+  }
+
+  /** The reach that a further patch goes into. */
+  function openReach(last: Mark | undefined): Mark | undefined {
+    const goesOn = last?.kind === 'colour-reach' && last.on;
+    return goesOn && (last.parameters.patches as unknown[]).length < MOST_PATCHES ? last : undefined;
   }
 
   /** The piece of an outline whose nodes are being placed; undo may have taken it away. */
@@ -111,7 +121,7 @@ export function useMarkHost() {
       open: () => openPiece()?.nodes ?? [],
       begin: () => {
         const known = openPiece()?.mark, mode = bench.takes ? 'add' : 'remove';
-        begin('outline', `${mode} by outline`, { pieces: [] }, ({ marks }) => known ?? marks.find((mark) => mark.id === bench.markId && mark.kind === 'outline' && mark.on && mark.mode === mode), mode);
+        begin('outline', `${mode} by outline`, { pieces: [] }, ({ marks }) => known ?? marks.find((mark) => mark.id === bench.markId && mark.kind === 'outline' && mark.on && mark.mode === mode && (mark.parameters.pieces as unknown[]).length < MOST_PIECES), mode);
         bench.piece ??= base && { markId: base.id, place: ((base.parameters.pieces ?? []) as unknown[]).length };
       },
       draw: (nodes) => put('outline', { pieces: ((base?.parameters.pieces ?? []) as unknown as OutlineNode[][]).toSpliced(bench.piece?.place ?? 0, 1, nodes as OutlineNode[]) }),
@@ -128,9 +138,9 @@ export function useMarkHost() {
     }),
     'colour-reach': spanTool({
       ...end, pressCounts: true, takes: takesNow,
-      begin: (takes) => begin('colour-reach', takes ? 'add by colour reach' : 'remove by colour reach', { ...REACH, patches: [] }, ({ marks }) => (marks.at(-1)?.kind === 'colour-reach' && marks.at(-1)!.on ? marks.at(-1) : undefined)),
+      begin: (takes) => begin('colour-reach', takes ? 'add by colour reach' : 'remove by colour reach', { ...REACH, patches: [] }, ({ marks }) => openReach(marks.at(-1))),
       draw: (from, to) => {
-        const least = PRESS_PATCH / view.zoom, patch = { x: round((from.x + to.x) / 2), y: round((from.y + to.y) / 2), width: Math.max(least, Math.abs(to.x - from.x)), height: Math.max(least, Math.abs(to.y - from.y)), takes: base?.mode === 'remove' || bench.takes };
+        const least = Math.max(LEAST_PATCH, PRESS_PATCH / view.zoom), patch = { x: round((from.x + to.x) / 2), y: round((from.y + to.y) / 2), width: Math.max(least, Math.abs(to.x - from.x)), height: Math.max(least, Math.abs(to.y - from.y)), takes: base?.mode === 'remove' || bench.takes };
         put('colour reach', { ...base?.parameters, patches: [...((base?.parameters.patches ?? []) as readonly JsonObject[]), patch] });
       },
     }),

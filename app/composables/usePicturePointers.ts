@@ -1,3 +1,4 @@
+import { COORDINATE_REACH } from '#core/document/schema';
 import { useEventListener } from '@vueuse/core';
 import type { Drag, PointerSample, PointerTool } from '../tools/pointerTool';
 import { panTool } from '../tools/panTool';
@@ -28,7 +29,7 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   function sampleOf(event: PointerEvent): PointerSample {
     const box = element.value!.getBoundingClientRect();
     const at = { x: event.clientX - box.left, y: event.clientY - box.top };
-    return { view: at, image: view.viewToImage(at), pressure: event.pointerType === 'pen' ? event.pressure : 0.5, shift: event.shiftKey };
+    return { view: at, image: withinReach(view.viewToImage(at)), pressure: event.pointerType === 'pen' ? event.pressure : 0.5, shift: event.shiftKey };
   }
 
   function press(event: PointerEvent): void {
@@ -99,4 +100,10 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
     cursor: computed(() => tool.value.cursor), hover,
     handlers: { pointerdown: press, pointermove: move, pointerup: release, pointercancel: giveUp, pointerleave: () => (hover.value = undefined), wheel },
   };
+}
+
+/** A hand far beside a small picture still draws what a document takes. */
+function withinReach({ x, y }: Point): Point {
+  const within = (value: number) => Math.min(COORDINATE_REACH, Math.max(-COORDINATE_REACH, value));
+  return { x: within(x), y: within(y) };
 }

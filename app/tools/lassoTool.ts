@@ -1,3 +1,4 @@
+import { roomFor } from './roomFor';
 import type { PointerTool } from './pointerTool';
 
 export type Loop = readonly (readonly [number, number])[];
@@ -24,7 +25,7 @@ export function lassoTool(host: LassoToolHost): PointerTool {
         move: ({ image }) => {
           const last = loop[loop.length - 1]!;
           if (Math.hypot(image.x - last[0], image.y - last[1]) < spacing) return;
-          loop = [...loop, [Math.round(image.x * 100) / 100, Math.round(image.y * 100) / 100]];
+          loop = [...roomFor(loop), [Math.round(image.x * 100) / 100, Math.round(image.y * 100) / 100]];
           if (loop.length >= 3) host.draw(loop);
         },
         complete: () => (loop.length >= 3 ? host.complete() : host.cancel()),

@@ -1,5 +1,5 @@
 import { pullHandle } from '#kinds/mark/outline/handles';
-import { cornerNode } from '#kinds/mark/outline/schema';
+import { MOST_NODES_OF_PIECE, cornerNode } from '#kinds/mark/outline/schema';
 import type { OutlineNode } from '#kinds/mark/outline/schema';
 import type { PointerTool } from './pointerTool';
 
@@ -26,6 +26,7 @@ export function outlineTool(host: OutlineToolHost): PointerTool {
     begin: ({ image }) => {
       const before = host.open(), first = before[0], node = cornerNode(rounded(image.x), rounded(image.y));
       if (first && before.length > 1 && Math.hypot(image.x - first.x, image.y - first.y) <= host.reach()) return { move: () => undefined, complete: () => host.close(), cancel: () => undefined };
+      if (before.length >= MOST_NODES_OF_PIECE) return { move: () => undefined, complete: () => undefined, cancel: () => undefined };
       host.begin();
       host.draw([...before, node]);
       return {

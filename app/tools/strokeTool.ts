@@ -1,3 +1,4 @@
+import { roomFor } from './roomFor';
 import type { Drag, PointerSample, PointerTool } from './pointerTool';
 
 export type StrokePoints = readonly (readonly [number, number, number])[];
@@ -26,7 +27,7 @@ function painting(host: StrokeToolHost, start: PointerSample): Drag {
   const add = (sample: PointerSample) => {
     const last = points[points.length - 1]!;
     if (Math.hypot(sample.image.x - last[0], sample.image.y - last[1]) < spacing) return;
-    points = [...points, pointOf(sample)];
+    points = [...roomFor(points), pointOf(sample)];
     host.draw(points, takes);
   };
   host.begin(takes);

@@ -1,14 +1,15 @@
-import { DOCUMENT_VERSION } from './schema';
+import { DOCUMENT_VERSION, MOST } from './schema';
+import { fitFileName, fitName } from './names';
 import type { Area, Mark, Photo, Reading, Sitting, SitterCorridor, Step } from './schema';
 
 type Entry = { readonly id: string };
 
 export function newSitting(id: string, name: string, now: string): Sitting {
-  return { schema: DOCUMENT_VERSION, id, name, createdAt: now, updatedAt: now, photos: [] };
+  return { schema: DOCUMENT_VERSION, id, name: fitName(name, 'Unnamed sitting'), createdAt: now, updatedAt: now, photos: [] };
 }
 
 export function newPhoto(identity: Pick<Photo, 'id' | 'file' | 'width' | 'height'>): Photo {
-  return { ...identity, profile: 'srgb', sitters: [], corridors: [], areas: [], readings: [], plan: [] };
+  return { ...identity, file: fitFileName(identity.file), profile: 'srgb', sitters: [], corridors: [], areas: [], readings: [], plan: [] };
 }
 
 /** A sitting with one of its photos changed; an unknown id changes nothing. */
@@ -39,7 +40,7 @@ export function duplicateArea(photo: Photo, areaId: string, copyId: string, name
 export function divideArea(photo: Photo, areaId: string, newId: () => string): Photo {
   const area = photo.areas.find(({ id }) => id === areaId), adding = area?.marks.filter(({ mode, on }) => mode === 'add' && on) ?? [];
   if (!area || adding.length < 2) return photo;
-  const parts = adding.map((mark, n): Area => ({ ...area, id: n === 0 ? area.id : newId(), name: `${area.name}, ${n + 1}`.slice(0, 120), marks: area.marks.filter((other) => other === mark || !adding.includes(other)).map((other) => (n === 0 ? other : { ...other, id: newId() })) }));
+  const parts = adding.map((mark, n): Area => ({ ...area, id: n === 0 ? area.id : newId(), name: fitName(`${area.name.slice(0, MOST.nameLength - 6)}, ${n + 1}`, area.name), marks: area.marks.filter((other) => other === mark || !adding.includes(other)).map((other) => (n === 0 ? other : { ...other, id: newId() })) }));
   return {
     ...photo, areas: photo.areas.flatMap((entry) => (entry === area ? parts : [entry])),
     plan: photo.plan.flatMap((step) => (step.areaId === areaId ? parts.map(({ id }, n) => (n === 0 ? step : { ...step, id: newId(), areaId: id })) : [step])),

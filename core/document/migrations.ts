@@ -33,8 +33,9 @@ export function migrateDocument(document: unknown, version: number, kinds: Kinds
 
 /** The same for the photo of a plan file, which has the version of its file. */
 export function migratePlanFile(file: Readonly<Record<string, unknown>>, version: number, kinds: Kinds): unknown {
-  const { photos } = migrateDocument({ schema: file.schema, photos: [file.photo] }, version, kinds) as { photos: readonly unknown[] };
-  return { ...file, schema: typeof file.schema === 'number' ? version : file.schema, photo: photos[0] };
+  const document = { schema: file.schema, photos: [file.photo] };
+  const { schema, photos } = migrateDocument(document, version, kinds) as { schema: unknown; photos: readonly unknown[] };
+  return { ...file, schema, photo: photos[0] };
 }
 
 function migratePhoto(photo: unknown, kinds: Kinds): unknown {

@@ -14,10 +14,12 @@ export function parseSitting(value: unknown, kinds: Kinds): Sitting {
   return parseWith(makeSittingSchema(kinds), migrateDocument(value, DOCUMENT_VERSION, kinds));
 }
 
+const BYTE_ORDER_MARK = '\uFEFF';
+
 /** @throws {DocumentError} not-json */
 export function parseJson(text: string): unknown {
   try {
-    return JSON.parse(text);
+    return JSON.parse(text.startsWith(BYTE_ORDER_MARK) ? text.slice(1) : text);
   } catch {
     throw new DocumentError('not-json');
   }

@@ -10,11 +10,27 @@ export type Part = (typeof PARTS)[number];
 export const RUNGS = ['light', 'middle', 'shade'] as const;
 export type Rung = (typeof RUNGS)[number];
 
+/**
+ * How much of each a document may hold: far more than a hand makes, and little enough that whatever fits can be
+ * opened and rendered.
+ */
+export const MOST = {
+  photos: 10_000,
+  sitters: 200,
+  areas: 1000,
+  marks: 1000,
+  readings: 1000,
+  steps: 500,
+  nameLength: 120,
+  fileNameLength: 400,
+} as const;
+
 const id = z.string().min(1).max(64);
-const name = z.string().trim().min(1).max(120);
+const name = z.string().trim().min(1).max(MOST.nameLength);
 const instant = z.iso.datetime();
-/** pixels of the upright full photo */
-const coordinate = z.number().min(-200_000).max(200_000);
+/** How far from the photo's corner anything may lie, pixels of the upright full photo. */
+export const COORDINATE_REACH = 200_000;
+const coordinate = z.number().min(-COORDINATE_REACH).max(COORDINATE_REACH);
 
 export const edgeCareSchema = z.strictObject({
   /** pixels of the photo; negative shrinks */
@@ -122,19 +138,22 @@ export interface Sitting {
 export function makePhotoSchema(kinds: Kinds): z.ZodType<Photo> {
   const mark = oneOf(kinds.marks, { id, mode: z.enum(['add', 'remove', 'limit']), on: z.boolean() });
   const step = oneOf(kinds.adjusts, { id, areaId: id.nullable(), strength: z.number().min(0).max(1), on: z.boolean() });
-  const area = z.strictObject({ id, name, part: z.enum(PARTS), sitter: id.nullable(), marks: z.array(mark), inverted: z.boolean(), edgeCare: edgeCareSchema });
+  const area = z.strictObject({ id, name, part: z.enum(PARTS), sitter: id.nullable(), marks: z.array(mark).max(MOST.marks), inverted: z.boolean(), edgeCare: edgeCareSchema });
   return z.strictObject({
     id: z.string().regex(/^[0-9a-f]{64}$/),
-    file: z.string().min(1).max(400),
+    file: z.string().min(1).max(MOST.fileNameLength),
     width: z.number().int().min(1),
     height: z.number().int().min(1),
     profile: z.literal('srgb'),
-    sitters: z.array(sitterSchema),
-    corridors: z.array(corridorSchema).max(64),
-    areas: z.array(area),
-    readings: z.array(readingSchema),
-    plan: z.array(step),
+    sitters: z.array(sitterSchema).max(MOST.sitters),
+    corridors: z.array(corridorSchema).max(MOST.sitters + 1),
+    areas: z.array(area).max(MOST.areas),
+    readings: z.array(readingSchema).max(MOST.readings),
+    plan: z.array(step).max(MOST.steps),
   }).check((context) => {
+    const value = context.value as unknown as Photo;
+    for (const list of ['sitters', 'areas', 'readings', 'plan'] as const) refuseRepeated(context, value[list], [list]);
+    value.areas.forEach((entry, n) => refuseRepeated(context, entry.marks, ['areas', n, 'marks']));
     const areas = new Set(context.value.areas.map((entry) => entry.id));
     for (const list of ['readings', 'plan'] as const) {
       const entries = context.value[list] as unknown as readonly { readonly areaId: string | null }[];
@@ -153,7 +172,27 @@ export function makeSittingSchema(kinds: Kinds): z.ZodType<Sitting> {
     name,
     createdAt: instant,
     updatedAt: instant,
-    photos: z.array(makePhotoSchema(kinds)),
+    photos: z.array(makePhotoSchema(kinds)).max(MOST.photos),
+  }).check((context) => refuseRepeated(context, context.value.photos, ['photos']));
+}
+
+/** Ids name one entry of a list each: steps, readings and undo go by them. */
+function refuseRepeated(
+  context: { readonly issues: z.core.$ZodRawIssue[] },
+  entries: readonly { readonly id: string }[],
+  path: readonly (string | number)[],
+): void {
+  const seen = new Set<string>();
+  entries.forEach((entry, index) => {
+    const repeated = seen.has(entry.id);
+    seen.add(entry.id);
+    if (!repeated) return;
+    context.issues.push({
+      code: 'custom',
+      input: entry.id,
+      path: [...path, index, 'id'],
+      message: 'is the id of another entry too',
+    });
   });
 }
 

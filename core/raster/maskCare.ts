@@ -1,16 +1,4 @@
-import { maskGrow } from './maskGrow';
 import { maskSoften } from './maskSoften';
-
-/**
- * Drops specks and fills holes up to a radius: a grey opening, then a grey closing, with a disc (Serra 1982,
- * "Image Analysis and Mathematical Morphology").
- * @param mask coverage 0..1; not written
- * @param radius in pixels of this raster
- */
-export function maskDropSpecks(mask: Float32Array, width: number, height: number, radius: number): Float32Array {
-  const opened = maskGrow(maskGrow(mask, width, height, -radius), width, height, radius);
-  return maskGrow(maskGrow(opened, width, height, radius), width, height, -radius);
-}
 
 /**
  * Rounds off jags: a Gaussian, then contrast about one half, so that the edge keeps its place and about its

@@ -34,7 +34,9 @@ function folded(winding: number): number {
 
 function addEdge(areas: Float32Array, width: number, height: number, from: PolygonPoint, to: PolygonPoint): void {
   if (from[1] === to[1]) return;
-  const direction = from[1] < to[1] ? 1 : -1, [upper, lower] = direction > 0 ? [from, to] : [to, from];
+  const direction = from[1] < to[1] ? 1 : -1;
+  const upper = direction > 0 ? from : to;
+  const lower = direction > 0 ? to : from;
   const slope = (lower[0] - upper[0]) / (lower[1] - upper[1]);
   const first = Math.max(0, Math.floor(upper[1])), last = Math.min(height - 1, Math.ceil(lower[1]) - 1);
   for (let row = first; row <= last; row++) {
@@ -55,22 +57,40 @@ function addSpan(areas: Float32Array, start: number, width: number, left: number
     return;
   }
   if (right > width && left < width) return addSpan(areas, start, width, left, width, share * ((width - left) / (right - left)));
-  const x0 = left, x1 = right;
-  if (x0 >= width) return;
-  const first = Math.floor(x0), last = Math.min(width - 1, Math.max(first, Math.ceil(x1) - 1)), length = x1 - x0;
-  let before = 0;
-  for (let column = first; column <= last; column++) {
-    // Mean over the piece of edge up to this pixel's end of how much of the pixel lies right of it.
-    const upTo = coveredUpTo(column + 1, x0, x1, length);
-    if (start + column < areas.length) areas[start + column]! += share * (upTo - before);
-    before = upTo;
-  }
-  if (last + 1 < width) areas[start + last + 1]! += share * (1 - before);
+  if (left >= width) return;
+  spreadSpan(areas, start, width, left, right, share);
 }
 
-/** How much of the pixel that ends at `end` lies right of an edge that runs evenly from x0 to x1. */
-function coveredUpTo(end: number, x0: number, x1: number, length: number): number {
-  if (length < 1e-9) return Math.min(1, Math.max(0, end - x0));
-  const integral = (x: number) => (x <= x0 ? 0 : x >= x1 ? length * length / 2 + (x - x1) * length : ((x - x0) ** 2) / 2);
-  return (integral(end) - integral(end - 1)) / length;
+/**
+ * How much of each pixel lies right of an edge that runs evenly from `left` to `right`, as the difference from
+ * pixel to pixel: a parabola at either end, a straight line between.
+ */
+function spreadSpan(areas: Float32Array, start: number, width: number, left: number, right: number, share: number): void {
+  const first = Math.floor(left);
+  const end = Math.ceil(right);
+  const at = start + first;
+  // The places are those of this row: beyond its last pixel nothing is kept.
+  const room = start + width;
+  if (end <= first + 1) {
+    const middle = (left + right) / 2 - first;
+    areas[at]! += share * (1 - middle);
+    if (at + 1 < room) areas[at + 1]! += share * middle;
+    return;
+  }
+  const slope = 1 / (right - left);
+  const inFirst = 1 - (left - first);
+  const inLast = right - end + 1;
+  const head = 0.5 * slope * inFirst * inFirst;
+  const tail = 0.5 * slope * inLast * inLast;
+  areas[at]! += share * head;
+  if (end === first + 2) {
+    if (at + 1 < room) areas[at + 1]! += share * (1 - head - tail);
+  } else {
+    const second = slope * (0.5 + inFirst);
+    const last = start + end - 1;
+    areas[at + 1]! += share * (second - head);
+    for (let i = at + 2; i < last; i++) areas[i]! += share * slope;
+    if (last < room) areas[last]! += share * (1 - second - (end - first - 3) * slope - tail);
+  }
+  if (start + end < room) areas[start + end]! += share * tail;
 }

@@ -1,10 +1,12 @@
 import type { EdgeCare } from '../document/schema';
-import { maskDropSpecks, maskLevels, maskSmooth } from '../raster/maskCare';
+import { coarseRegion, enlarge, padWithin } from '../raster/coarse';
+import { maskLevels, maskSmooth } from '../raster/maskCare';
 import { maskGrow } from '../raster/maskGrow';
 import { maskSoften } from '../raster/maskSoften';
+import { maskDropSpecks } from '../raster/maskSpecks';
 import { rasterisePlate } from '../raster/plate';
 import type { Plate } from '../raster/plate';
-import { NOWHERE, boundsOfAll, boundsOfRegion, growBounds, padRegion, regionScale, subRegion, touchedPixels } from '../raster/raster';
+import { NOWHERE, boundsOfAll, boundsOfRegion, growBounds, regionScale, subRegion, touchedPixels } from '../raster/raster';
 import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
 import type { RenderKinds } from './kinds';
 import type { ResolvedArea } from './resolved';
@@ -12,19 +14,44 @@ import type { ResolvedArea } from './resolved';
 /** Gives the photo's own pixels of a region. */
 export type Sampler = (region: Region) => LinearRaster;
 
+/** What coverage is made from, besides the area. */
+export interface CoverageSource {
+  readonly kinds: RenderKinds;
+  /** of the photo; beyond it there is nothing to cover */
+  readonly photo: { readonly width: number; readonly height: number };
+  readonly sample: Sampler;
+}
+
+/** Coverage that was made on the way: an area that others name several times is made once. */
+type Known = Map<string, Coverage8Raster>;
+
 /**
  * Coverage of an area over a region: its marks in order, then edge care. Edge care looks beyond the
  * region, so that pieces of a picture fit together. Only where the area may be is anything computed.
- * @param sample gives the photo's own pixels of a region
  */
-export function areaCoverage(area: ResolvedArea, kinds: RenderKinds, region: Region, sample: Sampler): Coverage8Raster {
-  if (area.baked) return bakedCoverage(area.baked, region, sample);
-  const { outWidth: width, outHeight: height } = region, data = new Uint8Array(width * height);
-  const { column, row, columns, rows } = touchedPixels(region, areaBounds(area, kinds) ?? { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity });
+export function areaCoverage(area: ResolvedArea, source: CoverageSource, region: Region): Coverage8Raster {
+  return coverageOf(area, source, region, new Map());
+}
+
+function coverageOf(area: ResolvedArea, source: CoverageSource, region: Region, known: Known): Coverage8Raster {
+  const name = [area.key, ...Object.values(region)].join(' ');
+  const made = known.get(name) ?? makeCoverage(area, source, region, known);
+  known.set(name, made);
+  return made;
+}
+
+function makeCoverage(area: ResolvedArea, source: CoverageSource, region: Region, known: Known): Coverage8Raster {
+  if (area.baked) return bakedCoverage(area.baked, region, source.sample);
+  const { outWidth: width, outHeight: height } = region;
+  const data = new Uint8Array(width * height);
+  const bounds = areaBounds(area, source.kinds) ?? { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity };
+  const { column, row, columns, rows } = touchedPixels(region, bounds);
   if (columns === 0 || rows === 0) return { space: 'coverage8', width, height, data };
-  const mask = caredFor(area, kinds, sample, subRegion(region, column, row, columns, rows));
+  const mask = caredFor(area, source, subRegion(region, column, row, columns, rows), known);
   for (let line = 0, i = 0; line < rows; line++) {
-    for (let o = (row + line) * width + column, end = o + columns; o < end; o++) data[o] = Math.round(255 * Math.min(1, Math.max(0, mask[i++]!)));
+    for (let o = (row + line) * width + column, end = o + columns; o < end; o++) {
+      data[o] = Math.round(255 * Math.min(1, Math.max(0, mask[i++]!)));
+    }
   }
   return { space: 'coverage8', width, height, data };
 }
@@ -46,29 +73,46 @@ function careReach({ grow, soften, smooth, specks }: EdgeCare): number {
 const SOFTEN_REACH = 3;
 
 /** Marks, then edge care in the order in which its fields stand: specks, smooth, grow, soften, floor and ceiling. */
-function caredFor(area: ResolvedArea, kinds: RenderKinds, sample: Sampler, region: Region): Float32Array {
-  const { edgeCare, inverted } = area, scale = regionScale(region), margin = Math.ceil(careReach(edgeCare) * scale), padded = margin > 0 ? padRegion(region, margin) : region;
+function caredFor(area: ResolvedArea, source: CoverageSource, region: Region, known: Known): Float32Array {
+  const coarse = coarseRegion(region, area.edgeCare.soften * regionScale(region), source.photo);
+  const mask = coarse
+    ? enlarge(softened(area, source, coarse, known), coarse, region)
+    : softened(area, source, region, known);
+  maskLevels(mask, area.edgeCare.floor, area.edgeCare.ceiling);
+  return mask;
+}
+
+/** Up to softening, where the mask is smooth enough to be enlarged. */
+function softened({ edgeCare, ...area }: ResolvedArea, source: CoverageSource, region: Region, known: Known): Float32Array {
+  const scale = regionScale(region);
+  const { padded, left, top } = padWithin(region, Math.ceil(careReach(edgeCare) * scale), source.photo);
   const { outWidth: width, outHeight: height } = padded;
-  let mask = combineMarks(area, kinds, sample, padded);
-  if (inverted) mask = mask.map((value) => 1 - value);
+  let mask = combineMarks(area, source, padded, known);
+  if (area.inverted) mask = mask.map((value) => 1 - value);
   if (edgeCare.specks > 0) mask = maskDropSpecks(mask, width, height, edgeCare.specks * scale);
   if (edgeCare.smooth > 0) maskSmooth(mask, width, height, edgeCare.smooth * scale);
   if (edgeCare.grow !== 0) mask = maskGrow(mask, width, height, edgeCare.grow * scale);
   maskSoften(mask, width, height, edgeCare.soften * scale);
-  maskLevels(mask, edgeCare.floor, edgeCare.ceiling);
-  if (margin === 0) return mask;
+  if (width === region.outWidth && height === region.outHeight) return mask;
   const out = new Float32Array(region.outWidth * region.outHeight);
   for (let row = 0; row < region.outHeight; row++) {
-    const start = (row + margin) * width + margin;
+    const start = (row + top) * width + left;
     out.set(mask.subarray(start, start + region.outWidth), row * region.outWidth);
   }
   return out;
 }
 
 /** What the marks of an area cover, without edge care, 0..1 per result pixel. */
-export function combineMarks(area: Pick<ResolvedArea, 'marks'>, kinds: RenderKinds, sample: Sampler, region: Region): Float32Array {
+export function combineMarks(
+  area: Pick<ResolvedArea, 'marks'>,
+  source: CoverageSource,
+  region: Region,
+  known: Known = new Map(),
+): Float32Array {
+  const { kinds, sample } = source;
   const mask = new Float32Array(region.outWidth * region.outHeight);
-  const layer = new Float32Array(mask.length), cover = (other: ResolvedArea, part: Region) => areaCoverage(other, kinds, part, sample);
+  const layer = new Float32Array(mask.length);
+  const cover = (other: ResolvedArea, part: Region) => coverageOf(other, source, part, known);
   for (const { kind, mode, data } of area.marks) {
     const { rasterise, weigh } = kinds.marks.get(kind)!;
     layer.fill(0);

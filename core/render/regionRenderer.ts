@@ -65,7 +65,7 @@ export class RegionRenderer {
     if (!coverage) {
       const area = this.#areas.get(areaKey);
       if (!area) throw new RangeError(`area ${areaKey} is not known here`);
-      coverage = areaCoverage(area, this.kinds, region, (part) => this.source(part));
+      coverage = areaCoverage(area, { kinds: this.kinds, photo: this.pyramid, sample: (part) => this.source(part) }, region);
       cache.coverage.set(areaKey, coverage);
       if (cache.coverage.size > MOST_COVERAGES) cache.coverage.delete(cache.coverage.keys().next().value!);
     }

@@ -17,6 +17,9 @@ import { wholeRegion } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import { areaBounds, areaCoverage, combineMarks } from './areaCoverage';
+import type { CoverageSource } from './areaCoverage';
+import { namedAreas } from './namedAreas';
+import type { NamedAreas } from './namedAreas';
 import { measureEdgeColours } from './edgeColours';
 import type { EdgeColours } from './edgeColours';
 import type { RenderKinds } from './kinds';
@@ -48,8 +51,10 @@ export class Resolver {
   readonly #trends = new Cache<Trend | undefined>();
   readonly #measures = new Cache<{ readonly measures: unknown; readonly edge: EdgeColours | undefined }>();
   readonly #plates = new Map<string, Plate>();
+  readonly #source: CoverageSource;
 
   constructor(readonly pyramid: Pyramid, readonly kinds: RenderKinds) {
+    this.#source = { kinds, photo: pyramid, sample: (region) => sampleRegion(pyramid, region) };
     this.#renderer = new RegionRenderer(pyramid, kinds);
   }
 
@@ -63,15 +68,17 @@ export class Resolver {
    * @param baked ready-made coverage in place of the area's marks; size of the photo
    */
   area(area: Area, of: Pick<Photo, 'areas'>, baked?: Uint8Array): ResolvedArea {
-    return this.#resolve(area, of, baked, []);
+    return this.#resolve(area, namedAreas(area, of.areas, this.kinds), baked, new Map());
   }
 
-  /** @param within the areas that are being resolved: one of them named again covers nothing */
-  #resolve(area: Area, of: Pick<Photo, 'areas'>, baked: Uint8Array | undefined, within: readonly string[]): ResolvedArea {
-    const marks = area.marks.filter((mark) => mark.on), inside = [...within, area.id];
+  /** @param done the areas that were resolved on the way: one that is named several times is resolved once */
+  #resolve(area: Area, named: NamedAreas, baked: Uint8Array | undefined, done: Map<string, ResolvedArea>): ResolvedArea {
+    const known = done.get(area.id);
+    if (known) return known;
+    const marks = area.marks.filter((mark) => mark.on);
     const others = marks.map((mark) => {
-      const id = this.kinds.marks.get(mark.kind)!.names?.(mark.parameters), other = id !== undefined && !inside.includes(id) && of.areas.find((entry) => entry.id === id);
-      return other ? this.#resolve(other, of, undefined, inside) : undefined;
+      const other = named(area, mark);
+      return other && this.#resolve(other, named, undefined, done);
     });
     const key = fingerprint([marks.map((mark, n) => [mark.mode, mark.kind, mark.version, mark.parameters, others[n]?.key ?? '']), area.inverted, area.edgeCare, baked ? area.id : '']);
     const resolved = this.#areas.get(key, () => {
@@ -80,6 +87,7 @@ export class Resolver {
       return { key, inverted: area.inverted, edgeCare: area.edgeCare, marks: prepared, ...(baked && { baked: { region: wholeRegion(this.pyramid.width, this.pyramid.height), coverage8: baked } }) };
     });
     this.#renderer.learnArea(resolved);
+    done.set(area.id, resolved);
     return resolved;
   }
 
@@ -115,7 +123,7 @@ export class Resolver {
     const { width, height } = this.pyramid, out = new Uint8Array(width * height);
     for (let y = 0; y < height; y += STRIP_ROWS) {
       const rows = Math.min(STRIP_ROWS, height - y), region = { x: 0, y, width, height: rows, outWidth: width, outHeight: rows };
-      out.set(areaCoverage(area, this.kinds, region, (part) => sampleRegion(this.pyramid, part)).data, y * width);
+      out.set(areaCoverage(area, this.#source, region).data, y * width);
     }
     return out;
   }
@@ -184,7 +192,7 @@ export class Resolver {
     const kind = this.kinds.marks.get(mark.kind)!, marks = [...before];
     const data = this.#marks.get(fingerprint([mark.kind, mark.parameters, other?.key ?? '', kind.looksBack ? beforeKey : '']), () => kind.prepare(mark.parameters, {
       pyramid: this.pyramid, plates: this.#plates, other: other && { area: other, bounds: areaBounds(other, this.kinds) },
-      before: (region) => combineMarks({ marks }, this.kinds, (part) => sampleRegion(this.pyramid, part), region),
+      before: (region) => combineMarks({ marks }, this.#source, region),
     }));
     return { kind: mark.kind, mode: mark.mode, data };
   }

@@ -5,7 +5,7 @@ import type { GuidedCoefficients, PreparedGuide } from '../raster/guidedFilter';
 import type { Pyramid } from '../raster/pyramid';
 import type { LinearRaster, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
-import { visitStroke } from '../raster/strokePath';
+import { paintStroke } from '../raster/strokePath';
 import type { StrokePoint } from '../raster/strokePath';
 import { colourModel, colourModelDistance } from './colourModel';
 import type { ColourModel } from './colourModel';
@@ -186,10 +186,13 @@ function binomial(data: Float32Array, stride: number, line: number): Float32Arra
 function seedsOf(strokes: readonly EdgeStroke[], takes: boolean, window: Region): number[] {
   const { outWidth: width, outHeight: height } = window;
   const scale = width / window.width;
-  const last = new Int8Array(width * height);
+  const last = new Int8Array(width * height), touched = new Float32Array(width * height);
   for (const stroke of strokes) {
     const points = stroke.points.map(([x, y, pressure]): StrokePoint => [(x - window.x) * scale, (y - window.y) * scale, pressure]);
-    if (points.length > 0) visitStroke(points, Math.max(0.75, stroke.radius * scale), width, height, (index) => (last[index] = stroke.takes ? 1 : -1));
+    if (points.length === 0) continue;
+    touched.fill(0);
+    paintStroke(points, Math.max(0.75, stroke.radius * scale), { width, height }, () => 1, touched);
+    for (let i = 0; i < last.length; i++) if (touched[i]! > 0) last[i] = stroke.takes ? 1 : -1;
   }
   const seeds: number[] = [];
   last.forEach((side, index) => side === (takes ? 1 : -1) && seeds.push(index));

@@ -4,7 +4,7 @@ import type { Pyramid } from '../raster/pyramid';
 import { boundsOfAll, boundsOfPoints } from '../raster/raster';
 import type { Bounds, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
-import { visitStroke } from '../raster/strokePath';
+import { paintStroke } from '../raster/strokePath';
 import type { StrokePoint } from '../raster/strokePath';
 import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn } from './mixingLines';
 
@@ -89,7 +89,7 @@ function bandOf(sweeps: readonly Sweep[], region: Region): Float32Array {
   const scale = region.outWidth / region.width, band = new Float32Array(region.outWidth * region.outHeight);
   for (const { points, radius } of sweeps) {
     const own = points.map(([x, y, pressure]): StrokePoint => [(x - region.x) * scale, (y - region.y) * scale, pressure]), reach = Math.max(1, radius * scale);
-    visitStroke(own, reach, region.outWidth, region.outHeight, (index, distance) => (band[index] = Math.max(band[index]!, clamp((reach - distance) / (RIM * reach)))));
+    paintStroke(own, reach, { width: region.outWidth, height: region.outHeight }, (distance) => clamp((reach - distance) / (RIM * reach)), band);
   }
   return band;
 }

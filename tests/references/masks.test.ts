@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { maskDropSpecks, maskLevels, maskSmooth } from '#core/raster/maskCare';
+import { maskLevels, maskSmooth } from '#core/raster/maskCare';
+import { maskDropSpecks } from '#core/raster/maskSpecks';
 import { maskGrow } from '#core/raster/maskGrow';
 import { maskSoften } from '#core/raster/maskSoften';
 import { openCv } from './openCv';
@@ -46,11 +47,36 @@ describe('masks, against OpenCV', () => {
     expect(Math.max(...mask.map((value, i) => Math.abs(value - theirs[i]!)))).toBeLessThan(0.025);
   });
 
-  it('specks are its opening, then its closing', async () => {
-    const mask = testMask(), ours = maskDropSpecks(mask, WIDTH, HEIGHT, 3);
-    const opened = await byOpenCv(mask, (cv, from, to) => cv.morphologyEx(from, to, cv.MORPH_OPEN, disc(cv, 3))), closed = await byOpenCv(opened, (cv, from, to) => cv.morphologyEx(from, to, cv.MORPH_CLOSE, disc(cv, 3)));
-    expect(inner(ours, 8)).toEqual(inner(closed, 8));
+  it.each([9, 14.5])('beyond small radii, grow and shrink by %d are its dilation and erosion too, but for rims of soft edges', async (radius) => {
+    const mask = testMask(), whole = Math.floor(radius);
+    const [ours, least, most] = [maskGrow(mask, WIDTH, HEIGHT, radius), ...(await Promise.all([whole, whole + 1].map((size) => byOpenCv(mask, (cv, from, to) => cv.dilate(from, to, disc(cv, size))))))];
+    ours.forEach((value, i) => {
+      expect(value).toBeGreaterThan(least![i]! - 0.06);
+      expect(value).toBeLessThan(most![i]! + 0.06);
+    });
+    const shrunk = maskGrow(mask, WIDTH, HEIGHT, -9), eroded = await byOpenCv(mask, (cv, from, to) => cv.erode(from, to, disc(cv, 9)));
+    expect(Math.max(...inner(shrunk, 9).map((value, i) => Math.abs(value - inner(eroded, 9)[i]!)))).toBeLessThan(0.06);
+  });
+
+  it('specks and holes are its connected components that fit into twice the radius', async () => {
+    const mask = testMask(), ours = maskDropSpecks(mask, WIDTH, HEIGHT, 3), { cv } = await openCv();
     expect([at(ours, 80, 12), at(ours, 36, 32), at(ours, 40, 50)]).toEqual([0, 1, 1]);
+    const labelled = (inside: (value: number) => boolean) => {
+      const from = cv.matFromArray(HEIGHT, WIDTH, cv.CV_8U, Array.from(mask, (value) => Number(inside(value)))), labels = new cv.Mat(), stats = new cv.Mat(), centres = new cv.Mat();
+      const count = cv.connectedComponentsWithStats(from, labels, stats, centres, 4, cv.CV_32S);
+      const fits = Array.from({ length: count }, (_, n) => n > 0 && stats.intAt(n, cv.CC_STAT_WIDTH) <= 6 && stats.intAt(n, cv.CC_STAT_HEIGHT) <= 6);
+      const result = Array.from(labels.data32S as Int32Array, (label) => fits[label]!);
+      for (const each of [from, labels, stats, centres]) each.delete();
+      return result;
+    };
+    const specks = labelled((value) => value > 0.5), holes = labelled((value) => value <= 0.5);
+    expect(specks.filter(Boolean).length).toBeGreaterThan(8);
+    expect(holes.filter(Boolean).length).toBeGreaterThan(8);
+    mask.forEach((value, i) => {
+      if (specks[i]) expect(ours[i]).toBe(0);
+      else if (holes[i]) expect(ours[i]).toBe(1);
+      else expect(ours[i]).toBeCloseTo(value, 2);
+    });
   });
 });
 

@@ -1,6 +1,6 @@
 import { regionScale } from '#core/raster/raster';
 import type { Region } from '#core/raster/raster';
-import { visitStroke } from '#core/raster/strokePath';
+import { paintStroke, strokeBox } from '#core/raster/strokePath';
 import type { StrokePoint } from '#core/raster/strokePath';
 import type { BrushParameters } from './schema';
 
@@ -14,19 +14,31 @@ export const WIDEST_PRESSURE = widthOfPressure(1);
  * Edges are as wide as one result pixel at least, so that none is jagged.
  */
 export function rasteriseBrush({ strokes }: BrushParameters, region: Region, out: Float32Array): void {
-  const scale = regionScale(region), { outWidth: width, outHeight: height } = region;
-  const layer = new Float32Array(out.length);
-  for (const stroke of strokes) {
-    const points = stroke.points.map(([x, y, pressure]): StrokePoint => [(x - region.x) * scale, (y - region.y) * scale, pressure]);
-    const radius = stroke.radius * scale;
-    layer.fill(0);
-    visitStroke(points, radius * WIDEST_PRESSURE + 1, width, height, (index, distance, pressure) => {
-      const reach = radius * widthOfPressure(pressure), edge = Math.max(1, reach * stroke.fade);
-      const share = Math.min(1, Math.max(0, (reach + Math.min(0.5, edge / 2) - distance) / edge));
-      const value = stroke.build * share * share * (3 - 2 * share);
-      if (value > layer[index]!) layer[index] = value;
-    });
-    if (stroke.takes) for (let i = 0; i < out.length; i++) out[i] = 1 - (1 - out[i]!) * (1 - layer[i]!);
-    else for (let i = 0; i < out.length; i++) out[i]! *= 1 - layer[i]!;
+  for (const stroke of strokes) rasteriseStroke(stroke, region, out);
+}
+
+function rasteriseStroke(stroke: BrushParameters['strokes'][number], region: Region, out: Float32Array): void {
+  const scale = regionScale(region);
+  const radius = stroke.radius * scale;
+  const hardest = stroke.points.reduce((most, [, , pressure]) => Math.max(most, pressure), 0);
+  const farthest = radius * widthOfPressure(hardest) + 1;
+  const points = stroke.points.map(([x, y, pressure]): StrokePoint => [(x - region.x) * scale, (y - region.y) * scale, pressure]);
+  const box = strokeBox(points, farthest, region.outWidth, region.outHeight);
+  const width = box.right - box.left;
+  const height = box.bottom - box.top;
+  if (width <= 0 || height <= 0) return;
+  const layer = new Float32Array(width * height);
+  const within = points.map(([x, y, pressure]): StrokePoint => [x - box.left, y - box.top, pressure]);
+  const share = (distance: number, pressure: number) => {
+    const reach = radius * widthOfPressure(pressure);
+    const edge = Math.max(1, reach * stroke.fade);
+    const part = Math.min(1, Math.max(0, (reach + Math.min(0.5, edge / 2) - distance) / edge));
+    return stroke.build * part * part * (3 - 2 * part);
+  };
+  paintStroke(within, farthest, { width, height }, share, layer);
+  for (let row = 0, i = 0; row < height; row++) {
+    for (let o = (box.top + row) * region.outWidth + box.left, end = o + width; o < end; o++, i++) {
+      out[o] = stroke.takes ? 1 - (1 - out[o]!) * (1 - layer[i]!) : out[o]! * (1 - layer[i]!);
+    }
   }
 }
