@@ -10,7 +10,7 @@ import type { Pyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
 import type { LinearRaster, Region } from '#core/raster/raster';
 import { sampleRegion } from '#core/raster/sampleRegion';
-import { visitStroke } from '#core/raster/strokePath';
+import { paintStroke } from '#core/raster/strokePath';
 import { portrait, truthMask } from '../tests/fixtures/truth';
 import type { Sitter } from '../tests/fixtures/truth';
 import { softIou } from '../tests/references/measures';
@@ -67,7 +67,12 @@ async function taskOf(pyramid: Pyramid, truth8: Uint8Array): Promise<{ task: Tas
     }
   }
   const seeds = new Int8Array(region.outWidth * region.outHeight), scale = region.outWidth / width;
-  for (const { points, radius, takes } of strokes) visitStroke(points.map(([x, y, pressure]) => [x * scale, y * scale, pressure] as const), radius * scale, region.outWidth, region.outHeight, (index) => (seeds[index] = takes ? 1 : -1));
+  for (const { points, radius, takes } of strokes) {
+    const touched = new Float32Array(seeds.length);
+    const size = { width: region.outWidth, height: region.outHeight };
+    paintStroke(points.map(([x, y, pressure]) => [x * scale, y * scale, pressure] as const), radius * scale, size, () => 1, touched);
+    touched.forEach((value, index) => value > 0 && (seeds[index] = takes ? 1 : -1));
+  }
   const truth = resizePlane(Float32Array.from(truth8), width, height, region.outWidth, region.outHeight);
   return { task: { pyramid, region, source, strokes, seeds }, truth: Uint8Array.from(truth, (value) => Math.round(value)) };
 }

@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { z } from 'zod';
 import { PARTS } from '#core/document/schema';
+import { parseWrittenNumber } from '#core/formats/writtenNumber';
 
 /** A command line that cannot be understood; the message says what to write instead. */
 export class UsageError extends Error {}
@@ -18,16 +19,18 @@ read   prints the numbers of patches, X,Y their centre and SIZE their side in pi
 check  says what is off on each sitter's skin, in words and numbers
 plan   writes a plan; COLOUR is a CSS colour or a palette name such as "level 6 copper"; --mask gives an area instead of finding it
 apply  renders photos with a plan into DIR; on a photo other than the plan's own its areas are found anew
+Files come whole or not at all. Nothing that is read is written onto, nor a file that was not written by this program:
+a result whose name is taken gets a number behind it.
 Ends with 0, with 1 when a file failed (the others are done), with 2 when the command cannot be understood.`;
 
 const numbers = (count: number, least: number, most: number, help: string) => z.string().transform((text, context) => {
-  const parsed = z.array(z.number().min(least).max(most)).length(count).safeParse(text.split(',').map((word) => (word.trim() === '' ? Number.NaN : Number(word))));
+  const parsed = z.array(z.number().min(least).max(most)).length(count).safeParse(text.split(',').map(parseWrittenNumber));
   if (parsed.success) return parsed.data;
   context.issues.push({ code: 'custom', input: text, message: `${help}, not “${text}”` });
   return z.NEVER;
 });
 const patch = z.string().transform((text, context) => {
-  const parsed = z.tuple([z.number(), z.number(), z.number().int().min(1).max(2000).default(31)]).safeParse(text.split(',').map(Number));
+  const parsed = z.tuple([z.number(), z.number(), z.number().int().min(1).max(2000).default(31)]).safeParse(text.split(',').map(parseWrittenNumber));
   if (parsed.success) return { x: parsed.data[0], y: parsed.data[1], size: parsed.data[2] };
   context.issues.push({ code: 'custom', input: text, message: `--at wants X,Y or X,Y,SIZE in pixels, not “${text}”` });
   return z.NEVER;
@@ -40,7 +43,9 @@ const mask = z.string().transform((text, context) => {
 });
 const photos = z.array(z.string()).min(1, 'name at least one photo');
 const masks = z.array(mask).default([]);
-const sitter = z.coerce.number('--sitter is a number').int().min(1).optional();
+const SITTER_HELP = '--sitter is a whole number from 1 on';
+const sitter = z.coerce.number(SITTER_HELP).int(SITTER_HELP).min(1, SITTER_HELP).optional();
+const QUALITY_HELP = '--quality is a whole number from 1 to 100';
 const json = z.boolean().default(false);
 const directory = z.string('say where to write: --out DIR').min(1);
 
@@ -58,7 +63,7 @@ const planCommand = z.strictObject({
 });
 const applyCommand = z.strictObject({
   command: z.literal('apply'), files: z.array(z.string()).min(2, 'name the plan, then at least one photo'), out: directory,
-  format: z.enum(['jpeg', 'png', 'png16', 'tiff16', 'webp'], '--format is jpeg, png, png16, tiff16 or webp').optional(), quality: z.coerce.number('--quality is a number').int().min(1).max(100).default(92), json,
+  format: z.enum(['jpeg', 'png', 'png16', 'tiff16', 'webp'], '--format is jpeg, png, png16, tiff16 or webp').optional(), quality: z.coerce.number(QUALITY_HELP).int(QUALITY_HELP).min(1, QUALITY_HELP).max(100, QUALITY_HELP).default(92), json,
 });
 const COMMANDS = { find: findCommand, read: readCommand, check: checkCommand, plan: planCommand, apply: applyCommand };
 

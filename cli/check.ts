@@ -4,6 +4,7 @@ import type { PhotoFinding } from '#core/render/checkPhoto';
 import { findingWords } from '#kinds/mend/findingWords';
 import type { CheckCommand } from './arguments';
 import { checkFile } from './plan';
+import type { Report } from './report';
 
 /** What check says of one photo. */
 export interface CheckResult {
@@ -12,8 +13,8 @@ export interface CheckResult {
 }
 
 /** @throws {PhotoFileError} {NetworksMissingError} {DocumentError} */
-export async function checkOne(path: string, { mask }: Pick<CheckCommand, 'mask'>, onProgress: (share: number) => void): Promise<CheckResult> {
-  const { photo, findings } = await checkFile(path, mask, onProgress);
+export async function checkOne(path: string, { mask }: Pick<CheckCommand, 'mask'>, report: Report): Promise<CheckResult> {
+  const { photo, findings } = await checkFile(path, mask, report);
   return { sitters: photo.sitters.length, findings: findings.map((entry) => ({ sitter: numberOf(photo, entry), words: findingWords(entry.finding), finding: entry.finding })) };
 }
 

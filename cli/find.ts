@@ -1,5 +1,6 @@
-import { mkdir, writeFile } from 'node:fs/promises';
-import { extname, join } from 'node:path';
+import { mkdir, readFile, readdir, stat, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { stemOf } from '#core/document/names';
 import type { FoundPartName } from '#core/document/foundPartNames';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { rasterisePlate } from '#core/raster/plate';
@@ -11,7 +12,10 @@ import type { FoundPeople } from '#core/segment/findParts';
 import { tfNetworks } from '../networks/tfNetworks';
 import type { FindCommand } from './arguments';
 import { networkFiles } from './networkFiles';
+import { writeWhole } from './outputs';
+import type { Outputs } from './outputs';
 import { openPhotoFile } from './photoFile';
+import type { Report } from './report';
 
 /** What find writes for one photo, beside the coverage files. */
 export interface FindResult {
@@ -33,13 +37,30 @@ const STRIP_ROWS = 256;
 const networks = tfNetworks(networkFiles);
 
 /**
- * Finds people and their parts and writes their coverage as PNG of the photo's size.
+ * Finds people and their parts and writes their coverage as PNG of the photo's size, into a folder that takes its
+ * name when it is whole.
  * @throws {PhotoFileError} {NetworksMissingError} and file system errors
  */
-export async function findInPhoto(path: string, { out, tiles }: Pick<FindCommand, 'out' | 'tiles'>, onProgress: (share: number) => void): Promise<FindResult> {
-  const { name, pyramid } = await openPhotoFile(path);
-  const people = await findParts(pyramid, networks, { tiles, onProgress: (share) => onProgress(0.9 * share) });
-  const folder = join(out, name.slice(0, name.length - extname(name).length));
+export async function findInPhoto(
+  path: string,
+  { out, tiles }: Pick<FindCommand, 'out' | 'tiles'>,
+  outputs: Outputs,
+  report: Report,
+): Promise<FindResult> {
+  const { name, pyramid } = await openPhotoFile(path, report);
+  const people = await findParts(pyramid, networks, { tiles, onProgress: (share) => report.progress(0.9 * share) });
+  const folder = await outputs.place(out, stemOf(name) || name, '', isFindFolder);
+  let result: FindResult | undefined;
+  await writeWhole(folder, async (temporary) => {
+    result = { folder, ...(await writeFound(temporary, pyramid, people)) };
+    const facts = { photo: name, width: pyramid.width, height: pyramid.height, ...result };
+    await writeFile(join(temporary, 'find.json'), `${JSON.stringify(facts, null, 2)}\n`);
+  });
+  report.progress(1);
+  return result!;
+}
+
+async function writeFound(folder: string, pyramid: Pyramid, people: FoundPeople): Promise<Omit<FindResult, 'folder'>> {
   await mkdir(folder, { recursive: true });
   const write = async (file: string, plates: readonly Plate[]) => {
     const coverage = wholeCoverage(pyramid, plates);
@@ -49,10 +70,25 @@ export async function findInPhoto(path: string, { out, tiles }: Pick<FindCommand
   const sitters = [];
   for (const [n, sitter] of people.sitters.entries()) sitters.push(await writeSitter(people, n, folder, write, sitter.landmarks.confidence));
   if (people.background) await write('background.png', [people.background]);
-  const result = { folder, sitters, background: people.background ? 'background.png' : null };
-  await writeFile(join(folder, 'find.json'), `${JSON.stringify({ photo: name, width: pyramid.width, height: pyramid.height, ...result }, null, 2)}\n`);
-  onProgress(1);
-  return result;
+  return { sitters, background: people.background ? 'background.png' : null };
+}
+
+/** Files whose clocks differ by less were written together. */
+const SAME_TIME_MS = 2000;
+
+/** A folder that find wrote and nobody has touched since: what it holds is named in it and not newer. */
+async function isFindFolder(folder: string): Promise<boolean> {
+  const list = join(folder, 'find.json');
+  const { sitters, background } = JSON.parse(await readFile(list, 'utf8')) as Pick<FindResult, 'sitters' | 'background'>;
+  const named = new Set(['find.json', background, ...sitters.flatMap(({ parts }) => parts.map(({ file }) => file))]);
+  const written = (await stat(list)).mtimeMs;
+  for (const entry of await readdir(folder, { recursive: true, withFileTypes: true })) {
+    if (entry.isDirectory()) continue;
+    const path = join(entry.parentPath ?? entry.path, entry.name);
+    const name = path.slice(join(folder, '/').length);
+    if (!named.has(name) || (await stat(path)).mtimeMs > written + SAME_TIME_MS) return false;
+  }
+  return true;
 }
 
 async function writeSitter({ sitters }: FoundPeople, n: number, folder: string, write: (file: string, plates: readonly Plate[]) => Promise<number>, confidence: number): Promise<FindResult['sitters'][number]> {

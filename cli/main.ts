@@ -1,20 +1,14 @@
 import { CoreError } from '#core/errors';
-import { applyPlan, readPlan } from './apply';
-import { USAGE, UsageError, parseCommand } from './arguments';
-import type { ApplyCommand, CheckCommand, FindCommand, PlanCommand, ReadCommand } from './arguments';
+import { UsageError, USAGE, parseCommand } from './arguments';
+import type { ApplyCommand, CheckCommand, Command, FindCommand, PlanCommand, ReadCommand } from './arguments';
+import { Outputs } from './outputs';
+import type { Report } from './report';
 import { sayFailure } from './sayFailure';
 
 /** @returns the exit code: 0 done, 1 a file failed, 2 not understood */
 export async function main(words: readonly string[]): Promise<number> {
   try {
-    const command = parseCommand(words);
-    switch (command.command) {
-      case 'find': return await find(command);
-      case 'read': return await read(command);
-      case 'check': return await check(command);
-      case 'plan': return await plan(command);
-      case 'apply': return await apply(command);
-    }
+    return await run(parseCommand(words));
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;
     console.error(`${error.message}\n\n${USAGE}`);
@@ -22,55 +16,105 @@ export async function main(words: readonly string[]): Promise<number> {
   }
 }
 
+function run(command: Command): Promise<number> {
+  switch (command.command) {
+    case 'find':
+      return find(command);
+    case 'read':
+      return read(command);
+    case 'check':
+      return check(command);
+    case 'plan':
+      return plan(command);
+    case 'apply':
+      return apply(command);
+  }
+}
+
+/** What is said of one file in JSON. */
+interface Entry {
+  readonly file: string;
+  readonly result?: unknown;
+  readonly error?: string;
+  readonly message?: string;
+  readonly warnings?: readonly string[];
+}
+
+function failed(file: string, error: unknown): Entry {
+  return { file, error: error instanceof CoreError ? error.code : 'failed', message: sayFailure(file, error) };
+}
+
 /** Goes through files one by one; one that fails is said and the others go on. */
-async function eachFile<T>(files: readonly string[], json: boolean, work: (file: string) => Promise<T>, show: (file: string, result: T) => string): Promise<number> {
-  const results = [];
-  let failed = 0;
+async function eachFile<T>(
+  files: readonly string[],
+  json: boolean,
+  work: (file: string, report: Report) => Promise<T>,
+  show: (file: string, result: T) => string,
+): Promise<number> {
+  const entries: Entry[] = [];
   for (const file of files) {
+    const warnings: string[] = [];
+    const warn = (sentence: string) => {
+      warnings.push(sentence);
+      if (!json) console.error(`${file} ${sentence}.`);
+    };
     try {
-      const result = await work(file);
-      results.push({ file, result });
+      const result = await work(file, { progress: (share) => showProgress(file, share), warn });
+      entries.push({ file, result, ...(warnings.length > 0 && { warnings }) });
       if (!json) console.log(show(file, result));
     } catch (error) {
-      failed++;
-      results.push({ file, error: error instanceof CoreError ? error.code : 'failed', message: sayFailure(file, error) });
-      if (!json) console.error(sayFailure(file, error));
+      const entry = failed(file, error);
+      entries.push(entry);
+      if (!json) console.error(entry.message);
     }
   }
-  if (json) console.log(JSON.stringify(results, null, 2));
-  return failed > 0 ? 1 : 0;
+  if (json) console.log(JSON.stringify(entries, null, 2));
+  return entries.some(({ error }) => error !== undefined) ? 1 : 0;
 }
 
 async function find(command: FindCommand): Promise<number> {
   const { findInPhoto, sayFound } = await import('./find');
-  return eachFile(command.files, command.json, (file) => findInPhoto(file, command, (share) => showProgress(file, share)), sayFound);
+  const outputs = await Outputs.besides(command.files);
+  return eachFile(command.files, command.json, (file, report) => findInPhoto(file, command, outputs, report), sayFound);
 }
 
 async function read(command: ReadCommand): Promise<number> {
   const { readPhoto, sayRead } = await import('./read');
-  return eachFile(command.files, command.json, (file) => readPhoto(file, command, (share) => showProgress(file, share)), sayRead);
+  return eachFile(command.files, command.json, (file, report) => readPhoto(file, command, report), sayRead);
 }
 
 async function check(command: CheckCommand): Promise<number> {
   const { checkOne, sayCheck } = await import('./check');
-  return eachFile(command.files, command.json, (file) => checkOne(file, command, (share) => showProgress(file, share)), sayCheck);
+  return eachFile(command.files, command.json, (file, report) => checkOne(file, command, report), sayCheck);
 }
 
 async function plan(command: PlanCommand): Promise<number> {
   const { makePlan, sayPlan } = await import('./plan');
-  return eachFile(command.files, command.json, (file) => makePlan(file, command, (share) => showProgress(file, share)), sayPlan);
+  const { photo, mask } = command.matchSkin ?? {};
+  const masks = command.mask.map(({ file }) => file);
+  const outputs = await Outputs.besides([...command.files, ...masks, ...[photo, mask].filter((path) => path !== undefined)]);
+  return eachFile(command.files, command.json, (file, report) => makePlan(file, command, outputs, report), sayPlan);
 }
 
 async function apply(command: ApplyCommand): Promise<number> {
+  const { applyPlan, readPlan } = await import('./apply');
   const [planFile, ...photos] = command.files;
-  let plan;
+  let opened: Awaited<ReturnType<typeof readPlan>>;
   try {
-    plan = await readPlan(planFile!);
+    opened = await readPlan(planFile!);
   } catch (error) {
-    console.error(sayFailure(planFile!, error));
+    const entry = failed(planFile!, error);
+    if (command.json) console.log(JSON.stringify([entry], null, 2));
+    else console.error(entry.message);
     return 1;
   }
-  return eachFile(photos, command.json, (file) => applyPlan(plan, file, command, (share) => showProgress(file, share)), (file, written) => [`${file} → ${written.file}`, ...written.warnings.map((warning) => `  ${warning}`)].join('\n'));
+  const outputs = await Outputs.besides(command.files);
+  return eachFile(
+    photos,
+    command.json,
+    (file, report) => applyPlan(opened, file, command, outputs, report),
+    (file, written) => [`${file} → ${written.file}`, ...written.warnings.map((warning) => `  ${warning}`)].join('\n'),
+  );
 }
 
 const BAR = 30;
@@ -78,5 +122,6 @@ const BAR = 30;
 function showProgress(file: string, share: number): void {
   if (!process.stderr.isTTY) return;
   const filled = Math.round(BAR * share);
-  process.stderr.write(`\r${'█'.repeat(filled)}${'░'.repeat(BAR - filled)} ${Math.round(100 * share)} % ${file}${share >= 1 ? '\r\x1b[K' : ''}`);
+  const bar = `${'█'.repeat(filled)}${'░'.repeat(BAR - filled)}`;
+  process.stderr.write(`\r${bar} ${Math.round(100 * share)} % ${file}${share >= 1 ? '\r\x1b[K' : ''}`);
 }

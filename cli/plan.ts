@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { writeFile } from 'node:fs/promises';
-import { basename } from 'node:path';
+import { mkdir, open, writeFile } from 'node:fs/promises';
+import { basename, dirname } from 'node:path';
 import { newPhoto } from '#core/document/commands';
 import type { JsonObject } from '#core/document/kinds';
 import { PART_NAMES } from '#core/document/partNames';
@@ -19,7 +19,11 @@ import { mendAll } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import type { PlanCommand } from './arguments';
 import { findInto } from './openPlan';
+import { exists, writeWhole } from './outputs';
+import type { Outputs } from './outputs';
 import { openPhotoFile } from './photoFile';
+import { quietReport } from './report';
+import type { Report } from './report';
 import type { OpenedPhoto } from './photoFile';
 
 /** A photo with its document, ready to be measured. */
@@ -35,12 +39,13 @@ interface Work {
  * @returns the file written and the plan
  * @throws {PhotoFileError} {NetworksMissingError} {CommandError} {DocumentError}
  */
-export async function makePlan(path: string, command: PlanCommand, onProgress: (share: number) => void): Promise<{ file: string; photo: Photo; notes: readonly string[] }> {
-  const work = await openWork(path, command.mask, wantedParts(command), onProgress), notes: string[] = [];
+export async function makePlan(path: string, command: PlanCommand, outputs: Outputs, report: Report): Promise<{ file: string; photo: Photo; notes: readonly string[] }> {
+  await refuseForeign(command.out, outputs);
+  const work = await openWork(path, command.mask, wantedParts(command), report), notes: string[] = [];
   const put = (part: Part, kind: string, parameters: JsonObject) => {
     for (const area of areasOf(work.photo, part, command.sitter)) addStep(work, { kind, version: KINDS.adjusts.get(kind)!.version, areaId: area.id, parameters });
   };
-  if (command.matchSkin) put('skin', 'match', await matchTo(command.matchSkin));
+  if (command.matchSkin) put('skin', 'match', await matchTo(command.matchSkin, report));
   if (command.skinHue) put('skin', 'hue-to-target', { hue: rungs(command.skinHue), saturation: rungs(), lightness: rungs(), keeps: 'chroma', more: [] });
   if (command.evenness) put('skin', 'evenness', { hue: command.evenness[0]! / 100, saturation: command.evenness[1]! / 100, lightness: command.evenness[2]! / 100, size: null, blush: 0, marks: 1 });
   if (command.mend) work.photo = await mendAll(work.photo, (photo) => checkPhoto(work.resolver, photo, work.baked).filter(({ sitterId }) => ofSitter(photo, sitterId, command.sitter)), randomUUID);
@@ -52,18 +57,19 @@ export async function makePlan(path: string, command: PlanCommand, onProgress: (
     put(part, 'recolour', startRecolour(part, named.colour));
   }
   const plan: PlanFile = { schema: DOCUMENT_VERSION, photo: work.photo, coverage: coverageOf(work) };
-  await writeFile(command.out, `${JSON.stringify(plan)}\n`);
-  onProgress(1);
+  await mkdir(dirname(command.out), { recursive: true });
+  await writeWhole(command.out, (temporary) => writeFile(temporary, `${JSON.stringify(plan)}\n`));
+  report.progress(1);
   return { file: command.out, photo: work.photo, notes };
 }
 
 /** Opens a photo with the areas that are given, finding the parts that are wanted and not given. */
-export async function openWork(path: string, masks: PlanCommand['mask'], wanted: readonly Part[], onProgress: (share: number) => void): Promise<Work> {
-  const opened = await openPhotoFile(path), { pyramid, name, sha256 } = opened, resolver = new Resolver(pyramid, KINDS);
+export async function openWork(path: string, masks: PlanCommand['mask'], wanted: readonly Part[], report: Report): Promise<Work> {
+  const opened = await openPhotoFile(path, report), { pyramid, name, sha256 } = opened, resolver = new Resolver(pyramid, KINDS);
   const work: Work = { opened, resolver, photo: newPhoto({ id: sha256, file: name, width: pyramid.width, height: pyramid.height }), baked: new Map() };
   const given = new Set(masks.map(({ part }) => part));
   if (wanted.some((part) => !given.has(part))) {
-    const found = await findInto(work.photo, pyramid, onProgress);
+    const found = await findInto(work.photo, pyramid, (share) => report.progress(share));
     for (const [plate, coverage] of found.plates) resolver.learnPlate(plate, coverage);
     work.photo = { ...found.photo, areas: found.photo.areas.filter(({ part }) => !given.has(part)) };
   }
@@ -77,6 +83,22 @@ export async function openWork(path: string, masks: PlanCommand['mask'], wanted:
     work.photo = { ...work.photo, areas: [...work.photo.areas, area] };
   }
   return work;
+}
+
+/** How a plan file begins; anything else of that name is somebody's. */
+const PLAN_BEGINS = '{"schema":';
+
+/** @throws {CommandError} in-the-way, when the plan would be written onto something that is none */
+async function refuseForeign(path: string, outputs: Outputs): Promise<void> {
+  if (!(await exists(path))) return;
+  const file = await open(path);
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(PLAN_BEGINS.length), 0, PLAN_BEGINS.length, 0);
+    const isPlan = buffer.toString('latin1', 0, bytesRead) === PLAN_BEGINS;
+    if (!isPlan || (await outputs.isInput(path))) throw new CommandError('in-the-way', path);
+  } finally {
+    await file.close();
+  }
 }
 
 function wantedParts({ matchSkin, skinHue, evenness, mend, iris, lips, hair }: PlanCommand): Part[] {
@@ -104,8 +126,8 @@ function rungs([light, middle, shade]: readonly (number | null)[] = [null, null,
 }
 
 /** The trend of another photo's skin, as a match takes it. */
-async function matchTo({ photo, mask }: NonNullable<PlanCommand['matchSkin']>): Promise<JsonObject> {
-  const other = await openWork(photo, mask ? [{ part: 'skin', file: mask }] : [], ['skin'], () => undefined);
+async function matchTo({ photo, mask }: NonNullable<PlanCommand['matchSkin']>, report: Report): Promise<JsonObject> {
+  const other = await openWork(photo, mask ? [{ part: 'skin', file: mask }] : [], ['skin'], quietReport(report));
   const [skin] = areasOf(other.photo, 'skin', undefined), colours = measurePartColours(other.resolver.input(other.resolver.area(skin!, other.photo), []));
   if (!colours) throw new CommandError('no-part', 'skin');
   return { to: { by: 'trend', name: other.opened.name, rows: colours.rows }, light: 1, colour: 1 };
@@ -117,8 +139,8 @@ function coverageOf({ photo, resolver }: Work): PlanFile['coverage'] {
 }
 
 /** What check finds in one photo. */
-export async function checkFile(path: string, masks: PlanCommand['mask'], onProgress: (share: number) => void) {
-  const work = await openWork(path, masks, ['skin'], onProgress);
+export async function checkFile(path: string, masks: PlanCommand['mask'], report: Report) {
+  const work = await openWork(path, masks, ['skin'], report);
   return { photo: work.photo, findings: checkPhoto(work.resolver, work.photo, work.baked) };
 }
 

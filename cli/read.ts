@@ -9,6 +9,7 @@ import type { ReadCommand } from './arguments';
 import { openPhotoFile } from './photoFile';
 import type { OpenedPhoto } from './photoFile';
 import { openWork } from './plan';
+import type { Report } from './report';
 
 /** One patch of one photo in numbers. */
 export interface PatchNumbers extends ColourNumbers {
@@ -30,10 +31,10 @@ export interface ReadResult {
 }
 
 /** @throws {PhotoFileError} {NetworksMissingError} and {RangeError} for a patch beside the photo */
-export async function readPhoto(path: string, command: Pick<ReadCommand, 'at' | 'sitter' | 'part' | 'mask'>, onProgress: (share: number) => void): Promise<ReadResult> {
-  if (command.at.length > 0) return { patches: readPatches(await openPhotoFile(path), command.at), rungs: [] };
-  const { photo, resolver } = await openWork(path, command.mask, [command.part], onProgress);
-  onProgress(1);
+export async function readPhoto(path: string, command: Pick<ReadCommand, 'at' | 'sitter' | 'part' | 'mask'>, report: Report): Promise<ReadResult> {
+  if (command.at.length > 0) return { patches: readPatches(await openPhotoFile(path, report), command.at), rungs: [] };
+  const { photo, resolver } = await openWork(path, command.mask, [command.part], report);
+  report.progress(1);
   const areas = photo.areas.filter(({ part }) => part === command.part).map((area) => ({ area, number: photo.sitters.find(({ id }) => id === area.sitter)?.number ?? null }));
   const rungs = areas.filter(({ number }) => command.sitter === undefined || number === command.sitter).flatMap(({ area, number }) => {
     const { pixels, coverage } = resolver.input(resolver.area(area, photo), []), samples = rungSamples(pixels, coverage);

@@ -6,23 +6,47 @@ const PHOTO_FAULTS: Readonly<Record<string, string>> = {
   'truncated': 'ends before its picture does',
   'zero-size': 'is 0 pixels wide or high',
   'too-many-pixels': 'has more than 100 megapixels',
+  'too-long': 'is longer than 65,535 pixels on one side',
   'moving-picture': 'is a moving picture; save one frame of it',
   'undecodable': 'cannot be decoded; its contents are damaged',
+};
+
+const COMMAND_FAULTS: Readonly<Record<string, (detail: string) => string>> = {
+  'colour': (detail) => `“${detail}” is neither a colour nor the name of one`,
+  'nobody': () => 'no face was found; give the areas with --mask PART=FILE.png',
+  'in-the-way': (detail) => `${detail} is there already and is not a plan that was written here; name another file with --out`,
+  'no-part': (detail) => `there is no ${detail} to work on; give it with --mask PART=FILE.png`,
+};
+
+/** By the codes of the file system; each names what it is about. */
+const FILE_SYSTEM_FAULTS: Readonly<Record<string, string>> = {
+  ENOENT: 'there is no such file or folder',
+  ENOTDIR: 'a file stands where a folder is needed',
+  EEXIST: 'a file stands where a folder is needed',
+  EISDIR: 'is a folder, not a file',
+  EACCES: 'may not be read or written by you',
+  EPERM: 'may not be read or written by you',
+  EROFS: 'lies on a disk that cannot be written',
+  ENOSPC: 'could not be written: the disk is full',
+  EDQUOT: 'could not be written: your share of the disk is full',
+  EMFILE: 'could not be opened: too many files are open',
 };
 
 /** One sentence that names the file and the reason. */
 export function sayFailure(file: string, error: unknown): string {
   if (!(error instanceof CoreError)) {
-    const missing = (error as NodeJS.ErrnoException).code === 'ENOENT';
-    return `${file}: ${missing ? 'there is no such file' : (error as Error).message}.`;
+    const { code = '', path, message } = error as NodeJS.ErrnoException;
+    const words = FILE_SYSTEM_FAULTS[code];
+    const about = path === undefined || path === file ? file : `${file}: ${path}`;
+    return words ? `${about}: ${words}.` : `${file}: ${message}.`;
   }
   const { reason = '', at, detail } = error.fields;
   if (error.code === 'networks-missing') return `${file}: the face network ${error.fields.network} could not be loaded from public/models (${detail}).`;
   if (error.code === 'photo-file') return `${file} ${PHOTO_FAULTS[reason]}.`;
-  if (error.code === 'command') return `${file}: ${reason === 'colour' ? `“${detail}” is neither a colour nor the name of one` : reason === 'nobody' ? 'no face was found; give the areas with --mask PART=FILE.png' : `there is no ${detail} to work on; give it with --mask PART=FILE.png`}.`;
+  if (error.code === 'command') return `${file}: ${COMMAND_FAULTS[reason]!(String(detail))}.`;
   if (reason === 'not-json') return `${file} is not a plan: it is not JSON.`;
   if (reason === 'from-the-future') return `${file} was written by a newer Even Blush (document version ${detail}).`;
   if (reason === 'other-photo') return `${file} is not the photo that this plan was made for (${detail}).`;
-  if (reason === 'coverage') return `${file}: the coverage ${at ? `in ${at}` : 'in the plan'} cannot be used (${detail}).`;
+  if (reason === 'coverage') return `${file}: the coverage ${at ? `of ${at}` : 'in the plan'} cannot be used (${detail}).`;
   return `${file}: ${at || 'its top level'} does not fit: ${detail || error.code}.`;
 }

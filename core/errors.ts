@@ -19,7 +19,14 @@ export class SizeMismatchError extends CoreError {
 }
 
 export type PhotoFileFault =
-  | 'empty' | 'not-a-photo' | 'truncated' | 'zero-size' | 'too-many-pixels' | 'moving-picture' | 'undecodable';
+  | 'empty'
+  | 'not-a-photo'
+  | 'truncated'
+  | 'zero-size'
+  | 'too-many-pixels'
+  | 'too-long'
+  | 'moving-picture'
+  | 'undecodable';
 
 /** A file that cannot be opened as a photo; `reason` says why, `file` which. */
 export class PhotoFileError extends CoreError {
@@ -37,7 +44,7 @@ export class DocumentError extends CoreError {
   }
 }
 
-export type CommandFault = 'colour' | 'no-part' | 'nobody';
+export type CommandFault = 'colour' | 'no-part' | 'nobody' | 'in-the-way';
 
 /** Something asked for that this photo or these words do not give. */
 export class CommandError extends CoreError {

@@ -51,3 +51,27 @@ export function transform(m: SrgbMatrix, [red, green, blue]: Triple): Triple {
 export function thenTransform(first: SrgbMatrix, second: SrgbMatrix): SrgbMatrix {
   return multiply(second, first);
 }
+
+/** CIE xy of a white and three primaries. */
+export interface Chromaticities {
+  readonly white: readonly [x: number, y: number];
+  readonly red: readonly [x: number, y: number];
+  readonly green: readonly [x: number, y: number];
+  readonly blue: readonly [x: number, y: number];
+}
+
+/**
+ * From linear light of any primaries to linear sRGB, the white adapted to D65 by Bradford.
+ * @see SMPTE RP 177-1993 for the matrix of primaries and a white
+ */
+export function srgbFromPrimaries({ white, red, green, blue }: Chromaticities): SrgbMatrix {
+  const xyz = ([x, y]: readonly [number, number]): Triple => [x / y, 1, (1 - x - y) / y];
+  const [r, g, b] = [xyz(red), xyz(green), xyz(blue)];
+  const columns = [r[0], g[0], b[0], r[1], g[1], b[1], r[2], g[2], b[2]];
+  const [redGain, greenGain, blueGain] = transform(inverse(columns), xyz(white));
+  const toXyz = multiply(columns, [redGain, 0, 0, 0, greenGain, 0, 0, 0, blueGain]);
+  const from = transform(CONE_OF_XYZ, xyz(white));
+  const to = transform(CONE_OF_SRGB, [1, 1, 1]);
+  const adapt = [to[0] / from[0], 0, 0, 0, to[1] / from[1], 0, 0, 0, to[2] / from[2]];
+  return multiply(SRGB_OF_CONE, multiply(adapt, multiply(CONE_OF_XYZ, toXyz)));
+}

@@ -1,4 +1,5 @@
 import { PhotoFileError } from '../errors';
+import { isPng, pngChunks } from './pngChunks';
 
 /** What a file's own header says of it. */
 export interface PhotoFileFacts {
@@ -10,6 +11,8 @@ export interface PhotoFileFacts {
 
 /** The largest photo that is opened: 100 megapixels. */
 export const MOST_PIXELS = 100_000_000;
+/** The longest side that a canvas and the fastest decoders take. */
+export const LONGEST_SIDE = 65_535;
 
 /**
  * Looks at a file before anything is decoded: is it a whole JPEG or PNG of a size that can be opened.
@@ -17,29 +20,25 @@ export const MOST_PIXELS = 100_000_000;
  */
 export function inspectPhotoFile(file: string, bytes: Uint8Array): PhotoFileFacts {
   if (bytes.length === 0) throw new PhotoFileError(file, 'empty');
-  const facts = startsWith(bytes, PNG_SIGNATURE) ? inspectPng(file, bytes) : startsWith(bytes, [0xff, 0xd8, 0xff]) ? inspectJpeg(file, bytes) : undefined;
+  const facts = isPng(bytes) ? inspectPng(file, bytes) : startsWith(bytes, [0xff, 0xd8, 0xff]) ? inspectJpeg(file, bytes) : undefined;
   if (!facts) throw new PhotoFileError(file, 'not-a-photo');
   if (facts.width === 0 || facts.height === 0) throw new PhotoFileError(file, 'zero-size');
+  if (Math.max(facts.width, facts.height) > LONGEST_SIDE) throw new PhotoFileError(file, 'too-long', { width: facts.width, height: facts.height });
   if (facts.width * facts.height > MOST_PIXELS) throw new PhotoFileError(file, 'too-many-pixels', { width: facts.width, height: facts.height });
   return facts;
 }
-
-const PNG_SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a];
 
 function startsWith(bytes: Uint8Array, signature: readonly number[]): boolean {
   return signature.every((value, i) => bytes[i] === value);
 }
 
-/** Walks the chunks (PNG third edition, section 5). */
 function inspectPng(file: string, bytes: Uint8Array): PhotoFileFacts {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   let size: { width: number; height: number } | undefined;
-  for (let at = PNG_SIGNATURE.length; at + 12 <= bytes.length;) {
-    const length = view.getUint32(at), type = String.fromCharCode(...bytes.subarray(at + 4, at + 8));
-    if (type === 'IHDR') size = { width: view.getUint32(at + 8), height: view.getUint32(at + 12) };
+  for (const { type, dataStart, dataLength } of pngChunks(bytes)) {
+    if (type === 'IHDR' && dataLength >= 8) size = { width: view.getUint32(dataStart), height: view.getUint32(dataStart + 4) };
     if (type === 'acTL') throw new PhotoFileError(file, 'moving-picture');
     if (type === 'IEND' && size) return { type: 'image/png', ...size };
-    at += length + 12;
   }
   throw new PhotoFileError(file, 'truncated');
 }

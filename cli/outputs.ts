@@ -1,0 +1,88 @@
+import { rmSync } from 'node:fs';
+import { mkdir, realpath, rename, rm, stat } from 'node:fs/promises';
+import { basename, dirname, join, resolve } from 'node:path';
+
+/** Files and folders that are being written, for a command that is interrupted. */
+const unfinished = new Set<string>();
+let watching = false;
+
+/** Takes away what is not whole when the command is interrupted. */
+function watchInterruption(): void {
+  if (watching) return;
+  watching = true;
+  const codes = { SIGINT: 130, SIGTERM: 143, SIGHUP: 129 } as const;
+  for (const signal of Object.keys(codes) as (keyof typeof codes)[]) {
+    process.on(signal, () => {
+      for (const path of unfinished) rmSync(path, { recursive: true, force: true });
+      process.exit(codes[signal]);
+    });
+  }
+}
+
+/**
+ * What one command writes. Every file comes whole or not at all: it is written beside its place and takes its name
+ * when it is done. Nothing that the command reads is written onto, nor anything that was not written by this
+ * program, nor what the same command wrote for another photo: those get a number.
+ */
+export class Outputs {
+  readonly #inputs: ReadonlySet<string>;
+  readonly #taken = new Set<string>();
+
+  private constructor(inputs: ReadonlySet<string>) {
+    this.#inputs = inputs;
+  }
+
+  /** @param inputs every file that the command reads; one that is missing is no matter here */
+  static async besides(inputs: readonly string[]): Promise<Outputs> {
+    const paths = await Promise.all(inputs.map((path) => realpath(path).catch(() => resolve(path))));
+    return new Outputs(new Set(paths));
+  }
+
+  /**
+   * A place for a result, in a folder that is made if need be: the wanted name, or with -2, -3 … behind it.
+   * @param isOurs whether what stands there already may be replaced
+   * @throws file system errors
+   */
+  async place(folder: string, stem: string, ending: string, isOurs: (path: string) => Promise<boolean>): Promise<string> {
+    await mkdir(folder, { recursive: true });
+    for (let n = 1; ; n++) {
+      const path = join(folder, `${stem}${n === 1 ? '' : `-${n}`}${ending}`);
+      const real = await realpath(path).catch(async () => join(await realpath(folder), basename(path)));
+      if (this.#taken.has(real) || this.#inputs.has(real)) continue;
+      if ((await exists(path)) && !(await isOurs(path).catch(() => false))) continue;
+      this.#taken.add(real);
+      return path;
+    }
+  }
+
+  /** Whether a path leads to something that this command reads. */
+  async isInput(path: string): Promise<boolean> {
+    return this.#inputs.has(await realpath(path).catch(() => resolve(path)));
+  }
+}
+
+/**
+ * Writes a file or a folder beside its place, then gives it its name; an older one of that name is replaced.
+ * @param write fills what lies at the path it is given
+ */
+export async function writeWhole(path: string, write: (temporary: string) => Promise<void>): Promise<void> {
+  const temporary = join(dirname(path), `.${basename(path)}.${process.pid}.unfinished`);
+  watchInterruption();
+  unfinished.add(temporary);
+  try {
+    await write(temporary);
+    // A folder cannot be put in the place of another; a file can.
+    if ((await stat(temporary)).isDirectory()) await rm(path, { recursive: true, force: true });
+    await rename(temporary, path);
+  } finally {
+    await rm(temporary, { recursive: true, force: true });
+    unfinished.delete(temporary);
+  }
+}
+
+export async function exists(path: string): Promise<boolean> {
+  return stat(path).then(
+    () => true,
+    () => false,
+  );
+}
