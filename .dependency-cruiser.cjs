@@ -11,7 +11,7 @@ module.exports = {
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     { name: 'nothing-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: ['^(vue|#imports|#components)$', '\\.vue$'] } },
     only('core-alone', '^core/(?!document|formats)', ['^core/']),
-    only('core-document-and-formats', '^core/(document|formats)', ['^core/'], ['zod', 'fast-png', 'culori', '@types/culori']),
+    only('core-document-and-formats', '^core/(document|formats)', ['^core/'], ['zod', 'fast-png', 'fflate', 'pako', 'culori', '@types/culori', '@types/pako']),
     only('colour-is-the-ground', '^core/colour', ['^core/colour']),
     only('raster-stands-on-colour', '^core/raster', ['^core/(colour|raster|errors)']),
     only('kinds', '^kinds/.*\\.ts$', ['^core/', '^kinds/'], ['zod']),

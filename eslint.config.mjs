@@ -27,5 +27,5 @@ export default withNuxt(
     ignores: ['**/*.test.ts', '**/*.config.ts'],
     rules: { 'no-restricted-exports': ['error', { restrictDefaultExports: { direct: true } }] },
   },
-  { files: ['server/**/*.ts'], rules: { 'no-restricted-exports': 'off' } },
+  { files: ['server/**/*.ts', 'app/plugins/*.ts'], rules: { 'no-restricted-exports': 'off' } },
 );

@@ -30,6 +30,7 @@ export default defineNuxtConfig({
   experimental: { appManifest: false },
   nitro: {
     compressPublicAssets: true,
+    errorHandler: '~~/server/error',
     serverAssets: [{ baseName: 'demo', dir: fileURLToPath(new URL('./demo', import.meta.url)) }],
     routeRules: {
       '/**': {

@@ -35,7 +35,7 @@ export class PhotoFileError extends CoreError {
   }
 }
 
-export type DocumentFault = 'not-json' | 'from-the-future' | 'invalid' | 'other-photo' | 'coverage';
+export type DocumentFault = 'not-json' | 'not-a-sitting' | 'from-the-future' | 'invalid' | 'other-photo' | 'coverage';
 
 /** A plan or sitting that does not parse; `at` is the place in it. */
 export class DocumentError extends CoreError {
@@ -64,6 +64,13 @@ export class CancelledError extends CoreError {
 export class WorkerLostError extends CoreError {
   constructor() {
     super('worker-lost');
+  }
+}
+
+/** A worker that neither answered nor said how far it is for longer than any computation takes. */
+export class WorkerSilentError extends CoreError {
+  constructor() {
+    super('worker-silent');
   }
 }
 

@@ -9,6 +9,7 @@ import { placeReadings } from '#core/measure/placing';
 import type { Plate } from '#core/raster/plate';
 import { checkPhoto } from '#core/render/checkPhoto';
 import { inspectPhotoFile } from '#core/formats/inspectPhotoFile';
+import { convertPngPixels, readPngColour } from '#core/formats/pngColour';
 import { buildPyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
 import { sampleRegion } from '#core/raster/sampleRegion';
@@ -83,6 +84,7 @@ serve<AnalystExchanges>({
   lentPatch: ({ x, y, size }) => lending().resolver.patchColours({ x, y, size }, lending().resolver.plan(lending().photo))?.result,
   check: ({ photo }) => checkPhoto(current(), photo),
   areasAt: ({ photo, x, y }) => current().areasAt(photo, x, y),
+  heldPlates: () => current().plates,
   coveragePng: ({ photo, areaId }) => encodeCoveragePng(current().fullCoverage(areaOf(photo, areaId)), photo.width, photo.height),
   planFile: ({ photo }) => {
     const coverage = photo.areas.map((area) => {
@@ -111,7 +113,8 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
   const { type } = inspectPhotoFile(name, bytes);
   const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
   const sha256 = Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
-  const bitmap = await createImageBitmap(new Blob([bytes], { type }), { premultiplyAlpha: 'none' }).catch(() => {
+  const reading = readPngColour(bytes);
+  const bitmap = await createImageBitmap(new Blob([reading?.file ?? bytes], { type })).catch(() => {
     throw new PhotoFileError(name, 'undecodable');
   });
   const { width, height } = bitmap, data = allocate(width * height * 4);
@@ -119,10 +122,14 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
   const context = context2d(new OffscreenCanvas(width, rows));
   for (let row = 0; row < height; row += rows) {
     const count = Math.min(rows, height - row);
+    // What is transparent lies on white.
+    context.fillStyle = '#ffffff';
+    context.fillRect(0, 0, width, count);
     context.drawImage(bitmap, 0, row, width, count, 0, 0, width, count);
     data.set(context.getImageData(0, 0, width, count).data, row * width * 4);
   }
   bitmap.close();
+  if (reading?.colour) convertPngPixels(data, reading.colour);
   return { sha256, type, pyramid: buildPyramid({ space: 'srgb8', width, height, data }, allocate) };
 }
 

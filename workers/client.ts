@@ -1,8 +1,10 @@
 import { WHOLE_PICTURE } from '#core/document/schema';
-import type { Photo } from '#core/document/schema';
+import type { Photo, Sitting } from '#core/document/schema';
 import { platesOf } from '#core/document/plates';
 import { CancelledError } from '#core/errors';
+import type { JpegDamage } from '#core/formats/jpegDamage';
 import type { PlanFile } from '#core/formats/planFile';
+import type { ReadSittingFile } from '#core/formats/sittingFile';
 import type { Triple } from '#core/colour/triple';
 import type { PartColours } from '#core/measure/partColours';
 import type { PlacedReading } from '#core/measure/placing';
@@ -13,7 +15,7 @@ import type { Region } from '#core/raster/raster';
 import type { ResolvedPlan } from '#core/render/resolved';
 import type { ReadingColours } from '#core/render/resolver';
 import type { FoundPeople } from '#core/segment/findParts';
-import type { AnalystExchanges, AreaColours, CoverageLook, FinderExchanges, OpenedPhoto, Piece, RenderExchanges, ResolvedAreas, Survey } from './protocol';
+import type { AnalystExchanges, AreaColours, CoverageLook, FilesExchanges, FinderExchanges, OpenedPhoto, Piece, RenderExchanges, ResolvedAreas, Survey } from './protocol';
 import { WorkerPort } from './workerPort';
 
 export type { CoverageLook, OpenedPhoto, Piece, Placement, Survey } from './protocol';
@@ -32,6 +34,10 @@ export interface ExportOptions {
 }
 
 const STRIP_PIXELS = 1_500_000;
+/** No single computation takes longer on a machine that is of use. */
+const PATIENCE_MS = 60_000;
+const MOST_LOSSES = 5;
+const LOSSES_WITHIN_MS = 20_000;
 
 /** All the workers of one page, and the photo they have in use. */
 export class PictureWorkers {
@@ -40,6 +46,11 @@ export class PictureWorkers {
   #pyramid: Pyramid | undefined;
   #lastOpened: OpenedPhoto | undefined;
   #finder: WorkerPort<FinderExchanges> | undefined;
+  readonly #files = new WorkerPort<FilesExchanges>({
+    start: () => new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' }),
+    onLost: () => undefined,
+    patienceMs: 2 * PATIENCE_MS,
+  });
   /** names of the plates that the analyst holds */
   readonly #plates = new Set<string>();
 
@@ -47,14 +58,26 @@ export class PictureWorkers {
    * @param loadPlate fetches ready-made coverage by its name
    * @param onLost is told when a worker died; the photo is in use again by then, and must be prepared anew
    */
-  constructor(readonly loadPlate: (name: string) => Promise<Plate | undefined>, onLost: () => void) {
+  constructor(readonly loadPlate: (name: string) => Promise<Plate | undefined>, readonly onLost: () => void) {
+    const losses: number[] = [];
     const lost = () => {
-      if (this.#pyramid) void this.use(this.#pyramid);
-      onLost();
+      if (this.#pyramid) this.use(this.#pyramid).catch(() => undefined);
+      losses.push(performance.now());
+      // What kills every worker that does it is not asked for again and again.
+      const often = losses.length > MOST_LOSSES && losses.at(-1)! - losses.at(-1 - MOST_LOSSES)! < LOSSES_WITHIN_MS;
+      if (!often) onLost();
     };
     const count = Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));
-    this.#analyst = new WorkerPort(() => new Worker(new URL('./analyst.worker.ts', import.meta.url), { type: 'module' }), lost);
-    this.#renderers = Array.from({ length: count }, () => new WorkerPort<RenderExchanges>(() => new Worker(new URL('./render.worker.ts', import.meta.url), { type: 'module' }), lost));
+    this.#analyst = new WorkerPort({
+      start: () => new Worker(new URL('./analyst.worker.ts', import.meta.url), { type: 'module' }),
+      onLost: lost,
+      patienceMs: PATIENCE_MS,
+    });
+    const startRenderer = () => new Worker(new URL('./render.worker.ts', import.meta.url), { type: 'module' });
+    this.#renderers = Array.from(
+      { length: count },
+      () => new WorkerPort<RenderExchanges>({ start: startRenderer, onLost: lost, patienceMs: PATIENCE_MS }),
+    );
     for (const port of [this.#analyst, ...this.#renderers]) port.warm();
   }
 
@@ -225,7 +248,11 @@ export class PictureWorkers {
    * @throws {NetworksMissingError} {CancelledError} when the signal says so
    */
   async find(options: { tiles: boolean; onProgress: (share: number) => void; signal: AbortSignal }): Promise<FoundPeople> {
-    const finder = (this.#finder ??= new WorkerPort(() => new Worker(new URL('./find.worker.ts', import.meta.url), { type: 'module' }), () => undefined));
+    const finder = (this.#finder ??= new WorkerPort({
+      start: () => new Worker(new URL('./find.worker.ts', import.meta.url), { type: 'module' }),
+      onLost: () => undefined,
+      patienceMs: 2 * PATIENCE_MS,
+    }));
     const stop = () => finder.dispose();
     options.signal.addEventListener('abort', stop, { once: true });
     try {
@@ -239,14 +266,48 @@ export class PictureWorkers {
     const wanted = platesOf(photo).filter((name) => !this.#plates.has(name)), plates = new Map<string, Plate>();
     for (const name of wanted) {
       const plate = await this.loadPlate(name);
-      if (plate) plates.set(name, plate);
+      if (!plate) continue;
+      plates.set(name, plate);
       this.#plates.add(name);
     }
     if (plates.size > 0) await this.#analyst.call('plates', { plates });
   }
 
+  /** Where the data of a JPEG stop making sense; undefined when nothing is wrong with it. */
+  damage(file: Blob): Promise<JpegDamage | undefined> {
+    return this.#files.call('damage', { file });
+  }
+
+  /** Coverage 0..255 from a grey PNG. @throws {CoreError} document, when it is another picture */
+  readCoverage(file: Blob, width: number, height: number): Promise<Uint8Array> {
+    return this.#files.call('coverage', { file, width, height });
+  }
+
+  /** A sitting with the coverage that its marks name and its photos, as one file. */
+  packSitting(sitting: Sitting, plates: ReadonlyMap<string, Plate>, photos: ReadonlyMap<string, Blob>): Promise<Blob> {
+    return this.#files.call('pack', { sitting, plates, photos });
+  }
+
+  /** @throws {CoreError} document, when it is something else */
+  unpackSitting(file: Blob): Promise<ReadSittingFile> {
+    return this.#files.call('unpack', { file });
+  }
+
+  /** All ready-made coverage that is known of the photo in use, by name. */
+  heldPlates(): Promise<ReadonlyMap<string, Plate>> {
+    return this.#analyst.call('heldPlates', undefined);
+  }
+
+  /** Gives up whatever is being computed for the picture, however long it takes. */
+  restart(): void {
+    for (const port of [this.#analyst, ...this.#renderers]) port.dispose();
+    if (this.#pyramid) this.use(this.#pyramid).catch(() => undefined);
+    this.onLost();
+  }
+
   dispose(): void {
     this.#finder?.dispose();
+    this.#files.dispose();
     this.#analyst.dispose();
     for (const renderer of this.#renderers) renderer.dispose();
   }

@@ -1,29 +1,44 @@
 import plain from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm.wasm?url';
 import simd from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm-simd.wasm?url';
 import { findParts } from '#core/segment/findParts';
+import { checkNetwork } from '../networks/checkNetwork';
 import { tfNetworks } from '../networks/tfNetworks';
+import type { NetworkFiles } from '../networks/tfNetworks';
 import type { FinderExchanges } from './protocol';
 import { serve } from './serve';
 
-const KEPT = 'even-blush-networks-1';
+/** Files of the networks that were looked at before they were kept, so that they are there without a network. */
+const KEPT = 'even-blush-networks-2';
 
-/** A file of the application, kept by the browser so that it is there without a network. */
-async function fetchKept(address: string): Promise<Response> {
-  const kept = await caches.open(KEPT), known = await kept.match(address);
+type Network = Awaited<ReturnType<NetworkFiles['load']>>;
+
+async function load(name: string): Promise<Network> {
+  // A browser whose storage is full, or that keeps nothing, finds people all the same.
+  const kept = await caches.open(KEPT).catch(() => undefined);
+  const known = kept && (await readNetwork(name, (address) => kept.match(address)).catch(() => undefined));
   if (known) return known;
-  const response = await fetch(address);
-  if (!response.ok) throw new Error(`${address} answered ${response.status}`);
-  await kept.put(address, response.clone());
-  return response;
+  const fetched = new Map<string, Response>();
+  const network = await readNetwork(name, async (address) => {
+    const response = await fetch(address, { cache: 'reload' });
+    if (!response.ok) throw new Error(`${address} answered ${response.status}`);
+    fetched.set(address, response.clone());
+    return response;
+  });
+  for (const [address, response] of fetched) await kept?.put(address, response).catch(() => undefined);
+  return network;
 }
 
-const networks = tfNetworks({
-  wasm: { 'tfjs-backend-wasm.wasm': plain, 'tfjs-backend-wasm-simd.wasm': simd },
-  load: async (name) => ({
-    graph: await (await fetchKept(`/models/${name}.json`)).json(),
-    weights: await (await fetchKept(`/models/${name}.bin`)).arrayBuffer(),
-  }),
-});
+/** @throws when a file is missing or is something else */
+async function readNetwork(name: string, get: (address: string) => Promise<Response | undefined>): Promise<Network> {
+  const [graphFile, weightFile] = [await get(`/models/${name}.json`), await get(`/models/${name}.bin`)];
+  if (!graphFile || !weightFile) throw new Error('not kept');
+  const graph: unknown = await graphFile.json();
+  const weights = await weightFile.arrayBuffer();
+  checkNetwork(graph, weights);
+  return { graph, weights };
+}
+
+const networks = tfNetworks({ wasm: { 'tfjs-backend-wasm.wasm': plain, 'tfjs-backend-wasm-simd.wasm': simd }, load });
 
 serve<FinderExchanges>({
   find: ({ pyramid, tiles }, onProgress) => findParts(pyramid, networks, { tiles, onProgress }),

@@ -1,6 +1,9 @@
 import type { Layer, PainterExchanges, Piece, Placement } from './protocol';
 import { WorkerPort } from './workerPort';
 
+/** Drawing what is there takes milliseconds. */
+const PATIENCE_MS = 15_000;
+
 /** Draws one canvas of the page, in a worker of its own. */
 export class Painter {
   readonly #port: WorkerPort<PainterExchanges>;
@@ -10,7 +13,11 @@ export class Painter {
    * @param onLost is told when the worker died, and the canvas with it
    */
   constructor(canvas: HTMLCanvasElement, onLost: () => void) {
-    this.#port = new WorkerPort(() => new Worker(new URL('./painter.worker.ts', import.meta.url), { type: 'module' }), onLost);
+    this.#port = new WorkerPort({
+      start: () => new Worker(new URL('./painter.worker.ts', import.meta.url), { type: 'module' }),
+      onLost,
+      patienceMs: PATIENCE_MS,
+    });
     const surface = canvas.transferControlToOffscreen();
     this.#send(this.#port.call('attach', { canvas: surface }, [surface]));
   }

@@ -1,6 +1,8 @@
 import type { Triple } from '#core/colour/triple';
-import type { Photo } from '#core/document/schema';
+import type { Photo, Sitting } from '#core/document/schema';
 import type { PhotoFileFacts } from '#core/formats/inspectPhotoFile';
+import type { JpegDamage } from '#core/formats/jpegDamage';
+import type { ReadSittingFile } from '#core/formats/sittingFile';
 import type { PlanFile } from '#core/formats/planFile';
 import type { Family } from '#core/measure/families';
 import type { Histogram } from '#core/measure/histogram';
@@ -82,6 +84,8 @@ export type AnalystExchanges = {
   check: Exchange<{ photo: Photo }, readonly PhotoFinding[]>;
   /** the areas at a place, the most covering first */
   areasAt: Exchange<{ photo: Photo; x: number; y: number }, readonly string[]>;
+  /** all ready-made coverage that is known of the photo in use, by name */
+  heldPlates: Exchange<undefined, ReadonlyMap<string, Plate>>;
   /** an area's coverage at the photo's size, as an 8-bit grey PNG */
   coveragePng: Exchange<{ photo: Photo; areaId: string }, Uint8Array>;
   planFile: Exchange<{ photo: Photo }, PlanFile>;
@@ -93,6 +97,17 @@ export type AnalystExchanges = {
 /** The worker that finds people and their parts. */
 export type FinderExchanges = {
   find: Exchange<{ pyramid: Pyramid; tiles: boolean }, FoundPeople>;
+};
+
+/** The worker that looks into files, so that neither the page nor the picture waits for them. */
+export type FilesExchanges = {
+  /** of a JPEG, where its data stop making sense; undefined when nothing is wrong */
+  damage: Exchange<{ file: Blob }, JpegDamage | undefined>;
+  /** coverage 0..255 from a grey PNG of this size */
+  coverage: Exchange<{ file: Blob; width: number; height: number }, Uint8Array>;
+  /** a sitting with its plates and photos as one file */
+  pack: Exchange<{ sitting: Sitting; plates: ReadonlyMap<string, Plate>; photos: ReadonlyMap<string, Blob> }, Blob>;
+  unpack: Exchange<{ file: Blob }, ReadSittingFile>;
 };
 
 /** The workers that render; there are as many as cores are of use. */
@@ -138,6 +153,9 @@ export interface CoverageLook {
 
 export type Exchanges = Record<string, Exchange<unknown, unknown>>;
 
+/** To a worker: a call, the lock that it holds as long as it lives, or the question whether it is there. */
+export type PageMessage = RequestMessage | { readonly lock: string } | { readonly beat: true };
+
 export interface RequestMessage {
   readonly call: number;
   readonly name: string;
@@ -151,7 +169,10 @@ export interface WorkerFault {
   readonly fields: Readonly<Record<string, string | number>>;
 }
 
+/** From a worker: about a call, that it holds its lock, or that it is there. */
 export type ReplyMessage =
+  | { readonly living: true }
+  | { readonly beat: true }
   | { readonly call: number; readonly reply: unknown }
   | { readonly call: number; readonly progress: number }
   | { readonly call: number; readonly fault: WorkerFault };

@@ -1,23 +1,43 @@
 import { CoreError } from '#core/errors';
-import type { Exchanges, ReplyMessage, RequestMessage, WorkerFault } from './protocol';
+import type { Exchanges, PageMessage, ReplyMessage, RequestMessage, WorkerFault } from './protocol';
 
-type Handlers<E extends Exchanges> = { [Name in keyof E]: (request: E[Name]['request'], onProgress: (share: number) => void) => E[Name]['reply'] | Promise<E[Name]['reply']> };
+type Handlers<E extends Exchanges> = {
+  [Name in keyof E]: (
+    request: E[Name]['request'],
+    onProgress: (share: number) => void,
+  ) => E[Name]['reply'] | Promise<E[Name]['reply']>;
+};
 
 /** Answers a worker's messages one at a time; whatever can be handed over without a copy is. */
 export function serve<E extends Exchanges>(handlers: Handlers<E>): void {
   let turn = Promise.resolve();
-  self.addEventListener('message', ({ data }: MessageEvent<RequestMessage>) => {
-    turn = turn.then(() => answer(handlers, data));
+  self.addEventListener('message', ({ data }: MessageEvent<PageMessage>) => {
+    if ('lock' in data) hold(data.lock);
+    else if ('beat' in data) post({ beat: true }, []);
+    else turn = turn.then(() => answer(handlers, data));
+  });
+}
+
+/** Holds a lock until the worker ends, however it ends. */
+function hold(lock: string): void {
+  void navigator.locks.request(lock, () => {
+    post({ living: true }, []);
+    return new Promise(() => undefined);
   });
 }
 
 async function answer<E extends Exchanges>(handlers: Handlers<E>, { call, name, request }: RequestMessage): Promise<void> {
   try {
     const reply = await handlers[name as keyof E](request, (progress) => post({ call, progress }, []));
-    post({ call, reply }, reply instanceof ImageBitmap ? [reply] : reply instanceof Uint8ClampedArray ? [reply.buffer as ArrayBuffer] : []);
+    post({ call, reply }, transferOf(reply));
   } catch (error) {
     post({ call, fault: faultOf(error) }, []);
   }
+}
+
+function transferOf(reply: unknown): Transferable[] {
+  if (reply instanceof ImageBitmap) return [reply];
+  return reply instanceof Uint8ClampedArray ? [reply.buffer as ArrayBuffer] : [];
 }
 
 function post(message: ReplyMessage, transfer: Transferable[]): void {
@@ -26,5 +46,6 @@ function post(message: ReplyMessage, transfer: Transferable[]): void {
 
 function faultOf(error: unknown): WorkerFault {
   if (error instanceof CoreError) return { name: error.name, code: error.code, fields: error.fields };
-  return { name: 'Error', code: 'unexpected', fields: { detail: error instanceof Error ? `${error.name}: ${error.message}` : String(error) } };
+  const detail = error instanceof Error ? `${error.name}: ${error.message}` : String(error);
+  return { name: 'Error', code: 'unexpected', fields: { detail } };
 }

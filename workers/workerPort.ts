@@ -1,6 +1,6 @@
-import { CancelledError, CoreError, PhotoFileError, WorkerLostError } from '#core/errors';
+import { CancelledError, CoreError, PhotoFileError, WorkerLostError, WorkerSilentError } from '#core/errors';
 import type { PhotoFileFault } from '#core/errors';
-import type { Exchanges, ReplyMessage, RequestMessage, WorkerFault } from './protocol';
+import type { Exchanges, PageMessage, ReplyMessage, WorkerFault } from './protocol';
 
 interface Waiting {
   readonly onProgress: ((share: number) => void) | undefined;
@@ -8,63 +8,114 @@ interface Waiting {
   readonly reject: (error: Error) => void;
 }
 
-/** Calls to one worker. Every call settles; a worker that dies is started again for the next call. */
+export interface WorkerPortOptions {
+  /** makes the worker */
+  readonly start: () => Worker;
+  /** is told when it died, after all its calls were refused */
+  readonly onLost: () => void;
+  /** a worker with calls that says nothing for so long is ended; twice as long each time until it answers again */
+  readonly patienceMs: number;
+}
+
+/** How often a worker that has calls is asked for a sign of life. */
+const BEAT_MS = 1000;
+
+/**
+ * Calls to one worker. Every call settles: a worker that fails, that ends itself or that loops is noticed, its calls
+ * are refused, and it is started again for the next one.
+ */
 export class WorkerPort<E extends Exchanges> {
   #worker: Worker | undefined;
   #calls = 0;
+  #heardAt = 0;
+  #patienceMs: number;
+  #beat: ReturnType<typeof setInterval> | undefined;
   readonly #waiting = new Map<number, Waiting>();
 
-  /** @param start makes the worker @param onLost is told when it died, after all its calls were refused */
-  constructor(readonly start: () => Worker, readonly onLost: () => void) {}
+  constructor(readonly options: WorkerPortOptions) {
+    this.#patienceMs = options.patienceMs;
+  }
 
   /** Starts the worker before it is asked for anything. */
   warm(): void {
     this.#worker ??= this.#begin();
   }
 
-  call<Name extends keyof E & string>(name: Name, request: E[Name]['request'], transfer: Transferable[] = [], onProgress?: (share: number) => void): Promise<E[Name]['reply']> {
+  call<Name extends keyof E & string>(
+    name: Name,
+    request: E[Name]['request'],
+    transfer: Transferable[] = [],
+    onProgress?: (share: number) => void,
+  ): Promise<E[Name]['reply']> {
     const worker = (this.#worker ??= this.#begin());
     const call = ++this.#calls;
     return new Promise((resolve, reject) => {
+      if (this.#waiting.size === 0) this.#heardAt = performance.now();
       this.#waiting.set(call, { onProgress, resolve, reject });
-      worker.postMessage({ call, name, request } satisfies RequestMessage, transfer);
+      this.#beat ??= setInterval(() => this.#listen(), BEAT_MS);
+      worker.postMessage({ call, name, request } satisfies PageMessage, transfer);
     });
   }
 
-  /** Ends the worker; open calls are refused as cancelled. */
+  /** Ends the worker; open calls are refused as cancelled. The next call starts another. */
   dispose(): void {
     this.#end(new CancelledError());
   }
 
   #begin(): Worker {
-    const worker = this.start();
-    worker.addEventListener('message', ({ data }: MessageEvent<ReplyMessage>) => this.#settle(data));
+    const worker = this.options.start();
+    const lock = `even-blush-worker:${crypto.randomUUID()}`;
+    const lose = () => this.#worker === worker && this.#lose(new WorkerLostError());
+    worker.addEventListener('message', ({ data }: MessageEvent<ReplyMessage>) => {
+      this.#heardAt = performance.now();
+      // It holds its lock as long as it lives: whoever waits for it learns of its end, which no event tells.
+      if ('living' in data) void navigator.locks.request(lock, lose);
+      else if ('call' in data) this.#settle(data);
+    });
     worker.addEventListener('error', (event) => {
       event.preventDefault();
-      this.#lose();
+      lose();
     });
-    worker.addEventListener('messageerror', () => this.#lose());
+    worker.addEventListener('messageerror', lose);
+    worker.postMessage({ lock } satisfies PageMessage);
     return worker;
   }
 
-  #lose(): void {
-    this.#end(new WorkerLostError());
-    this.onLost();
+  #listen(): void {
+    if (this.#waiting.size === 0) {
+      clearInterval(this.#beat);
+      this.#beat = undefined;
+      return;
+    }
+    if (performance.now() - this.#heardAt <= this.#patienceMs) {
+      this.#worker?.postMessage({ beat: true } satisfies PageMessage);
+      return;
+    }
+    this.#patienceMs *= 2;
+    this.#lose(new WorkerSilentError());
+  }
+
+  #lose(reason: Error): void {
+    this.#end(reason);
+    this.options.onLost();
   }
 
   #end(reason: Error): void {
     this.#worker?.terminate();
     this.#worker = undefined;
+    clearInterval(this.#beat);
+    this.#beat = undefined;
     const waiting = [...this.#waiting.values()];
     this.#waiting.clear();
     for (const { reject } of waiting) reject(reason);
   }
 
-  #settle(message: ReplyMessage): void {
+  #settle(message: Extract<ReplyMessage, { call: number }>): void {
     const waiting = this.#waiting.get(message.call);
     if (!waiting) return;
     if ('progress' in message) return waiting.onProgress?.(message.progress);
     this.#waiting.delete(message.call);
+    this.#patienceMs = this.options.patienceMs;
     if ('fault' in message) waiting.reject(errorOf(message.fault));
     else waiting.resolve(message.reply as never);
   }

@@ -1,5 +1,5 @@
-import { describe, expect, it } from 'vitest';
-import { CancelledError, PhotoFileError, WorkerLostError } from '#core/errors';
+import { describe, expect, it, vi } from 'vitest';
+import { CancelledError, PhotoFileError, WorkerLostError, WorkerSilentError } from '#core/errors';
 import { drawCoverage } from './drawCoverage';
 import type { RequestMessage } from './protocol';
 import { WorkerPort } from './workerPort';
@@ -23,10 +23,14 @@ class HandWorker extends EventTarget {
 
 function portOf() {
   const made: HandWorker[] = [], losses: number[] = [];
-  const port = new WorkerPort<Sums>(() => {
-    made.push(new HandWorker());
-    return made.at(-1) as unknown as Worker;
-  }, () => losses.push(1));
+  const port = new WorkerPort<Sums>({
+    start: () => {
+      made.push(new HandWorker());
+      return made.at(-1) as unknown as Worker;
+    },
+    onLost: () => losses.push(1),
+    patienceMs: 5000,
+  });
   return { port, made, losses };
 }
 
@@ -53,6 +57,41 @@ describe('calls to a worker', () => {
     const again = port.call('add', 3);
     made[1]!.say({ call: 3, reply: 30 });
     expect([await again, losses.length, made[0]!.ended]).toEqual([30, 1, true]);
+  });
+
+  it('are refused when the worker ends itself, which no event tells: its lock is free', async () => {
+    const { port, made, losses } = portOf(), locks: { name: string; free: () => void }[] = [];
+    vi.stubGlobal('navigator', { locks: { request: (name: string, free: () => void) => void locks.push({ name, free }) } });
+    const call = port.call('add', 1);
+    made[0]!.say({ living: true });
+    expect(made[0]!.asked[0]).toEqual({ lock: locks[0]!.name });
+    locks[0]!.free();
+    await expect(call).rejects.toThrow(WorkerLostError);
+    expect(losses.length).toBe(1);
+    // The lock of a worker that was let go is no news.
+    const again = port.call('add', 2);
+    locks[0]!.free();
+    made[1]!.say({ call: 2, reply: 20 });
+    expect([await again, losses.length]).toEqual([20, 1]);
+    vi.unstubAllGlobals();
+  });
+
+  it('are refused when the worker says nothing for too long; signs of life and progress count', async () => {
+    vi.useFakeTimers();
+    const { port, made, losses } = portOf(), call = port.call('add', 1).catch((error: unknown) => error);
+    await vi.advanceTimersByTimeAsync(4000);
+    expect(made[0]!.asked.filter((message) => 'beat' in message).length).toBeGreaterThan(2);
+    made[0]!.say({ beat: true });
+    await vi.advanceTimersByTimeAsync(4000);
+    made[0]!.say({ call: 1, progress: 0.5 });
+    await vi.advanceTimersByTimeAsync(4000);
+    expect(losses.length).toBe(0);
+    await vi.advanceTimersByTimeAsync(4000);
+    expect([losses.length, made[0]!.ended, await call]).toEqual([1, true, expect.any(WorkerSilentError)]);
+    // An idle worker is left alone.
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(losses.length).toBe(1);
+    vi.useRealTimers();
   });
 
   it('are cancelled when the worker is let go', async () => {

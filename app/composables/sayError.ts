@@ -1,4 +1,6 @@
 import { CoreError } from '#core/errors';
+import { StorageError } from '../storage/storageError';
+import type { StorageFault } from '../storage/storageError';
 
 type Fields = Readonly<Record<string, string | number>>;
 
@@ -8,17 +10,35 @@ const PHOTO_FAULTS: Readonly<Record<string, (fields: Fields) => string>> = {
   'truncated': ({ file }) => `“${file}” ends before its picture does. Copy it again from its source.`,
   'zero-size': ({ file }) => `“${file}” says that it is 0 pixels wide or high. Export it again.`,
   'too-many-pixels': ({ file, width, height }) => `“${file}” has ${width} × ${height} pixels. The most that can be opened is 100 megapixels; make it smaller and open it again.`,
+  'too-long': ({ file, width, height }) => `“${file}” has ${width} × ${height} pixels. The longest side that can be opened is 65,535; make it smaller and open it again.`,
   'moving-picture': ({ file }) => `“${file}” is a moving picture. Save one frame of it as JPEG or PNG.`,
   'undecodable': ({ file }) => `“${file}” cannot be decoded; its contents are damaged. Copy it again from its source.`,
 };
 
 const DOCUMENT_FAULTS: Readonly<Record<string, (fields: Fields) => string>> = {
   'not-json': () => 'This file is not a plan: it is not JSON. Choose a .json file that was exported here.',
+  'not-a-sitting': () => 'This file is not a sitting that was saved here, or it is damaged. Choose the .zip file that “Save sitting” wrote.',
   'from-the-future': ({ detail }) => `This was written by a newer Even Blush (document version ${detail}). Update this one, then open it again. It was left as it is.`,
   'invalid': ({ at, detail }) => `This does not fit the document: ${at || 'its top level'}: ${detail}. It was left as it is.`,
   'other-photo': ({ detail }) => `This plan was made for another photo (${detail}). Open that photo and try again.`,
   'coverage': ({ detail }) => `The plan's coverage is damaged (${detail}). Export the plan again.`,
 };
+
+const STORAGE_FAULTS: Readonly<Record<StorageFault, string>> = {
+  'changed-elsewhere': 'This sitting was changed in another tab since it was opened here. Nothing there was overwritten; what you did here is still open.',
+  'deleted-elsewhere': 'This sitting was deleted in another tab. What you have here is still open.',
+  'gone': 'The browser’s storage was cleared: this sitting is no longer stored. What is open here is still whole.',
+};
+
+export function sayStorageFault(reason: StorageFault): string {
+  return STORAGE_FAULTS[reason];
+}
+
+/** A change that was not made, because what it leads to could not be opened again. */
+export function sayMisfit(error: unknown): string {
+  if (!(error instanceof CoreError) || error.code !== 'document') return sayError(error);
+  return `That would go beyond what a sitting can hold (${error.fields.at || 'sitting'}: ${error.fields.detail}), so it was not done. Everything is as it was before.`;
+}
 
 /** What happened and what to do next, in a sentence or two. */
 export function sayError(error: unknown): string {
@@ -28,8 +48,10 @@ export function sayError(error: unknown): string {
     if (error.code === 'networks-missing') return `The face networks could not be loaded (${error.fields.detail}). Reload the page and press Find again; everything else works without them.`;
     if (error.code === 'cancelled') return 'Stopped.';
     if (error.code === 'worker-lost') return 'The computation ended unexpectedly and was started again. Nothing is lost; repeat the last action.';
+    if (error.code === 'worker-silent') return 'The computation did not answer for a long time and was started again. Nothing is lost; undo the last change if it happens again.';
     return `Something went wrong in the computation (${error.fields.detail ?? error.code}). Your work is kept; undo the last change or reload the page.`;
   }
+  if (error instanceof StorageError) return sayStorageFault(error.reason);
   if (isQuota(error)) return 'The browser’s storage is full. Your work stays open here: export it, or delete sittings to make room. Saving is tried again with every change.';
   return `Something went wrong (${error instanceof Error ? error.message : String(error)}). Your work is kept; reload the page if it goes on.`;
 }

@@ -1,5 +1,6 @@
 import { putMark } from '#core/document/commands';
-import { decodeCoveragePng } from '#core/formats/coveragePng';
+import { fitFileName } from '#core/document/names';
+import { CoreError } from '#core/errors';
 import { wholeRegion } from '#core/raster/raster';
 import { KINDS } from '#kinds/registry.gen';
 import { storePlate } from '../storage/plateStorage';
@@ -27,10 +28,12 @@ export function useAreaFiles() {
     const open = photo.value, chosen = area.value, file = files[0];
     if (!open || !chosen || !file) return;
     try {
-      const coverage8 = decodeCoveragePng(new Uint8Array(await file.arrayBuffer()), open.width, open.height), plate = crypto.randomUUID();
-      await storePlate(plate, { region: wholeRegion(open.width, open.height), coverage8 });
-      edit(`import ${file.name}`, (before) => putMark(before, chosen.id, { id: crypto.randomUUID(), kind: 'picture', version: KINDS.marks.get('picture')!.version, mode: 'add', on: true, parameters: { file: file.name, plate } }));
-    } catch {
+      const coverage8 = await workers.readCoverage(file, open.width, open.height);
+      const plate = crypto.randomUUID();
+      await storePlate(plate, { region: wholeRegion(open.width, open.height), coverage8 }).catch((error) => notices.problem(error));
+      edit(`import ${fitFileName(file.name)}`, (before) => putMark(before, chosen.id, { id: crypto.randomUUID(), kind: 'picture', version: KINDS.marks.get('picture')!.version, mode: 'add', on: true, parameters: { file: fitFileName(file.name), plate } }));
+    } catch (error) {
+      if (!(error instanceof CoreError) || error.code !== 'document') return notices.problem(error);
       notices.problem(`“${file.name}” is not a grey 8-bit PNG of ${open.width} × ${open.height} pixels, the size of this photo. Export it again at that size, without colour and transparency.`);
     }
   }

@@ -1,6 +1,7 @@
 import { putFound } from '#core/document/found';
 import { areaNameOf } from '#core/document/partNames';
 import { CancelledError } from '#core/errors';
+import type { Plate } from '#core/raster/plate';
 import { foundEntries } from '#workers/client';
 import { storePlate } from '../storage/plateStorage';
 
@@ -22,7 +23,7 @@ export function useFind() {
       const people = await workers.find({ tiles, signal: stop.signal, onProgress: (share) => (progress.value = share) });
       if (people.sitters.length === 0) return sayNobody(tiles);
       const entries = foundEntries(people, () => crypto.randomUUID());
-      for (const [name, plate] of entries.plates) await storePlate(name, plate);
+      await storeFound(entries.plates);
       sitting.changeOpenPhoto('find', open.id, (before) => putFound(before, entries.sitters, entries.background, () => crypto.randomUUID(), areaNameOf));
       const count = people.sitters.length;
       notices.say(`Found ${count} ${count === 1 ? 'sitter' : 'sitters'}. Choose a part on the face map.`);
@@ -33,6 +34,13 @@ export function useFind() {
     } finally {
       progress.value = undefined;
     }
+  }
+
+  /** Where the browser refuses to store, the parts are there all the same, in this tab. */
+  async function storeFound(plates: ReadonlyMap<string, Plate>): Promise<void> {
+    let refused: unknown;
+    for (const [name, plate] of plates) await storePlate(name, plate).catch((error) => (refused = error));
+    if (refused !== undefined) notices.problem(refused);
   }
 
   function sayNobody(tiles: boolean): void {

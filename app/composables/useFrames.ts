@@ -5,6 +5,8 @@ import type { Region } from '#core/raster/raster';
 import type { CoverageLook, Piece, Survey } from '#workers/client';
 
 const BASE_LONG_SIDE = 640, DRAFT_FROM_PIXELS = 250_000, SURVEY_AFTER_MS = 120;
+/** After so long the user is offered to give it up. */
+const SLOW_AFTER_MS = 4000;
 
 /** Pieces of one picture, and what they show. Their bitmaps go on to whoever draws them. */
 export interface Frame {
@@ -38,7 +40,7 @@ export function useFrames(wishes: () => FrameWishes) {
   /** of the pixels in sight, per channel at white and at black */
   const clippedShares = shallowRef<readonly number[]>();
   const survey = shallowRef<Survey>();
-  const busy = ref(false);
+  const busy = ref(false), slow = ref(false);
   let wanted = 0, running = false, surveyed = '', surveyTimer: ReturnType<typeof setTimeout> | undefined;
 
   function wish(): void {
@@ -48,7 +50,7 @@ export function useFrames(wishes: () => FrameWishes) {
 
   async function run(): Promise<void> {
     running = true;
-    const waiting = setTimeout(() => (busy.value = true), 300);
+    const waiting = setTimeout(() => (busy.value = true), 300), waitingLong = setTimeout(() => (slow.value = true), SLOW_AFTER_MS);
     let done = -1;
     while (done !== wanted) {
       done = wanted;
@@ -59,7 +61,8 @@ export function useFrames(wishes: () => FrameWishes) {
       }
     }
     clearTimeout(waiting);
-    busy.value = false;
+    clearTimeout(waitingLong);
+    busy.value = slow.value = false;
     running = false;
   }
 
@@ -123,7 +126,7 @@ export function useFrames(wishes: () => FrameWishes) {
     clearTimeout(surveyTimer);
     for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
   });
-  return { base, after, before, overlay, clipping, clippedShares, survey, busy, restart };
+  return { base, after, before, overlay, clipping, clippedShares, survey, busy, slow, restart };
 }
 
 /** At half the size, unless the full one is there. */

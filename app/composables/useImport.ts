@@ -1,33 +1,54 @@
 import { newPhoto } from '#core/document/commands';
 import type { Photo } from '#core/document/schema';
-import { storePhoto } from '../storage/photoStorage';
+import { isPhotoStored, storePhoto } from '../storage/photoStorage';
 import { THUMB_LONG_SIDE } from '../storage/thumbs';
 
 /** Opens photo files one after the other; what cannot be opened is said by name, and the others go on. */
 export function useImport() {
-  const workers = useWorkers(), notices = useNotices();
+  const workers = useWorkers();
+  const notices = useNotices();
+  const bench = useBench();
   const importing = ref<{ readonly file: string; readonly done: number; readonly of: number }>();
 
+  /** @param known photos of the sitting; of these a file is stored again where it is missing */
   async function importFiles(files: readonly File[], known: readonly Photo[]): Promise<Photo[]> {
-    const photos: Photo[] = [], ids = new Set(known.map(({ id }) => id));
+    const photos: Photo[] = [];
     for (const [done, file] of files.entries()) {
       importing.value = { file: file.name, done, of: files.length };
       try {
-        const { sha256, pyramid } = await workers.open(file.name, file);
-        if (ids.has(sha256)) {
-          notices.say(`“${file.name}” is in this sitting already.`);
-          continue;
-        }
-        ids.add(sha256);
-        photos.push(newPhoto({ id: sha256, file: file.name, width: pyramid.width, height: pyramid.height }));
-        const thumb = await workers.thumb(pyramid, THUMB_LONG_SIDE);
-        await storePhoto(sha256, file.name, file, thumb);
+        const photo = await importFile(file, [...known, ...photos]);
+        if (photo) photos.push(photo);
       } catch (error) {
         notices.problem(error);
       }
     }
     importing.value = undefined;
     return photos;
+  }
+
+  async function importFile(file: File, known: readonly Photo[]): Promise<Photo | undefined> {
+    const damage = workers.damage(file);
+    const { sha256, pyramid } = await workers.open(file.name, file);
+    const before = known.find(({ id }) => id === sha256);
+    if (before && (await isPhotoStored(sha256))) {
+      notices.say(`“${file.name}” is in this sitting already.`);
+      return undefined;
+    }
+    // The browser may refuse to store it: it is worked on all the same, and that is said.
+    await storePhoto(sha256, file.name, file, await workers.thumb(pyramid, THUMB_LONG_SIDE)).catch((error) => notices.problem(error));
+    sayDamage(file.name, await damage.catch(() => undefined));
+    if (!before) return newPhoto({ id: sha256, file: file.name, width: pyramid.width, height: pyramid.height });
+    notices.say(`The file of “${before.file}” is stored again.`);
+    bench.reopened++;
+    return undefined;
+  }
+
+  function sayDamage(name: string, damage: Awaited<ReturnType<typeof workers.damage>>): void {
+    if (!damage) return;
+    const lost = Math.round((100 * (damage.rows - damage.row)) / damage.rows);
+    notices.problem(
+      `“${name}” is damaged: from about row ${damage.row + 1} of ${damage.rows} on (${lost} %) the picture may be torn, coloured or grey. It was opened all the same; copy it again from its source if you can.`,
+    );
   }
 
   return { importing, importFiles };

@@ -3,13 +3,13 @@ import { photoFile } from '../storage/photoStorage';
 
 /** Brings the chosen photo into the workers' hands; `ready` names the photo that is there. */
 export function useOpenPhoto(photo: Readonly<Ref<Photo | undefined>>) {
-  const workers = useWorkers(), notices = useNotices(), view = useView();
+  const workers = useWorkers(), notices = useNotices(), view = useView(), bench = useBench();
   const ready = ref<string>();
   const opening = ref<string>();
 
-  watch(() => photo.value?.id, async (id) => {
+  watch(() => [photo.value?.id, bench.reopened] as const, async ([id]) => {
     const wanted = photo.value;
-    if (!id || !wanted) return;
+    if (!id || !wanted || ready.value === id) return;
     ready.value = undefined;
     opening.value = wanted.file;
     view.show({ width: wanted.width, height: wanted.height });

@@ -4,7 +4,7 @@ import type { Checkpoint } from '#core/document/history';
 import type { Sitting } from '#core/document/schema';
 import type { Region } from '#core/raster/raster';
 
-/** A sitting as it is stored: the document is checked again whenever it is read. */
+/** A sitting as it is stored: the document is checked before it is written and whenever it is read. */
 export interface SittingRow {
   id: string;
   name: string;
@@ -14,6 +14,8 @@ export interface SittingRow {
   photoIds: string[];
   document: Sitting;
   cursor: number;
+  /** rises by one with every writing, so that nobody writes over what he has not seen; absent in old rows */
+  revision?: number;
 }
 
 export interface CheckpointRow {
@@ -27,6 +29,8 @@ export interface PhotoRow {
   id: string;
   name: string;
   file: Blob;
+  /** milliseconds since 1970; absent in old rows */
+  storedAt?: number;
 }
 
 export interface ThumbRow {
@@ -40,6 +44,17 @@ export interface PlateRow {
   region: Region;
   /** gzip of its bytes */
   packed: Blob;
+  storedAt?: number;
+}
+
+/** A sitting as it was before what did not fit was taken out of it. */
+export interface SetAsideRow {
+  number?: number;
+  sittingId: string;
+  /** instant, ISO 8601 */
+  at: string;
+  document: unknown;
+  checkpoints: readonly Checkpoint[];
 }
 
 export class Database extends Dexie {
@@ -48,16 +63,37 @@ export class Database extends Dexie {
   photos!: Table<PhotoRow, string>;
   thumbs!: Table<ThumbRow, string>;
   plates!: Table<PlateRow, string>;
+  setAside!: Table<SetAsideRow, number>;
 
   constructor(name = 'even-blush') {
     super(name);
-    this.version(1).stores({ sittings: 'id, updatedAt', checkpoints: '[sittingId+number], sittingId', photos: 'id', thumbs: 'photoId' });
+    this.version(1).stores({
+      sittings: 'id, updatedAt',
+      checkpoints: '[sittingId+number], sittingId',
+      photos: 'id',
+      thumbs: 'photoId',
+    });
     this.version(2).stores({ plates: 'name' });
+    this.version(3).stores({ setAside: '++number, sittingId' });
   }
 }
 
 let opened: Database | undefined;
+const clearedListeners = new Set<() => void>();
 
 export function database(): Database {
-  return (opened ??= new Database());
+  if (opened) return opened;
+  opened = new Database();
+  const tell = () => clearedListeners.forEach((listener) => listener());
+  opened.on('versionchange', ({ newVersion }) => {
+    if (newVersion === null) tell();
+  });
+  opened.on('close', tell);
+  return opened;
+}
+
+/** Calls back when the browser took the stored data away under the page. @returns ends it */
+export function onStorageCleared(listener: () => void): () => void {
+  clearedListeners.add(listener);
+  return () => clearedListeners.delete(listener);
 }

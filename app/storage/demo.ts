@@ -3,7 +3,8 @@ import { EMPTY_HISTORY } from '#core/document/history';
 import { demoListSchema } from '#core/formats/demoList';
 import type { DemoList } from '#core/formats/demoList';
 import { database } from './database';
-import { saveSitting } from './sittingStorage';
+import { StorageError } from './storageError';
+import { NOT_STORED, saveSitting } from './sittingStorage';
 
 export const DEMO_SITTING_ID = 'demo';
 
@@ -27,5 +28,8 @@ export async function seedDemo(): Promise<void> {
   if (await db.sittings.get(DEMO_SITTING_ID)) return;
   const list = await demoList();
   const sitting = newSitting(DEMO_SITTING_ID, list.sitting, new Date().toISOString());
-  await saveSitting(db, { ...sitting, photos: list.photos.map(newPhoto) }, EMPTY_HISTORY, []);
+  await saveSitting(db, { ...sitting, photos: list.photos.map(newPhoto) }, EMPTY_HISTORY, NOT_STORED).catch((error) => {
+    // Another tab laid it out in the meantime.
+    if (!(error instanceof StorageError)) throw error;
+  });
 }

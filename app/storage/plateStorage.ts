@@ -5,11 +5,12 @@ import { database } from './database';
 /** Plates that the browser refused to store; they live as long as the page. */
 const unstored = new Map<string, Plate>();
 
-/** Keeps ready-made coverage under a name, compressed. */
+/** Keeps ready-made coverage under a name, compressed. When the browser refuses, it is kept in memory and the error thrown. */
 export async function storePlate(name: string, plate: Plate): Promise<void> {
   unstored.set(name, plate);
-  const packed = await new Response(new Blob([plate.coverage8 as Uint8Array<ArrayBuffer>]).stream().pipeThrough(new CompressionStream('gzip'))).blob();
-  await database().plates.put({ name, region: plate.region, packed });
+  const bytes = new Blob([plate.coverage8 as Uint8Array<ArrayBuffer>]).stream().pipeThrough(new CompressionStream('gzip'));
+  const packed = await new Response(bytes).blob();
+  await database().plates.put({ name, region: plate.region, packed, storedAt: Date.now() });
   unstored.delete(name);
 }
 
@@ -17,8 +18,17 @@ export async function storePlate(name: string, plate: Plate): Promise<void> {
 export async function loadPlate(name: string): Promise<Plate | undefined> {
   const row = await database().plates.get(name);
   if (!row) return unstored.get(name);
-  const coverage8 = new Uint8Array(await new Response(row.packed.stream().pipeThrough(new DecompressionStream('gzip'))).arrayBuffer());
-  return coverage8.length === pixels(row.region) ? { region: row.region, coverage8 } : undefined;
+  const bytes = row.packed.stream().pipeThrough(new DecompressionStream('gzip'));
+  const coverage8 = await new Response(bytes).arrayBuffer().then(
+    (buffer) => new Uint8Array(buffer),
+    () => undefined,
+  );
+  return coverage8?.length === pixels(row.region) ? { region: row.region, coverage8 } : undefined;
+}
+
+/** Whether plates live in this page alone. */
+export function hasUnstoredPlates(): boolean {
+  return unstored.size > 0;
 }
 
 function pixels({ outWidth, outHeight }: Region): number {

@@ -40,6 +40,8 @@ export type Overlay = (typeof OVERLAYS)[number];
 /** What is chosen and shown on the bench; none of it belongs to the document. */
 export const useBench = defineStore('bench', () => {
   const photoId = ref<string>();
+  /** rises when the file of a photo that was lost is stored again */
+  const reopened = ref(0);
   const areaId = ref<string>();
   /** the sitter whose face map is open */
   const sitterId = ref<string>();
@@ -125,7 +127,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   return {
-    photoId, areaId, sitterId, pointedId, tool, markId, piece, takes, radius, tolerance, fade, build, readingSize, nextRung, overlay, hatchHue, groundColour, split, holdingBefore,
+    photoId, reopened, areaId, sitterId, pointedId, tool, markId, piece, takes, radius, tolerance, fade, build, readingSize, nextRung, overlay, hatchHue, groundColour, split, holdingBefore,
     findsOnOpen, pickSize, pickingFor, picked, pullingFor, pullsAt, dragged, borrowing, borrowed, showsClipping, comparing, exporting, showingKeys, editing, choose, edit, pickFor, pullFor, choosePhoto,
   };
 });

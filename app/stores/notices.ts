@@ -1,10 +1,15 @@
 import { defineStore } from 'pinia';
 
+export interface NoticeAction {
+  readonly label: string;
+  readonly run: () => void;
+}
+
 export interface Notice {
   readonly id: number;
   readonly text: string;
   readonly kind: 'plain' | 'problem';
-  readonly action?: { readonly label: string; readonly run: () => void };
+  readonly actions: readonly NoticeAction[];
 }
 
 const PLAIN_MS = 8000;
@@ -18,15 +23,17 @@ export const useNotices = defineStore('notices', () => {
     notices.value = notices.value.filter((notice) => notice.id !== id);
   }
 
-  function say(text: string, action?: Notice['action']): void {
+  function say(text: string, ...actions: readonly NoticeAction[]): void {
     const id = ++count;
-    notices.value = [...notices.value.filter((notice) => notice.kind === 'problem'), { id, text, kind: 'plain', ...(action && { action }) }];
+    const problems = notices.value.filter((notice) => notice.kind === 'problem');
+    notices.value = [...problems, { id, text, kind: 'plain', actions }];
     setTimeout(() => dismiss(id), PLAIN_MS);
   }
 
-  function problem(error: unknown, action?: Notice['action']): void {
+  function problem(error: unknown, ...actions: readonly NoticeAction[]): void {
     const text = typeof error === 'string' ? error : sayError(error);
-    notices.value = [...notices.value.filter((notice) => notice.text !== text), { id: ++count, text, kind: 'problem', ...(action && { action }) }];
+    const others = notices.value.filter((notice) => notice.text !== text);
+    notices.value = [...others, { id: ++count, text, kind: 'problem', actions }];
   }
 
   return { notices, say, problem, dismiss };

@@ -1,12 +1,21 @@
 import { defineStore } from 'pinia';
 import { changePhoto } from '#core/document/commands';
 import { EMPTY_HISTORY, recordCheckpoint, redo, undo } from '#core/document/history';
-import type { Checkpoint } from '#core/document/history';
+import type { SetAside } from '#core/document/salvage';
 import type { Photo, Sitting } from '#core/document/schema';
 import { database } from '../storage/database';
-import { loadSitting, saveSitting } from '../storage/sittingStorage';
+import { NOT_STORED, checkSitting, loadSitting, saveSitting } from '../storage/sittingStorage';
+import type { Stored } from '../storage/sittingStorage';
+import { StorageError } from '../storage/storageError';
+import type { StorageFault } from '../storage/storageError';
 
 const SAVE_AFTER_MS = 250;
+
+/** Why the last changes are not stored: the sentence, and what is known of the cause. */
+export interface SaveProblem {
+  readonly words: string;
+  readonly reason: StorageFault | 'refused';
+}
 
 /** The open sitting: its document, its history, and the keeping of both. */
 export const useSitting = defineStore('sitting', () => {
@@ -14,12 +23,14 @@ export const useSitting = defineStore('sitting', () => {
   const history = shallowRef(EMPTY_HISTORY);
   /** false when another tab holds the sitting: nothing is changed or written then */
   const writable = ref(true);
-  const saveProblem = ref<string>();
+  const saveProblem = shallowRef<SaveProblem>();
   const saved = ref(true);
-  let stored: readonly Checkpoint[] = [];
+  /** what did not fit when the sitting was opened */
+  const setAside = shallowRef<readonly SetAside[]>([]);
+  let stored: Stored = NOT_STORED;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let saving: Promise<void> = Promise.resolve();
-  /** a drag in progress: everything since its start becomes one checkpoint */
+  /** a drag in progress: everything since its start becomes one checkpoint, and is stored when it has ended */
   const gesture = shallowRef<{ readonly label: string; readonly before: Sitting }>();
   const inGesture = computed(() => gesture.value !== undefined);
 
@@ -32,19 +43,38 @@ export const useSitting = defineStore('sitting', () => {
     if (!loaded) return false;
     document.value = loaded.sitting;
     history.value = loaded.history;
-    stored = loaded.history.checkpoints;
+    setAside.value = loaded.setAside;
+    stored = { revision: loaded.revision, checkpoints: loaded.history.checkpoints };
     saved.value = true;
+    saveProblem.value = undefined;
     return true;
+  }
+
+  /**
+   * Whether a state could be opened again once it is stored. One that could not is never the document: what would
+   * have led to it is said and not done.
+   */
+  function fits(state: Sitting): boolean {
+    try {
+      checkSitting(state);
+      return true;
+    } catch (error) {
+      useNotices().problem(sayMisfit(error));
+      return false;
+    }
   }
 
   /** Changes the document; within a gesture the checkpoint is made at its end. */
   function change(label: string, edit: (sitting: Sitting) => Sitting): void {
     const before = document.value;
     if (!before || !writable.value) return;
-    const after = edit(before);
-    if (after === before) return;
-    document.value = { ...after, updatedAt: new Date().toISOString() };
-    if (!gesture.value) history.value = recordCheckpoint(history.value, label, before, document.value);
+    const edited = edit(before);
+    if (edited === before) return;
+    const after = { ...edited, updatedAt: new Date().toISOString() };
+    if (!gesture.value && !fits(after)) return;
+    document.value = after;
+    if (gesture.value) return;
+    history.value = recordCheckpoint(history.value, label, before, after);
     saveSoon();
   }
 
@@ -59,7 +89,11 @@ export const useSitting = defineStore('sitting', () => {
   function endGesture(): void {
     const ended = gesture.value;
     gesture.value = undefined;
-    if (!ended || ended.before === document.value) return;
+    if (!ended || !document.value || ended.before === document.value) return;
+    if (!fits(document.value)) {
+      document.value = ended.before;
+      return;
+    }
     history.value = recordCheckpoint(history.value, ended.label, ended.before, document.value);
     saveSoon();
   }
@@ -74,7 +108,7 @@ export const useSitting = defineStore('sitting', () => {
     if (!document.value || !writable.value) return undefined;
     endGesture();
     const moved = step(history.value, document.value);
-    if (!moved) return undefined;
+    if (!moved || !fits(moved.document)) return undefined;
     document.value = moved.document;
     history.value = moved.history;
     saveSoon();
@@ -86,25 +120,49 @@ export const useSitting = defineStore('sitting', () => {
     timer ??= setTimeout(() => void save(), SAVE_AFTER_MS);
   }
 
-  /** Writes now. A refusal by the browser is said and tried again with the next change. */
+  /** Writes now, as it was before a gesture in progress. A refusal is said and tried again with the next change. */
   function save(): Promise<void> {
     clearTimeout(timer);
     timer = undefined;
-    const { value: sitting } = document, { value: past } = history;
-    if (!sitting || !writable.value || saved.value) return saving;
+    if (!document.value || !writable.value || saved.value) return saving;
+    const sitting = gesture.value?.before ?? document.value;
+    const past = history.value;
     saving = saving.then(async () => {
       try {
-        await saveSitting(database(), toRaw(sitting), past, stored);
-        stored = past.checkpoints;
+        const revision = await saveSitting(database(), toRaw(sitting), past, stored);
+        stored = { revision, checkpoints: past.checkpoints };
         saveProblem.value = undefined;
-        if (document.value === sitting) saved.value = true;
+        if (history.value === past) saved.value = true;
       } catch (error) {
-        saveProblem.value = sayError(error);
+        const reason = error instanceof StorageError ? error.reason : 'refused';
+        saveProblem.value = { words: sayError(error), reason };
       }
     });
     return saving;
   }
 
+  /** Stores everything anew, as if it had never been stored: for when the browser took it away. */
+  function storeAnew(): Promise<void> {
+    stored = NOT_STORED;
+    saved.value = false;
+    return save();
+  }
+
+  /** Goes on under another id: what is stored under the old one stays as somebody else left it. */
+  async function becomeCopy(id: string, name: string): Promise<void> {
+    if (!document.value) return;
+    document.value = { ...document.value, id, name };
+    await storeAnew();
+  }
+
+  /** Whether what is stored is gone; asked when the browser says that it took something away. */
+  async function isGone(): Promise<boolean> {
+    const id = document.value?.id;
+    if (id === undefined || stored.revision === undefined) return false;
+    return (await database().sittings.get(id).catch(() => undefined)) === undefined;
+  }
+
+  /** Stores and lets go. With `dropping`, what could not be stored is given up. */
   async function close(): Promise<void> {
     endGesture();
     await save();
@@ -114,8 +172,8 @@ export const useSitting = defineStore('sitting', () => {
   }
 
   return {
-    document, history, writable, saved, inGesture, saveProblem, undoLabel, redoLabel,
-    open, close, change, changeOpenPhoto, beginGesture, endGesture, cancelGesture, save,
+    document, history, writable, saved, inGesture, saveProblem, setAside, undoLabel, redoLabel,
+    open, close, change, changeOpenPhoto, beginGesture, endGesture, cancelGesture, save, saveSoon, storeAnew, becomeCopy, isGone,
     undo: () => travel(undo), redo: () => travel(redo),
   };
 });

@@ -88,7 +88,8 @@ function mend(document: unknown, issues: readonly z.core.$ZodIssue[], setAside: 
 /** Brings one value within its limits, where that says what was meant. */
 function mendValue(document: unknown, path: Path, issue: z.core.$ZodIssue): boolean {
   if (issue.code === 'unrecognized_keys' && path.length <= 4) {
-    for (const key of issue.keys) delete (at(document, path) as Loose)[key];
+    const holder = at(document, path) as object;
+    for (const key of issue.keys) Reflect.deleteProperty(holder, key);
     return true;
   }
   const key = path.at(-1);

@@ -1,6 +1,5 @@
-import { JpegBits, JpegDamagedError } from './jpegBits';
+import { JpegBits, JpegDamagedError, buildHuffmanTable } from './jpegBits';
 import type { HuffmanTable } from './jpegBits';
-import { buildHuffmanTable } from './jpegBits';
 import { ScanBlocks, scanOf } from './jpegBlocks';
 import type { Component, Scan } from './jpegBlocks';
 

@@ -58,6 +58,11 @@ export class Resolver {
     this.#renderer = new RegionRenderer(pyramid, kinds);
   }
 
+  /** Ready-made coverage by its name. */
+  get plates(): ReadonlyMap<string, Plate> {
+    return this.#plates;
+  }
+
   /** Makes ready-made coverage known by its name; marks name it. */
   learnPlate(name: string, plate: Plate): void {
     this.#plates.set(name, plate);

@@ -9,8 +9,9 @@ export default defineNitroPlugin((nitro) => {
     const body = String(response.body ?? '');
     const hashes = [...body.matchAll(/<script(?![^>]*\bsrc=)(?![^>]*application\/json)[^>]*>([\s\S]*?)<\/script>/g)]
       .map(([, script]) => `'sha256-${createHash('sha256').update(script!).digest('base64')}'`);
+    const { 'x-powered-by': _, ...headers } = response.headers as Record<string, string>;
     response.headers = {
-      ...response.headers,
+      ...headers,
       'Content-Security-Policy': [
         "default-src 'self'",
         `script-src 'self' 'wasm-unsafe-eval' ${hashes.join(' ')}`.trim(),

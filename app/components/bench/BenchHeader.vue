@@ -21,10 +21,10 @@ function rename(event: Event): void {
     <span v-if="photo" class="truncate text-[13px] text-quiet">{{ photo.file }} · {{ photo.width }} × {{ photo.height }} · photo {{ place }} of {{ sitting.document?.photos.length }}</span>
     <span class="grow" />
     <span class="text-[12px] text-quiet" aria-live="polite">{{ sitting.saveProblem ? 'not saved' : sitting.saved ? 'saved' : 'saving …' }}</span>
-    <button class="press-bare max-w-52 text-[13px]" :disabled="!sitting.undoLabel" aria-label="Undo" @click="sitting.undo()">
+    <button class="press-bare max-w-52 text-[13px]" :disabled="!sitting.undoLabel" :aria-label="sitting.undoLabel ? `Undo: ${sitting.undoLabel}` : 'Undo'" @click="sitting.undo()">
       <Undo2 :size="16" class="shrink-0" /><span class="truncate">{{ sitting.undoLabel ?? '' }}</span>
     </button>
-    <button class="press-bare" :disabled="!sitting.redoLabel" aria-label="Redo" :title="sitting.redoLabel ? `Redo: ${sitting.redoLabel}` : ''" @click="sitting.redo()"><Redo2 :size="16" /></button>
+    <button class="press-bare" :disabled="!sitting.redoLabel" :aria-label="sitting.redoLabel ? `Redo: ${sitting.redoLabel}` : 'Redo'" :title="sitting.redoLabel ? `Redo: ${sitting.redoLabel}` : ''" @click="sitting.redo()"><Redo2 :size="16" /></button>
     <button class="press-bare" aria-label="Keys" title="Keys (?)" @click="bench.showingKeys = true"><Keyboard :size="17" /></button>
     <LookChoice />
     <span v-if="progress !== undefined" class="flex items-center gap-2 text-[13px]" role="status">

@@ -26,6 +26,8 @@ async function run(work: (signal: AbortSignal) => Promise<void>): Promise<void> 
   }
 }
 
+const { saveAsFile } = useSittingFile();
+
 const steps = computed(() => {
   const count = props.photo.plan.filter(({ on }) => on).length;
   return count === 0 ? 'no steps: it is exported as it is' : `${count} ${count === 1 ? 'step' : 'steps'}`;
@@ -45,6 +47,8 @@ const exportPlan = () => run(async () => {
   saveBlob(new Blob([JSON.stringify(plan)], { type: 'application/json' }), `${stem.value}-plan.json`);
   notices.say(`Exported ${stem.value}-plan.json with ${props.photo.areas.length} areas.`);
 });
+
+const exportSitting = () => run(() => saveAsFile());
 
 function close(): void {
   if (progress.value === undefined) bench.exporting = false;
@@ -73,6 +77,7 @@ function close(): void {
           <div class="flex gap-2">
             <button class="press-main" @click="exportPicture">Export photo</button>
             <button class="press" title="The steps and areas as a file, for the command line" @click="exportPlan">Export plan</button>
+            <button class="press" title="The whole sitting with its photos as one file, to keep or to open elsewhere" @click="exportSitting">Save sitting</button>
             <span class="grow" />
             <button class="press" @click="close">Close</button>
           </div>

@@ -6,7 +6,7 @@ const props = defineProps<{ row: SittingRow }>();
 const emit = defineEmits<{ rename: [name: string]; duplicate: []; delete: [] }>();
 
 const MOST_THUMBS = 7;
-const photos = computed(() => props.row.document.photos ?? []);
+const photos = computed(() => (Array.isArray(props.row.document?.photos) ? props.row.document.photos : []));
 const day = computed(() => new Date(props.row.updatedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' }));
 
 function rename(event: Event): void {

@@ -53,7 +53,7 @@ function setTolerance(percent: number): void {
     <span v-if="bench.tool === 'pull'" class="flex gap-1" role="group" aria-label="What a drag changes"><button v-for="name in PULLS" :key="name" class="press" :aria-pressed="bench.pullsAt === name" @click="bench.pullsAt = name">{{ name }}</button></span>
     <template v-if="bench.editing">
       <span class="flex flex-wrap gap-1">
-        <button v-for="entry in TOOLS" :key="entry.tool" class="press !px-1.5" :aria-pressed="bench.tool === entry.tool" :aria-label="entry.name" :title="`${entry.name} (${entry.key}). ${entry.hint}`" @click="bench.edit(entry.tool)"><component :is="entry.icon" :size="14" /><template v-if="bench.tool === entry.tool">{{ entry.name }}</template><span class="key">{{ entry.key }}</span></button>
+        <button v-for="entry in TOOLS" :key="entry.tool" class="press !px-1.5" :aria-pressed="bench.tool === entry.tool" :aria-label="`${entry.name} ${entry.key}`" :title="`${entry.name} (${entry.key}). ${entry.hint}`" @click="bench.edit(entry.tool)"><component :is="entry.icon" :size="14" /><template v-if="bench.tool === entry.tool">{{ entry.name }}</template><span class="key">{{ entry.key }}</span></button>
       </span>
       <span class="flex gap-1" role="group" aria-label="What the mark does">
         <button class="press" :aria-pressed="bench.takes" @click="bench.takes = true">Add</button>

@@ -8,7 +8,7 @@ import type { CoverageLook, Survey } from '#workers/client';
 const props = defineProps<{ photo: Photo; ready: boolean; opening: string | undefined }>();
 const emit = defineEmits<{ survey: [survey: Survey | undefined] }>();
 
-const view = useView(), bench = useBench(), sitting = useSitting();
+const view = useView(), bench = useBench(), sitting = useSitting(), workers = useWorkers();
 const { area } = useBenchPhoto();
 const stage = useTemplateRef<HTMLElement>('stage'), canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const { cursor, hover, handlers } = usePicturePointers(stage);
@@ -28,7 +28,7 @@ const look = computed(() => {
   if (bench.pointedId) return lookOf('hatch');
   return bench.overlay === 'none' || (bench.overlay === 'hatch' && !bench.editing) ? undefined : lookOf(bench.overlay);
 });
-const { base, after, before, overlay, clipping, clippedShares, survey, busy, restart } = useFrames(() => ({
+const { base, after, before, overlay, clipping, clippedShares, survey, busy, slow, restart } = useFrames(() => ({
   photo: props.ready ? props.photo : undefined, region: region.value, before: showsBefore.value, areaId: area.value?.id, shownId: shownId.value, look: look.value, clipping: bench.showsClipping && !bench.holdingBefore, drawing: sitting.inGesture && bench.editing,
 }));
 watch(survey, (now) => emit('survey', now));
@@ -67,6 +67,12 @@ function draw(): void {
   void painter?.draw({ width, height }, { left, top, zoom, devicePixels }, beforeUpTo).catch(() => undefined);
 }
 
+/** What takes too long is given up, and what asked for it is taken back. */
+function giveUp(): void {
+  sitting.undo();
+  workers.restart();
+}
+
 const CHANNEL_NAMES = ['red', 'green', 'blue'];
 const clippedWords = computed(() => {
   const shares = clippedShares.value, words = (from: number) => CHANNEL_NAMES.map((name, c) => `${name} ${(100 * (shares?.[from + c] ?? 0)).toFixed(2)}`).join(', ');
@@ -86,7 +92,10 @@ const state = computed(() => (props.opening ? `Opening ${props.opening} …` : b
     <SplitLine v-if="bench.split !== undefined" />
     <MarkBar v-if="bench.tool !== 'look'" />
     <p v-if="partName && hover && !bench.holdingBefore" class="pointer-events-none absolute rounded bg-raised/90 px-1.5 text-[12px]" data-testid="part-name" :style="{ left: `${hover.x + 14}px`, top: `${hover.y + 14}px` }">{{ partName }}</p>
-    <p v-if="state" role="status" class="pointer-events-none absolute bottom-3 left-3 rounded bg-raised px-2 py-1 text-[13px]">{{ state }}</p>
+    <p v-if="state" role="status" class="absolute bottom-3 left-3 flex items-center gap-2 rounded bg-raised px-2 py-1 text-[13px]" :class="slow ? '' : 'pointer-events-none'">
+      {{ state }}
+      <button v-if="slow" class="press" @pointerdown.stop @pointerup.stop @click="giveUp">{{ sitting.undoLabel ? `Stop, and undo “${sitting.undoLabel}”` : 'Stop' }}</button>
+    </p>
     <p v-if="bench.showsClipping && clippedWords" role="status" class="pointer-events-none absolute bottom-3 right-3 rounded bg-raised px-2 py-1 text-[13px] tabular-nums">{{ clippedWords }}</p>
     <p v-if="bench.holdingBefore" class="pointer-events-none absolute left-3 top-3 rounded bg-raised px-2 py-1 text-[13px]">As it was</p>
   </div>

@@ -67,7 +67,7 @@ onBeforeUnmount(() => round++);
   <Dialog :open="true" class="relative z-40" @close="bench.comparing = undefined">
     <div class="fixed inset-0 bg-black/30" aria-hidden="true" />
     <div class="fixed inset-0 flex items-center justify-center p-4">
-      <DialogPanel class="max-h-full overflow-auto rounded-xl border border-line bg-[#777] p-4 text-white">
+      <DialogPanel class="max-h-full overflow-auto rounded-xl border border-line bg-[#666666] p-4 text-white">
         <DialogTitle class="mb-2 text-[15px] font-semibold">Versions of {{ area?.name }}</DialogTitle>
         <ul class="grid grid-cols-3 gap-3">
           <li v-for="(colour, n) in colours" :key="n">

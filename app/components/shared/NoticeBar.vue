@@ -12,7 +12,7 @@ const store = useNotices();
       :class="notice.kind === 'problem' ? 'border-warn' : 'border-line'"
     >
       <span class="py-0.5">{{ notice.text }}</span>
-      <button v-if="notice.action" class="press" @click="notice.action.run(); store.dismiss(notice.id)">{{ notice.action.label }}</button>
+      <button v-for="action in notice.actions" :key="action.label" class="press" @click="action.run(); store.dismiss(notice.id)">{{ action.label }}</button>
       <button class="press-bare mt-0.5" aria-label="Put away" @click="store.dismiss(notice.id)"><X :size="15" /></button>
     </div>
   </div>

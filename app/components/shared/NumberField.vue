@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { parseWrittenNumber } from '#core/formats/writtenNumber';
+
 /** A number that can be typed, nudged by keys, scrubbed by dragging sideways and reset by a double press. */
 const props = withDefaults(defineProps<{
   label: string;
@@ -27,8 +29,8 @@ function commit(): void {
   draft.value = undefined;
   fault.value = undefined;
   if (text === undefined) return;
-  const value = Number(text.replace(',', '.').replace(/[°%\s]|px/g, ''));
-  if (text.trim() === '' || !Number.isFinite(value)) fault.value = `“${text}” is not a number; ${model.value.toFixed(props.decimals)} stays.`;
+  const value = parseWrittenNumber(text);
+  if (!Number.isFinite(value)) fault.value = `“${text}” is not a number; ${model.value.toFixed(props.decimals)} stays.`;
   else if (value < props.min || value > props.max) fault.value = `${props.label} goes from ${props.min} to ${props.max}; ${model.value.toFixed(props.decimals)} stays.`;
   else if (value !== model.value) put(value);
 }

@@ -2,39 +2,57 @@
 import { PanelsTopLeft } from '@lucide/vue';
 
 const route = useRoute();
-const sitting = useSitting(), bench = useBench(), notices = useNotices();
+const sitting = useSitting();
+const bench = useBench();
+const notices = useNotices();
 const state = ref<'opening' | 'open' | 'missing' | 'damaged'>('opening');
 const fault = ref('');
 const id = String(route.params.id);
-const { held, takeOver } = useSittingLock(id);
+const { held, takeOver } = useSittingLock(id, async () => {
+  sitting.endGesture();
+  await sitting.save();
+});
+const { saveSetAside } = useSittingFile();
+useKeeping();
 
 onMounted(async () => {
   try {
     state.value = (await sitting.open(id)) ? 'open' : 'missing';
     bench.choosePhoto(sitting.document?.photos[0]?.id);
+    if (sitting.setAside.length > 0) {
+      notices.problem(sayMisfits(sitting.setAside), { label: 'Save what was set aside', run: () => void saveSetAside() });
+    }
   } catch (error) {
     fault.value = sayError(error);
     state.value = 'damaged';
   }
 });
-watch(held, async (now, before) => {
-  sitting.writable = now;
-  if (now && before === false && state.value === 'open') await sitting.open(id);
-}, { immediate: true });
+watch(
+  held,
+  async (now, before) => {
+    sitting.writable = now;
+    if (now && before === false && state.value === 'open') await sitting.open(id);
+  },
+  { immediate: true },
+);
 onBeforeUnmount(() => void sitting.close());
-watch(() => sitting.saveProblem, (problem) => problem && notices.problem(problem, { label: 'Try again', run: () => void sitting.save() }));
 useHead({ title: () => (sitting.document ? `${sitting.document.name} · Even Blush` : 'Even Blush') });
 </script>
 
 <template>
-  <div v-if="state === 'open'" class="flex h-full flex-col overflow-hidden">
-    <div v-if="!held" class="flex items-center justify-center gap-3 border-b border-warn bg-raised px-3 py-1.5 text-[13px]" role="alert">
+  <main v-if="state === 'open'" class="flex h-full flex-col overflow-hidden">
+    <h1 class="sr-only">{{ sitting.document?.name }}</h1>
+    <div
+      v-if="!held"
+      class="flex items-center justify-center gap-3 border-b border-warn bg-raised px-3 py-1.5 text-[13px]"
+      role="alert"
+    >
       This sitting is open in another tab, so nothing can be changed here.
       <button class="press" @click="takeOver">Work on it here</button>
     </div>
     <BenchHeader />
     <BenchRoom />
-  </div>
+  </main>
   <main v-else class="flex h-full flex-col items-center justify-center gap-4">
     <PanelsTopLeft :size="32" class="text-quiet" />
     <p v-if="state === 'opening'" class="text-quiet">Opening the sitting …</p>
