@@ -28,7 +28,7 @@ export async function openPhotoFile(path: string, report?: Pick<Report, 'warn'>)
   const name = basename(path);
   const { type } = inspectPhotoFile(name, bytes);
   const damage = type === 'image/jpeg' ? findJpegDamage(bytes) : undefined;
-  if (damage) report?.warn(`is damaged: from about row ${damage.row + 1} of ${damage.rows} on the picture may be wrong`);
+  if (damage) report?.warn(`is damaged: from row ${damage.row + 1} of ${damage.rows} on at the latest the picture may be torn, coloured or grey`);
   const { width, height, data } = await decode(name, bytes);
   const sha256 = createHash('sha256').update(bytes).digest('hex');
   return { name, sha256, pyramid: buildPyramid({ space: 'srgb8', width, height, data }) };

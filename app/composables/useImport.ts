@@ -45,9 +45,8 @@ export function useImport() {
 
   function sayDamage(name: string, damage: Awaited<ReturnType<typeof workers.damage>>): void {
     if (!damage) return;
-    const lost = Math.round((100 * (damage.rows - damage.row)) / damage.rows);
     notices.problem(
-      `“${name}” is damaged: from about row ${damage.row + 1} of ${damage.rows} on (${lost} %) the picture may be torn, coloured or grey. It was opened all the same; copy it again from its source if you can.`,
+      `“${name}” is damaged: from row ${damage.row + 1} of ${damage.rows} on at the latest, the picture may be torn, coloured or grey. It was opened all the same; copy it again from its source if you can.`,
     );
   }
 

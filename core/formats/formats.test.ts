@@ -1,5 +1,7 @@
+import { deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import { pngChunk, pngFile } from '../../tests/fixtures/pngFile';
 import { DocumentError } from '../errors';
 import type { PhotoFileError } from '../errors';
 import { decodeCoveragePng, encodeCoveragePng } from './coveragePng';
@@ -30,6 +32,9 @@ describe('a photo’s file, written by an independent encoder (sharp)', () => {
     expect([reasonOf(new Uint8Array()), reasonOf(Buffer.from('plain text')), reasonOf(jpeg.subarray(0, jpeg.length - 40)), reasonOf(png.subarray(0, 50)), reasonOf(huge), reasonOf(flat)])
       .toEqual(['empty', 'not-a-photo', 'truncated', 'truncated', 'too-many-pixels', 'zero-size']);
     expect(reasonOf(await picture(8, 8).webp().toBuffer())).toBe('not-a-photo');
+    for (const length of [8, 12, 20, 22, 28]) expect(reasonOf(png.subarray(0, length))).toBe('truncated');
+    expect(reasonOf(pngFile({ width: 65_536, height: 1, depth: 8, colourType: 2, pixel: [1, 2, 3] }))).toBe('too-long');
+    expect(reasonOf(pngFile({ width: 1, height: 90_000, depth: 8, colourType: 0, pixel: [1] }))).toBe('too-long');
   });
 });
 
@@ -40,6 +45,17 @@ describe('coverage as a file', () => {
     const png = encodeCoveragePng(coverage, 7, 5);
     expect([...decodeCoveragePng(png, 7, 5)]).toEqual([...coverage]);
     expect([...(await sharp(png).greyscale().raw().toBuffer())]).toEqual([...coverage]);
+  });
+
+  it('is unpacked no further than its size: a small file that holds gigabytes is refused', () => {
+    const bomb = pngFile({ width: 7, height: 5, depth: 8, colourType: 0, pixel: [0], data: deflateSync(Buffer.alloc(200_000_000)) });
+    const texts = pngFile({ width: 7, height: 5, depth: 8, colourType: 0, pixel: [9], chunks: [pngChunk('zTXt', Buffer.concat([Buffer.from('words\0\0'), deflateSync(Buffer.alloc(200_000_000))]))] });
+    expect(bomb.length).toBeLessThan(400_000);
+    const began = performance.now();
+    expect(() => decodeCoveragePng(bomb, 7, 5)).toThrow(/unpacks to more/);
+    expect([...decodeCoveragePng(texts, 7, 5)]).toEqual(Array(35).fill(9));
+    expect(() => decodeCoveragePng(pngFile({ width: 60_000, height: 60_000, depth: 8, colourType: 0, pixel: [0], data: Buffer.alloc(9) }), 7, 5)).toThrow(/60000 x 60000/);
+    expect(performance.now() - began).toBeLessThan(1000);
   });
 
   it('of another size, with colour, or damaged is refused', async () => {

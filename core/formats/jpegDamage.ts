@@ -5,7 +5,10 @@ import type { Component, Scan } from './jpegBlocks';
 
 /** Where a JPEG's data stop making sense. */
 export interface JpegDamage {
-  /** the first row of the stored picture (before EXIF orientation) that may be wrong, and how many rows it has */
+  /**
+   * the row of the stored picture (before EXIF orientation) by which they do at the latest: wrong bytes may read as
+   * right ones for a while
+   */
   readonly row: number;
   readonly rows: number;
 }

@@ -2,9 +2,13 @@ import { distanceToSet } from './distanceToSet';
 
 /** Up to this radius the maximum over the disc is taken as it stands; beyond, by distances to the mask's levels. */
 const SMALL_RADIUS = 8;
-/** Levels of coverage between nothing and the most; between two of them the way is straight. */
-const LEVELS = 10;
+/** So many levels of coverage, the same for every mask, so that pieces of a picture fit together. */
+const LEVELS = 16;
 const LEAST_COVERAGE = 1 / 510;
+/** Levels lie beside the halves and quarters that straight edges give: there a rounding would decide. */
+const OFF_ROUND = 0.37;
+/** Beyond the radius, distances are known so far; whoever grows a piece of a picture has to see as much about it. */
+export const GROW_MARGIN = 8;
 
 /**
  * Grows a mask (grey dilation with a disc) or shrinks it (erosion). Large radii take no longer than middling ones.
@@ -29,47 +33,46 @@ function inverse(mask: Float32Array): Float32Array {
 function growByLevels(mask: Float32Array, width: number, height: number, radius: number): Float32Array {
   const out = mask.slice();
   const inSet = new Uint8Array(mask.length);
-  let higher: { readonly level: number; readonly distance: Float32Array } | undefined;
-  for (const level of levelsOf(mask)) {
-    for (let i = 0; i < mask.length; i++) inSet[i] = mask[i]! >= level ? 1 : 0;
-    const distance = new Float32Array(mask.length);
-    distanceToSet(inSet, width, height, radius + 1, distance);
-    for (let i = 0; i < out.length; i++) {
-      if (distance[i]! > radius) continue;
-      const beyond = higher ? higher.distance[i]! : Infinity;
-      // Within reach of the next level too: that one has had its say.
-      if (beyond <= radius) continue;
-      const between = beyond < Infinity ? (radius - distance[i]!) / (beyond - distance[i]!) : 0;
-      const value = higher ? level + between * (higher.level - level) : level;
-      if (value > out[i]!) out[i] = value;
+  let distance = new Float32Array(mask.length).fill(Infinity);
+  let higher = distance;
+  let known = 0;
+  for (let n = LEVELS; n >= 0; n--) {
+    let count = 0;
+    for (let i = 0; i < mask.length; i++) {
+      inSet[i] = mask[i]! >= levelAt(n) ? 1 : 0;
+      count += inSet[i]!;
     }
-    higher = { level, distance };
+    higher = distance;
+    // The sets lie within each other: as many pixels are the same pixels.
+    if (count !== known) {
+      distance = new Float32Array(mask.length);
+      distanceToSet(inSet, width, height, radius + GROW_MARGIN, distance);
+    }
+    known = count;
+    if (distance !== higher || n === LEVELS) raiseWithin(out, radius, n, distance, higher);
   }
   return out;
 }
 
-/** From the highest to the lowest, spaced so that each step holds about as many of the pixels between. */
-function levelsOf(mask: Float32Array): number[] {
-  const counts = new Uint32Array(256);
-  let most = 0;
-  let between = 0;
-  for (const value of mask) {
-    most = Math.max(most, value);
-    const code = Math.round(255 * value);
-    if (code < 1 || code > 254) continue;
-    counts[code]!++;
-    between++;
+function levelAt(n: number): number {
+  return n >= LEVELS ? 1 - LEAST_COVERAGE : Math.max(LEAST_COVERAGE, (n - OFF_ROUND) / LEVELS);
+}
+
+/**
+ * Raises what lies within the radius of a level, and not of the next one, which has had its say. How near the next
+ * one is counts as far as it is seen: the less the farther, so that nothing jumps where it is lost from sight.
+ */
+function raiseWithin(out: Float32Array, radius: number, n: number, distance: Float32Array, higher: Float32Array): void {
+  const level = n === LEVELS ? 1 : levelAt(n);
+  const step = n === LEVELS ? 0 : levelAt(n + 1) - level;
+  for (let i = 0; i < out.length; i++) {
+    const own = distance[i]!;
+    const beyond = higher[i]!;
+    if (own > radius || (beyond <= radius && n < LEVELS)) continue;
+    const seen = (radius + GROW_MARGIN - beyond) / GROW_MARGIN;
+    const value = seen > 0 && step > 0 ? level + ((radius - own) / (beyond - own)) * seen * step : level;
+    if (value > out[i]!) out[i] = value;
   }
-  if (most < LEAST_COVERAGE) return [];
-  const levels = new Set([most]);
-  let passed = 0;
-  for (let code = 254; code >= 1; code--) {
-    const before = Math.floor((passed * LEVELS) / Math.max(1, between));
-    passed += counts[code]!;
-    if (Math.floor((passed * LEVELS) / Math.max(1, between)) > before) levels.add((code - 0.5) / 255);
-  }
-  levels.add(LEAST_COVERAGE);
-  return [...levels].filter((level) => level <= most);
 }
 
 /** Between whole radii the results of the two neighbours are mixed. */

@@ -1,7 +1,7 @@
 import type { EdgeCare } from '../document/schema';
 import { coarseRegion, enlarge, padWithin } from '../raster/coarse';
 import { maskLevels, maskSmooth } from '../raster/maskCare';
-import { maskGrow } from '../raster/maskGrow';
+import { GROW_MARGIN, maskGrow } from '../raster/maskGrow';
 import { maskSoften } from '../raster/maskSoften';
 import { maskDropSpecks } from '../raster/maskSpecks';
 import { rasterisePlate } from '../raster/plate';
@@ -85,7 +85,8 @@ function caredFor(area: ResolvedArea, source: CoverageSource, region: Region, kn
 /** Up to softening, where the mask is smooth enough to be enlarged. */
 function softened({ edgeCare, ...area }: ResolvedArea, source: CoverageSource, region: Region, known: Known): Float32Array {
   const scale = regionScale(region);
-  const { padded, left, top } = padWithin(region, Math.ceil(careReach(edgeCare) * scale), source.photo);
+  const margin = Math.ceil(careReach(edgeCare) * scale) + (edgeCare.grow === 0 ? 0 : GROW_MARGIN);
+  const { padded, left, top } = padWithin(region, margin, source.photo);
   const { outWidth: width, outHeight: height } = padded;
   let mask = combineMarks(area, source, padded, known);
   if (area.inverted) mask = mask.map((value) => 1 - value);

@@ -45,7 +45,7 @@ test('a JPEG that is damaged within opens, and what is lost is said', async ({ p
   damaged.fill(0x55, Math.round(whole.length / 2), Math.round(whole.length / 2) + 40);
   await page.goto('/');
   await page.getByLabel('Photos for a new sitting').setInputFiles(photo('torn.jpg', damaged));
-  await expect(said(page, /“torn.jpg” is damaged: from about row \d+ of 480 on \(\d+ %\)/)).toBeVisible();
+  await expect(said(page, /“torn.jpg” is damaged: from row \d+ of 480 on at the latest/)).toBeVisible();
   await expect(page.getByText('640 × 480', { exact: false })).toBeVisible();
 });
 
