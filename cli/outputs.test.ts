@@ -126,6 +126,19 @@ describe('what the command line writes', () => {
   }, 60_000);
 });
 
+describe('several commands at once', () => {
+  it('write the same', async () => {
+    const photo = join(folder, 'p.jpg');
+    await sharp({ create: { width: 400, height: 300, channels: 3, background: '#885544', noise: { type: 'gaussian', mean: 128, sigma: 20 } } }).jpeg().toFile(photo);
+    const plan = await planFor(photo);
+    const outs = Array.from({ length: 4 }, (_, n) => join(folder, `out-${n}`));
+    const codes = await Promise.all(outs.map((out) => new Promise((done) => spawn(process.execPath, ['cli/even-blush.mjs', 'apply', plan, photo, '--out', out, '--format', 'png'], { stdio: 'ignore' }).on('exit', done))));
+    expect(codes).toEqual([0, 0, 0, 0]);
+    const files = await Promise.all(outs.map((out) => readFile(join(out, 'p.png'))));
+    for (const file of files) expect(file.equals(files[0]!)).toBe(true);
+  }, 60_000);
+});
+
 describe('plans that ask for too much', () => {
   const area = (id: string, marks: Area['marks']): Area => ({ id, name: id, part: 'other', sitter: null, inverted: false, edgeCare: NO_EDGE_CARE, marks });
   const clear = (areaId: string) => ({ ...step('clear', { brighten: 0.5, clear: 1 }), areaId });
@@ -197,6 +210,14 @@ describe('what the command line says', () => {
     expect(await main(['apply', plan, photo, '--out', join(folder, 'out')])).toBe(1);
     expect(failed.at(-1)).toContain('the coverage of Hair cannot be used (it is missing from the plan');
   });
+
+  it('does not say that nothing is off where nobody was found', async () => {
+    const photo = await photoAt(join(folder, 'p.jpg'));
+    expect(await main(['plan', photo, '--mend', '--out', join(folder, 'mend.json')])).toBe(1);
+    expect(failed.at(-1)).toContain('no face was found');
+    expect(await main(['check', photo])).toBe(0);
+    expect(said.at(-1)).toContain('no face was found');
+  }, 30_000);
 
   it.each([
     [['apply', 'p', 'a', '--out', 'o', '--quality', '0'], '--quality is a whole number from 1 to 100'],

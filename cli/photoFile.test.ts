@@ -72,6 +72,50 @@ describe('colours of a PNG', () => {
   });
 });
 
+describe('photos of every make', () => {
+  /** Four quarters of different greys, so that every turn and mirroring shows. */
+  const quarters = () => {
+    const data = Buffer.alloc(32 * 16 * 3);
+    for (let i = 0; i < 32 * 16; i++) data.fill(40 + (i % 32 < 16 ? 0 : 60) + (i < 32 * 8 ? 0 : 120), 3 * i, 3 * i + 3);
+    return sharp(data, { raw: { width: 32, height: 16, channels: 3 } });
+  };
+
+  it.each([1, 2, 3, 4, 5, 6, 7, 8])('stand upright by EXIF orientation %d, JPEG and PNG', async (orientation) => {
+    for (const format of ['jpeg', 'png'] as const) {
+      const path = join(folder, `turned.${format}`);
+      await writeFile(path, await quarters().withMetadata({ orientation }).toFormat(format, { quality: 100 }).toBuffer());
+      const { pyramid } = await openPhotoFile(path);
+      expect([pyramid.width, pyramid.height]).toEqual(orientation > 4 ? [16, 32] : [32, 16]);
+      const at = (x: number, y: number) => Math.round(pyramid.levels[0]!.data[4 * (Math.floor(y * pyramid.height) * pyramid.width + Math.floor(x * pyramid.width))]! / 10) * 10;
+      // EXIF 2.32, tag 0x0112: where the stored picture's first row and column are to be seen.
+      const corners: Readonly<Record<number, number[]>> = {
+        1: [40, 100, 160, 220], 2: [100, 40, 220, 160], 3: [220, 160, 100, 40], 4: [160, 220, 40, 100],
+        5: [40, 160, 100, 220], 6: [160, 40, 220, 100], 7: [220, 100, 160, 40], 8: [100, 220, 40, 160],
+      };
+      expect([at(0.25, 0.25), at(0.75, 0.25), at(0.25, 0.75), at(0.75, 0.75)]).toEqual(corners[orientation]);
+    }
+  });
+
+  it('of four inks, progressive, interlaced, with a palette, grey: all open in their colours', async () => {
+    const plain = sharp({ create: { width: 40, height: 30, channels: 3, background: '#c8785a' } });
+    const makes = {
+      'inks.jpg': plain.clone().toColourspace('cmyk').jpeg(),
+      'progressive.jpg': plain.clone().jpeg({ progressive: true, quality: 98 }),
+      'interlaced.png': plain.clone().png({ progressive: true }),
+      'palette.png': plain.clone().png({ palette: true }),
+    };
+    for (const [name, image] of Object.entries(makes)) {
+      await writeFile(join(folder, name), await image.toBuffer());
+      const { pyramid } = await openPhotoFile(join(folder, name));
+      const off = name === 'inks.jpg' ? 40 : 3;
+      PIXEL.forEach((value, c) => expect(Math.abs(pyramid.levels[0]!.data[c]! - value), name).toBeLessThanOrEqual(off));
+    }
+    await writeFile(join(folder, 'grey.png'), await plain.clone().greyscale().png().toBuffer());
+    const [red, green, blue] = (await openPhotoFile(join(folder, 'grey.png'))).pyramid.levels[0]!.data;
+    expect([green, blue]).toEqual([red, red]);
+  });
+});
+
 describe('damage within a JPEG', () => {
   it('is told, and the photo opens as far as it goes', async () => {
     const whole = await sharp(portraitPath('marit', 'photo')).jpeg({ quality: 90 }).toBuffer();

@@ -48,6 +48,8 @@ export async function makePlan(path: string, command: PlanCommand, outputs: Outp
   if (command.matchSkin) put('skin', 'match', await matchTo(command.matchSkin, report));
   if (command.skinHue) put('skin', 'hue-to-target', { hue: rungs(command.skinHue), saturation: rungs(), lightness: rungs(), keeps: 'chroma', more: [] });
   if (command.evenness) put('skin', 'evenness', { hue: command.evenness[0]! / 100, saturation: command.evenness[1]! / 100, lightness: command.evenness[2]! / 100, size: null, blush: 0, marks: 1 });
+  // Of nobody's skin nothing can be said, not that nothing is off.
+  if (command.mend && work.photo.areas.length === 0) throw new CommandError('nobody');
   if (command.mend) work.photo = await mendAll(work.photo, (photo) => checkPhoto(work.resolver, photo, work.baked).filter(({ sitterId }) => ofSitter(photo, sitterId, command.sitter)), randomUUID);
   for (const [part, palette, text] of [['irises', 'irises', command.iris], ['lips', 'lips', command.lips], ['hair', 'hair', command.hair]] as const) {
     if (text === undefined) continue;

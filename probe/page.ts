@@ -1,4 +1,4 @@
-import { spawn } from 'node:child_process';
+import { execSync, spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { chromium } from '@playwright/test';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
@@ -19,7 +19,7 @@ export async function probePage(): Promise<Finding[]> {
   while (!(await fetch(`${address}/api/health`).then(({ ok }) => ok, () => false))) await new Promise((resolve) => setTimeout(resolve, 100));
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGUMENTS });
   try {
-    return [await damagedFiles(browser, address), await killedTabs(browser, address), await importsInTwoTabs(browser, address), await endedWorkers(browser, address)];
+    return [await damagedFiles(browser, address), await killedTabs(browser, address), await importsInTwoTabs(browser, address), await endedWorkers(browser, address), await visits(browser, address)];
   } finally {
     await browser.close();
     server.kill();
@@ -158,6 +158,30 @@ async function importsInTwoTabs(browser: Browser, address: string): Promise<Find
     await context.close();
   }
   return { what: `${IMPORTS} times eight photos imported while the list is opened in another tab`, seen: `${lost} of ${all} files swept away`, must: '0' };
+}
+
+const VISITS = 60;
+
+/** Goes from the list to the bench and back, and undoes and redoes, and looks at the memory of the browser's processes. */
+async function visits(browser: Browser, address: string): Promise<Finding> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await open(context, address);
+  const memory: string[] = [];
+  for (let n = 0; n <= VISITS; n++) {
+    await page.getByRole('link', { name: 'Open Lantern Row Players' }).click();
+    await settle(page);
+    await page.getByRole('link', { name: 'All sittings' }).click();
+    await page.getByRole('link', { name: 'Open Lantern Row Players' }).waitFor();
+    if (n % (VISITS / 3) === 0) memory.push(`${residentMegabytes('gpu-process')} + ${residentMegabytes('renderer')}`);
+  }
+  await context.close();
+  return { what: `${VISITS} visits of list and bench: memory of the GPU process and of the pages, MB, every ${VISITS / 3} visits`, seen: memory.join(', '), must: 'steady' };
+}
+
+/** Of all processes of a type. */
+function residentMegabytes(type: string): number {
+  const rows = execSync('ps -eo rss,args').toString().split('\n').filter((row) => row.includes(`--type=${type}`));
+  return Math.round(rows.reduce((sum, row) => sum + Number.parseInt(row, 10), 0) / 1024);
 }
 
 const WAYS: Readonly<Record<string, string>> = {

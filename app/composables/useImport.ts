@@ -3,6 +3,8 @@ import type { Photo } from '#core/document/schema';
 import { isPhotoStored, storePhoto } from '../storage/photoStorage';
 import { THUMB_LONG_SIDE } from '../storage/thumbs';
 
+const ENDS_FROM = 0.95;
+
 /** Opens photo files one after the other; what cannot be opened is said by name, and the others go on. */
 export function useImport() {
   const workers = useWorkers();
@@ -45,8 +47,10 @@ export function useImport() {
 
   function sayDamage(name: string, damage: Awaited<ReturnType<typeof workers.damage>>): void {
     if (!damage) return;
+    // Where the data are only found not to add up at their end, the place says nothing.
+    const place = damage.row < ENDS_FROM * damage.rows ? `from row ${damage.row + 1} of ${damage.rows} on at the latest` : 'in places';
     notices.problem(
-      `“${name}” is damaged: from row ${damage.row + 1} of ${damage.rows} on at the latest, the picture may be torn, coloured or grey. It was opened all the same; copy it again from its source if you can.`,
+      `“${name}” is damaged: ${place}, the picture may be torn, coloured or grey. It was opened all the same; copy it again from its source if you can.`,
     );
   }
 

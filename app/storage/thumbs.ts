@@ -18,3 +18,18 @@ export async function ensureThumb(workers: PictureWorkers, photo: { id: string; 
   queue = made.catch(() => undefined);
   return made;
 }
+
+const addresses = new Map<string, Promise<string>>();
+
+/**
+ * An address for the small picture of a photo, one for as long as the page lives: the browser keeps what it decoded
+ * by address, and would keep it again and again.
+ */
+export function thumbAddress(workers: PictureWorkers, photo: { id: string; file: string }): Promise<string> {
+  const known = addresses.get(photo.id);
+  if (known) return known;
+  const made = ensureThumb(workers, photo).then((picture) => URL.createObjectURL(picture));
+  addresses.set(photo.id, made);
+  made.catch(() => addresses.delete(photo.id));
+  return made;
+}

@@ -15,6 +15,7 @@ export interface SetAside {
   readonly path: Path;
   /** of the entry that was taken out, as "area “Hair”"; of a value that was mended, its place */
   readonly what: string;
+  /** in a few words, as "is below 1" */
   readonly why: string;
   /** whether a value was brought within its limits and the entry stayed */
   readonly mended: boolean;
@@ -67,7 +68,7 @@ function mend(document: unknown, issues: readonly z.core.$ZodIssue[], setAside: 
   let count = 0;
   for (const issue of issues) {
     const path = issue.path as Path;
-    const why = issue.message;
+    const why = whyOf(issue);
     if (mendValue(document, path, issue)) {
       setAside.push({ path, what: path.join('.'), why, mended: true });
       count++;
@@ -83,6 +84,27 @@ function mend(document: unknown, issues: readonly z.core.$ZodIssue[], setAside: 
   const last = [...gone.values()].sort((p, q) => q.length - p.length || Number(q.at(-1)) - Number(p.at(-1)));
   for (const path of last) (at(document, path.slice(0, -1)) as unknown[]).splice(Number(path.at(-1)), 1);
   return count > 0 ? document : undefined;
+}
+
+/** What is wrong with a value, in a few words. */
+function whyOf(issue: z.core.$ZodIssue): string {
+  switch (issue.code) {
+    case 'invalid_type':
+      return `is no ${issue.expected}`;
+    case 'too_small':
+      return issue.origin === 'number' ? `is below ${issue.minimum}` : 'is too short';
+    case 'too_big':
+      return issue.origin === 'number' ? `is above ${issue.maximum}` : `holds more than ${issue.maximum}`;
+    case 'unrecognized_keys':
+      return `holds ${issue.keys.join(', ')}, which is not known`;
+    case 'invalid_value':
+    case 'invalid_union':
+      return 'is none of what it can be';
+    case 'custom':
+      return issue.message;
+    default:
+      return 'has another form';
+  }
 }
 
 /** Brings one value within its limits, where that says what was meant. */

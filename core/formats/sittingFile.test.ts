@@ -1,5 +1,4 @@
-import { strToU8, zipSync } from 'fflate';
-import { unzipSync } from 'fflate';
+import { strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
 import { mark } from '../../tests/fixtures/plans';

@@ -59,7 +59,7 @@ function close(): void {
   <Dialog open class="relative z-40" @close="close">
     <div class="fixed inset-0 bg-black/30" aria-hidden="true" />
     <div class="fixed inset-0 flex items-center justify-center p-6">
-      <DialogPanel class="w-[26rem] rounded-xl border border-line bg-paper p-5">
+      <DialogPanel class="w-[31rem] rounded-xl border border-line bg-paper p-5">
         <DialogTitle class="text-lg">Export</DialogTitle>
         <p class="mb-3 text-[13px] text-quiet">{{ photo.file }}, {{ photo.width }} × {{ photo.height }}, with {{ steps }}.</p>
         <div v-if="progress !== undefined" class="flex items-center gap-3">
@@ -74,7 +74,7 @@ function close(): void {
             <label class="flex items-center gap-1.5"><input v-model="format" type="radio" value="png" class="accent-(--accent)"> PNG</label>
             <label v-if="format === 'jpeg'" class="ml-auto">quality <NumberField v-model="quality" label="JPEG quality" :min="1" :max="100" :reset="92" /></label>
           </fieldset>
-          <div class="flex gap-2">
+          <div class="flex gap-2 whitespace-nowrap">
             <button class="press-main" @click="exportPicture">Export photo</button>
             <button class="press" title="The steps and areas as a file, for the command line" @click="exportPlan">Export plan</button>
             <button class="press" title="The whole sitting with its photos as one file, to keep or to open elsewhere" @click="exportSitting">Save sitting</button>

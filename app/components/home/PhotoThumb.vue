@@ -1,17 +1,19 @@
 <script setup lang="ts">
-import { ensureThumb } from '../../storage/thumbs';
+import { thumbAddress } from '../../storage/thumbs';
 
 /** A photo at a small size; a plain ground until it is there. */
 const props = defineProps<{ photoId: string; file: string; size: number }>();
 const workers = useWorkers();
 const address = ref<string>();
 
-watch(() => props.photoId, async (id) => {
-  const picture = await ensureThumb(workers, { id, file: props.file }).catch(() => undefined);
-  if (picture && id === props.photoId) address.value = URL.createObjectURL(picture);
-}, { immediate: true });
-watch(address, (_, old) => old && URL.revokeObjectURL(old));
-onScopeDispose(() => address.value && URL.revokeObjectURL(address.value));
+watch(
+  () => props.photoId,
+  async (id) => {
+    const found = await thumbAddress(workers, { id, file: props.file }).catch(() => undefined);
+    if (found && id === props.photoId) address.value = found;
+  },
+  { immediate: true },
+);
 </script>
 
 <template>
