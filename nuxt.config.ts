@@ -54,7 +54,17 @@ export default defineNuxtConfig({
     strict: true,
     tsConfig: {
       compilerOptions: { noUncheckedIndexedAccess: true, erasableSyntaxOnly: false },
-      include: ['../kinds/**/*', '../workers/**/*', '../core/**/*', '../tests/**/*', '../bench/**/*', '../probe/**/*', '../scripts/**/*', '../cli/**/*', '../*.ts'],
+      include: [
+        '../kinds/**/*',
+        '../workers/**/*',
+        '../core/**/*',
+        '../tests/**/*',
+        '../bench/**/*',
+        '../probe/**/*',
+        '../scripts/**/*',
+        '../cli/**/*',
+        '../*.ts',
+      ],
     },
   },
 });

@@ -16,8 +16,24 @@ export default defineConfig({
     trace: 'retain-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader', '--force-color-profile=srgb'],
+      args: [
+        '--no-sandbox',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--use-gl=angle',
+        '--use-angle=swiftshader',
+        '--enable-unsafe-swiftshader',
+        '--force-color-profile=srgb',
+      ],
     },
   },
-  webServer: { command: 'node .output/server/index.mjs', url: `http://localhost:${PORT}/api/health`, env: { PORT: String(PORT) }, reuseExistingServer: false },
+  webServer: {
+    command: 'node .output/server/index.mjs',
+    url: `http://localhost:${PORT}/api/health`,
+    env: { PORT: String(PORT) },
+    reuseExistingServer: false,
+  },
 });

@@ -26,65 +26,186 @@ import { colourAt, meanDifference, softIou, textureCorrelation } from '../tests/
 import type { Row } from './report';
 
 const whole = (pyramid: Pyramid) => sampleRegion(pyramid, wholeRegion(pyramid.width, pyramid.height));
-const coverage = (pyramid: Pyramid, data: Uint8Array) => ({ space: 'coverage8' as const, width: pyramid.width, height: pyramid.height, data });
+const coverage = (pyramid: Pyramid, data: Uint8Array) => ({
+  space: 'coverage8' as const,
+  width: pyramid.width,
+  height: pyramid.height,
+  data,
+});
 /** Gaussian that divides texture from shading: 1 % of a face of 450 pixels. */
 const TEXTURE_SIGMA = 4.5;
 
 /** Hue alone brought to the rungs of the neutral version, and the whole trend matched to it, on the true skin mask. */
 async function flareToNeutral(sitter: Sitter): Promise<Row[]> {
-  const [flare, neutral, mask] = [await portrait(sitter, 'flare'), await portrait(sitter, 'neutral'), await truthMask(sitter, 'skin_face', 'skin_body')];
-  const truth = whole(neutral), targets = targetsOf(rungSamples(truth, coverage(neutral, mask)));
-  const { before, after } = renderWhole(flare, photoOf(flare, area([]), [step('hue-to-target', { ...NO_TARGETS, hue: targets.hue })]), mask);
-  const rows = measureRankedTrend({ planes: oklabPlanes(truth.data), weights: Float32Array.from(mask, (value) => value / 255) })!;
-  const matched = renderWhole(flare, photoOf(flare, area([]), [step('match', { to: { by: 'trend', name: 'neutral', rows }, light: 1, colour: 1 })]), mask).after;
-  const was = meanDifference(before, truth, mask), share = (picture: LinearRaster) => (100 * meanDifference(picture, truth, mask)) / was, deep = sitter === 'adaeze';
-  let chroma = 0, count = 0;
+  const [flare, neutral, mask] = [
+    await portrait(sitter, 'flare'),
+    await portrait(sitter, 'neutral'),
+    await truthMask(sitter, 'skin_face', 'skin_body'),
+  ];
+  const truth = whole(neutral);
+  const targets = targetsOf(rungSamples(truth, coverage(neutral, mask)));
+  const { before, after } = renderWhole(
+    flare,
+    photoOf(flare, area([]), [step('hue-to-target', { ...NO_TARGETS, hue: targets.hue })]),
+    mask,
+  );
+  const rows = measureRankedTrend({
+    planes: oklabPlanes(truth.data),
+    weights: Float32Array.from(mask, (value) => value / 255),
+  })!;
+  const matched = renderWhole(
+    flare,
+    photoOf(flare, area([]), [
+      step('match', { to: { by: 'trend', name: 'neutral', rows }, light: 1, colour: 1 }),
+    ]),
+    mask,
+  ).after;
+  const was = meanDifference(before, truth, mask);
+  const share = (picture: LinearRaster) => (100 * meanDifference(picture, truth, mask)) / was;
+  const deep = sitter === 'adaeze';
+  let chroma = 0;
+  let count = 0;
   mask.forEach((value, i) => {
     if (value < 255) return;
-    const [, a0, b0] = convertSrgbLinearToOklab(colourAt(before, i)), [, a1, b1] = convertSrgbLinearToOklab(colourAt(after, i));
+    const [, a0, b0] = convertSrgbLinearToOklab(colourAt(before, i));
+    const [, a1, b1] = convertSrgbLinearToOklab(colourAt(after, i));
     chroma = Math.max(chroma, Math.abs(Math.hypot(a1, b1) / Math.hypot(a0, b0) - 1));
     count++;
   });
   return [
-    { what: `${sitter} flare: hue alone to the neutral rungs, ΔE00 to the neutral version`, value: share(after), unit: `% of ${was.toFixed(1)}`, must: deep ? '≤ 55' : '≤ 50' },
-    { what: `${sitter} flare: matched to the neutral version's trend, ΔE00 to it`, value: share(matched), unit: `% of ${was.toFixed(1)}`, must: deep ? '≤ 33' : '≤ 25' },
-    { what: `${sitter} flare: texture correlation of L* within skin, hue alone`, value: textureCorrelation(before, after, mask, TEXTURE_SIGMA), unit: '', must: '≥ 0.995' },
-    { what: `${sitter} flare: largest change of OKLCh chroma, ${count} pixels, hue alone`, value: 100 * chroma, unit: '%', must: '< 1' },
+    {
+      what: `${sitter} flare: hue alone to the neutral rungs, ΔE00 to the neutral version`,
+      value: share(after),
+      unit: `% of ${was.toFixed(1)}`,
+      must: deep ? '≤ 55' : '≤ 50',
+    },
+    {
+      what: `${sitter} flare: matched to the neutral version's trend, ΔE00 to it`,
+      value: share(matched),
+      unit: `% of ${was.toFixed(1)}`,
+      must: deep ? '≤ 33' : '≤ 25',
+    },
+    {
+      what: `${sitter} flare: texture correlation of L* within skin, hue alone`,
+      value: textureCorrelation(before, after, mask, TEXTURE_SIGMA),
+      unit: '',
+      must: '≥ 0.995',
+    },
+    {
+      what: `${sitter} flare: largest change of OKLCh chroma, ${count} pixels, hue alone`,
+      value: 100 * chroma,
+      unit: '%',
+      must: '< 1',
+    },
   ];
 }
 
 /** The chest in other light brought to the face, on true masks. */
 async function chestToFace(sitter: Sitter): Promise<Row[]> {
-  const [mixed, photo, chest, face] = [await portrait(sitter, 'mixed'), await portrait(sitter, 'photo'), await truthMask(sitter, 'skin_body'), await truthMask(sitter, 'skin_face')], truth = whole(photo);
-  const resolver = new Resolver(mixed, KINDS), renderer = new RegionRenderer(mixed, KINDS), baked = new Map([['area', chest], ['face', face]]), region = wholeRegion(mixed.width, mixed.height);
-  const document = { ...photoOf(mixed, area([]), [step('match', { to: { by: 'area', areaId: 'face' }, light: 0.65, colour: 1 })]), areas: [area([]), { ...area([]), id: 'face' }] };
+  const [mixed, photo, chest, face] = [
+    await portrait(sitter, 'mixed'),
+    await portrait(sitter, 'photo'),
+    await truthMask(sitter, 'skin_body'),
+    await truthMask(sitter, 'skin_face'),
+  ];
+  const truth = whole(photo);
+  const resolver = new Resolver(mixed, KINDS);
+  const renderer = new RegionRenderer(mixed, KINDS);
+  const baked = new Map([
+    ['area', chest],
+    ['face', face],
+  ]);
+  const region = wholeRegion(mixed.width, mixed.height);
+  const document = {
+    ...photoOf(mixed, area([]), [
+      step('match', { to: { by: 'area', areaId: 'face' }, light: 0.65, colour: 1 }),
+    ]),
+    areas: [area([]), { ...area([]), id: 'face' }],
+  };
   for (const entry of document.areas) renderer.learnArea(resolver.area(entry, document, baked.get(entry.id)));
-  const before = renderer.source(region), after = renderer.render(resolver.plan(document, baked), region), was = meanDifference(before, truth, chest);
-  const faceBands = lightnessSamples(after, coverage(mixed, face)), chestBands = lightnessSamples(after, coverage(mixed, chest)), apart: number[] = [];
-  faceBands.forEach((band, i) => band.length > 0 && chestBands[i]!.length > 0 && apart.push(ciede2000(convertSrgbLinearToCielabD50(meanLinear(band)), convertSrgbLinearToCielabD50(meanLinear(chestBands[i]!)))));
+  const before = renderer.source(region);
+  const after = renderer.render(resolver.plan(document, baked), region);
+  const was = meanDifference(before, truth, chest);
+  const faceBands = lightnessSamples(after, coverage(mixed, face));
+  const chestBands = lightnessSamples(after, coverage(mixed, chest));
+  const apart: number[] = [];
+  faceBands.forEach(
+    (band, i) =>
+      band.length > 0 &&
+      chestBands[i]!.length > 0 &&
+      apart.push(
+        ciede2000(
+          convertSrgbLinearToCielabD50(meanLinear(band)),
+          convertSrgbLinearToCielabD50(meanLinear(chestBands[i]!)),
+        ),
+      ),
+  );
   return [
-    { what: `${sitter} mixed light: chest matched to the face, ΔE00 to photo.jpg`, value: (100 * meanDifference(after, truth, chest)) / was, unit: `% of ${was.toFixed(1)}`, must: '≤ 40' },
-    { what: `${sitter} mixed light: face and neck at equal lightness, mean over bands of 5 L*`, value: apart.reduce((sum, value) => sum + value, 0) / Math.max(1, apart.length), unit: 'ΔE00', must: '≤ 2' },
+    {
+      what: `${sitter} mixed light: chest matched to the face, ΔE00 to photo.jpg`,
+      value: (100 * meanDifference(after, truth, chest)) / was,
+      unit: `% of ${was.toFixed(1)}`,
+      must: '≤ 40',
+    },
+    {
+      what: `${sitter} mixed light: face and neck at equal lightness, mean over bands of 5 L*`,
+      value: apart.reduce((sum, value) => sum + value, 0) / Math.max(1, apart.length),
+      unit: 'ΔE00',
+      must: '≤ 2',
+    },
   ];
 }
 
 /** Blotchy skin evened by 70 %, on the true skin mask. */
 async function evened(sitter: Sitter): Promise<Row[]> {
-  const [blotchy, photo, mask] = [await portrait(sitter, 'blotchy'), await portrait(sitter, 'photo'), await truthMask(sitter, 'skin_face', 'skin_body')], truth = whole(photo);
-  const { before, after } = renderWhole(blotchy, photoOf(blotchy, area([]), [step('evenness', { hue: 0.7, saturation: 0.7, lightness: 0.7, size: null, blush: 0, marks: 1 })]), mask);
-  const was = meanDifference(before, truth, mask), spread = hueSpread(before, mask), left = hueSpread(after, mask);
+  const [blotchy, photo, mask] = [
+    await portrait(sitter, 'blotchy'),
+    await portrait(sitter, 'photo'),
+    await truthMask(sitter, 'skin_face', 'skin_body'),
+  ];
+  const truth = whole(photo);
+  const { before, after } = renderWhole(
+    blotchy,
+    photoOf(blotchy, area([]), [
+      step('evenness', { hue: 0.7, saturation: 0.7, lightness: 0.7, size: null, blush: 0, marks: 1 }),
+    ]),
+    mask,
+  );
+  const was = meanDifference(before, truth, mask);
+  const spread = hueSpread(before, mask);
+  const left = hueSpread(after, mask);
   return [
-    { what: `${sitter} blotchy: evened by 70 %, ΔE00 to photo.jpg`, value: (100 * meanDifference(after, truth, mask)) / was, unit: `% of ${was.toFixed(1)}`, must: '≤ 65' },
-    { what: `${sitter} blotchy: spread of HSV hue after a Gaussian of 9 pixels falls (trend over lightness included)`, value: 100 * (1 - left / spread), unit: `% of ${spread.toFixed(1)}°`, must: '60 to 75' },
-    { what: `${sitter} blotchy: texture correlation of L*`, value: textureCorrelation(before, after, mask, TEXTURE_SIGMA), unit: '', must: '≥ 0.995' },
+    {
+      what: `${sitter} blotchy: evened by 70 %, ΔE00 to photo.jpg`,
+      value: (100 * meanDifference(after, truth, mask)) / was,
+      unit: `% of ${was.toFixed(1)}`,
+      must: '≤ 65',
+    },
+    {
+      what: `${sitter} blotchy: spread of HSV hue after a Gaussian of 9 pixels falls (trend over lightness included)`,
+      value: 100 * (1 - left / spread),
+      unit: `% of ${spread.toFixed(1)}°`,
+      must: '60 to 75',
+    },
+    {
+      what: `${sitter} blotchy: texture correlation of L*`,
+      value: textureCorrelation(before, after, mask, TEXTURE_SIGMA),
+      unit: '',
+      must: '≥ 0.995',
+    },
   ];
 }
 
 function hueSpread(picture: LinearRaster, mask: Uint8Array): number {
-  const weights = Float32Array.from(mask, (value) => Number(value === 255)), low = areaLowPass(weights, picture.width, picture.height, 9);
-  const planes = [0, 1, 2].map((c) => low.of(Float32Array.from({ length: mask.length }, (_, i) => picture.data[3 * i + c]!))), hues: number[] = [];
+  const weights = Float32Array.from(mask, (value) => Number(value === 255));
+  const low = areaLowPass(weights, picture.width, picture.height, 9);
+  const planes = [0, 1, 2].map((c) =>
+    low.of(Float32Array.from({ length: mask.length }, (_, i) => picture.data[3 * i + c]!)),
+  );
+  const hues: number[] = [];
   for (let i = 0; i < mask.length; i += 3) {
-    const hue = mask[i] === 255 ? hsvHueOfSrgbLinear([planes[0]![i]!, planes[1]![i]!, planes[2]![i]!]) : undefined;
+    const hue =
+      mask[i] === 255 ? hsvHueOfSrgbLinear([planes[0]![i]!, planes[1]![i]!, planes[2]![i]!]) : undefined;
     if (hue !== undefined) hues.push(((hue + 180) % 360) - 180);
   }
   const mean = hues.reduce((sum, hue) => sum + hue, 0) / hues.length;
@@ -92,40 +213,112 @@ function hueSpread(picture: LinearRaster, mask: Uint8Array): number {
 }
 
 /** ΔE00 of linear gains per channel, and of the three plain ways as they were given to us. */
-const PLAIN: Readonly<Record<string, readonly [flat: number, turned: number, blended: number, gain: number]>> = {
-  'marit iris': [10.3, 14.2, 13.4, 8.2], 'marit lips': [11.8, 3.8, 11.7, 2.4], 'marit hair': [11.7, 3.2, 14.5, 2.7],
-  'adaeze iris': [15.5, 6.3, 15.9, 7.5], 'adaeze lips': [3.4, 1.8, 6.2, 1.9], 'adaeze hair': [12.6, 5.8, 17.2, 4.2],
-  'jonas iris': [19.9, 6.5, 19.3, 13.3], 'jonas hair': [11.4, 7.3, 14.3, 4], 'linnea iris': [10.5, 11.7, 11.9, 4.9], 'linnea lips': [13.8, 3.7, 14.6, 2.5], 'linnea hair': [31.5, 4.2, 32.9, 2.9],
+const PLAIN: Readonly<
+  Record<string, readonly [flat: number, turned: number, blended: number, gain: number]>
+> = {
+  'marit iris': [10.3, 14.2, 13.4, 8.2],
+  'marit lips': [11.8, 3.8, 11.7, 2.4],
+  'marit hair': [11.7, 3.2, 14.5, 2.7],
+  'adaeze iris': [15.5, 6.3, 15.9, 7.5],
+  'adaeze lips': [3.4, 1.8, 6.2, 1.9],
+  'adaeze hair': [12.6, 5.8, 17.2, 4.2],
+  'jonas iris': [19.9, 6.5, 19.3, 13.3],
+  'jonas hair': [11.4, 7.3, 14.3, 4],
+  'linnea iris': [10.5, 11.7, 11.9, 4.9],
+  'linnea lips': [13.8, 3.7, 14.6, 2.5],
+  'linnea hair': [31.5, 4.2, 32.9, 2.9],
 };
 const PARTS = { iris: 'irises', lips: 'lips', hair: 'hair' } as const;
 
 /** Recolouring against the same scene rendered with another pigment, on the true mask, given the truth's mean colour. */
-async function recolourToTruth(sitter: Sitter, part: keyof typeof PARTS): Promise<{ row: Row; value: number; plain: number; gain: number } | undefined> {
+async function recolourToTruth(
+  sitter: Sitter,
+  part: keyof typeof PARTS,
+): Promise<{ row: Row; value: number; plain: number; gain: number } | undefined> {
   const plain = PLAIN[`${sitter} ${part}`];
   if (!plain) return undefined;
-  const [photo, recoloured, mask] = [await portrait(sitter, 'photo'), await portrait(sitter, 'recoloured'), await truthMask(sitter, part)], clear = mask.map((value) => (value >= 230 ? 255 : 0));
-  const truth = whole(recoloured), colour = hexOfSrgbLinear(areaMean(truth, coverage(recoloured, clear))!);
-  const { before, after } = renderWhole(photo, photoOf(photo, area([]), [step('recolour', { ...startRecolour(PARTS[part], colour) })]), mask), value = meanDifference(after, truth, clear);
-  return { value, plain: Math.min(...plain.slice(0, 3)), gain: plain[3], row: { what: `${sitter} ${part}: recoloured, ΔE00 to the truth (before ${meanDifference(before, truth, clear).toFixed(1)}, best of four plain ways ${Math.min(...plain)})`, value, unit: 'ΔE00', must: `≤ ${(1.05 * Math.min(...plain)).toFixed(1)}` } };
+  const [photo, recoloured, mask] = [
+    await portrait(sitter, 'photo'),
+    await portrait(sitter, 'recoloured'),
+    await truthMask(sitter, part),
+  ];
+  const clear = mask.map((value) => (value >= 230 ? 255 : 0));
+  const truth = whole(recoloured);
+  const colour = hexOfSrgbLinear(areaMean(truth, coverage(recoloured, clear))!);
+  const { before, after } = renderWhole(
+    photo,
+    photoOf(photo, area([]), [step('recolour', { ...startRecolour(PARTS[part], colour) })]),
+    mask,
+  );
+  const value = meanDifference(after, truth, clear);
+  return {
+    value,
+    plain: Math.min(...plain.slice(0, 3)),
+    gain: plain[3],
+    row: {
+      what: `${sitter} ${part}: recoloured, ΔE00 to the truth (before ${meanDifference(before, truth, clear).toFixed(1)}, best of four plain ways ${Math.min(...plain)})`,
+      value,
+      unit: 'ΔE00',
+      must: `≤ ${(1.05 * Math.min(...plain)).toFixed(1)}`,
+    },
+  };
 }
 
 async function recoloured(): Promise<Row[]> {
   const cases = [];
-  for (const sitter of SITTERS) for (const part of ['iris', 'lips', 'hair'] as const) cases.push(await recolourToTruth(sitter, part));
-  const known = cases.filter((entry) => entry !== undefined), sum = (read: (entry: (typeof known)[number]) => number) => known.reduce((total, entry) => total + read(entry), 0), ours = sum(({ value }) => value);
+  for (const sitter of SITTERS)
+    for (const part of ['iris', 'lips', 'hair'] as const) cases.push(await recolourToTruth(sitter, part));
+  const known = cases.filter((entry) => entry !== undefined);
+  const sum = (read: (entry: (typeof known)[number]) => number) =>
+    known.reduce((total, entry) => total + read(entry), 0);
+  const ours = sum(({ value }) => value);
   return [
     ...known.map(({ row }) => row),
-    { what: 'recoloured: all cases against the best of three plain ways', value: (100 * ours) / sum(({ plain }) => plain), unit: '%', must: '≤ 65' },
-    { what: 'recoloured: all cases against one gain per channel', value: (100 * ours) / sum(({ gain }) => gain), unit: '%', must: '≤ 90' },
+    {
+      what: 'recoloured: all cases against the best of three plain ways',
+      value: (100 * ours) / sum(({ plain }) => plain),
+      unit: '%',
+      must: '≤ 65',
+    },
+    {
+      what: 'recoloured: all cases against one gain per channel',
+      value: (100 * ours) / sum(({ gain }) => gain),
+      unit: '%',
+      must: '≤ 90',
+    },
   ];
 }
 
 /** What one or two rough lines give with edge finding, against the true mask. */
-async function strokes(sitter: Sitter, part: string, masks: readonly string[], ...lines: readonly (readonly (readonly [number, number])[])[]): Promise<Row[]> {
-  const pyramid = await portrait(sitter, 'photo'), truth = await truthMask(sitter, ...masks);
-  const parameters = { solver: 1, tolerance: 0.5, strokes: lines.map((points) => ({ takes: true, radius: 10, points: points.map(([x, y]) => [x, y, 0.5]) })) };
-  const { coverage: found } = renderWhole(pyramid, photoOf(pyramid, area([mark('edge-stroke', parameters)]), []));
-  return [{ what: `${sitter} ${part} by ${lines.length} ${lines.length === 1 ? 'stroke' : 'strokes'} with edge finding: soft IoU`, value: softIou(found.data, truth), unit: '', must: '' }];
+async function strokes(
+  sitter: Sitter,
+  part: string,
+  masks: readonly string[],
+  ...lines: readonly (readonly (readonly [number, number])[])[]
+): Promise<Row[]> {
+  const pyramid = await portrait(sitter, 'photo');
+  const truth = await truthMask(sitter, ...masks);
+  const parameters = {
+    solver: 1,
+    tolerance: 0.5,
+    strokes: lines.map((points) => ({
+      takes: true,
+      radius: 10,
+      points: points.map(([x, y]) => [x, y, 0.5]),
+    })),
+  };
+  const { coverage: found } = renderWhole(
+    pyramid,
+    photoOf(pyramid, area([mark('edge-stroke', parameters)]), []),
+  );
+  return [
+    {
+      what: `${sitter} ${part} by ${lines.length} ${lines.length === 1 ? 'stroke' : 'strokes'} with edge finding: soft IoU`,
+      value: softIou(found.data, truth),
+      unit: '',
+      must: '',
+    },
+  ];
 }
 
 export async function accuracy(): Promise<Row[]> {
@@ -135,12 +328,74 @@ export async function accuracy(): Promise<Row[]> {
   for (const sitter of SITTERS) rows.push(...(await evened(sitter)));
   rows.push(...(await recoloured()));
   rows.push(
-    ...(await strokes('marit', 'face', ['skin_face'], [[500, 330], [480, 450], [440, 560], [470, 700]])),
-    ...(await strokes('linnea', 'face', ['skin_face'], [[520, 400], [440, 640], [480, 700]])),
-    ...(await strokes('jonas', 'skin', ['skin_face', 'skin_body'], [[520, 300], [480, 560], [480, 760], [560, 1000]])),
-    ...(await strokes('adaeze', 'skin', ['skin_face', 'skin_body'], [[520, 560], [500, 640], [480, 760], [560, 1000]])),
-    ...(await strokes('marit', 'lips', ['lips'], [[490, 822], [530, 845], [580, 822]])),
-    ...(await strokes('marit', 'hair', ['hair'], [[380, 300], [300, 500], [260, 900]], [[650, 300], [850, 500], [850, 900]])),
+    ...(await strokes(
+      'marit',
+      'face',
+      ['skin_face'],
+      [
+        [500, 330],
+        [480, 450],
+        [440, 560],
+        [470, 700],
+      ],
+    )),
+    ...(await strokes(
+      'linnea',
+      'face',
+      ['skin_face'],
+      [
+        [520, 400],
+        [440, 640],
+        [480, 700],
+      ],
+    )),
+    ...(await strokes(
+      'jonas',
+      'skin',
+      ['skin_face', 'skin_body'],
+      [
+        [520, 300],
+        [480, 560],
+        [480, 760],
+        [560, 1000],
+      ],
+    )),
+    ...(await strokes(
+      'adaeze',
+      'skin',
+      ['skin_face', 'skin_body'],
+      [
+        [520, 560],
+        [500, 640],
+        [480, 760],
+        [560, 1000],
+      ],
+    )),
+    ...(await strokes(
+      'marit',
+      'lips',
+      ['lips'],
+      [
+        [490, 822],
+        [530, 845],
+        [580, 822],
+      ],
+    )),
+    ...(await strokes(
+      'marit',
+      'hair',
+      ['hair'],
+      [
+        [380, 300],
+        [300, 500],
+        [260, 900],
+      ],
+      [
+        [650, 300],
+        [850, 500],
+        [850, 900],
+      ],
+    )),
   );
   return rows;
 }

@@ -15,9 +15,15 @@ import { strokeAccuracy, strokeSpeed } from './strokes';
 import type { Row } from './report';
 
 const networks = tfNetworks(networkFiles);
-const PORTRAITS = [...SITTERS, 'pair'] as const, VARIANTS: readonly Variant[] = ['photo', 'flare', 'blotchy'];
+const PORTRAITS = [...SITTERS, 'pair'] as const;
+const VARIANTS: readonly Variant[] = ['photo', 'flare', 'blotchy'];
 /** What is compared: found parts, true masks, and what the mean over the portraits must reach. */
-const PARTS: readonly { readonly name: string; readonly found: readonly FoundPartName[]; readonly masks: readonly string[]; readonly must: string }[] = [
+const PARTS: readonly {
+  readonly name: string;
+  readonly found: readonly FoundPartName[];
+  readonly masks: readonly string[];
+  readonly must: string;
+}[] = [
   { name: 'face', found: ['face'], masks: ['skin_face'], must: '≥ 0.93' },
   { name: 'all skin', found: ['skin'], masks: ['skin_face', 'skin_body'], must: '≥ 0.90' },
   { name: 'neck and limbs', found: ['neck-limbs'], masks: ['skin_body'], must: '' },
@@ -32,43 +38,104 @@ const PARTS: readonly { readonly name: string; readonly found: readonly FoundPar
 /** Belong to no part and count neither way. */
 const FREE = ['lashes', 'mouth_inner', 'pupil'];
 
-function coverageOf(pyramid: Pyramid, { sitters, background }: FoundPeople, names: readonly FoundPartName[]): Uint8Array {
-  return wholeCoverage(pyramid, [...sitters.flatMap(({ parts }) => parts), ...(background ? [background] : [])].filter(({ part }) => names.includes(part)));
+function coverageOf(
+  pyramid: Pyramid,
+  { sitters, background }: FoundPeople,
+  names: readonly FoundPartName[],
+): Uint8Array {
+  return wholeCoverage(
+    pyramid,
+    [...sitters.flatMap(({ parts }) => parts), ...(background ? [background] : [])].filter(({ part }) =>
+      names.includes(part),
+    ),
+  );
 }
 
 /** Soft IoU of what find alone gives against the true masks, and two plain ways beside it. */
 export async function findAccuracy(): Promise<Row[]> {
-  const rows: Row[] = [], ious = new Map<string, number[]>(), edges: number[] = [], beaten: string[] = [], plain = { threshold: [] as number[], graphCut: [] as number[] };
+  const rows: Row[] = [];
+  const ious = new Map<string, number[]>();
+  const edges: number[] = [];
+  const beaten: string[] = [];
+  const plain = { threshold: [] as number[], graphCut: [] as number[] };
   for (const name of PORTRAITS) {
     const free = await truthMask(name, ...FREE);
     for (const variant of VARIANTS) {
-      const pyramid = await portrait(name, variant), people = await findParts(pyramid, networks), line: string[] = [];
+      const pyramid = await portrait(name, variant);
+      const people = await findParts(pyramid, networks);
+      const line: string[] = [];
       for (const part of PARTS) {
-        const found = leaveOut(coverageOf(pyramid, people, part.found), free), truth = leaveOut(await truthMask(name, ...part.masks), free), iou = softIou(found, truth);
+        const found = leaveOut(coverageOf(pyramid, people, part.found), free);
+        const truth = leaveOut(await truthMask(name, ...part.masks), free);
+        const iou = softIou(found, truth);
         ious.set(part.name, [...(ious.get(part.name) ?? []), iou]);
         line.push(`${part.name} ${iou.toFixed(2)}`);
         if (part.name === 'hair') edges.push(bandError(found, truth));
-        const by = part.name === 'all skin' ? { way: 'threshold' as const, mask: skinByThreshold(pyramid) } : part.name === 'face' ? { way: 'graphCut' as const, mask: await graphCut(pyramid, people) } : undefined;
+        const by =
+          part.name === 'all skin'
+            ? { way: 'threshold' as const, mask: skinByThreshold(pyramid) }
+            : part.name === 'face'
+              ? { way: 'graphCut' as const, mask: await graphCut(pyramid, people) }
+              : undefined;
         if (!by) continue;
         const theirs = softIou(leaveOut(by.mask, free), truth);
         plain[by.way].push(theirs);
         if (theirs >= iou) beaten.push(`${name} ${variant}, ${part.name}`);
       }
-      rows.push({ what: `${name} ${variant}: ${line.join(', ')}`, value: people.sitters.length, unit: people.sitters.length === 1 ? 'sitter' : 'sitters', must: '' });
+      rows.push({
+        what: `${name} ${variant}: ${line.join(', ')}`,
+        value: people.sitters.length,
+        unit: people.sitters.length === 1 ? 'sitter' : 'sitters',
+        must: '',
+      });
     }
   }
-  for (const { name, must } of PARTS) rows.push({ what: `${name}: soft IoU, mean over ${ious.get(name)!.length} pictures (lowest ${Math.min(...ious.get(name)!).toFixed(2)})`, value: mean(ious.get(name)!), unit: '', must });
+  for (const { name, must } of PARTS)
+    rows.push({
+      what: `${name}: soft IoU, mean over ${ious.get(name)!.length} pictures (lowest ${Math.min(...ious.get(name)!).toFixed(2)})`,
+      value: mean(ious.get(name)!),
+      unit: '',
+      must,
+    });
   rows.push(
-    { what: 'hair, truth between 0.05 and 0.95: mean absolute error of coverage', value: mean(edges), unit: '', must: '≤ 0.15' },
-    { what: `pictures in which a plain way is as good as find${beaten.length > 0 ? `: ${beaten.join('; ')}` : ''}`, value: beaten.length, unit: '', must: '0' },
-    { what: 'plain way: skin by a threshold in YCbCr (Chai and Ngan 1999), soft IoU of all skin', value: mean(plain.threshold), unit: '', must: 'to be beaten' },
-    { what: 'plain way: OpenCV’s graph cut from the face rectangle, soft IoU of the face', value: mean(plain.graphCut), unit: '', must: 'to be beaten' },
+    {
+      what: 'hair, truth between 0.05 and 0.95: mean absolute error of coverage',
+      value: mean(edges),
+      unit: '',
+      must: '≤ 0.15',
+    },
+    {
+      what: `pictures in which a plain way is as good as find${beaten.length > 0 ? `: ${beaten.join('; ')}` : ''}`,
+      value: beaten.length,
+      unit: '',
+      must: '0',
+    },
+    {
+      what: 'plain way: skin by a threshold in YCbCr (Chai and Ngan 1999), soft IoU of all skin',
+      value: mean(plain.threshold),
+      unit: '',
+      must: 'to be beaten',
+    },
+    {
+      what: 'plain way: OpenCV’s graph cut from the face rectangle, soft IoU of the face',
+      value: mean(plain.graphCut),
+      unit: '',
+      must: 'to be beaten',
+    },
   );
-  return [...rows, ...(await strokeAccuracy(networks)), ...(await solverAccuracy()), ...(await strokeSpeed()), ...(await findSpeed())];
+  return [
+    ...rows,
+    ...(await strokeAccuracy(networks)),
+    ...(await solverAccuracy()),
+    ...(await strokeSpeed()),
+    ...(await findSpeed()),
+  ];
 }
 
 async function findSpeed(): Promise<Row[]> {
-  const small = await portrait('marit', 'photo'), large = await largePyramid(), seconds = async (pyramid: Pyramid) => {
+  const small = await portrait('marit', 'photo');
+  const large = await largePyramid();
+  const seconds = async (pyramid: Pyramid) => {
     const begin = performance.now();
     await findParts(pyramid, networks);
     return (performance.now() - begin) / 1000;
@@ -84,7 +151,8 @@ function leaveOut(mask: Uint8Array, free: Uint8Array): Uint8Array {
 }
 
 function bandError(found: Uint8Array, truth: Uint8Array): number {
-  let sum = 0, count = 0;
+  let sum = 0;
+  let count = 0;
   truth.forEach((value, i) => {
     if (value <= 0.05 * 255 || value >= 0.95 * 255) return;
     sum += Math.abs(value - found[i]!) / 255;
@@ -98,19 +166,38 @@ function skinByThreshold({ width, height, levels }: Pyramid): Uint8Array {
   const pixels = levels[0]!.data;
   return Uint8Array.from({ length: width * height }, (_, i) => {
     const [r, g, b] = [pixels[4 * i]!, pixels[4 * i + 1]!, pixels[4 * i + 2]!];
-    const cb = 128 - 0.168736 * r - 0.331264 * g + 0.5 * b, cr = 128 + 0.5 * r - 0.418688 * g - 0.081312 * b;
+    const cb = 128 - 0.168736 * r - 0.331264 * g + 0.5 * b;
+    const cr = 128 + 0.5 * r - 0.418688 * g - 0.081312 * b;
     return cb >= 77 && cb <= 127 && cr >= 133 && cr <= 173 ? 255 : 0;
   });
 }
 
 /** OpenCV's grabCut (Rother, Kolmogorov, Blake 2004), each face's own rectangle, five rounds. */
 async function graphCut({ width, height, levels }: Pyramid, { sitters }: FoundPeople): Promise<Uint8Array> {
-  const { cv } = await openCv(), out = new Uint8Array(width * height), rgba = cv.matFromImageData({ width, height, data: new Uint8ClampedArray(levels[0]!.data) }), rgb = new cv.Mat();
+  const { cv } = await openCv();
+  const out = new Uint8Array(width * height);
+  const rgba = cv.matFromImageData({ width, height, data: new Uint8ClampedArray(levels[0]!.data) });
+  const rgb = new cv.Mat();
   cv.cvtColor(rgba, rgb, cv.COLOR_RGBA2RGB);
-  for (const { landmarks: { points } } of sitters) {
-    const xs = points.map(([x]) => x), ys = points.map(([, y]) => y), x = Math.max(0, Math.min(...xs)), y = Math.max(0, Math.min(...ys));
-    const mask = new cv.Mat(), background = new cv.Mat(), foreground = new cv.Mat();
-    cv.grabCut(rgb, mask, new cv.Rect(x, y, Math.min(width - 1, Math.max(...xs)) - x, Math.min(height - 1, Math.max(...ys)) - y), background, foreground, 5, cv.GC_INIT_WITH_RECT);
+  for (const {
+    landmarks: { points },
+  } of sitters) {
+    const xs = points.map(([x]) => x);
+    const ys = points.map(([, y]) => y);
+    const x = Math.max(0, Math.min(...xs));
+    const y = Math.max(0, Math.min(...ys));
+    const mask = new cv.Mat();
+    const background = new cv.Mat();
+    const foreground = new cv.Mat();
+    cv.grabCut(
+      rgb,
+      mask,
+      new cv.Rect(x, y, Math.min(width - 1, Math.max(...xs)) - x, Math.min(height - 1, Math.max(...ys)) - y),
+      background,
+      foreground,
+      5,
+      cv.GC_INIT_WITH_RECT,
+    );
     mask.data.forEach((value: number, i: number) => value % 2 === 1 && (out[i] = 255));
     for (const mat of [mask, background, foreground]) mat.delete();
   }

@@ -15,11 +15,17 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 
 /** Prints the rows as a table and writes them to docs/benchmarks.md and bench/out/results.json. */
 export function report(sections: Readonly<Record<string, readonly Row[]>>): void {
-  const day = new Date().toISOString().slice(0, 10), machine = `${cpus().length} cores, ${cpus()[0]?.model.trim() ?? 'unknown'}, Node ${process.version}`;
-  const lines = ['# Benchmarks', '', `Written by \`npm run bench\` on ${day} (${machine}). Only measured numbers stand here; a number that misses what it must be stays with its figure.`];
+  const day = new Date().toISOString().slice(0, 10);
+  const machine = `${cpus().length} cores, ${cpus()[0]?.model.trim() ?? 'unknown'}, Node ${process.version}`;
+  const lines = [
+    '# Benchmarks',
+    '',
+    `Written by \`npm run bench\` on ${day} (${machine}). Only measured numbers stand here; a number that misses what it must be stays with its figure.`,
+  ];
   for (const [title, rows] of Object.entries(sections)) {
     lines.push('', `## ${title}`, '', '| what | measured | must |', '| --- | --- | --- |');
-    for (const { what, value, unit, must } of rows) lines.push(`| ${what} | ${format(value)} ${unit} | ${must} |`);
+    for (const { what, value, unit, must } of rows)
+      lines.push(`| ${what} | ${format(value)} ${unit} | ${must} |`);
   }
   const text = `${lines.join('\n')}\n`;
   console.log(text);
@@ -29,5 +35,9 @@ export function report(sections: Readonly<Record<string, readonly Row[]>>): void
 }
 
 function format(value: number): string {
-  return Math.abs(value) >= 100 ? value.toFixed(0) : Math.abs(value) >= 10 ? value.toFixed(1) : Number(value.toPrecision(3)).toString();
+  return Math.abs(value) >= 100
+    ? value.toFixed(0)
+    : Math.abs(value) >= 10
+      ? value.toFixed(1)
+      : Number(value.toPrecision(3)).toString();
 }

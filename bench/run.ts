@@ -5,4 +5,9 @@ import { pageSpeed } from './page';
 import { renderSpeed } from './render';
 import { report } from './report';
 
-report({ 'In the page': await pageSpeed(), 'Full render': await renderSpeed(), 'Find on the made-up portraits': await findAccuracy(), 'Accuracy on the made-up portraits': await accuracy() });
+report({
+  'In the page': await pageSpeed(),
+  'Full render': await renderSpeed(),
+  'Find on the made-up portraits': await findAccuracy(),
+  'Accuracy on the made-up portraits': await accuracy(),
+});

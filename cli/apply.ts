@@ -63,7 +63,9 @@ export async function applyPlan(
   }
   const format = options.format ?? (extname(name).toLowerCase() === '.png' ? 'png' : 'jpeg');
   const sixteen = format === 'png16' || format === 'tiff16';
-  const pixels = renderWhole({ opened, resolver, photo, baked, sixteen }, (share) => report.progress(0.5 + share / 2));
+  const pixels = renderWhole({ opened, resolver, photo, baked, sixteen }, (share) =>
+    report.progress(0.5 + share / 2),
+  );
   const file = await outputs.place(options.out, stemOf(name) || name, `.${EXTENSIONS[format]}`, isOwnPicture);
   const image = sharp(pixels, { raw: { width: pyramid.width, height: pyramid.height, channels: 3 } });
   // Says who wrote the file, so that a later run may replace it and nothing else.
@@ -95,13 +97,16 @@ function encoded(image: Sharp, format: keyof typeof EXTENSIONS, quality: number)
  */
 function ownCoverage({ photo, coverage }: PlanFile, width: number, height: number): Map<string, Uint8Array> {
   const used = new Set(
-    photo.plan.filter(({ on }) => on).flatMap(({ kind, areaId, parameters }) => [areaId, KINDS.adjusts.get(kind)!.like?.(parameters)]),
+    photo.plan
+      .filter(({ on }) => on)
+      .flatMap(({ kind, areaId, parameters }) => [areaId, KINDS.adjusts.get(kind)!.like?.(parameters)]),
   );
   const baked = new Map<string, Uint8Array>();
   for (const area of photo.areas.filter(({ id }) => used.has(id))) {
     const png = Object.hasOwn(coverage, area.id) ? coverage[area.id] : undefined;
     if (png !== undefined) baked.set(area.id, decodeCoveragePng(Buffer.from(png, 'base64'), width, height));
-    else if (standsOnPlates(area, photo)) throw new DocumentError('coverage', area.name, 'it is missing from the plan; export the plan again');
+    else if (standsOnPlates(area, photo))
+      throw new DocumentError('coverage', area.name, 'it is missing from the plan; export the plan again');
   }
   return baked;
 }
@@ -132,13 +137,23 @@ interface Job {
 }
 
 /** Interleaved encoded sRGB in strips, 8 or 16 bits a channel. */
-function renderWhole({ opened: { pyramid }, resolver, photo, baked, sixteen }: Job, onProgress: (share: number) => void): Uint8Array | Uint16Array {
-  const { width, height } = pyramid, steps = resolver.plan(photo, baked), renderer = new RegionRenderer(pyramid, KINDS);
-  for (const area of [WHOLE_PICTURE, ...photo.areas]) renderer.learnArea(resolver.area(area, photo, baked.get(area.id)));
-  const pixels = sixteen ? new Uint16Array(3 * width * height) : new Uint8Array(3 * width * height), rows = Math.max(16, Math.floor(STRIP_PIXELS / width));
+function renderWhole(
+  { opened: { pyramid }, resolver, photo, baked, sixteen }: Job,
+  onProgress: (share: number) => void,
+): Uint8Array | Uint16Array {
+  const { width, height } = pyramid;
+  const steps = resolver.plan(photo, baked);
+  const renderer = new RegionRenderer(pyramid, KINDS);
+  for (const area of [WHOLE_PICTURE, ...photo.areas])
+    renderer.learnArea(resolver.area(area, photo, baked.get(area.id)));
+  const pixels = sixteen ? new Uint16Array(3 * width * height) : new Uint8Array(3 * width * height);
+  const rows = Math.max(16, Math.floor(STRIP_PIXELS / width));
   for (let y = 0; y < height; y += rows) {
-    const count = Math.min(rows, height - y), region = { x: 0, y, width, height: count, outWidth: width, outHeight: count }, at = 3 * y * width;
-    if (pixels instanceof Uint16Array) encodePixels16(renderer.render(steps, region).data, pixels.subarray(at, at + 3 * count * width));
+    const count = Math.min(rows, height - y);
+    const region = { x: 0, y, width, height: count, outWidth: width, outHeight: count };
+    const at = 3 * y * width;
+    if (pixels instanceof Uint16Array)
+      encodePixels16(renderer.render(steps, region).data, pixels.subarray(at, at + 3 * count * width));
     else {
       const rgba = new Uint8Array(4 * count * width);
       renderer.renderEncoded(steps, region, rgba);

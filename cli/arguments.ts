@@ -23,22 +23,38 @@ Files come whole or not at all. Nothing that is read is written onto, nor a file
 a result whose name is taken gets a number behind it.
 Ends with 0, with 1 when a file failed (the others are done), with 2 when the command cannot be understood.`;
 
-const numbers = (count: number, least: number, most: number, help: string) => z.string().transform((text, context) => {
-  const parsed = z.array(z.number().min(least).max(most)).length(count).safeParse(text.split(',').map(parseWrittenNumber));
-  if (parsed.success) return parsed.data;
-  context.issues.push({ code: 'custom', input: text, message: `${help}, not “${text}”` });
-  return z.NEVER;
-});
+const numbers = (count: number, least: number, most: number, help: string) =>
+  z.string().transform((text, context) => {
+    const parsed = z
+      .array(z.number().min(least).max(most))
+      .length(count)
+      .safeParse(text.split(',').map(parseWrittenNumber));
+    if (parsed.success) return parsed.data;
+    context.issues.push({ code: 'custom', input: text, message: `${help}, not “${text}”` });
+    return z.NEVER;
+  });
 const patch = z.string().transform((text, context) => {
-  const parsed = z.tuple([z.number(), z.number(), z.number().int().min(1).max(2000).default(31)]).safeParse(text.split(',').map(parseWrittenNumber));
+  const parsed = z
+    .tuple([z.number(), z.number(), z.number().int().min(1).max(2000).default(31)])
+    .safeParse(text.split(',').map(parseWrittenNumber));
   if (parsed.success) return { x: parsed.data[0], y: parsed.data[1], size: parsed.data[2] };
-  context.issues.push({ code: 'custom', input: text, message: `--at wants X,Y or X,Y,SIZE in pixels, not “${text}”` });
+  context.issues.push({
+    code: 'custom',
+    input: text,
+    message: `--at wants X,Y or X,Y,SIZE in pixels, not “${text}”`,
+  });
   return z.NEVER;
 });
 const mask = z.string().transform((text, context) => {
-  const at = text.indexOf('='), part = z.enum(PARTS).safeParse(text.slice(0, at)), file = text.slice(at + 1);
+  const at = text.indexOf('=');
+  const part = z.enum(PARTS).safeParse(text.slice(0, at));
+  const file = text.slice(at + 1);
   if (at > 0 && part.success && file !== '') return { part: part.data, file };
-  context.issues.push({ code: 'custom', input: text, message: `--mask wants PART=FILE.png, with PART one of ${PARTS.join(', ')}; not “${text}”` });
+  context.issues.push({
+    code: 'custom',
+    input: text,
+    message: `--mask wants PART=FILE.png, with PART one of ${PARTS.join(', ')}; not “${text}”`,
+  });
   return z.NEVER;
 });
 const photos = z.array(z.string()).min(1, 'name at least one photo');
@@ -49,28 +65,77 @@ const QUALITY_HELP = '--quality is a whole number from 1 to 100';
 const json = z.boolean().default(false);
 const directory = z.string('say where to write: --out DIR').min(1);
 
-const findCommand = z.strictObject({ command: z.literal('find'), files: photos, out: directory, tiles: z.boolean().default(false), json });
-const readCommand = z.strictObject({ command: z.literal('read'), files: photos, at: z.array(patch).default([]), sitter, part: z.enum(PARTS, `--part is one of ${PARTS.join(', ')}`).default('skin'), mask: masks, json });
+const findCommand = z.strictObject({
+  command: z.literal('find'),
+  files: photos,
+  out: directory,
+  tiles: z.boolean().default(false),
+  json,
+});
+const readCommand = z.strictObject({
+  command: z.literal('read'),
+  files: photos,
+  at: z.array(patch).default([]),
+  sitter,
+  part: z.enum(PARTS, `--part is one of ${PARTS.join(', ')}`).default('skin'),
+  mask: masks,
+  json,
+});
 const checkCommand = z.strictObject({ command: z.literal('check'), files: photos, mask: masks, json });
-const planCommand = z.strictObject({
-  'command': z.literal('plan'), 'files': z.array(z.string()).length(1, 'plan takes one photo'), 'out': z.string('say where to write: --out PLAN.json').min(1),
-  'skin-hue': numbers(3, 0, 360, '--skin-hue wants LIGHT,MIDDLE,SHADE in degrees').optional(),
-  'match-skin': z.string().min(1).optional(), 'evenness': numbers(3, 0, 100, '--evenness wants HUE,SATURATION,LIGHTNESS in percent').optional(), 'mend': z.boolean().default(false),
-  'iris': z.string().optional(), 'lips': z.string().optional(), 'hair': z.string().optional(), sitter, 'mask': masks, json,
-}).transform(({ 'skin-hue': skinHue, 'match-skin': other, ...rest }) => {
-  const [photo, ...file] = other?.split('=') ?? [];
-  return { ...rest, ...(skinHue && { skinHue }), ...(photo && { matchSkin: { photo, mask: file.join('=') || undefined } }) };
-});
+const planCommand = z
+  .strictObject({
+    'command': z.literal('plan'),
+    'files': z.array(z.string()).length(1, 'plan takes one photo'),
+    'out': z.string('say where to write: --out PLAN.json').min(1),
+    'skin-hue': numbers(3, 0, 360, '--skin-hue wants LIGHT,MIDDLE,SHADE in degrees').optional(),
+    'match-skin': z.string().min(1).optional(),
+    'evenness': numbers(3, 0, 100, '--evenness wants HUE,SATURATION,LIGHTNESS in percent').optional(),
+    'mend': z.boolean().default(false),
+    'iris': z.string().optional(),
+    'lips': z.string().optional(),
+    'hair': z.string().optional(),
+    sitter,
+    'mask': masks,
+    json,
+  })
+  .transform(({ 'skin-hue': skinHue, 'match-skin': other, ...rest }) => {
+    const [photo, ...file] = other?.split('=') ?? [];
+    return {
+      ...rest,
+      ...(skinHue && { skinHue }),
+      ...(photo && { matchSkin: { photo, mask: file.join('=') || undefined } }),
+    };
+  });
 const applyCommand = z.strictObject({
-  command: z.literal('apply'), files: z.array(z.string()).min(2, 'name the plan, then at least one photo'), out: directory,
-  format: z.enum(['jpeg', 'png', 'png16', 'tiff16', 'webp'], '--format is jpeg, png, png16, tiff16 or webp').optional(), quality: z.coerce.number(QUALITY_HELP).int(QUALITY_HELP).min(1, QUALITY_HELP).max(100, QUALITY_HELP).default(92), json,
+  command: z.literal('apply'),
+  files: z.array(z.string()).min(2, 'name the plan, then at least one photo'),
+  out: directory,
+  format: z
+    .enum(['jpeg', 'png', 'png16', 'tiff16', 'webp'], '--format is jpeg, png, png16, tiff16 or webp')
+    .optional(),
+  quality: z.coerce
+    .number(QUALITY_HELP)
+    .int(QUALITY_HELP)
+    .min(1, QUALITY_HELP)
+    .max(100, QUALITY_HELP)
+    .default(92),
+  json,
 });
-const COMMANDS = { find: findCommand, read: readCommand, check: checkCommand, plan: planCommand, apply: applyCommand };
+const COMMANDS = {
+  find: findCommand,
+  read: readCommand,
+  check: checkCommand,
+  plan: planCommand,
+  apply: applyCommand,
+};
 
 export type FindCommand = z.infer<typeof findCommand>;
 export type ReadCommand = z.infer<typeof readCommand>;
 export type CheckCommand = z.infer<typeof checkCommand>;
-export type PlanCommand = z.infer<typeof planCommand> & { readonly skinHue?: readonly number[]; readonly matchSkin?: { readonly photo: string; readonly mask: string | undefined } };
+export type PlanCommand = z.infer<typeof planCommand> & {
+  readonly skinHue?: readonly number[];
+  readonly matchSkin?: { readonly photo: string; readonly mask: string | undefined };
+};
 export type ApplyCommand = z.infer<typeof applyCommand>;
 export type Command = FindCommand | ReadCommand | CheckCommand | PlanCommand | ApplyCommand;
 
@@ -78,21 +143,43 @@ export type Command = FindCommand | ReadCommand | CheckCommand | PlanCommand | A
 export function parseCommand(words: readonly string[]): Command {
   let parsed;
   try {
-    const many = { type: 'string', multiple: true } as const, one = { type: 'string' } as const, flag = { type: 'boolean' } as const;
+    const many = { type: 'string', multiple: true } as const;
+    const one = { type: 'string' } as const;
+    const flag = { type: 'boolean' } as const;
     parsed = parseArgs({
-      args: [...words], allowPositionals: true,
+      args: [...words],
+      allowPositionals: true,
       options: {
-        'at': many, 'mask': many, 'out': one, 'format': one, 'quality': one, 'sitter': one, 'part': one, 'skin-hue': one, 'match-skin': one, 'evenness': one,
-        'iris': one, 'lips': one, 'hair': one, 'mend': flag, 'tiles': flag, 'json': flag,
+        'at': many,
+        'mask': many,
+        'out': one,
+        'format': one,
+        'quality': one,
+        'sitter': one,
+        'part': one,
+        'skin-hue': one,
+        'match-skin': one,
+        'evenness': one,
+        'iris': one,
+        'lips': one,
+        'hair': one,
+        'mend': flag,
+        'tiles': flag,
+        'json': flag,
       },
     });
   } catch (error) {
     throw new UsageError((error as Error).message);
   }
-  const [command = '', ...files] = parsed.positionals, schema = Object.hasOwn(COMMANDS, command) ? COMMANDS[command as keyof typeof COMMANDS] : undefined;
+  const [command = '', ...files] = parsed.positionals;
+  const schema = Object.hasOwn(COMMANDS, command) ? COMMANDS[command as keyof typeof COMMANDS] : undefined;
   if (!schema) throw new UsageError(`the commands are ${Object.keys(COMMANDS).join(', ')}`);
   const result = schema.safeParse({ command, files, ...parsed.values });
   if (result.success) return result.data as Command;
   const issue = result.error.issues[0]!;
-  throw new UsageError(issue.code === 'unrecognized_keys' ? `${command} does not take --${issue.keys.join(', --')}` : issue.message);
+  throw new UsageError(
+    issue.code === 'unrecognized_keys'
+      ? `${command} does not take --${issue.keys.join(', --')}`
+      : issue.message,
+  );
 }

@@ -9,13 +9,28 @@ import type { Report } from './report';
 /** What check says of one photo. */
 export interface CheckResult {
   readonly sitters: number;
-  readonly findings: readonly { readonly sitter: number | null; readonly words: string; readonly finding: Finding }[];
+  readonly findings: readonly {
+    readonly sitter: number | null;
+    readonly words: string;
+    readonly finding: Finding;
+  }[];
 }
 
 /** @throws {PhotoFileError} {NetworksMissingError} {DocumentError} */
-export async function checkOne(path: string, { mask }: Pick<CheckCommand, 'mask'>, report: Report): Promise<CheckResult> {
+export async function checkOne(
+  path: string,
+  { mask }: Pick<CheckCommand, 'mask'>,
+  report: Report,
+): Promise<CheckResult> {
   const { photo, findings } = await checkFile(path, mask, report);
-  return { sitters: photo.sitters.length, findings: findings.map((entry) => ({ sitter: numberOf(photo, entry), words: findingWords(entry.finding), finding: entry.finding })) };
+  return {
+    sitters: photo.sitters.length,
+    findings: findings.map((entry) => ({
+      sitter: numberOf(photo, entry),
+      words: findingWords(entry.finding),
+      finding: entry.finding,
+    })),
+  };
 }
 
 function numberOf(photo: Photo, { sitterId }: PhotoFinding): number | null {
@@ -23,7 +38,11 @@ function numberOf(photo: Photo, { sitterId }: PhotoFinding): number | null {
 }
 
 export function sayCheck(file: string, { sitters, findings }: CheckResult): string {
-  if (sitters === 0 && findings.length === 0) return `${file}: no face was found; give the skin with --mask skin=FILE.png`;
+  if (sitters === 0 && findings.length === 0)
+    return `${file}: no face was found; give the skin with --mask skin=FILE.png`;
   if (findings.length === 0) return `${file}: nothing is off`;
-  return [file, ...findings.map(({ sitter, words }) => `  ${sitter === null ? '' : `sitter ${sitter}, `}${words}`)].join('\n');
+  return [
+    file,
+    ...findings.map(({ sitter, words }) => `  ${sitter === null ? '' : `sitter ${sitter}, `}${words}`),
+  ].join('\n');
 }

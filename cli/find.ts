@@ -23,15 +23,30 @@ export interface FindResult {
   readonly sitters: readonly {
     readonly sitter: number;
     readonly confidence: number;
-    readonly parts: readonly { readonly part: string; readonly file: string; readonly share: number; readonly unsureShare: number; readonly doubt: string | null }[];
+    readonly parts: readonly {
+      readonly part: string;
+      readonly file: string;
+      readonly share: number;
+      readonly unsureShare: number;
+      readonly doubt: string | null;
+    }[];
   }[];
   readonly background: string | null;
 }
 
 /** Files and the parts that they hold: what belongs together on both sides of a face is one file, irises apart. */
 const FILES: Readonly<Record<string, readonly FoundPartName[]>> = {
-  'skin': ['skin'], 'face': ['face'], 'neck-limbs': ['neck-limbs'], 'lips': ['lips'], 'iris-left': ['iris-left'], 'iris-right': ['iris-right'],
-  'whites': ['whites-left', 'whites-right'], 'teeth': ['teeth'], 'brows': ['brow-left', 'brow-right'], 'hair': ['hair'], 'clothes': ['clothes'],
+  'skin': ['skin'],
+  'face': ['face'],
+  'neck-limbs': ['neck-limbs'],
+  'lips': ['lips'],
+  'iris-left': ['iris-left'],
+  'iris-right': ['iris-right'],
+  'whites': ['whites-left', 'whites-right'],
+  'teeth': ['teeth'],
+  'brows': ['brow-left', 'brow-right'],
+  'hair': ['hair'],
+  'clothes': ['clothes'],
 };
 const STRIP_ROWS = 256;
 const networks = tfNetworks(networkFiles);
@@ -48,7 +63,10 @@ export async function findInPhoto(
   report: Report,
 ): Promise<FindResult> {
   const { name, pyramid } = await openPhotoFile(path, report);
-  const people = await findParts(pyramid, networks, { tiles, onProgress: (share) => report.progress(0.9 * share) });
+  const people = await findParts(pyramid, networks, {
+    tiles,
+    onProgress: (share) => report.progress(0.9 * share),
+  });
   const folder = await outputs.place(out, stemOf(name) || name, '', isFindFolder);
   let result: FindResult | undefined;
   await writeWhole(folder, async (temporary) => {
@@ -60,7 +78,11 @@ export async function findInPhoto(
   return result!;
 }
 
-async function writeFound(folder: string, pyramid: Pyramid, people: FoundPeople): Promise<Omit<FindResult, 'folder'>> {
+async function writeFound(
+  folder: string,
+  pyramid: Pyramid,
+  people: FoundPeople,
+): Promise<Omit<FindResult, 'folder'>> {
   await mkdir(folder, { recursive: true });
   const write = async (file: string, plates: readonly Plate[]) => {
     const coverage = wholeCoverage(pyramid, plates);
@@ -68,7 +90,8 @@ async function writeFound(folder: string, pyramid: Pyramid, people: FoundPeople)
     return coverage.reduce((sum, value) => sum + value, 0) / (255 * coverage.length);
   };
   const sitters = [];
-  for (const [n, sitter] of people.sitters.entries()) sitters.push(await writeSitter(people, n, folder, write, sitter.landmarks.confidence));
+  for (const [n, sitter] of people.sitters.entries())
+    sitters.push(await writeSitter(people, n, folder, write, sitter.landmarks.confidence));
   if (people.background) await write('background.png', [people.background]);
   return { sitters, background: people.background ? 'background.png' : null };
 }
@@ -79,8 +102,15 @@ const SAME_TIME_MS = 2000;
 /** A folder that find wrote and nobody has touched since: what it holds is named in it and not newer. */
 async function isFindFolder(folder: string): Promise<boolean> {
   const list = join(folder, 'find.json');
-  const { sitters, background } = JSON.parse(await readFile(list, 'utf8')) as Pick<FindResult, 'sitters' | 'background'>;
-  const named = new Set(['find.json', background, ...sitters.flatMap(({ parts }) => parts.map(({ file }) => file))]);
+  const { sitters, background } = JSON.parse(await readFile(list, 'utf8')) as Pick<
+    FindResult,
+    'sitters' | 'background'
+  >;
+  const named = new Set([
+    'find.json',
+    background,
+    ...sitters.flatMap(({ parts }) => parts.map(({ file }) => file)),
+  ]);
   const written = (await stat(list)).mtimeMs;
   for (const entry of await readdir(folder, { recursive: true, withFileTypes: true })) {
     if (entry.isDirectory()) continue;
@@ -91,34 +121,56 @@ async function isFindFolder(folder: string): Promise<boolean> {
   return true;
 }
 
-async function writeSitter({ sitters }: FoundPeople, n: number, folder: string, write: (file: string, plates: readonly Plate[]) => Promise<number>, confidence: number): Promise<FindResult['sitters'][number]> {
-  const sitter = n + 1, parts = [];
+async function writeSitter(
+  { sitters }: FoundPeople,
+  n: number,
+  folder: string,
+  write: (file: string, plates: readonly Plate[]) => Promise<number>,
+  confidence: number,
+): Promise<FindResult['sitters'][number]> {
+  const sitter = n + 1;
+  const parts = [];
   await mkdir(join(folder, `sitter-${sitter}`), { recursive: true });
   for (const [part, names] of Object.entries(FILES)) {
     const found = sitters[n]!.parts.filter((entry) => names.includes(entry.part));
     if (found.length === 0) continue;
-    const file = `sitter-${sitter}/${part}.png`, share = await write(file, found);
-    parts.push({ part, file, share, unsureShare: Math.max(...found.map(({ unsureShare }) => unsureShare)), doubt: found.find(({ doubt }) => doubt)?.doubt ?? null });
+    const file = `sitter-${sitter}/${part}.png`;
+    const share = await write(file, found);
+    parts.push({
+      part,
+      file,
+      share,
+      unsureShare: Math.max(...found.map(({ unsureShare }) => unsureShare)),
+      doubt: found.find(({ doubt }) => doubt)?.doubt ?? null,
+    });
   }
   return { sitter, confidence, parts };
 }
 
 /** Coverage of plates together at the photo's size, in strips. */
 export function wholeCoverage(pyramid: Pyramid, plates: readonly Plate[]): Uint8Array {
-  const { width, height } = pyramid, out = new Uint8Array(width * height);
+  const { width, height } = pyramid;
+  const out = new Uint8Array(width * height);
   for (let y = 0; y < height; y += STRIP_ROWS) {
-    const rows = Math.min(STRIP_ROWS, height - y), region = { x: 0, y, width, height: rows, outWidth: width, outHeight: rows }, layer = new Float32Array(width * rows);
+    const rows = Math.min(STRIP_ROWS, height - y);
+    const region = { x: 0, y, width, height: rows, outWidth: width, outHeight: rows };
+    const layer = new Float32Array(width * rows);
     for (const plate of plates) {
       layer.fill(0);
       rasterisePlate(plate, region, (part) => sampleRegion(pyramid, part), layer);
-      for (let i = 0, o = y * width; i < layer.length; i++, o++) out[o] = Math.min(255, out[o]! + Math.round(255 * layer[i]!));
+      for (let i = 0, o = y * width; i < layer.length; i++, o++)
+        out[o] = Math.min(255, out[o]! + Math.round(255 * layer[i]!));
     }
   }
   return out;
 }
 
 export function sayFound(file: string, { folder, sitters }: FindResult): string {
-  if (sitters.length === 0) return `${file}: no face was found; there is nothing to write but ${folder}/find.json`;
-  const lines = sitters.map(({ sitter, parts }) => `  sitter ${sitter}: ${parts.map(({ part, share, doubt }) => `${part} ${(100 * share).toFixed(1)} %${doubt ? ` (unsure: ${doubt})` : ''}`).join(', ')}`);
+  if (sitters.length === 0)
+    return `${file}: no face was found; there is nothing to write but ${folder}/find.json`;
+  const lines = sitters.map(
+    ({ sitter, parts }) =>
+      `  sitter ${sitter}: ${parts.map(({ part, share, doubt }) => `${part} ${(100 * share).toFixed(1)} %${doubt ? ` (unsure: ${doubt})` : ''}`).join(', ')}`,
+  );
   return [`${file} → ${folder}`, ...lines].join('\n');
 }

@@ -41,7 +41,11 @@ interface Entry {
 }
 
 function failed(file: string, error: unknown): Entry {
-  return { file, error: error instanceof CoreError ? error.code : 'failed', message: sayFailure(file, error) };
+  return {
+    file,
+    error: error instanceof CoreError ? error.code : 'failed',
+    message: sayFailure(file, error),
+  };
 }
 
 /** Goes through files one by one; one that fails is said and the others go on. */
@@ -75,7 +79,12 @@ async function eachFile<T>(
 async function find(command: FindCommand): Promise<number> {
   const { findInPhoto, sayFound } = await import('./find');
   const outputs = await Outputs.besides(command.files);
-  return eachFile(command.files, command.json, (file, report) => findInPhoto(file, command, outputs, report), sayFound);
+  return eachFile(
+    command.files,
+    command.json,
+    (file, report) => findInPhoto(file, command, outputs, report),
+    sayFound,
+  );
 }
 
 async function read(command: ReadCommand): Promise<number> {
@@ -92,8 +101,17 @@ async function plan(command: PlanCommand): Promise<number> {
   const { makePlan, sayPlan } = await import('./plan');
   const { photo, mask } = command.matchSkin ?? {};
   const masks = command.mask.map(({ file }) => file);
-  const outputs = await Outputs.besides([...command.files, ...masks, ...[photo, mask].filter((path) => path !== undefined)]);
-  return eachFile(command.files, command.json, (file, report) => makePlan(file, command, outputs, report), sayPlan);
+  const outputs = await Outputs.besides([
+    ...command.files,
+    ...masks,
+    ...[photo, mask].filter((path) => path !== undefined),
+  ]);
+  return eachFile(
+    command.files,
+    command.json,
+    (file, report) => makePlan(file, command, outputs, report),
+    sayPlan,
+  );
 }
 
 async function apply(command: ApplyCommand): Promise<number> {
@@ -113,7 +131,8 @@ async function apply(command: ApplyCommand): Promise<number> {
     photos,
     command.json,
     (file, report) => applyPlan(opened, file, command, outputs, report),
-    (file, written) => [`${file} → ${written.file}`, ...written.warnings.map((warning) => `  ${warning}`)].join('\n'),
+    (file, written) =>
+      [`${file} → ${written.file}`, ...written.warnings.map((warning) => `  ${warning}`)].join('\n'),
   );
 }
 

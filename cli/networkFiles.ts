@@ -9,9 +9,14 @@ const WASM = dirname(createRequire(import.meta.url).resolve('@tensorflow/tfjs-ba
 
 /** The networks' files on disk. */
 export const networkFiles: NetworkFiles = {
-  wasm: Object.fromEntries(['tfjs-backend-wasm.wasm', 'tfjs-backend-wasm-simd.wasm'].map((file) => [file, join(WASM, file)])),
+  wasm: Object.fromEntries(
+    ['tfjs-backend-wasm.wasm', 'tfjs-backend-wasm-simd.wasm'].map((file) => [file, join(WASM, file)]),
+  ),
   load: async (name) => {
-    const [graph, weights] = await Promise.all([readFile(join(MODELS, `${name}.json`), 'utf8'), readFile(join(MODELS, `${name}.bin`))]);
+    const [graph, weights] = await Promise.all([
+      readFile(join(MODELS, `${name}.json`), 'utf8'),
+      readFile(join(MODELS, `${name}.bin`)),
+    ]);
     return { graph: JSON.parse(graph), weights: new Uint8Array(weights).buffer };
   },
 };

@@ -16,7 +16,14 @@ const networks = tfNetworks(networkFiles);
  * @returns the document, and the coverage that its marks name
  * @throws {NetworksMissingError}
  */
-export async function findInto(photo: Photo, pyramid: Pyramid, onProgress: (share: number) => void): Promise<{ photo: Photo; plates: ReadonlyMap<string, Plate> }> {
-  const { sitters, background, plates } = foundEntries(await findParts(pyramid, networks, { onProgress }), randomUUID);
+export async function findInto(
+  photo: Photo,
+  pyramid: Pyramid,
+  onProgress: (share: number) => void,
+): Promise<{ photo: Photo; plates: ReadonlyMap<string, Plate> }> {
+  const { sitters, background, plates } = foundEntries(
+    await findParts(pyramid, networks, { onProgress }),
+    randomUUID,
+  );
   return { photo: putFound(photo, sitters, background, randomUUID, areaNameOf), plates };
 }

@@ -25,7 +25,9 @@ afterEach(() => vi.restoreAllMocks());
 
 async function photoAt(path: string, background = '#c8a58c'): Promise<string> {
   await mkdir(resolve(path, '..'), { recursive: true });
-  await sharp({ create: { width: 60, height: 40, channels: 3, background } }).jpeg().toFile(path);
+  await sharp({ create: { width: 60, height: 40, channels: 3, background } })
+    .jpeg()
+    .toFile(path);
   return path;
 }
 
@@ -33,7 +35,11 @@ async function photoAt(path: string, background = '#c8a58c'): Promise<string> {
 async function planFor(photo: string, change: Partial<Photo> = {}, more: object = {}): Promise<string> {
   const { sha256, pyramid, name } = await openPhotoFile(photo);
   const clear = { ...step('clear', { brighten: 0.5, clear: 1 }), areaId: null };
-  const document: Photo = { ...newPhoto({ id: sha256, file: name, width: pyramid.width, height: pyramid.height }), plan: [clear], ...change };
+  const document: Photo = {
+    ...newPhoto({ id: sha256, file: name, width: pyramid.width, height: pyramid.height }),
+    plan: [clear],
+    ...change,
+  };
   const path = join(folder, 'plan.json');
   await writeFile(path, JSON.stringify({ schema: DOCUMENT_VERSION, photo: document, coverage: {}, ...more }));
   return path;
@@ -53,12 +59,17 @@ describe('what the command line writes', () => {
   });
 
   it('gives photos of one name in one folder a number each', async () => {
-    const photos = [await photoAt(join(folder, 'a', 'p.jpg')), await photoAt(join(folder, 'b', 'p.jpg'), '#405060')];
+    const photos = [
+      await photoAt(join(folder, 'a', 'p.jpg')),
+      await photoAt(join(folder, 'b', 'p.jpg'), '#405060'),
+    ];
     const out = join(folder, 'out');
     expect(await main(['apply', await planFor(photos[0]!), ...photos, '--out', out, '--json'])).toBe(0);
     const files = (JSON.parse(said[0]!) as { result: { file: string } }[]).map(({ result }) => result.file);
     expect(files).toEqual([join(out, 'p.jpg'), join(out, 'p-2.jpg')]);
-    const colours = await Promise.all(files.map(async (file) => [...(await sharp(file).raw().toBuffer()).subarray(0, 3)]));
+    const colours = await Promise.all(
+      files.map(async (file) => [...(await sharp(file).raw().toBuffer()).subarray(0, 3)]),
+    );
     expect(colours[0]).not.toEqual(colours[1]);
   });
 
@@ -67,7 +78,8 @@ describe('what the command line writes', () => {
     const plan = await planFor(photo);
     const out = join(folder, 'out');
     for (const format of ['jpeg', 'png', 'png16', 'tiff16', 'webp']) {
-      for (let run = 0; run < 2; run++) expect(await main(['apply', plan, photo, '--out', out, '--format', format])).toBe(0);
+      for (let run = 0; run < 2; run++)
+        expect(await main(['apply', plan, photo, '--out', out, '--format', format])).toBe(0);
     }
     expect((await readdir(out)).sort()).toEqual(['p.jpg', 'p.png', 'p.tiff', 'p.webp']);
     const other = join(folder, 'other');
@@ -81,8 +93,20 @@ describe('what the command line writes', () => {
   it('a plan is not written onto a file that is none, and makes the folder that it goes into', async () => {
     const photo = await photoAt(join(folder, 'p.jpg'));
     const mask = join(folder, 'mask.png');
-    await sharp({ create: { width: 60, height: 40, channels: 3, background: '#fff' } }).greyscale().png().toFile(mask);
-    const words = (out: string) => ['plan', photo, '--mask', `hair=${mask}`, '--hair', '#884422', '--out', out];
+    await sharp({ create: { width: 60, height: 40, channels: 3, background: '#fff' } })
+      .greyscale()
+      .png()
+      .toFile(mask);
+    const words = (out: string) => [
+      'plan',
+      photo,
+      '--mask',
+      `hair=${mask}`,
+      '--hair',
+      '#884422',
+      '--out',
+      out,
+    ];
     for (const out of [photo, mask]) {
       const before = await readFile(out);
       expect(await main(words(out))).toBe(1);
@@ -110,11 +134,30 @@ describe('what the command line writes', () => {
 
   it('interrupted at any time, nothing stands under a final name that is not whole', async () => {
     const large = join(folder, 'large.png');
-    await sharp({ create: { width: 3000, height: 2000, channels: 3, background: '#885544', noise: { type: 'gaussian', mean: 128, sigma: 30 } } }).png().toFile(large);
+    await sharp({
+      create: {
+        width: 3000,
+        height: 2000,
+        channels: 3,
+        background: '#885544',
+        noise: { type: 'gaussian', mean: 128, sigma: 30 },
+      },
+    })
+      .png()
+      .toFile(large);
     const plan = await planFor(large);
     const out = join(folder, 'out');
     for (const after of [1500, 2500, 3500, 4500]) {
-      const child = spawn(process.execPath, ['cli/even-blush.mjs', 'apply', plan, large, '--out', out, '--format', 'png16']);
+      const child = spawn(process.execPath, [
+        'cli/even-blush.mjs',
+        'apply',
+        plan,
+        large,
+        '--out',
+        out,
+        '--format',
+        'png16',
+      ]);
       const ended = new Promise<number | null>((done) => child.on('exit', done));
       setTimeout(() => child.kill('SIGINT'), after);
       await ended;
@@ -129,10 +172,31 @@ describe('what the command line writes', () => {
 describe('several commands at once', () => {
   it('write the same', async () => {
     const photo = join(folder, 'p.jpg');
-    await sharp({ create: { width: 400, height: 300, channels: 3, background: '#885544', noise: { type: 'gaussian', mean: 128, sigma: 20 } } }).jpeg().toFile(photo);
+    await sharp({
+      create: {
+        width: 400,
+        height: 300,
+        channels: 3,
+        background: '#885544',
+        noise: { type: 'gaussian', mean: 128, sigma: 20 },
+      },
+    })
+      .jpeg()
+      .toFile(photo);
     const plan = await planFor(photo);
     const outs = Array.from({ length: 4 }, (_, n) => join(folder, `out-${n}`));
-    const codes = await Promise.all(outs.map((out) => new Promise((done) => spawn(process.execPath, ['cli/even-blush.mjs', 'apply', plan, photo, '--out', out, '--format', 'png'], { stdio: 'ignore' }).on('exit', done))));
+    const codes = await Promise.all(
+      outs.map(
+        (out) =>
+          new Promise((done) =>
+            spawn(
+              process.execPath,
+              ['cli/even-blush.mjs', 'apply', plan, photo, '--out', out, '--format', 'png'],
+              { stdio: 'ignore' },
+            ).on('exit', done),
+          ),
+      ),
+    );
     expect(codes).toEqual([0, 0, 0, 0]);
     const files = await Promise.all(outs.map((out) => readFile(join(out, 'p.png'))));
     for (const file of files) expect(file.equals(files[0]!)).toBe(true);
@@ -140,24 +204,54 @@ describe('several commands at once', () => {
 });
 
 describe('plans that ask for too much', () => {
-  const area = (id: string, marks: Area['marks']): Area => ({ id, name: id, part: 'other', sitter: null, inverted: false, edgeCare: NO_EDGE_CARE, marks });
+  const area = (id: string, marks: Area['marks']): Area => ({
+    id,
+    name: id,
+    part: 'other',
+    sitter: null,
+    inverted: false,
+    edgeCare: NO_EDGE_CARE,
+    marks,
+  });
   const clear = (areaId: string) => ({ ...step('clear', { brighten: 0.5, clear: 1 }), areaId });
-  const round = (count: number) => Array.from({ length: count }, (_, n): [number, number] => [30 + 25 * Math.cos(n), 20 + 15 * Math.sin(1.7 * n)]);
+  const round = (count: number) =>
+    Array.from({ length: count }, (_, n): [number, number] => [
+      30 + 25 * Math.cos(n),
+      20 + 15 * Math.sin(1.7 * n),
+    ]);
 
   it('are refused in a sentence where they go beyond what a document holds', async () => {
     const photo = await photoAt(join(folder, 'p.jpg'));
     const lasso = mark('lasso', { loops: Array.from({ length: 20 }, () => round(20_000)) });
-    const readings = Array.from({ length: 200_000 }, (_, n) => ({ id: `r${n}`, areaId: 'a', rung: 'light' as const, x: 5, y: 5, size: 3 }));
-    const strokes = Array.from({ length: 30 }, () => ({ takes: true, radius: 5, fade: 0.5, build: 1, points: round(20_000).map(([x, y]) => [x, y, 0.5]) }));
+    const readings = Array.from({ length: 200_000 }, (_, n) => ({
+      id: `r${n}`,
+      areaId: 'a',
+      rung: 'light' as const,
+      x: 5,
+      y: 5,
+      size: 3,
+    }));
+    const strokes = Array.from({ length: 30 }, () => ({
+      takes: true,
+      radius: 5,
+      fade: 0.5,
+      build: 1,
+      points: round(20_000).map(([x, y]) => [x, y, 0.5]),
+    }));
     const cases: [Partial<Photo>, string][] = [
       [{ areas: [area('a', [lasso])] }, 'has more than 50000 points in all'],
       [{ areas: [area('a', [])], readings }, 'readings does not fit'],
-      [{ areas: [area('a', [{ ...mark('brush', { strokes } as never), version: 2 }])] }, 'has more than 400000 points in all'],
+      [
+        { areas: [area('a', [{ ...mark('brush', { strokes } as never), version: 2 }])] },
+        'has more than 400000 points in all',
+      ],
       [{ areas: [area('a', []), area('a', [])] }, 'is the id of another entry too'],
     ];
     for (const [change, sentence] of cases) {
       const began = performance.now();
-      expect(await main(['apply', await planFor(photo, { plan: [], ...change }), photo, '--out', folder])).toBe(1);
+      expect(
+        await main(['apply', await planFor(photo, { plan: [], ...change }), photo, '--out', folder]),
+      ).toBe(1);
       expect(failed.at(-1)).toContain(sentence);
       expect(performance.now() - began).toBeLessThan(5000);
     }
@@ -165,14 +259,36 @@ describe('plans that ask for too much', () => {
 
   it('and are done in seconds where they do not', async () => {
     const photo = join(folder, 'p.jpg');
-    await sharp({ create: { width: 600, height: 400, channels: 3, background: '#885544' } }).jpeg().toFile(photo);
+    await sharp({ create: { width: 600, height: 400, channels: 3, background: '#885544' } })
+      .jpeg()
+      .toFile(photo);
     const wide = round(20_000).map(([x, y]): [number, number] => [10 * x, 10 * y]);
-    const brush = { ...mark('brush', { strokes: [{ takes: true, radius: 90, fade: 1, build: 1, points: wide.map(([x, y]) => [x, y, 0.5]) }] } as never), version: 2 };
-    const areas = [area('a0', [brush]), ...Array.from({ length: 18 }, (_, n) => area(`a${n + 1}`, ['x', 'y'].map((id) => ({ ...mark('area', { areaId: `a${n}` }), id }))))];
-    const lasso = [area('l', [mark('lasso', { loops: [wide, wide.map(([x, y]): [number, number] => [y, x])] })])];
-    for (const change of [{ areas, plan: [clear('a18')] }, { areas: lasso, plan: [clear('l')] }]) {
+    const brush = {
+      ...mark('brush', {
+        strokes: [{ takes: true, radius: 90, fade: 1, build: 1, points: wide.map(([x, y]) => [x, y, 0.5]) }],
+      } as never),
+      version: 2,
+    };
+    const areas = [
+      area('a0', [brush]),
+      ...Array.from({ length: 18 }, (_, n) =>
+        area(
+          `a${n + 1}`,
+          ['x', 'y'].map((id) => ({ ...mark('area', { areaId: `a${n}` }), id })),
+        ),
+      ),
+    ];
+    const lasso = [
+      area('l', [mark('lasso', { loops: [wide, wide.map(([x, y]): [number, number] => [y, x])] })]),
+    ];
+    for (const change of [
+      { areas, plan: [clear('a18')] },
+      { areas: lasso, plan: [clear('l')] },
+    ]) {
       const began = performance.now();
-      expect(await main(['apply', await planFor(photo, change), photo, '--out', join(folder, 'out')])).toBe(0);
+      expect(await main(['apply', await planFor(photo, change), photo, '--out', join(folder, 'out')])).toBe(
+        0,
+      );
       expect(performance.now() - began).toBeLessThan(20_000);
     }
   }, 60_000);
@@ -190,13 +306,18 @@ describe('what the command line says', () => {
   it('prints JSON when the plan is missing, is none, or begins with a byte-order mark', async () => {
     const photo = await photoAt(join(folder, 'p.jpg'));
     expect(await main(['apply', join(folder, 'none.json'), photo, '--out', folder, '--json'])).toBe(1);
-    expect(JSON.parse(said[0]!)).toEqual([expect.objectContaining({ message: expect.stringContaining('there is no such file') })]);
+    expect(JSON.parse(said[0]!)).toEqual([
+      expect.objectContaining({ message: expect.stringContaining('there is no such file') }),
+    ]);
     const plan = await planFor(photo);
     const marked = join(folder, 'marked.json');
     await writeFile(marked, `\uFEFF${await readFile(plan, 'utf8')}`);
     expect(await main(['apply', marked, photo, '--out', join(folder, 'out')])).toBe(0);
     for (const schema of [0, -5, 2.5]) {
-      await writeFile(marked, (await readFile(plan, 'utf8')).replace(`"schema":${DOCUMENT_VERSION}`, `"schema":${schema}`));
+      await writeFile(
+        marked,
+        (await readFile(plan, 'utf8')).replace(`"schema":${DOCUMENT_VERSION}`, `"schema":${schema}`),
+      );
       expect(await main(['apply', marked, photo, '--out', folder])).toBe(1);
       expect(failed.at(-1)).toContain('schema does not fit');
     }
@@ -205,7 +326,15 @@ describe('what the command line says', () => {
   it('does not apply a plan whose coverage is missing', async () => {
     const photo = await photoAt(join(folder, 'p.jpg'));
     const picture = mark('picture', { file: 'hair.png', plate: 'gone' });
-    const area: Area = { id: 'area', name: 'Hair', part: 'hair', sitter: null, inverted: false, edgeCare: NO_EDGE_CARE, marks: [picture] };
+    const area: Area = {
+      id: 'area',
+      name: 'Hair',
+      part: 'hair',
+      sitter: null,
+      inverted: false,
+      edgeCare: NO_EDGE_CARE,
+      marks: [picture],
+    };
     const plan = await planFor(photo, { areas: [area], plan: [step('clear', { brighten: 0.5, clear: 1 })] });
     expect(await main(['apply', plan, photo, '--out', join(folder, 'out')])).toBe(1);
     expect(failed.at(-1)).toContain('the coverage of Hair cannot be used (it is missing from the plan');
@@ -234,7 +363,15 @@ describe('what the command line says', () => {
     await copyFile(photos[0]!, join(folder, 'c.jpg'));
     const plan = await planFor(photos[0]!);
     const out = join(folder, 'out');
-    const child = spawn(process.execPath, ['cli/even-blush.mjs', 'apply', plan, ...photos, join(folder, 'c.jpg'), '--out', out]);
+    const child = spawn(process.execPath, [
+      'cli/even-blush.mjs',
+      'apply',
+      plan,
+      ...photos,
+      join(folder, 'c.jpg'),
+      '--out',
+      out,
+    ]);
     child.stdout.destroy();
     let errors = '';
     child.stderr.on('data', (text) => (errors += text));

@@ -43,7 +43,12 @@ export class Outputs {
    * @param isOurs whether what stands there already may be replaced
    * @throws file system errors
    */
-  async place(folder: string, stem: string, ending: string, isOurs: (path: string) => Promise<boolean>): Promise<string> {
+  async place(
+    folder: string,
+    stem: string,
+    ending: string,
+    isOurs: (path: string) => Promise<boolean>,
+  ): Promise<string> {
     await mkdir(folder, { recursive: true });
     for (let n = 1; ; n++) {
       const path = join(folder, `${stem}${n === 1 ? '' : `-${n}`}${ending}`);

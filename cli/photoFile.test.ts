@@ -13,7 +13,10 @@ let folder: string;
 let displayP3: Buffer;
 let srgb: Buffer;
 const profileOf = async (name: 'p3' | 'srgb') => {
-  const file = await sharp(Buffer.alloc(3), { raw: { width: 1, height: 1, channels: 3 } }).withIccProfile(name).png().toBuffer();
+  const file = await sharp(Buffer.alloc(3), { raw: { width: 1, height: 1, channels: 3 } })
+    .withIccProfile(name)
+    .png()
+    .toBuffer();
   return (await sharp(file).metadata()).icc!;
 };
 beforeAll(async () => {
@@ -25,7 +28,10 @@ beforeAll(async () => {
 async function opened(depth: 8 | 16, chunks: readonly Buffer[] = [], alpha?: number): Promise<number[]> {
   const path = join(folder, 'photo.png');
   const pixel = alpha === undefined ? PIXEL : [...PIXEL, alpha];
-  await writeFile(path, pngFile({ width: 8, height: 8, depth, colourType: alpha === undefined ? 2 : 6, pixel, chunks }));
+  await writeFile(
+    path,
+    pngFile({ width: 8, height: 8, depth, colourType: alpha === undefined ? 2 : 6, pixel, chunks }),
+  );
   return [...(await openPhotoFile(path)).pyramid.levels[0]!.data.subarray(0, 4)];
 }
 
@@ -37,7 +43,9 @@ function inSrgb(mode: 'p3' | 'rec2020'): number[] {
 }
 
 const near = (got: readonly number[], wanted: readonly number[]) =>
-  wanted.forEach((value, c) => expect(Math.abs(got[c]! - value), `${got} for ${wanted}`).toBeLessThanOrEqual(1));
+  wanted.forEach((value, c) =>
+    expect(Math.abs(got[c]! - value), `${got} for ${wanted}`).toBeLessThanOrEqual(1),
+  );
 
 describe('colours of a PNG', () => {
   it.each([8, 16] as const)('with %d bits, a profile is followed', async (depth) => {
@@ -46,22 +54,36 @@ describe('colours of a PNG', () => {
     near(await opened(depth, [profileChunk(displayP3)]), inSrgb('p3'));
   });
 
-  it.each([8, 16] as const)('with %d bits, cICP says the same as a profile, and goes before it', async (depth) => {
-    const cicp = (...values: number[]) => pngChunk('cICP', Buffer.from(values));
-    near(await opened(depth, [cicp(12, 13, 0, 1)]), inSrgb('p3'));
-    near(await opened(depth, [cicp(1, 13, 0, 1), profileChunk(displayP3)]), PIXEL);
-    near(await opened(depth, [cicp(1, 8, 0, 1)]), PIXEL.map((code) => 255 * encode(code / 255)));
-    // Perceptual quantisation is not known here: the file's other words count.
-    near(await opened(depth, [cicp(9, 16, 0, 1), profileChunk(displayP3)]), inSrgb('p3'));
-  });
+  it.each([8, 16] as const)(
+    'with %d bits, cICP says the same as a profile, and goes before it',
+    async (depth) => {
+      const cicp = (...values: number[]) => pngChunk('cICP', Buffer.from(values));
+      near(await opened(depth, [cicp(12, 13, 0, 1)]), inSrgb('p3'));
+      near(await opened(depth, [cicp(1, 13, 0, 1), profileChunk(displayP3)]), PIXEL);
+      near(
+        await opened(depth, [cicp(1, 8, 0, 1)]),
+        PIXEL.map((code) => 255 * encode(code / 255)),
+      );
+      // Perceptual quantisation is not known here: the file's other words count.
+      near(await opened(depth, [cicp(9, 16, 0, 1), profileChunk(displayP3)]), inSrgb('p3'));
+    },
+  );
 
   it('gAMA with cHRM counts where nothing else is said', async () => {
     const gamma = (value: number) => pngChunk('gAMA', pngWords(value));
     const p3 = pngChunk('cHRM', pngWords(31270, 32900, 68000, 32000, 26500, 69000, 15000, 6000));
-    near(await opened(8, [gamma(100_000)]), PIXEL.map((code) => 255 * encode(code / 255)));
-    near(await opened(8, [gamma(45_455)]), PIXEL.map((code) => 255 * encode((code / 255) ** 2.2)));
+    near(
+      await opened(8, [gamma(100_000)]),
+      PIXEL.map((code) => 255 * encode(code / 255)),
+    );
+    near(
+      await opened(8, [gamma(45_455)]),
+      PIXEL.map((code) => 255 * encode((code / 255) ** 2.2)),
+    );
     // A power of 2.2 is not quite the transfer of sRGB: two codes at most on these values.
-    (await opened(8, [gamma(45_455), p3])).slice(0, 3).forEach((value, c) => expect(Math.abs(value - inSrgb('p3')[c]!)).toBeLessThanOrEqual(2));
+    (await opened(8, [gamma(45_455), p3]))
+      .slice(0, 3)
+      .forEach((value, c) => expect(Math.abs(value - inSrgb('p3')[c]!)).toBeLessThanOrEqual(2));
     near(await opened(8, [pngChunk('sRGB', Buffer.from([0])), gamma(100_000)]), PIXEL);
   });
 
@@ -76,25 +98,45 @@ describe('photos of every make', () => {
   /** Four quarters of different greys, so that every turn and mirroring shows. */
   const quarters = () => {
     const data = Buffer.alloc(32 * 16 * 3);
-    for (let i = 0; i < 32 * 16; i++) data.fill(40 + (i % 32 < 16 ? 0 : 60) + (i < 32 * 8 ? 0 : 120), 3 * i, 3 * i + 3);
+    for (let i = 0; i < 32 * 16; i++)
+      data.fill(40 + (i % 32 < 16 ? 0 : 60) + (i < 32 * 8 ? 0 : 120), 3 * i, 3 * i + 3);
     return sharp(data, { raw: { width: 32, height: 16, channels: 3 } });
   };
 
-  it.each([1, 2, 3, 4, 5, 6, 7, 8])('stand upright by EXIF orientation %d, JPEG and PNG', async (orientation) => {
-    for (const format of ['jpeg', 'png'] as const) {
-      const path = join(folder, `turned.${format}`);
-      await writeFile(path, await quarters().withMetadata({ orientation }).toFormat(format, { quality: 100 }).toBuffer());
-      const { pyramid } = await openPhotoFile(path);
-      expect([pyramid.width, pyramid.height]).toEqual(orientation > 4 ? [16, 32] : [32, 16]);
-      const at = (x: number, y: number) => Math.round(pyramid.levels[0]!.data[4 * (Math.floor(y * pyramid.height) * pyramid.width + Math.floor(x * pyramid.width))]! / 10) * 10;
-      // EXIF 2.32, tag 0x0112: where the stored picture's first row and column are to be seen.
-      const corners: Readonly<Record<number, number[]>> = {
-        1: [40, 100, 160, 220], 2: [100, 40, 220, 160], 3: [220, 160, 100, 40], 4: [160, 220, 40, 100],
-        5: [40, 160, 100, 220], 6: [160, 40, 220, 100], 7: [220, 100, 160, 40], 8: [100, 220, 40, 160],
-      };
-      expect([at(0.25, 0.25), at(0.75, 0.25), at(0.25, 0.75), at(0.75, 0.75)]).toEqual(corners[orientation]);
-    }
-  });
+  it.each([1, 2, 3, 4, 5, 6, 7, 8])(
+    'stand upright by EXIF orientation %d, JPEG and PNG',
+    async (orientation) => {
+      for (const format of ['jpeg', 'png'] as const) {
+        const path = join(folder, `turned.${format}`);
+        await writeFile(
+          path,
+          await quarters().withMetadata({ orientation }).toFormat(format, { quality: 100 }).toBuffer(),
+        );
+        const { pyramid } = await openPhotoFile(path);
+        expect([pyramid.width, pyramid.height]).toEqual(orientation > 4 ? [16, 32] : [32, 16]);
+        const at = (x: number, y: number) =>
+          Math.round(
+            pyramid.levels[0]!.data[
+              4 * (Math.floor(y * pyramid.height) * pyramid.width + Math.floor(x * pyramid.width))
+            ]! / 10,
+          ) * 10;
+        // EXIF 2.32, tag 0x0112: where the stored picture's first row and column are to be seen.
+        const corners: Readonly<Record<number, number[]>> = {
+          1: [40, 100, 160, 220],
+          2: [100, 40, 220, 160],
+          3: [220, 160, 100, 40],
+          4: [160, 220, 40, 100],
+          5: [40, 160, 100, 220],
+          6: [160, 40, 220, 100],
+          7: [220, 100, 160, 40],
+          8: [100, 220, 40, 160],
+        };
+        expect([at(0.25, 0.25), at(0.75, 0.25), at(0.25, 0.75), at(0.75, 0.75)]).toEqual(
+          corners[orientation],
+        );
+      }
+    },
+  );
 
   it('of four inks, progressive, interlaced, with a palette, grey: all open in their colours', async () => {
     const plain = sharp({ create: { width: 40, height: 30, channels: 3, background: '#c8785a' } });
@@ -108,7 +150,9 @@ describe('photos of every make', () => {
       await writeFile(join(folder, name), await image.toBuffer());
       const { pyramid } = await openPhotoFile(join(folder, name));
       const off = name === 'inks.jpg' ? 40 : 3;
-      PIXEL.forEach((value, c) => expect(Math.abs(pyramid.levels[0]!.data[c]! - value), name).toBeLessThanOrEqual(off));
+      PIXEL.forEach((value, c) =>
+        expect(Math.abs(pyramid.levels[0]!.data[c]! - value), name).toBeLessThanOrEqual(off),
+      );
     }
     await writeFile(join(folder, 'grey.png'), await plain.clone().greyscale().png().toBuffer());
     const [red, green, blue] = (await openPhotoFile(join(folder, 'grey.png'))).pyramid.levels[0]!.data;
@@ -124,7 +168,10 @@ describe('damage within a JPEG', () => {
     const warnings: string[] = [];
     const path = join(folder, 'damaged.jpg');
     await writeFile(path, damaged);
-    expect((await openPhotoFile(path, { warn: (text) => warnings.push(text) })).pyramid).toMatchObject({ width: 1080, height: 1350 });
+    expect((await openPhotoFile(path, { warn: (text) => warnings.push(text) })).pyramid).toMatchObject({
+      width: 1080,
+      height: 1350,
+    });
     expect(warnings).toEqual([expect.stringMatching(/^is damaged: from row \d+ of 1350 on at the latest/)]);
     await writeFile(path, whole);
     await openPhotoFile(path, { warn: (text) => warnings.push(text) });

@@ -28,7 +28,10 @@ export async function openPhotoFile(path: string, report?: Pick<Report, 'warn'>)
   const name = basename(path);
   const { type } = inspectPhotoFile(name, bytes);
   const damage = type === 'image/jpeg' ? findJpegDamage(bytes) : undefined;
-  if (damage) report?.warn(`is damaged: from row ${damage.row + 1} of ${damage.rows} on at the latest the picture may be torn, coloured or grey`);
+  if (damage)
+    report?.warn(
+      `is damaged: from row ${damage.row + 1} of ${damage.rows} on at the latest the picture may be torn, coloured or grey`,
+    );
   const { width, height, data } = await decode(name, bytes);
   const sha256 = createHash('sha256').update(bytes).digest('hex');
   return { name, sha256, pyramid: buildPyramid({ space: 'srgb8', width, height, data }) };
@@ -42,7 +45,11 @@ async function decode(name: string, bytes: Buffer): Promise<{ width: number; hei
     const { depth, hasProfile } = await image.metadata();
     // With 16 bits a channel a profile is followed only on the way to another one.
     const inSrgb = depth === 'ushort' && hasProfile ? image.withIccProfile('srgb') : image;
-    const flat = inSrgb.flatten({ background: '#ffffff' }).toColourspace('srgb').ensureAlpha().raw({ depth: 'uchar' });
+    const flat = inSrgb
+      .flatten({ background: '#ffffff' })
+      .toColourspace('srgb')
+      .ensureAlpha()
+      .raw({ depth: 'uchar' });
     const { data, info } = await flat.toBuffer({ resolveWithObject: true });
     if (reading?.colour) convertPngPixels(data, reading.colour);
     return { width: info.width, height: info.height, data };

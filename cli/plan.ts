@@ -39,19 +39,53 @@ interface Work {
  * @returns the file written and the plan
  * @throws {PhotoFileError} {NetworksMissingError} {CommandError} {DocumentError}
  */
-export async function makePlan(path: string, command: PlanCommand, outputs: Outputs, report: Report): Promise<{ file: string; photo: Photo; notes: readonly string[] }> {
+export async function makePlan(
+  path: string,
+  command: PlanCommand,
+  outputs: Outputs,
+  report: Report,
+): Promise<{ file: string; photo: Photo; notes: readonly string[] }> {
   await refuseForeign(command.out, outputs);
-  const work = await openWork(path, command.mask, wantedParts(command), report), notes: string[] = [];
+  const work = await openWork(path, command.mask, wantedParts(command), report);
+  const notes: string[] = [];
   const put = (part: Part, kind: string, parameters: JsonObject) => {
-    for (const area of areasOf(work.photo, part, command.sitter)) addStep(work, { kind, version: KINDS.adjusts.get(kind)!.version, areaId: area.id, parameters });
+    for (const area of areasOf(work.photo, part, command.sitter))
+      addStep(work, { kind, version: KINDS.adjusts.get(kind)!.version, areaId: area.id, parameters });
   };
   if (command.matchSkin) put('skin', 'match', await matchTo(command.matchSkin, report));
-  if (command.skinHue) put('skin', 'hue-to-target', { hue: rungs(command.skinHue), saturation: rungs(), lightness: rungs(), keeps: 'chroma', more: [] });
-  if (command.evenness) put('skin', 'evenness', { hue: command.evenness[0]! / 100, saturation: command.evenness[1]! / 100, lightness: command.evenness[2]! / 100, size: null, blush: 0, marks: 1 });
+  if (command.skinHue)
+    put('skin', 'hue-to-target', {
+      hue: rungs(command.skinHue),
+      saturation: rungs(),
+      lightness: rungs(),
+      keeps: 'chroma',
+      more: [],
+    });
+  if (command.evenness)
+    put('skin', 'evenness', {
+      hue: command.evenness[0]! / 100,
+      saturation: command.evenness[1]! / 100,
+      lightness: command.evenness[2]! / 100,
+      size: null,
+      blush: 0,
+      marks: 1,
+    });
   // Of nobody's skin nothing can be said, not that nothing is off.
   if (command.mend && work.photo.areas.length === 0) throw new CommandError('nobody');
-  if (command.mend) work.photo = await mendAll(work.photo, (photo) => checkPhoto(work.resolver, photo, work.baked).filter(({ sitterId }) => ofSitter(photo, sitterId, command.sitter)), randomUUID);
-  for (const [part, palette, text] of [['irises', 'irises', command.iris], ['lips', 'lips', command.lips], ['hair', 'hair', command.hair]] as const) {
+  if (command.mend)
+    work.photo = await mendAll(
+      work.photo,
+      (photo) =>
+        checkPhoto(work.resolver, photo, work.baked).filter(({ sitterId }) =>
+          ofSitter(photo, sitterId, command.sitter),
+        ),
+      randomUUID,
+    );
+  for (const [part, palette, text] of [
+    ['irises', 'irises', command.iris],
+    ['lips', 'lips', command.lips],
+    ['hair', 'hair', command.hair],
+  ] as const) {
     if (text === undefined) continue;
     const named = namedColour(text, palette);
     if (!named) throw new CommandError('colour', text);
@@ -66,9 +100,21 @@ export async function makePlan(path: string, command: PlanCommand, outputs: Outp
 }
 
 /** Opens a photo with the areas that are given, finding the parts that are wanted and not given. */
-export async function openWork(path: string, masks: PlanCommand['mask'], wanted: readonly Part[], report: Report): Promise<Work> {
-  const opened = await openPhotoFile(path, report), { pyramid, name, sha256 } = opened, resolver = new Resolver(pyramid, KINDS);
-  const work: Work = { opened, resolver, photo: newPhoto({ id: sha256, file: name, width: pyramid.width, height: pyramid.height }), baked: new Map() };
+export async function openWork(
+  path: string,
+  masks: PlanCommand['mask'],
+  wanted: readonly Part[],
+  report: Report,
+): Promise<Work> {
+  const opened = await openPhotoFile(path, report);
+  const { pyramid, name, sha256 } = opened;
+  const resolver = new Resolver(pyramid, KINDS);
+  const work: Work = {
+    opened,
+    resolver,
+    photo: newPhoto({ id: sha256, file: name, width: pyramid.width, height: pyramid.height }),
+    baked: new Map(),
+  };
   const given = new Set(masks.map(({ part }) => part));
   if (wanted.some((part) => !given.has(part))) {
     const found = await findInto(work.photo, pyramid, (share) => report.progress(share));
@@ -76,11 +122,36 @@ export async function openWork(path: string, masks: PlanCommand['mask'], wanted:
     work.photo = { ...found.photo, areas: found.photo.areas.filter(({ part }) => !given.has(part)) };
   }
   for (const { part, file } of masks) {
-    const coverage8 = await decodeGreyPicture(file, pyramid.width, pyramid.height), plate = randomUUID();
-    resolver.learnPlate(plate, { region: { x: 0, y: 0, width: pyramid.width, height: pyramid.height, outWidth: pyramid.width, outHeight: pyramid.height }, coverage8 });
+    const coverage8 = await decodeGreyPicture(file, pyramid.width, pyramid.height);
+    const plate = randomUUID();
+    resolver.learnPlate(plate, {
+      region: {
+        x: 0,
+        y: 0,
+        width: pyramid.width,
+        height: pyramid.height,
+        outWidth: pyramid.width,
+        outHeight: pyramid.height,
+      },
+      coverage8,
+    });
     const area: Area = {
-      id: randomUUID(), name: PART_NAMES[part], part, sitter: null, inverted: false, edgeCare: NO_EDGE_CARE,
-      marks: [{ id: randomUUID(), kind: 'picture', version: 1, mode: 'add', on: true, parameters: { file: basename(file), plate } }],
+      id: randomUUID(),
+      name: PART_NAMES[part],
+      part,
+      sitter: null,
+      inverted: false,
+      edgeCare: NO_EDGE_CARE,
+      marks: [
+        {
+          id: randomUUID(),
+          kind: 'picture',
+          version: 1,
+          mode: 'add',
+          on: true,
+          parameters: { file: basename(file), plate },
+        },
+      ],
     };
     work.photo = { ...work.photo, areas: [...work.photo.areas, area] };
   }
@@ -104,7 +175,12 @@ async function refuseForeign(path: string, outputs: Outputs): Promise<void> {
 }
 
 function wantedParts({ matchSkin, skinHue, evenness, mend, iris, lips, hair }: PlanCommand): Part[] {
-  const parts: [Part, unknown][] = [['skin', matchSkin ?? skinHue ?? evenness ?? (mend || undefined)], ['irises', iris], ['lips', lips], ['hair', hair]];
+  const parts: [Part, unknown][] = [
+    ['skin', matchSkin ?? skinHue ?? evenness ?? (mend || undefined)],
+    ['irises', iris],
+    ['lips', lips],
+    ['hair', hair],
+  ];
   return parts.filter(([, asked]) => asked !== undefined).map(([part]) => part);
 }
 
@@ -120,7 +196,10 @@ function ofSitter(photo: Photo, id: string | null | undefined, number: number | 
 }
 
 function addStep(work: Work, step: Pick<Step, 'kind' | 'version' | 'areaId' | 'parameters'>): void {
-  work.photo = { ...work.photo, plan: [...work.photo.plan, { id: randomUUID(), strength: 1, on: true, ...step }] };
+  work.photo = {
+    ...work.photo,
+    plan: [...work.photo.plan, { id: randomUUID(), strength: 1, on: true, ...step }],
+  };
 }
 
 function rungs([light, middle, shade]: readonly (number | null)[] = [null, null, null]): JsonObject {
@@ -128,16 +207,32 @@ function rungs([light, middle, shade]: readonly (number | null)[] = [null, null,
 }
 
 /** The trend of another photo's skin, as a match takes it. */
-async function matchTo({ photo, mask }: NonNullable<PlanCommand['matchSkin']>, report: Report): Promise<JsonObject> {
-  const other = await openWork(photo, mask ? [{ part: 'skin', file: mask }] : [], ['skin'], quietReport(report));
-  const [skin] = areasOf(other.photo, 'skin', undefined), colours = measurePartColours(other.resolver.input(other.resolver.area(skin!, other.photo), []));
+async function matchTo(
+  { photo, mask }: NonNullable<PlanCommand['matchSkin']>,
+  report: Report,
+): Promise<JsonObject> {
+  const other = await openWork(
+    photo,
+    mask ? [{ part: 'skin', file: mask }] : [],
+    ['skin'],
+    quietReport(report),
+  );
+  const [skin] = areasOf(other.photo, 'skin', undefined);
+  const colours = measurePartColours(other.resolver.input(other.resolver.area(skin!, other.photo), []));
   if (!colours) throw new CommandError('no-part', 'skin');
   return { to: { by: 'trend', name: other.opened.name, rows: colours.rows }, light: 1, colour: 1 };
 }
 
 /** Coverage of every area that a step stands on, or that one of them names. */
 function coverageOf({ photo, resolver }: Work): PlanFile['coverage'] {
-  return Object.fromEntries(photo.areas.map((area) => [area.id, Buffer.from(encodeCoveragePng(resolver.fullCoverage(resolver.area(area, photo)), photo.width, photo.height)).toString('base64')]));
+  return Object.fromEntries(
+    photo.areas.map((area) => [
+      area.id,
+      Buffer.from(
+        encodeCoveragePng(resolver.fullCoverage(resolver.area(area, photo)), photo.width, photo.height),
+      ).toString('base64'),
+    ]),
+  );
 }
 
 /** What check finds in one photo. */
@@ -146,7 +241,21 @@ export async function checkFile(path: string, masks: PlanCommand['mask'], report
   return { photo: work.photo, findings: checkPhoto(work.resolver, work.photo, work.baked) };
 }
 
-export function sayPlan(file: string, { file: out, photo, notes }: { readonly file: string; readonly photo: Photo; readonly notes: readonly string[] }): string {
-  const steps = photo.plan.map(({ kind, areaId }, n) => `  ${n + 1}. ${KINDS.adjusts.get(kind)!.label} on ${photo.areas.find(({ id }) => id === areaId)?.name ?? 'the whole picture'}`);
-  return [`${file} → ${out}`, ...(steps.length > 0 ? steps : ['  no steps: nothing was asked for, or nothing is off']), ...notes.map((note) => `  ${note}`)].join('\n');
+export function sayPlan(
+  file: string,
+  {
+    file: out,
+    photo,
+    notes,
+  }: { readonly file: string; readonly photo: Photo; readonly notes: readonly string[] },
+): string {
+  const steps = photo.plan.map(
+    ({ kind, areaId }, n) =>
+      `  ${n + 1}. ${KINDS.adjusts.get(kind)!.label} on ${photo.areas.find(({ id }) => id === areaId)?.name ?? 'the whole picture'}`,
+  );
+  return [
+    `${file} → ${out}`,
+    ...(steps.length > 0 ? steps : ['  no steps: nothing was asked for, or nothing is off']),
+    ...notes.map((note) => `  ${note}`),
+  ].join('\n');
 }

@@ -31,28 +31,52 @@ export interface ReadResult {
 }
 
 /** @throws {PhotoFileError} {NetworksMissingError} and {RangeError} for a patch beside the photo */
-export async function readPhoto(path: string, command: Pick<ReadCommand, 'at' | 'sitter' | 'part' | 'mask'>, report: Report): Promise<ReadResult> {
-  if (command.at.length > 0) return { patches: readPatches(await openPhotoFile(path, report), command.at), rungs: [] };
+export async function readPhoto(
+  path: string,
+  command: Pick<ReadCommand, 'at' | 'sitter' | 'part' | 'mask'>,
+  report: Report,
+): Promise<ReadResult> {
+  if (command.at.length > 0)
+    return { patches: readPatches(await openPhotoFile(path, report), command.at), rungs: [] };
   const { photo, resolver } = await openWork(path, command.mask, [command.part], report);
   report.progress(1);
-  const areas = photo.areas.filter(({ part }) => part === command.part).map((area) => ({ area, number: photo.sitters.find(({ id }) => id === area.sitter)?.number ?? null }));
-  const rungs = areas.filter(({ number }) => command.sitter === undefined || number === command.sitter).flatMap(({ area, number }) => {
-    const { pixels, coverage } = resolver.input(resolver.area(area, photo), []), samples = rungSamples(pixels, coverage);
-    return RUNGS.filter((rung) => samples[rung].length > 0).map((rung) => ({ sitter: number, part: area.part, rung, ...colourNumbers(meanLinear(samples[rung])) }));
-  });
+  const areas = photo.areas
+    .filter(({ part }) => part === command.part)
+    .map((area) => ({ area, number: photo.sitters.find(({ id }) => id === area.sitter)?.number ?? null }));
+  const rungs = areas
+    .filter(({ number }) => command.sitter === undefined || number === command.sitter)
+    .flatMap(({ area, number }) => {
+      const { pixels, coverage } = resolver.input(resolver.area(area, photo), []);
+      const samples = rungSamples(pixels, coverage);
+      return RUNGS.filter((rung) => samples[rung].length > 0).map((rung) => ({
+        sitter: number,
+        part: area.part,
+        rung,
+        ...colourNumbers(meanLinear(samples[rung])),
+      }));
+    });
   return { patches: [], rungs };
 }
 
 function readPatches({ pyramid }: OpenedPhoto, at: ReadCommand['at']): PatchNumbers[] {
   return at.map((patch) => {
     const region = patchRegion(patch, pyramid);
-    if (!region) throw new RangeError(`the patch at ${patch.x}, ${patch.y} lies beside the photo, which has ${pyramid.width} × ${pyramid.height} pixels`);
+    if (!region)
+      throw new RangeError(
+        `the patch at ${patch.x}, ${patch.y} lies beside the photo, which has ${pyramid.width} × ${pyramid.height} pixels`,
+      );
     return { ...patch, ...colourNumbers(meanLinear(trimPatch(sampleRegion(pyramid, region).data))) };
   });
 }
 
 export function sayRead(file: string, { patches, rungs }: ReadResult): string {
-  const lines = [...patches.map((patch) => `  ${patch.x}, ${patch.y} (${patch.size} px)  ${sayNumbers(patch)}`), ...rungs.map((entry) => `  ${entry.sitter === null ? '' : `sitter ${entry.sitter}, `}${entry.part} ${entry.rung}  ${sayNumbers(entry)}`)];
+  const lines = [
+    ...patches.map((patch) => `  ${patch.x}, ${patch.y} (${patch.size} px)  ${sayNumbers(patch)}`),
+    ...rungs.map(
+      (entry) =>
+        `  ${entry.sitter === null ? '' : `sitter ${entry.sitter}, `}${entry.part} ${entry.rung}  ${sayNumbers(entry)}`,
+    ),
+  ];
   return [file, ...(lines.length > 0 ? lines : ['  nothing to read: no such part was found'])].join('\n');
 }
 

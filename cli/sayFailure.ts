@@ -14,7 +14,8 @@ const PHOTO_FAULTS: Readonly<Record<string, string>> = {
 const COMMAND_FAULTS: Readonly<Record<string, (detail: string) => string>> = {
   'colour': (detail) => `“${detail}” is neither a colour nor the name of one`,
   'nobody': () => 'no face was found; give the areas with --mask PART=FILE.png',
-  'in-the-way': (detail) => `${detail} is there already and is not a plan that was written here; name another file with --out`,
+  'in-the-way': (detail) =>
+    `${detail} is there already and is not a plan that was written here; name another file with --out`,
   'no-part': (detail) => `there is no ${detail} to work on; give it with --mask PART=FILE.png`,
 };
 
@@ -41,12 +42,15 @@ export function sayFailure(file: string, error: unknown): string {
     return words ? `${about}: ${words}.` : `${file}: ${message}.`;
   }
   const { reason = '', at, detail } = error.fields;
-  if (error.code === 'networks-missing') return `${file}: the face network ${error.fields.network} could not be loaded from public/models (${detail}).`;
+  if (error.code === 'networks-missing')
+    return `${file}: the face network ${error.fields.network} could not be loaded from public/models (${detail}).`;
   if (error.code === 'photo-file') return `${file} ${PHOTO_FAULTS[reason]}.`;
   if (error.code === 'command') return `${file}: ${COMMAND_FAULTS[reason]!(String(detail))}.`;
   if (reason === 'not-json') return `${file} is not a plan: it is not JSON.`;
-  if (reason === 'from-the-future') return `${file} was written by a newer Even Blush (document version ${detail}).`;
+  if (reason === 'from-the-future')
+    return `${file} was written by a newer Even Blush (document version ${detail}).`;
   if (reason === 'other-photo') return `${file} is not the photo that this plan was made for (${detail}).`;
-  if (reason === 'coverage') return `${file}: the coverage ${at ? `of ${at}` : 'in the plan'} cannot be used (${detail}).`;
+  if (reason === 'coverage')
+    return `${file}: the coverage ${at ? `of ${at}` : 'in the plan'} cannot be used (${detail}).`;
   return `${file}: ${at || 'its top level'} does not fit: ${detail || error.code}.`;
 }

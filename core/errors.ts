@@ -30,16 +30,25 @@ export type PhotoFileFault =
 
 /** A file that cannot be opened as a photo; `reason` says why, `file` which. */
 export class PhotoFileError extends CoreError {
-  constructor(file: string, readonly reason: PhotoFileFault, detail: Readonly<Record<string, number>> = {}) {
+  constructor(
+    file: string,
+    readonly reason: PhotoFileFault,
+    detail: Readonly<Record<string, number>> = {},
+  ) {
     super('photo-file', { file, reason, ...detail });
   }
 }
 
-export type DocumentFault = 'not-json' | 'not-a-sitting' | 'from-the-future' | 'invalid' | 'other-photo' | 'coverage';
+export type DocumentFault =
+  'not-json' | 'not-a-sitting' | 'from-the-future' | 'invalid' | 'other-photo' | 'coverage';
 
 /** A plan or sitting that does not parse; `at` is the place in it. */
 export class DocumentError extends CoreError {
-  constructor(readonly reason: DocumentFault, at = '', detail = '') {
+  constructor(
+    readonly reason: DocumentFault,
+    at = '',
+    detail = '',
+  ) {
     super('document', { reason, at, detail });
   }
 }
@@ -48,7 +57,10 @@ export type CommandFault = 'colour' | 'no-part' | 'nobody' | 'in-the-way';
 
 /** Something asked for that this photo or these words do not give. */
 export class CommandError extends CoreError {
-  constructor(readonly reason: CommandFault, detail = '') {
+  constructor(
+    readonly reason: CommandFault,
+    detail = '',
+  ) {
     super('command', { reason, detail });
   }
 }

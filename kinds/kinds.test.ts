@@ -8,7 +8,12 @@ import { KINDS } from './registry.gen';
 const folder = (family: string) => fileURLToPath(new URL(`./${family}`, import.meta.url));
 const pixels = () => Float32Array.from({ length: 300 }, (_, i) => ((i * 37) % 101) / 101);
 const region = { x: 0, y: 0, width: 10, height: 10, outWidth: 10, outHeight: 10 };
-const input = { region, pixels: { space: 'srgbLinear' as const, width: 10, height: 10, data: pixels() }, coverage: { space: 'coverage8' as const, width: 10, height: 10, data: new Uint8Array(100).fill(255) }, readings: [] };
+const input = {
+  region,
+  pixels: { space: 'srgbLinear' as const, width: 10, height: 10, data: pixels() },
+  coverage: { space: 'coverage8' as const, width: 10, height: 10, data: new Uint8Array(100).fill(255) },
+  readings: [],
+};
 
 describe('every kind', () => {
   it.each(['mark', 'adjust'] as const)('of %s has its folder, under its own id', (family) => {
@@ -16,14 +21,18 @@ describe('every kind', () => {
     expect([...(family === 'mark' ? KINDS.marks : KINDS.adjusts).keys()].sort()).toEqual(folders);
     for (const name of folders) {
       expect(existsSync(`${folder(family)}/${name}/schema.ts`)).toBe(true);
-      expect(readdirSync(`${folder(family)}/${name}`).some((file) => file.endsWith('.test.ts')), `${name} has tests`).toBe(true);
+      expect(
+        readdirSync(`${folder(family)}/${name}`).some((file) => file.endsWith('.test.ts')),
+        `${name} has tests`,
+      ).toBe(true);
       if (family === 'adjust') expect(existsSync(`${folder(family)}/${name}/Control.vue`)).toBe(true);
     }
   });
 
   it.each([...KINDS.adjusts.values()])('$id: neutral parameters parse and change no pixel', (kind) => {
     expect(kind.parameters.safeParse(kind.neutral).success).toBe(true);
-    const kernel = kind.compile(kind.neutral, kind.measure(input, kind.neutral)), data = pixels();
+    const kernel = kind.compile(kind.neutral, kind.measure(input, kind.neutral));
+    const data = pixels();
     if (kernel) applyStep(data, input.coverage.data, 1, kernel, { region, first: 0, placed: true });
     expect(data).toEqual(pixels());
   });
@@ -33,36 +42,80 @@ describe('every kind', () => {
     expect(() => kind.compile(kind.neutral, kind.measure(empty, kind.neutral))).not.toThrow();
   });
 
-  it.each([...KINDS.marks.values(), ...KINDS.adjusts.values()])('$id: has a migration for every version before its own', (kind) => {
-    expect(Object.keys(kind.migrations).map(Number)).toEqual(Array.from({ length: kind.version - 1 }, (_, i) => i + 1));
-    expect(kind.parameters.safeParse({ nonsense: true }).success).toBe(false);
-  });
+  it.each([...KINDS.marks.values(), ...KINDS.adjusts.values()])(
+    '$id: has a migration for every version before its own',
+    (kind) => {
+      expect(Object.keys(kind.migrations).map(Number)).toEqual(
+        Array.from({ length: kind.version - 1 }, (_, i) => i + 1),
+      );
+      expect(kind.parameters.safeParse({ nonsense: true }).success).toBe(false);
+    },
+  );
 
   const MARKS = {
     'ellipse': { x: 50, y: 40, radiusX: 20, radiusY: 10 },
     'straight-fade': { fromX: 10, fromY: 20, toX: 60, toY: 80 },
     'round-fade': { x: 50, y: 40, radius: 30, soft: 0.4 },
-    'lasso': { loops: [[[10, 10], [40, 12], [30, 50]]] },
-    'outline': { pieces: [[{ x: 10, y: 10, inX: 5, inY: 12, outX: 15, outY: 8 }, { x: 60, y: 10, inX: 60, inY: 10, outX: 60, outY: 10 }, { x: 40, y: 60, inX: 40, inY: 60, outX: 40, outY: 60 }]] },
-    'colour-reach': { patches: [{ x: 30, y: 30, width: 8, height: 8, takes: true }], hue: 8, saturation: 20, lightness: 10, soft: 0.5 },
+    'lasso': {
+      loops: [
+        [
+          [10, 10],
+          [40, 12],
+          [30, 50],
+        ],
+      ],
+    },
+    'outline': {
+      pieces: [
+        [
+          { x: 10, y: 10, inX: 5, inY: 12, outX: 15, outY: 8 },
+          { x: 60, y: 10, inX: 60, inY: 10, outX: 60, outY: 10 },
+          { x: 40, y: 60, inX: 40, inY: 60, outX: 40, outY: 60 },
+        ],
+      ],
+    },
+    'colour-reach': {
+      patches: [{ x: 30, y: 30, width: 8, height: 8, takes: true }],
+      hue: 8,
+      saturation: 20,
+      lightness: 10,
+      soft: 0.5,
+    },
   } as const;
-  const HANDLED = [...KINDS.marks.values()].filter(({ handles }) => handles).map((kind) => [kind.id, kind.handles!, MARKS[kind.id as keyof typeof MARKS]] as const);
+  const HANDLED = [...KINDS.marks.values()]
+    .filter(({ handles }) => handles)
+    .map((kind) => [kind.id, kind.handles!, MARKS[kind.id as keyof typeof MARKS]] as const);
 
-  it.each(HANDLED)('of mark %s: a handle stays where it is put, and one put where it was changes nothing', (_id, handles, parameters) => {
-    for (const { name, x, y, of } of handles.places(parameters)) {
-      const still = handles.places(handles.move(parameters, name, { x, y }, false));
-      still.forEach((place, n) => expect(Math.hypot(place.x - handles.places(parameters)[n]!.x, place.y - handles.places(parameters)[n]!.y)).toBeLessThan(1e-9));
-      const to = { x: x + 3, y: y + 2 }, moved = handles.places(handles.move(parameters, name, to, false)).find((place) => place.name === name)!;
-      // A radius follows the hand by one coordinate or by its distance alone.
-      if (of || !['across', 'down', 'end', 'full'].includes(name)) expect([moved.x, moved.y].map((value) => Math.round(value * 1e6) / 1e6)).toEqual([to.x, to.y].map((value) => Math.round(value * 1e6) / 1e6));
-      else expect(Math.hypot(moved.x - x, moved.y - y)).toBeGreaterThan(1);
-    }
-    expect(handles.lines(parameters).flat(2).every(Number.isFinite)).toBe(true);
-  });
+  it.each(HANDLED)(
+    'of mark %s: a handle stays where it is put, and one put where it was changes nothing',
+    (_id, handles, parameters) => {
+      for (const { name, x, y, of } of handles.places(parameters)) {
+        const still = handles.places(handles.move(parameters, name, { x, y }, false));
+        still.forEach((place, n) =>
+          expect(
+            Math.hypot(
+              place.x - handles.places(parameters)[n]!.x,
+              place.y - handles.places(parameters)[n]!.y,
+            ),
+          ).toBeLessThan(1e-9),
+        );
+        const to = { x: x + 3, y: y + 2 };
+        const moved = handles
+          .places(handles.move(parameters, name, to, false))
+          .find((place) => place.name === name)!;
+        // A radius follows the hand by one coordinate or by its distance alone.
+        if (of || !['across', 'down', 'end', 'full'].includes(name))
+          expect([moved.x, moved.y].map((value) => Math.round(value * 1e6) / 1e6)).toEqual(
+            [to.x, to.y].map((value) => Math.round(value * 1e6) / 1e6),
+          );
+        else expect(Math.hypot(moved.x - x, moved.y - y)).toBeGreaterThan(1);
+      }
+      expect(handles.lines(parameters).flat(2).every(Number.isFinite)).toBe(true);
+    },
+  );
 
   it('is known once', () => {
     const [kind] = KINDS.marks.values();
     expect(() => collectKinds([kind!, kind!], [])).toThrow(/share an id/);
   });
-
 });

@@ -9,7 +9,9 @@ const bytesOf = async (path: string) => {
 
 describe('the files of a network', () => {
   it('that ship are what they should be', async () => {
-    const names = (await readdir('public/models')).filter((name) => name.endsWith('.json')).map((name) => name.slice(0, -5));
+    const names = (await readdir('public/models'))
+      .filter((name) => name.endsWith('.json'))
+      .map((name) => name.slice(0, -5));
     expect(names.length).toBeGreaterThanOrEqual(3);
     for (const name of names) {
       const graph: unknown = JSON.parse(await readFile(`public/models/${name}.json`, 'utf8'));
@@ -20,7 +22,13 @@ describe('the files of a network', () => {
   });
 
   it('are refused when a page of words came in their place', () => {
-    for (const graph of [null, 'words', {}, { modelTopology: {} }, { modelTopology: {}, weightsManifest: [{ weights: [{ shape: [2], dtype: 'words' }] }] }]) {
+    for (const graph of [
+      null,
+      'words',
+      {},
+      { modelTopology: {} },
+      { modelTopology: {}, weightsManifest: [{ weights: [{ shape: [2], dtype: 'words' }] }] },
+    ]) {
       expect(() => checkNetwork(graph, new ArrayBuffer(8))).toThrow();
     }
   });

@@ -1,6 +1,14 @@
 import type { GraphJson } from './tfNetworks';
 
-const BYTES: Readonly<Record<string, number>> = { float32: 4, int32: 4, bool: 1, uint8: 1, float16: 2, uint16: 2, complex64: 8 };
+const BYTES: Readonly<Record<string, number>> = {
+  float32: 4,
+  int32: 4,
+  bool: 1,
+  uint8: 1,
+  float16: 2,
+  uint16: 2,
+  complex64: 8,
+};
 
 interface WeightSpec {
   readonly shape?: readonly number[];
@@ -15,11 +23,13 @@ interface WeightSpec {
  */
 export function checkNetwork(graph: unknown, weights: ArrayBuffer): asserts graph is GraphJson {
   const { modelTopology, weightsManifest } = (graph ?? {}) as Partial<GraphJson>;
-  if (typeof modelTopology !== 'object' || !Array.isArray(weightsManifest)) throw new Error('its graph is something else');
+  if (typeof modelTopology !== 'object' || !Array.isArray(weightsManifest))
+    throw new Error('its graph is something else');
   const wanted = (weightsManifest as GraphJson['weightsManifest'])
     .flatMap((group) => group.weights as readonly WeightSpec[])
     .reduce((sum, spec) => sum + bytesOf(spec), 0);
-  if (wanted !== weights.byteLength) throw new Error(`its weights have ${weights.byteLength} bytes in place of ${wanted}`);
+  if (wanted !== weights.byteLength)
+    throw new Error(`its weights have ${weights.byteLength} bytes in place of ${wanted}`);
 }
 
 function bytesOf({ shape = [], dtype = '', quantization }: WeightSpec): number {

@@ -29,22 +29,35 @@ export function tfNetworks(files: NetworkFiles): FaceNetworks {
     // Threads gave no clear gain and would need a worker made from text, which the security policy forbids.
     env().set('WASM_HAS_MULTITHREAD_SUPPORT', false);
     // The library wants an address for the threaded binary too; it is never fetched.
-    setWasmPaths({ ...files.wasm, 'tfjs-backend-wasm-threaded-simd.wasm': files.wasm['tfjs-backend-wasm-simd.wasm']! });
+    setWasmPaths({
+      ...files.wasm,
+      'tfjs-backend-wasm-threaded-simd.wasm': files.wasm['tfjs-backend-wasm-simd.wasm']!,
+    });
     await setBackend('wasm');
     await ready();
   });
-  const model = (name: string) => once(async () => {
-    try {
-      await backend();
-      const { graph, weights } = await files.load(name);
-      const specs = graph.weightsManifest.flatMap((group) => group.weights);
-      const loaded = await loadGraphModel({ load: () => Promise.resolve({ modelTopology: graph.modelTopology, weightSpecs: specs as never, weightData: weights }) });
-      return loaded;
-    } catch (error) {
-      throw new NetworksMissingError(name, error instanceof Error ? error.message : String(error));
-    }
-  });
-  const detector = model('blazeface-back'), mesher = model('facemesh-attention-pinto'), selfie = model('selfie');
+  const model = (name: string) =>
+    once(async () => {
+      try {
+        await backend();
+        const { graph, weights } = await files.load(name);
+        const specs = graph.weightsManifest.flatMap((group) => group.weights);
+        const loaded = await loadGraphModel({
+          load: () =>
+            Promise.resolve({
+              modelTopology: graph.modelTopology,
+              weightSpecs: specs as never,
+              weightData: weights,
+            }),
+        });
+        return loaded;
+      } catch (error) {
+        throw new NetworksMissingError(name, error instanceof Error ? error.message : String(error));
+      }
+    });
+  const detector = model('blazeface-back');
+  const mesher = model('facemesh-attention-pinto');
+  const selfie = model('selfie');
   return {
     detect: async (input) => joinAnchors(await run(await detector(), input, DETECT_SIZE)),
     mesh: async (input) => meshOutput(await run(await mesher(), input, MESH_SIZE)),
@@ -54,7 +67,8 @@ export function tfNetworks(files: NetworkFiles): FaceNetworks {
 
 /** @returns the outputs' values, each array as long as its tensor */
 async function run(model: GraphModel, input: Float32Array, size: number): Promise<Float32Array[]> {
-  const tensor = tensor4d(input, [1, size, size, 3]), result = model.execute(tensor);
+  const tensor = tensor4d(input, [1, size, size, 3]);
+  const result = model.execute(tensor);
   const tensors = isTensors(result) ? result : [result as Tensor];
   try {
     return await Promise.all(tensors.map((output) => output.data() as Promise<Float32Array>));
@@ -67,7 +81,9 @@ function isTensors(result: Tensor | Tensor[] | NamedTensorMap): result is Tensor
   return Array.isArray(result);
 }
 
-const FINE_ANCHORS = 512, COARSE_ANCHORS = 384, BOX_VALUES = 16;
+const FINE_ANCHORS = 512;
+const COARSE_ANCHORS = 384;
+const BOX_VALUES = 16;
 
 /** Scores and boxes come apart, and apart by the size of the cells: they are put together as rows of 17. */
 function joinAnchors(outputs: readonly Float32Array[]): Float32Array {
@@ -75,7 +91,8 @@ function joinAnchors(outputs: readonly Float32Array[]): Float32Array {
   const rows = new Float32Array((FINE_ANCHORS + COARSE_ANCHORS) * (BOX_VALUES + 1));
   let o = 0;
   for (const count of [FINE_ANCHORS, COARSE_ANCHORS]) {
-    const scores = of(count), boxes = of(count * BOX_VALUES);
+    const scores = of(count);
+    const boxes = of(count * BOX_VALUES);
     for (let n = 0; n < count; n++, o += BOX_VALUES + 1) {
       rows[o] = scores[n]!;
       rows.set(boxes.subarray(n * BOX_VALUES, (n + 1) * BOX_VALUES), o + 1);
@@ -86,15 +103,23 @@ function joinAnchors(outputs: readonly Float32Array[]): Float32Array {
 
 function meshOutput(outputs: readonly Float32Array[]): MeshOutput {
   const all = (length: number) => outputs.filter((output) => output.length === length);
-  const [first, second] = all(142), [iris, other] = all(10);
-  return { confidence: all(1)[0]![0]!, points: all(1404)[0]!, lips: all(160)[0]!, eyes: [first!, second!], irises: [iris!, other!] };
+  const [first, second] = all(142);
+  const [iris, other] = all(10);
+  return {
+    confidence: all(1)[0]![0]!,
+    points: all(1404)[0]!,
+    lips: all(160)[0]!,
+    eyes: [first!, second!],
+    irises: [iris!, other!],
+  };
 }
 
 /** Does the work at the first call; a failure is forgotten, so that the next call tries again. */
 function once<T>(work: () => Promise<T>): () => Promise<T> {
   let result: Promise<T> | undefined;
-  return () => (result ??= work().catch((error) => {
-    result = undefined;
-    throw error;
-  }));
+  return () =>
+    (result ??= work().catch((error) => {
+      result = undefined;
+      throw error;
+    }));
 }

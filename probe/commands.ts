@@ -23,17 +23,31 @@ const run = (...words: string[]) =>
   });
 
 /** Commands that would write onto what they read, that collide, that are interrupted, that are asked too much. */
-export async function probeCommands(): Promise<Finding[]> {
+export async function* probeCommands(): AsyncGenerator<Finding> {
   const folder = await mkdtemp(join(tmpdir(), 'even-blush-probe-'));
   const photo = join(folder, 'p.png');
   const noise = { type: 'gaussian' as const, mean: 128, sigma: 30 };
-  await sharp({ create: { width: SIDES[0], height: SIDES[1], channels: 3, background: '#885544', noise } }).png().toFile(photo);
+  await sharp({ create: { width: SIDES[0], height: SIDES[1], channels: 3, background: '#885544', noise } })
+    .png()
+    .toFile(photo);
   const plan = join(folder, 'plan.json');
-  const id = createHash('sha256').update(await readFile(photo)).digest('hex');
-  const step = { id: 's', kind: 'clear', version: KINDS.adjusts.get('clear')!.version, parameters: { brighten: 0.5, clear: 1 }, areaId: null, strength: 1, on: true };
+  const id = createHash('sha256')
+    .update(await readFile(photo))
+    .digest('hex');
+  const step = {
+    id: 's',
+    kind: 'clear',
+    version: KINDS.adjusts.get('clear')!.version,
+    parameters: { brighten: 0.5, clear: 1 },
+    areaId: null,
+    strength: 1,
+    on: true,
+  };
   const document = { ...newPhoto({ id, file: 'p.png', width: SIDES[0], height: SIDES[1] }), plan: [step] };
   await writeFile(plan, JSON.stringify({ schema: DOCUMENT_VERSION, photo: document, coverage: {} }));
-  return [await ontoInputs(folder, photo, plan), await collisions(folder, plan), await interruptions(folder, photo, plan)];
+  yield await ontoInputs(folder, photo, plan);
+  yield await collisions(folder, plan);
+  yield await interruptions(folder, photo, plan);
 }
 
 async function ontoInputs(folder: string, photo: string, plan: string): Promise<Finding> {
@@ -44,7 +58,11 @@ async function ontoInputs(folder: string, photo: string, plan: string): Promise<
     await run('find', photo, '--out', folder),
   ];
   const same = before.equals(await readFile(photo));
-  return { what: 'apply, plan and find into the folder of the photo', seen: `the photo is ${same ? 'as it was' : 'CHANGED'}; exits ${runs.map(({ code }) => code).join(', ')}`, must: 'as it was' };
+  return {
+    what: 'apply, plan and find into the folder of the photo',
+    seen: `the photo is ${same ? 'as it was' : 'CHANGED'}; exits ${runs.map(({ code }) => code).join(', ')}`,
+    must: 'as it was',
+  };
 }
 
 async function collisions(folder: string, plan: string): Promise<Finding> {
@@ -53,15 +71,27 @@ async function collisions(folder: string, plan: string): Promise<Finding> {
   for (let n = 0; n < count; n++) {
     await mkdir(join(folder, `day-${n}`));
     const path = join(folder, `day-${n}`, 'p.jpg');
-    await sharp({ create: { width: 300, height: 200, channels: 3, background: { r: 40 * n, g: 90, b: 120 } } }).jpeg().toFile(path);
+    await sharp({
+      create: { width: 300, height: 200, channels: 3, background: { r: 40 * n, g: 90, b: 120 } },
+    })
+      .jpeg()
+      .toFile(path);
     photos.push(path);
   }
   const out = join(folder, 'collide');
   await run('apply', plan, ...photos, '--out', out);
   await run('apply', plan, ...photos, '--out', out);
   const files = await readdir(out);
-  const colours = new Set(await Promise.all(files.map(async (file) => (await sharp(join(out, file)).raw().toBuffer()).subarray(0, 3).join())));
-  return { what: `${count} photos of one name into one folder, twice`, seen: `${files.length} files of ${colours.size} different pictures`, must: `${count} and ${count}` };
+  const colours = new Set(
+    await Promise.all(
+      files.map(async (file) => (await sharp(join(out, file)).raw().toBuffer()).subarray(0, 3).join()),
+    ),
+  );
+  return {
+    what: `${count} photos of one name into one folder, twice`,
+    seen: `${files.length} files of ${colours.size} different pictures`,
+    must: `${count} and ${count}`,
+  };
 }
 
 async function interruptions(folder: string, photo: string, plan: string): Promise<Finding> {
@@ -70,16 +100,27 @@ async function interruptions(folder: string, photo: string, plan: string): Promi
   let left = 0;
   for (let n = 0; n < INTERRUPTIONS; n++) {
     const out = join(folder, `interrupted-${n}`);
-    const command = n % 3 === 0 ? ['find', photo, '--out', out] : ['apply', plan, photo, '--out', out, '--format', n % 2 ? 'png16' : 'tiff16'];
+    const command =
+      n % 3 === 0
+        ? ['find', photo, '--out', out]
+        : ['apply', plan, photo, '--out', out, '--format', n % 2 ? 'png16' : 'tiff16'];
     const child = spawn(process.execPath, ['cli/even-blush.mjs', ...command], { stdio: 'ignore' });
     const ended = new Promise((resolve) => child.on('exit', resolve));
     setTimeout(() => child.kill(n % 4 === 3 ? 'SIGTERM' : 'SIGINT'), 500 + 4500 * next());
     await ended;
     for (const name of await readdir(out).catch(() => [])) {
       if (name.startsWith('.')) left++;
-      else if (name.includes('.')) await sharp(join(out, name)).raw().toBuffer().catch(() => partial++);
+      else if (name.includes('.'))
+        await sharp(join(out, name))
+          .raw()
+          .toBuffer()
+          .catch(() => partial++);
       else await readFile(join(out, name, 'find.json')).catch(() => partial++);
     }
   }
-  return { what: `${INTERRUPTIONS} commands interrupted at any moment`, seen: `${partial} partial files under a final name, ${left} left beside`, must: '0 and 0' };
+  return {
+    what: `${INTERRUPTIONS} commands interrupted at any moment`,
+    seen: `${partial} partial files under a final name, ${left} left beside`,
+    must: '0 and 0',
+  };
 }

@@ -18,20 +18,26 @@ const SEEN_CODES = 24;
 const SEEN_PIXELS = 100;
 
 /** Opens damaged files of every format that comes in. */
-export async function probeFiles(): Promise<Finding[]> {
+export async function* probeFiles(): AsyncGenerator<Finding> {
   const picture = sharp('demo/marit-flare.jpg').resize(540);
   const coverage = Uint8Array.from({ length: 540 * 675 }, (_, i) => (i * 7) % 256);
   const document = newPhoto({ id: 'a'.repeat(64), file: 'a.jpg', width: 540, height: 675 });
   const plan = Buffer.from(JSON.stringify({ schema: DOCUMENT_VERSION, photo: document, coverage: {} }));
   const sitting = { ...newSitting('one', 'One', '2026-11-26T10:00:00.000Z'), photos: [document] };
-  return [
-    await photos('JPEG, baseline', await picture.clone().jpeg({ quality: 92 }).toBuffer(), 1),
-    await photos('JPEG, progressive', await picture.clone().jpeg({ quality: 90, progressive: true }).toBuffer(), 2),
-    await photos('PNG', await picture.clone().png().toBuffer(), 3),
-    others('coverage PNG', encodeCoveragePng(coverage, 540, 675), 4, (bytes) => decodeCoveragePng(bytes, 540, 675)),
-    others('plan', plan, 5, (bytes) => parsePlanFile(bytes.toString('utf8'), KINDS)),
-    others('sitting file', packSitting({ sitting, plates: new Map(), photos: new Map() }), 6, (bytes) => unpackSitting(bytes, KINDS)),
-  ];
+  yield await photos('JPEG, baseline', await picture.clone().jpeg({ quality: 92 }).toBuffer(), 1);
+  yield await photos(
+    'JPEG, progressive',
+    await picture.clone().jpeg({ quality: 90, progressive: true }).toBuffer(),
+    2,
+  );
+  yield await photos('PNG', await picture.clone().png().toBuffer(), 3);
+  yield others('coverage PNG', encodeCoveragePng(coverage, 540, 675), 4, (bytes) =>
+    decodeCoveragePng(bytes, 540, 675),
+  );
+  yield others('plan', plan, 5, (bytes) => parsePlanFile(bytes.toString('utf8'), KINDS));
+  yield others('sitting file', packSitting({ sitting, plates: new Map(), photos: new Map() }), 6, (bytes) =>
+    unpackSitting(bytes, KINDS),
+  );
 }
 
 async function photos(name: string, whole: Buffer, seed: number): Promise<Finding> {
@@ -53,7 +59,13 @@ async function photos(name: string, whole: Buffer, seed: number): Promise<Findin
       if (!(error instanceof CoreError)) counts.unexpected++;
     }
     slowest = Math.max(slowest, performance.now() - began);
-    const decoded = refused ? undefined : await sharp(file, { failOn: name === 'PNG' ? 'truncated' : 'none' }).removeAlpha().raw().toBuffer().catch(() => undefined);
+    const decoded = refused
+      ? undefined
+      : await sharp(file, { failOn: name === 'PNG' ? 'truncated' : 'none' })
+          .removeAlpha()
+          .raw()
+          .toBuffer()
+          .catch(() => undefined);
     if (!decoded) counts.refused++;
     else if (told) counts.told++;
     else if (looksDamaged(pixels, decoded)) counts.untold++;

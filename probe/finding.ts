@@ -18,6 +18,7 @@ export function numbers(seed: number): () => number {
 export function damage(bytes: Uint8Array, next: () => number): Buffer {
   const copy = Buffer.from(bytes);
   if (next() < 0.15) return copy.subarray(0, Math.floor(next() * copy.length));
-  for (let n = 1 + Math.floor(8 * next()); n > 0; n--) copy[Math.floor(next() * copy.length)] = Math.floor(256 * next());
+  for (let n = 1 + Math.floor(8 * next()); n > 0; n--)
+    copy[Math.floor(next() * copy.length)] = Math.floor(256 * next());
   return copy;
 }

@@ -6,20 +6,40 @@ import sharp from 'sharp';
 import { damage, numbers } from './finding';
 import type { Finding } from './finding';
 
-const ARGUMENTS = ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--use-gl=angle', '--use-angle=swiftshader', '--enable-unsafe-swiftshader'];
+const ARGUMENTS = [
+  '--no-sandbox',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--use-gl=angle',
+  '--use-angle=swiftshader',
+  '--enable-unsafe-swiftshader',
+];
 const KILLS = 100;
 const IMPORTS = 10;
 const DAMAGED = 200;
 
 /** Kills tabs, imports in two of them, fills the storage, ends workers. */
-export async function probePage(): Promise<Finding[]> {
+export async function* probePage(): AsyncGenerator<Finding> {
   const port = await freePort();
-  const server = spawn(process.execPath, ['.output/server/index.mjs'], { stdio: 'ignore', env: { ...process.env, PORT: String(port), HOST: '127.0.0.1' } });
+  const server = spawn(process.execPath, ['.output/server/index.mjs'], {
+    stdio: 'ignore',
+    env: { ...process.env, PORT: String(port), HOST: '127.0.0.1' },
+  });
   const address = `http://localhost:${port}`;
-  while (!(await fetch(`${address}/api/health`).then(({ ok }) => ok, () => false))) await new Promise((resolve) => setTimeout(resolve, 100));
+  while (
+    !(await fetch(`${address}/api/health`).then(
+      ({ ok }) => ok,
+      () => false,
+    ))
+  )
+    await new Promise((resolve) => setTimeout(resolve, 100));
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGUMENTS });
   try {
-    return [await damagedFiles(browser, address), await killedTabs(browser, address), await importsInTwoTabs(browser, address), await endedWorkers(browser, address), await visits(browser, address)];
+    for (const probe of [damagedFiles, killedTabs, importsInTwoTabs, endedWorkers, visits])
+      yield await probe(browser, address);
   } finally {
     await browser.close();
     server.kill();
@@ -36,7 +56,9 @@ function freePort(): Promise<number> {
 }
 
 async function small(name: string, background: string) {
-  const buffer = await sharp({ create: { width: 300, height: 200, channels: 3, background } }).jpeg().toBuffer();
+  const buffer = await sharp({ create: { width: 300, height: 200, channels: 3, background } })
+    .jpeg()
+    .toBuffer();
   return { name, mimeType: 'image/jpeg', buffer };
 }
 
@@ -59,7 +81,10 @@ async function damagedFiles(browser: Browser, address: string): Promise<Finding>
   page.on('pageerror', () => failures++);
   page.on('crash', () => failures++);
   const next = numbers(11);
-  const whole = { jpeg: (await small('a', '#886644')).buffer, png: await sharp('demo/marit-flare.jpg').resize(200).png().toBuffer() };
+  const whole = {
+    jpeg: (await small('a', '#886644')).buffer,
+    png: await sharp('demo/marit-flare.jpg').resize(200).png().toBuffer(),
+  };
   const files = Array.from({ length: DAMAGED }, (_, n) => {
     const type = n % 2 ? 'png' : 'jpeg';
     return { name: `damaged ${n}.${type}`, mimeType: `image/${type}`, buffer: damage(whole[type], next) };
@@ -70,7 +95,11 @@ async function damagedFiles(browser: Browser, address: string): Promise<Finding>
   await page.waitForURL(/sitting/, { timeout: 120_000 });
   const seconds = (performance.now() - began) / 1000;
   await context.close();
-  return { what: `${DAMAGED} damaged photos and a whole one opened at once`, seen: `${failures} errors of the page, ${seconds.toFixed(1)} s, the sitting opens`, must: '0 errors' };
+  return {
+    what: `${DAMAGED} damaged photos and a whole one opened at once`,
+    seen: `${failures} errors of the page, ${seconds.toFixed(1)} s, the sitting opens`,
+    must: '0 errors',
+  };
 }
 
 /** The moments at which strokes were done, by the page's own clock, and how many of them were stored when it died. */
@@ -82,7 +111,10 @@ async function killedTabs(browser: Browser, address: string): Promise<Finding> {
   await page.waitForURL(/sitting/);
   const url = page.url();
   await settle(page);
-  await page.getByRole('group', { name: /^Face map/ }).getByRole('button', { name: /^Skin/ }).press('Enter');
+  await page
+    .getByRole('group', { name: /^Face map/ })
+    .getByRole('button', { name: /^Skin/ })
+    .press('Enter');
   let before = 0;
   let unreadable = 0;
   let worst = 0;
@@ -92,25 +124,41 @@ async function killedTabs(browser: Browser, address: string): Promise<Finding> {
     const done: number[] = [];
     const until = performance.now() + 300 + 900 * next();
     for (let dab = 0; performance.now() < until; dab++) {
-      await page.mouse.click(box.x + box.width * (0.3 + 0.4 * next()), box.y + box.height * (0.4 + 0.2 * next()));
+      await page.mouse.click(
+        box.x + box.width * (0.3 + 0.4 * next()),
+        box.y + box.height * (0.4 + 0.2 * next()),
+      );
       done.push(performance.now());
     }
     const killedAt = performance.now();
     const session = await context.newCDPSession(page);
-    await Promise.race([session.send('Page.crash').catch(() => undefined), new Promise((resolve) => setTimeout(resolve, 300))]);
+    await Promise.race([
+      session.send('Page.crash').catch(() => undefined),
+      new Promise((resolve) => setTimeout(resolve, 300)),
+    ]);
     await page.close().catch(() => undefined);
     page = await context.newPage();
     await page.goto(url);
-    const opened = await settle(page).then(() => true, () => false);
+    const opened = await settle(page).then(
+      () => true,
+      () => false,
+    );
     if (!opened) unreadable++;
     const strokes = await storedStrokes(page);
     const kept = strokes - before;
     if (kept < done.length) worst = Math.max(worst, killedAt - done[kept]!);
     before = strokes;
-    await page.getByRole('group', { name: /^Face map/ }).getByRole('button', { name: /^Skin/ }).press('Enter');
+    await page
+      .getByRole('group', { name: /^Face map/ })
+      .getByRole('button', { name: /^Skin/ })
+      .press('Enter');
   }
   await context.close();
-  return { what: `${KILLS} tabs killed while strokes were drawn`, seen: `${unreadable} sittings that did not open, at most ${worst.toFixed(0)} ms of work lost`, must: '0, 500 ms' };
+  return {
+    what: `${KILLS} tabs killed while strokes were drawn`,
+    seen: `${unreadable} sittings that did not open, at most ${worst.toFixed(0)} ms of work lost`,
+    must: '0, 500 ms',
+  };
 }
 
 function storedStrokes(page: Page): Promise<number> {
@@ -122,9 +170,17 @@ function storedStrokes(page: Page): Promise<number> {
           const all = request.result.transaction('sittings').objectStore('sittings').getAll();
           all.onsuccess = () => {
             request.result.close();
-            type Row = { id: string; document: { photos: { areas: { marks: { parameters: { strokes?: unknown[] } }[] }[] }[] } };
+            type Row = {
+              id: string;
+              document: { photos: { areas: { marks: { parameters: { strokes?: unknown[] } }[] }[] }[] };
+            };
             const row = (all.result as Row[]).find(({ id }) => id !== 'demo')!;
-            resolve(row.document.photos[0]!.areas.flatMap(({ marks }) => marks).reduce((sum, { parameters }) => sum + (parameters.strokes?.length ?? 0), 0));
+            resolve(
+              row.document.photos[0]!.areas.flatMap(({ marks }) => marks).reduce(
+                (sum, { parameters }) => sum + (parameters.strokes?.length ?? 0),
+                0,
+              ),
+            );
           };
         };
       }),
@@ -138,7 +194,9 @@ async function importsInTwoTabs(browser: Browser, address: string): Promise<Find
     const context = await browser.newContext();
     const page = await open(context, address);
     const other = await context.newPage();
-    const photos = await Promise.all(Array.from({ length: 8 }, (_, n) => small(`photo ${n}.jpg`, `rgb(${20 * n}, ${20 * round}, 90)`)));
+    const photos = await Promise.all(
+      Array.from({ length: 8 }, (_, n) => small(`photo ${n}.jpg`, `rgb(${20 * n}, ${20 * round}, 90)`)),
+    );
     await page.getByLabel('Photos for a new sitting').setInputFiles(photos);
     for (let n = 0; n < 3; n++) await other.goto(address, { waitUntil: 'networkidle' });
     await page.waitForURL(/sitting/);
@@ -157,7 +215,11 @@ async function importsInTwoTabs(browser: Browser, address: string): Promise<Find
     lost += photos.length - stored;
     await context.close();
   }
-  return { what: `${IMPORTS} times eight photos imported while the list is opened in another tab`, seen: `${lost} of ${all} files swept away`, must: '0' };
+  return {
+    what: `${IMPORTS} times eight photos imported while the list is opened in another tab`,
+    seen: `${lost} of ${all} files swept away`,
+    must: '0',
+  };
 }
 
 const VISITS = 60;
@@ -172,15 +234,23 @@ async function visits(browser: Browser, address: string): Promise<Finding> {
     await settle(page);
     await page.getByRole('link', { name: 'All sittings' }).click();
     await page.getByRole('link', { name: 'Open Lantern Row Players' }).waitFor();
-    if (n % (VISITS / 3) === 0) memory.push(`${residentMegabytes('gpu-process')} + ${residentMegabytes('renderer')}`);
+    if (n % (VISITS / 3) === 0)
+      memory.push(`${residentMegabytes('gpu-process')} + ${residentMegabytes('renderer')}`);
   }
   await context.close();
-  return { what: `${VISITS} visits of list and bench: memory of the GPU process and of the pages, MB, every ${VISITS / 3} visits`, seen: memory.join(', '), must: 'steady' };
+  return {
+    what: `${VISITS} visits of list and bench: memory of the GPU process and of the pages, MB, every ${VISITS / 3} visits`,
+    seen: memory.join(', '),
+    must: 'steady',
+  };
 }
 
 /** Of all processes of a type. */
 function residentMegabytes(type: string): number {
-  const rows = execSync('ps -eo rss,args').toString().split('\n').filter((row) => row.includes(`--type=${type}`));
+  const rows = execSync('ps -eo rss,args')
+    .toString()
+    .split('\n')
+    .filter((row) => row.includes(`--type=${type}`));
   return Math.round(rows.reduce((sum, row) => sum + Number.parseInt(row, 10), 0) / 1024);
 }
 
@@ -188,8 +258,10 @@ const WAYS: Readonly<Record<string, string>> = {
   'ends itself': 'self.close()',
   'throws': "setTimeout(() => { throw new Error('gone'); }, 0)",
   'loops': 'setTimeout(() => { for (;;); }, 0)',
-  'runs out of memory': "setTimeout(() => { const all = []; for (;;) all.push(new Array(1e7).fill('x')); }, 0)",
-  'is told nonsense': "self.dispatchEvent(new MessageEvent('message', { data: { call: 9e9, name: 'nothing', request: null } }))",
+  'runs out of memory':
+    "setTimeout(() => { const all = []; for (;;) all.push(new Array(1e7).fill('x')); }, 0)",
+  'is told nonsense':
+    "self.dispatchEvent(new MessageEvent('message', { data: { call: 9e9, name: 'nothing', request: null } }))",
 };
 
 async function endedWorkers(browser: Browser, address: string): Promise<Finding> {
@@ -209,15 +281,22 @@ async function endedWorkers(browser: Browser, address: string): Promise<Finding>
       // A looping worker is ended by its user, who is offered that, or after its patience.
       const stop = page.getByRole('button', { name: /^Stop/ });
       for (let asked = 0; asked < 60; asked++) {
-        if (await stop.isVisible()) await stop.click();
+        if (await stop.isVisible()) await stop.click({ timeout: 1000 }).catch(() => undefined);
         if (await page.locator('[data-testid=stage][data-ready]').count()) break;
         await page.waitForTimeout(500);
       }
       const back = (await page.locator('[data-testid=stage][data-ready]').count()) > 0;
-      if (!back) seen.push(`${kind} that ${way}: no picture after ${((performance.now() - began) / 1000).toFixed(0)} s`);
+      if (!back)
+        seen.push(
+          `${kind} that ${way}: no picture after ${((performance.now() - began) / 1000).toFixed(0)} s`,
+        );
       await context.close();
     }
   }
   const tries = 3 * Object.keys(WAYS).length;
-  return { what: `${tries} times a worker (analyst, renderers, painter) that ${Object.keys(WAYS).join(', ')}`, seen: seen.length === 0 ? 'the picture is back each time' : seen.join('; '), must: 'the picture is back' };
+  return {
+    what: `${tries} times a worker (analyst, renderers, painter) that ${Object.keys(WAYS).join(', ')}`,
+    seen: seen.length === 0 ? 'the picture is back each time' : seen.join('; '),
+    must: 'the picture is back',
+  };
 }

@@ -6,7 +6,7 @@ import { probeFiles } from './files';
 import { probePage } from './page';
 import type { Finding } from './finding';
 
-const sections: readonly (readonly [string, () => Promise<Finding[]>])[] = [
+const sections: readonly (readonly [string, () => AsyncGenerator<Finding>])[] = [
   ['Damaged files', probeFiles],
   ['The command line', probeCommands],
   ['The page', probePage],
@@ -22,10 +22,11 @@ for (const [title, probe] of sections) {
   if (wanted.length > 0 && !wanted.some((word) => title.toLowerCase().includes(word))) continue;
   console.log(title);
   lines.push(`## ${title}`, '', '| what was done | what came of it | must |', '| --- | --- | --- |');
-  for (const { what, seen, must } of await probe()) {
+  for await (const { what, seen, must } of probe()) {
     console.log(`  ${what}: ${seen} (${must})`);
     lines.push(`| ${what} | ${seen} | ${must} |`);
   }
   lines.push('');
 }
-if (wanted.length === 0) writeFileSync(fileURLToPath(new URL('../docs/reliability.md', import.meta.url)), lines.join('\n'));
+if (wanted.length === 0)
+  writeFileSync(fileURLToPath(new URL('../docs/reliability.md', import.meta.url)), lines.join('\n'));

@@ -5,8 +5,21 @@ import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 
 import { fileURLToPath } from 'node:url';
 
 export const root = fileURLToPath(new URL('..', import.meta.url));
-const INSTALLED = `${root}node_modules/.installed-from`, BUILT = `${root}.output/.built-from`;
-const SOURCES = ['app', 'core', 'kinds', 'networks', 'workers', 'server', 'demo', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json'];
+const INSTALLED = `${root}node_modules/.installed-from`;
+const BUILT = `${root}.output/.built-from`;
+const SOURCES = [
+  'app',
+  'core',
+  'kinds',
+  'networks',
+  'workers',
+  'server',
+  'demo',
+  'public',
+  'nuxt.config.ts',
+  'package.json',
+  'package-lock.json',
+];
 
 /** Runs a command in the project; ends the process when it fails. */
 export function run(command, args, options = {}) {

@@ -6,7 +6,10 @@ import { build, install, root } from './setUp.mjs';
 install();
 build();
 const port = await freePort(Number(process.env.PORT) || 3000);
-const server = spawn(process.execPath, [`${root}.output/server/index.mjs`], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, PORT: String(port), HOST: '127.0.0.1' } });
+const server = spawn(process.execPath, [`${root}.output/server/index.mjs`], {
+  stdio: ['ignore', 'ignore', 'inherit'],
+  env: { ...process.env, PORT: String(port), HOST: '127.0.0.1' },
+});
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 0));
 const address = `http://localhost:${port}`;
@@ -24,7 +27,13 @@ function freePort(wanted) {
 
 async function answers(url) {
   for (;;) {
-    if (await fetch(url).then((response) => response.ok, () => false)) return;
+    if (
+      await fetch(url).then(
+        (response) => response.ok,
+        () => false,
+      )
+    )
+      return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
 }

@@ -4,17 +4,26 @@ import { build, install, installChromium, root, run } from './setUp.mjs';
 
 install();
 installChromium();
-const started = Date.now(), seconds = () => `${Math.round((Date.now() - started) / 1000)} s`;
+const started = Date.now();
+const seconds = () => `${Math.round((Date.now() - started) / 1000)} s`;
 mkdirSync(`${root}test-results`, { recursive: true });
 run('npx', ['nuxt', 'prepare']);
 run('npm', ['run', 'lint']);
 run('npm', ['run', 'types']);
 console.log(`Lint and types passed (${seconds()}).`);
-run('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']);
+run('npx', [
+  'vitest',
+  'run',
+  '--reporter=default',
+  '--reporter=json',
+  '--outputFile.json=test-results/unit.json',
+]);
 build();
 run('npx', ['playwright', 'test']);
 
 const unit = JSON.parse(readFileSync(`${root}test-results/unit.json`, 'utf8'));
 const { stats } = JSON.parse(readFileSync(`${root}test-results/e2e.json`, 'utf8'));
 console.log(`All done in ${seconds()}.`);
-console.log(`${unit.numPassedTests + stats.expected} passed, ${unit.numFailedTests + stats.unexpected} failed`);
+console.log(
+  `${unit.numPassedTests + stats.expected} passed, ${unit.numFailedTests + stats.unexpected} failed`,
+);

@@ -45,7 +45,8 @@ function allocate(bytes: number): Uint8Array {
 serve<AnalystExchanges>({
   open: ({ name, file }) => open(name, file),
   thumb: ({ pyramid, longSide }) => {
-    const region = wholeRegion(pyramid.width, pyramid.height, longSide), { outWidth: width, outHeight: height } = region;
+    const region = wholeRegion(pyramid.width, pyramid.height, longSide);
+    const { outWidth: width, outHeight: height } = region;
     const pixels = new Uint8ClampedArray(width * height * 4);
     encodePixels(sampleRegion(pyramid, region).data, pixels);
     const context = context2d(new OffscreenCanvas(width, height));
@@ -65,10 +66,16 @@ serve<AnalystExchanges>({
   areas: ({ photo, ids }) => areas(photo, ids),
   plan: ({ photo }) => current().plan(photo),
   readings: ({ photo }) => current().readings(photo, current().plan(photo)),
-  ladder: ({ photo, areaId, after }) => current().ladder(areaOf(photo, areaId), after ? current().plan(photo) : []),
+  ladder: ({ photo, areaId, after }) =>
+    current().ladder(areaOf(photo, areaId), after ? current().plan(photo) : []),
   areaColours: ({ photo, areaId }) => {
     const area = areaOf(photo, areaId);
-    return { box: current().measuringRegion(area), share: current().share(area), before: current().mean(area, []), after: current().mean(area, current().plan(photo)) };
+    return {
+      box: current().measuringRegion(area),
+      share: current().share(area),
+      before: current().mean(area, []),
+      after: current().mean(area, current().plan(photo)),
+    };
   },
   palette: ({ photo, areaId }) => {
     const input = current().input(areaOf(photo, areaId), []);
@@ -78,17 +85,24 @@ serve<AnalystExchanges>({
   placed: ({ photo, areaId }) => placeReadings(current().input(areaOf(photo, areaId), [])),
   lend: ({ name, file, photo, plates, longSide }) => lend(name, file, photo, plates, longSide),
   lentPart: ({ areaId }) => {
-    const { resolver: from, photo } = lending(), area = photo.areas.find(({ id }) => id === areaId);
+    const { resolver: from, photo } = lending();
+    const area = photo.areas.find(({ id }) => id === areaId);
     return area && measurePartColours(from.input(from.area(area, photo), from.plan(photo)));
   },
-  lentPatch: ({ x, y, size }) => lending().resolver.patchColours({ x, y, size }, lending().resolver.plan(lending().photo))?.result,
+  lentPatch: ({ x, y, size }) =>
+    lending().resolver.patchColours({ x, y, size }, lending().resolver.plan(lending().photo))?.result,
   check: ({ photo }) => checkPhoto(current(), photo),
   areasAt: ({ photo, x, y }) => current().areasAt(photo, x, y),
   heldPlates: () => current().plates,
-  coveragePng: ({ photo, areaId }) => encodeCoveragePng(current().fullCoverage(areaOf(photo, areaId)), photo.width, photo.height),
+  coveragePng: ({ photo, areaId }) =>
+    encodeCoveragePng(current().fullCoverage(areaOf(photo, areaId)), photo.width, photo.height),
   planFile: ({ photo }) => {
     const coverage = photo.areas.map((area) => {
-      const png = encodeCoveragePng(current().fullCoverage(current().area(area, photo)), photo.width, photo.height);
+      const png = encodeCoveragePng(
+        current().fullCoverage(current().area(area, photo)),
+        photo.width,
+        photo.height,
+      );
       return [area.id, base64(png)] as const;
     });
     return { schema: DOCUMENT_VERSION, photo, coverage: Object.fromEntries(coverage) };
@@ -117,7 +131,8 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
   const bitmap = await createImageBitmap(new Blob([reading?.file ?? bytes], { type })).catch(() => {
     throw new PhotoFileError(name, 'undecodable');
   });
-  const { width, height } = bitmap, data = allocate(width * height * 4);
+  const { width, height } = bitmap;
+  const data = allocate(width * height * 4);
   const rows = Math.min(height, Math.max(1, Math.floor(8_000_000 / width)));
   const context = context2d(new OffscreenCanvas(width, rows));
   for (let row = 0; row < height; row += rows) {
@@ -133,18 +148,28 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
   return { sha256, type, pyramid: buildPyramid({ space: 'srgb8', width, height, data }, allocate) };
 }
 
-async function lend(name: string, file: Blob | undefined, photo: Photo, plates: ReadonlyMap<string, Plate>, longSide: number): Promise<ImageBitmap> {
+async function lend(
+  name: string,
+  file: Blob | undefined,
+  photo: Photo,
+  plates: ReadonlyMap<string, Plate>,
+  longSide: number,
+): Promise<ImageBitmap> {
   if (!file) lender = { resolver: current(), photo };
-  else if (lender?.photo.id === photo.id && lender.resolver !== resolver) lender = { resolver: lender.resolver, photo };
+  else if (lender?.photo.id === photo.id && lender.resolver !== resolver)
+    lender = { resolver: lender.resolver, photo };
   else lender = { resolver: new Resolver((await open(name, file)).pyramid, KINDS), photo };
   for (const [plate, coverage] of plates) lender.resolver.learnPlate(plate, coverage);
-  const region = wholeRegion(photo.width, photo.height, longSide), pixels = new Uint8ClampedArray(region.outWidth * region.outHeight * 4);
+  const region = wholeRegion(photo.width, photo.height, longSide);
+  const pixels = new Uint8ClampedArray(region.outWidth * region.outHeight * 4);
   encodePixels(lender.resolver.render(lender.resolver.plan(photo), region), pixels);
   return createImageBitmap(new ImageData(pixels, region.outWidth));
 }
 
 function areas(photo: Photo, ids: readonly string[]): ResolvedAreas {
-  const resolved = [WHOLE_PICTURE, ...photo.areas].filter(({ id }) => ids.includes(id)).map((area) => [area.id, current().area(area, photo)] as const);
+  const resolved = [WHOLE_PICTURE, ...photo.areas]
+    .filter(({ id }) => ids.includes(id))
+    .map((area) => [area.id, current().area(area, photo)] as const);
   const newAreas = resolved.map(([, area]) => area).filter(({ key }) => !known.has(key));
   known = new Set(resolved.map(([, area]) => area.key));
   return { newAreas, keys: Object.fromEntries(resolved.map(([id, area]) => [id, area.key])) };
@@ -158,6 +183,7 @@ function areaOf(photo: Photo, areaId: string): ResolvedArea {
 
 function base64(bytes: Uint8Array): string {
   let text = '';
-  for (let at = 0; at < bytes.length; at += 0x8000) text += String.fromCharCode(...bytes.subarray(at, at + 0x8000));
+  for (let at = 0; at < bytes.length; at += 0x8000)
+    text += String.fromCharCode(...bytes.subarray(at, at + 0x8000));
   return btoa(text);
 }

@@ -15,7 +15,18 @@ import type { Region } from '#core/raster/raster';
 import type { ResolvedPlan } from '#core/render/resolved';
 import type { ReadingColours } from '#core/render/resolver';
 import type { FoundPeople } from '#core/segment/findParts';
-import type { AnalystExchanges, AreaColours, CoverageLook, FilesExchanges, FinderExchanges, OpenedPhoto, Piece, RenderExchanges, ResolvedAreas, Survey } from './protocol';
+import type {
+  AnalystExchanges,
+  AreaColours,
+  CoverageLook,
+  FilesExchanges,
+  FinderExchanges,
+  OpenedPhoto,
+  Piece,
+  RenderExchanges,
+  ResolvedAreas,
+  Survey,
+} from './protocol';
 import { WorkerPort } from './workerPort';
 
 export type { CoverageLook, OpenedPhoto, Piece, Placement, Survey } from './protocol';
@@ -58,13 +69,17 @@ export class PictureWorkers {
    * @param loadPlate fetches ready-made coverage by its name
    * @param onLost is told when a worker died; the photo is in use again by then, and must be prepared anew
    */
-  constructor(readonly loadPlate: (name: string) => Promise<Plate | undefined>, readonly onLost: () => void) {
+  constructor(
+    readonly loadPlate: (name: string) => Promise<Plate | undefined>,
+    readonly onLost: () => void,
+  ) {
     const losses: number[] = [];
     const lost = () => {
       if (this.#pyramid) this.use(this.#pyramid).catch(() => undefined);
       losses.push(performance.now());
       // What kills every worker that does it is not asked for again and again.
-      const often = losses.length > MOST_LOSSES && losses.at(-1)! - losses.at(-1 - MOST_LOSSES)! < LOSSES_WITHIN_MS;
+      const often =
+        losses.length > MOST_LOSSES && losses.at(-1)! - losses.at(-1 - MOST_LOSSES)! < LOSSES_WITHIN_MS;
       if (!often) onLost();
     };
     const count = Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2));
@@ -73,7 +88,8 @@ export class PictureWorkers {
       onLost: lost,
       patienceMs: PATIENCE_MS,
     });
-    const startRenderer = () => new Worker(new URL('./render.worker.ts', import.meta.url), { type: 'module' });
+    const startRenderer = () =>
+      new Worker(new URL('./render.worker.ts', import.meta.url), { type: 'module' });
     this.#renderers = Array.from(
       { length: count },
       () => new WorkerPort<RenderExchanges>({ start: startRenderer, onLost: lost, patienceMs: PATIENCE_MS }),
@@ -99,7 +115,10 @@ export class PictureWorkers {
   async use(pyramid: Pyramid): Promise<void> {
     this.#pyramid = pyramid;
     this.#plates.clear();
-    await Promise.all([this.#analyst.call('use', { pyramid }), ...this.#renderers.map((renderer) => renderer.call('use', { pyramid }))]);
+    await Promise.all([
+      this.#analyst.call('use', { pyramid }),
+      ...this.#renderers.map((renderer) => renderer.call('use', { pyramid })),
+    ]);
   }
 
   /**
@@ -108,9 +127,15 @@ export class PictureWorkers {
    */
   async areas(photo: Photo, shown: readonly string[] = []): Promise<ResolvedAreas['keys']> {
     await this.#ensurePlates(photo);
-    const ids = [...new Set([...photo.plan.filter(({ on }) => on).map(({ areaId }) => areaId ?? WHOLE_PICTURE.id), ...shown])];
+    const ids = [
+      ...new Set([
+        ...photo.plan.filter(({ on }) => on).map(({ areaId }) => areaId ?? WHOLE_PICTURE.id),
+        ...shown,
+      ]),
+    ];
     const { newAreas, keys } = await this.#analyst.call('areas', { photo, ids });
-    for (const renderer of this.#renderers) void renderer.call('learn', { areas: newAreas, keep: Object.values(keys) }).catch(() => undefined);
+    for (const renderer of this.#renderers)
+      void renderer.call('learn', { areas: newAreas, keep: Object.values(keys) }).catch(() => undefined);
     return keys;
   }
 
@@ -131,19 +156,29 @@ export class PictureWorkers {
       return value;
     };
     const readings = await piece(this.#analyst.call('readings', { photo }));
-    const ladder = areaId === undefined ? undefined : {
-      before: await piece(this.#analyst.call('ladder', { photo, areaId, after: false })),
-      after: await piece(this.#analyst.call('ladder', { photo, areaId, after: true })),
-    };
-    const palette = areaId === undefined ? undefined : await piece(this.#analyst.call('palette', { photo, areaId }));
+    const ladder =
+      areaId === undefined
+        ? undefined
+        : {
+            before: await piece(this.#analyst.call('ladder', { photo, areaId, after: false })),
+            after: await piece(this.#analyst.call('ladder', { photo, areaId, after: true })),
+          };
+    const palette =
+      areaId === undefined ? undefined : await piece(this.#analyst.call('palette', { photo, areaId }));
     const areas: Record<string, AreaColours> = {};
     // The chosen one first, the others as time allows.
-    for (const { id } of photo.areas.toSorted((p, q) => Number(q.id === areaId) - Number(p.id === areaId))) areas[id] = await piece(this.#analyst.call('areaColours', { photo, areaId: id }));
+    for (const { id } of photo.areas.toSorted((p, q) => Number(q.id === areaId) - Number(p.id === areaId)))
+      areas[id] = await piece(this.#analyst.call('areaColours', { photo, areaId: id }));
     return { readings, ladder, areas, families: palette?.families ?? [], histogram: palette?.histogram };
   }
 
   /** The mean of a patch, as the photo is and as the plan leaves it, linear sRGB; undefined beside the photo. */
-  patch(photo: Photo, x: number, y: number, size: number): Promise<{ now: Triple; result: Triple } | undefined> {
+  patch(
+    photo: Photo,
+    x: number,
+    y: number,
+    size: number,
+  ): Promise<{ now: Triple; result: Triple } | undefined> {
     return this.#analyst.call('patch', { photo, x, y, size });
   }
 
@@ -206,8 +241,12 @@ export class PictureWorkers {
   }
 
   /** Where a region is clipped, and the share of its pixels per channel, at white and at black. */
-  async clipping(plan: ResolvedPlan, region: Region): Promise<{ pieces: Piece[]; shares: readonly number[] }> {
-    const shares = [0, 0, 0, 0, 0, 0], pixels = region.outWidth * region.outHeight;
+  async clipping(
+    plan: ResolvedPlan,
+    region: Region,
+  ): Promise<{ pieces: Piece[]; shares: readonly number[] }> {
+    const shares = [0, 0, 0, 0, 0, 0];
+    const pixels = region.outWidth * region.outHeight;
     const pieces = await this.#pieces(region, async (renderer, piece) => {
       const { bitmap, counts } = await renderer.call('clipping', { plan, region: piece });
       counts.forEach((count, n) => (shares[n]! += count / pixels));
@@ -217,7 +256,9 @@ export class PictureWorkers {
   }
 
   coverage(areaKey: string, region: Region, look: CoverageLook): Promise<Piece[]> {
-    return this.#pieces(region, (renderer, piece) => renderer.call('coverage', { areaKey, region: piece, look }));
+    return this.#pieces(region, (renderer, piece) =>
+      renderer.call('coverage', { areaKey, region: piece, look }),
+    );
   }
 
   /** Renders and writes the whole photo. @throws {CancelledError} when the signal says so */
@@ -230,7 +271,10 @@ export class PictureWorkers {
       for (let row = starts.shift(); row !== undefined; row = starts.shift()) {
         if (options.signal.aborted) throw new CancelledError();
         const count = Math.min(rows, height - row);
-        const data = await renderer.call('strip', { plan, region: { x: 0, y: row, width, height: count, outWidth: width, outHeight: count } });
+        const data = await renderer.call('strip', {
+          plan,
+          region: { x: 0, y: row, width, height: count, outWidth: width, outHeight: count },
+        });
         await this.#analyst.call('strip', { data, row, width }, [data.buffer]);
         done += count;
         options.onProgress((0.9 * done) / height);
@@ -247,7 +291,11 @@ export class PictureWorkers {
    * Finds people and their parts in the photo in use.
    * @throws {NetworksMissingError} {CancelledError} when the signal says so
    */
-  async find(options: { tiles: boolean; onProgress: (share: number) => void; signal: AbortSignal }): Promise<FoundPeople> {
+  async find(options: {
+    tiles: boolean;
+    onProgress: (share: number) => void;
+    signal: AbortSignal;
+  }): Promise<FoundPeople> {
     const finder = (this.#finder ??= new WorkerPort({
       start: () => new Worker(new URL('./find.worker.ts', import.meta.url), { type: 'module' }),
       onLost: () => undefined,
@@ -256,14 +304,20 @@ export class PictureWorkers {
     const stop = () => finder.dispose();
     options.signal.addEventListener('abort', stop, { once: true });
     try {
-      return await finder.call('find', { pyramid: this.#pyramid!, tiles: options.tiles }, [], options.onProgress);
+      return await finder.call(
+        'find',
+        { pyramid: this.#pyramid!, tiles: options.tiles },
+        [],
+        options.onProgress,
+      );
     } finally {
       options.signal.removeEventListener('abort', stop);
     }
   }
 
   async #ensurePlates(photo: Photo): Promise<void> {
-    const wanted = platesOf(photo).filter((name) => !this.#plates.has(name)), plates = new Map<string, Plate>();
+    const wanted = platesOf(photo).filter((name) => !this.#plates.has(name));
+    const plates = new Map<string, Plate>();
     for (const name of wanted) {
       const plate = await this.loadPlate(name);
       if (!plate) continue;
@@ -284,7 +338,11 @@ export class PictureWorkers {
   }
 
   /** A sitting with the coverage that its marks name and its photos, as one file. */
-  packSitting(sitting: Sitting, plates: ReadonlyMap<string, Plate>, photos: ReadonlyMap<string, Blob>): Promise<Blob> {
+  packSitting(
+    sitting: Sitting,
+    plates: ReadonlyMap<string, Plate>,
+    photos: ReadonlyMap<string, Blob>,
+  ): Promise<Blob> {
     return this.#files.call('pack', { sitting, plates, photos });
   }
 
@@ -312,13 +370,24 @@ export class PictureWorkers {
     for (const renderer of this.#renderers) renderer.dispose();
   }
 
-  #pieces(region: Region, render: (renderer: WorkerPort<RenderExchanges>, piece: Region) => Promise<ImageBitmap>): Promise<Piece[]> {
+  #pieces(
+    region: Region,
+    render: (renderer: WorkerPort<RenderExchanges>, piece: Region) => Promise<ImageBitmap>,
+  ): Promise<Piece[]> {
     const count = Math.min(this.#renderers.length, region.outHeight);
     const rowHeight = region.height / region.outHeight;
-    return Promise.all(Array.from({ length: count }, async (_, i) => {
-      const first = Math.floor((i * region.outHeight) / count), last = Math.floor(((i + 1) * region.outHeight) / count);
-      const piece = { ...region, y: region.y + first * rowHeight, height: (last - first) * rowHeight, outHeight: last - first };
-      return { region: piece, bitmap: await render(this.#renderers[i]!, piece) };
-    }));
+    return Promise.all(
+      Array.from({ length: count }, async (_, i) => {
+        const first = Math.floor((i * region.outHeight) / count);
+        const last = Math.floor(((i + 1) * region.outHeight) / count);
+        const piece = {
+          ...region,
+          y: region.y + first * rowHeight,
+          height: (last - first) * rowHeight,
+          outHeight: last - first,
+        };
+        return { region: piece, bitmap: await render(this.#renderers[i]!, piece) };
+      }),
+    );
   }
 }

@@ -1,21 +1,41 @@
 import type { Coverage8Raster, Region } from '#core/raster/raster';
 import type { CoverageLook } from './protocol';
 
-const HATCH_PERIOD = 9, HATCH_WIDTH = 2.2, DIMMING = 0.72;
+const HATCH_PERIOD = 9;
+const HATCH_WIDTH = 2.2;
+const DIMMING = 0.72;
 
 /** An area's coverage as a picture to lay over the photo; the hatch lies still on it. */
-export function drawCoverage({ width, height, data }: Coverage8Raster, region: Region, { style, rgb: [red, green, blue] }: CoverageLook): Uint8ClampedArray<ArrayBuffer> {
+export function drawCoverage(
+  { width, height, data }: Coverage8Raster,
+  region: Region,
+  { style, rgb: [red, green, blue] }: CoverageLook,
+): Uint8ClampedArray<ArrayBuffer> {
   const out = new Uint8ClampedArray(width * height * 4);
-  const firstColumn = Math.round(region.x * (region.outWidth / region.width)), firstRow = Math.round(region.y * (region.outHeight / region.height));
+  const firstColumn = Math.round(region.x * (region.outWidth / region.width));
+  const firstRow = Math.round(region.y * (region.outHeight / region.height));
   for (let row = 0, i = 0; row < height; row++) {
     for (let column = 0; column < width; column++, i++) {
-      const o = 4 * i, value = data[i]!;
+      const o = 4 * i;
+      const value = data[i]!;
       if (style === 'grey') {
         out[o] = out[o + 1] = out[o + 2] = value;
         out[o + 3] = 255;
         continue;
       }
-      const ink = style === 'dimmed' ? DIMMING * (255 - value) : style === 'ground' ? 255 - value : lineInk(data, width, i, column, row, style === 'hatch' ? firstColumn + column + firstRow + row : undefined);
+      const ink =
+        style === 'dimmed'
+          ? DIMMING * (255 - value)
+          : style === 'ground'
+            ? 255 - value
+            : lineInk(
+                data,
+                width,
+                i,
+                column,
+                row,
+                style === 'hatch' ? firstColumn + column + firstRow + row : undefined,
+              );
       if (ink === 0) continue;
       out[o] = red;
       out[o + 1] = green;
@@ -27,9 +47,17 @@ export function drawCoverage({ width, height, data }: Coverage8Raster, region: R
 }
 
 /** The outline, and the hatch where its place is given. */
-function lineInk(data: Uint8Array, width: number, i: number, column: number, row: number, hatchPlace: number | undefined): number {
+function lineInk(
+  data: Uint8Array,
+  width: number,
+  i: number,
+  column: number,
+  row: number,
+  hatchPlace: number | undefined,
+): number {
   const value = data[i]!;
-  const beside = (column > 0 && (data[i - 1]! > 127) !== (value > 127)) || (row > 0 && (data[i - width]! > 127) !== (value > 127));
+  const beside =
+    (column > 0 && data[i - 1]! > 127 !== value > 127) || (row > 0 && data[i - width]! > 127 !== value > 127);
   if (beside) return 230;
   return hatchPlace === undefined ? 0 : hatchPlace % HATCH_PERIOD < HATCH_WIDTH ? 0.62 * value : 0.06 * value;
 }

@@ -7,7 +7,12 @@ const LAYERS: readonly Layer[] = ['base', 'after', 'clipping', 'before', 'overla
  * Draws the layers onto the picture's canvas.
  * @param beforeUpTo device pixels from the left that show the photo without the plan; 0 none, Infinity all
  */
-export function drawLayers(context: OffscreenCanvasRenderingContext2D, layers: ReadonlyMap<Layer, readonly Piece[]>, placement: Placement, beforeUpTo: number): void {
+export function drawLayers(
+  context: OffscreenCanvasRenderingContext2D,
+  layers: ReadonlyMap<Layer, readonly Piece[]>,
+  placement: Placement,
+  beforeUpTo: number,
+): void {
   const { width, height } = context.canvas;
   context.clearRect(0, 0, width, height);
   context.imageSmoothingEnabled = placement.zoom * placement.devicePixels < 2;
@@ -26,9 +31,15 @@ export function drawLayers(context: OffscreenCanvasRenderingContext2D, layers: R
 }
 
 /** Edges fall on whole device pixels, so that pieces meet without a seam. */
-function drawPiece(context: OffscreenCanvasRenderingContext2D, { region, bitmap }: Piece, { left, top, zoom, devicePixels }: Placement): void {
+function drawPiece(
+  context: OffscreenCanvasRenderingContext2D,
+  { region, bitmap }: Piece,
+  { left, top, zoom, devicePixels }: Placement,
+): void {
   const scale = zoom * devicePixels;
-  const x = Math.round(left * devicePixels + region.x * scale), y = Math.round(top * devicePixels + region.y * scale);
-  const right = Math.round(left * devicePixels + (region.x + region.width) * scale), bottom = Math.round(top * devicePixels + (region.y + region.height) * scale);
+  const x = Math.round(left * devicePixels + region.x * scale);
+  const y = Math.round(top * devicePixels + region.y * scale);
+  const right = Math.round(left * devicePixels + (region.x + region.width) * scale);
+  const bottom = Math.round(top * devicePixels + (region.y + region.height) * scale);
   context.drawImage(bitmap, x, y, right - x, bottom - y);
 }

@@ -19,13 +19,16 @@ serve<FilesExchanges>({
     return JPEG_BEGINS.every((value, i) => bytes[i] === value) ? findJpegDamage(bytes) : undefined;
   },
   coverage: async ({ file, width, height }) => {
-    if (file.size > MOST_BYTES_A_PIXEL * width * height + MOST_HEADER_BYTES) throw new DocumentError('coverage', '', 'too large a file');
+    if (file.size > MOST_BYTES_A_PIXEL * width * height + MOST_HEADER_BYTES)
+      throw new DocumentError('coverage', '', 'too large a file');
     return decodeCoveragePng(await bytesOf(file), width, height);
   },
   pack: async ({ sitting, plates, photos }) => {
     const files = new Map<string, Uint8Array>();
     for (const [id, file] of photos) files.set(id, await bytesOf(file));
-    return new Blob([packSitting({ sitting, plates, photos: files }) as Uint8Array<ArrayBuffer>], { type: 'application/zip' });
+    return new Blob([packSitting({ sitting, plates, photos: files }) as Uint8Array<ArrayBuffer>], {
+      type: 'application/zip',
+    });
   },
   unpack: async ({ file }) => unpackSitting(await bytesOf(file), KINDS),
 });

@@ -29,7 +29,10 @@ async function load(name: string): Promise<Network> {
 }
 
 /** @throws when a file is missing or is something else */
-async function readNetwork(name: string, get: (address: string) => Promise<Response | undefined>): Promise<Network> {
+async function readNetwork(
+  name: string,
+  get: (address: string) => Promise<Response | undefined>,
+): Promise<Network> {
   const [graphFile, weightFile] = [await get(`/models/${name}.json`), await get(`/models/${name}.bin`)];
   if (!graphFile || !weightFile) throw new Error('not kept');
   const graph: unknown = await graphFile.json();
@@ -38,7 +41,10 @@ async function readNetwork(name: string, get: (address: string) => Promise<Respo
   return { graph, weights };
 }
 
-const networks = tfNetworks({ wasm: { 'tfjs-backend-wasm.wasm': plain, 'tfjs-backend-wasm-simd.wasm': simd }, load });
+const networks = tfNetworks({
+  wasm: { 'tfjs-backend-wasm.wasm': plain, 'tfjs-backend-wasm-simd.wasm': simd },
+  load,
+});
 
 serve<FinderExchanges>({
   find: ({ pyramid, tiles }, onProgress) => findParts(pyramid, networks, { tiles, onProgress }),

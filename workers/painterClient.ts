@@ -28,7 +28,11 @@ export class Painter {
   }
 
   /** Settles when it is drawn. */
-  draw(size: { width: number; height: number }, placement: Placement, beforeUpTo: number): Promise<undefined> {
+  draw(
+    size: { width: number; height: number },
+    placement: Placement,
+    beforeUpTo: number,
+  ): Promise<undefined> {
     return this.#port.call('draw', { ...size, placement, beforeUpTo });
   }
 

@@ -73,10 +73,22 @@ export type AnalystExchanges = {
   /** the families of an area's colour, and its histogram, as the photo is */
   palette: Exchange<{ photo: Photo; areaId: string }, { families: readonly Family[]; histogram: Histogram }>;
   /** the mean of a patch, as the photo is and as the plan leaves it, linear sRGB; undefined beside the photo */
-  patch: Exchange<{ photo: Photo; x: number; y: number; size: number }, { now: Triple; result: Triple } | undefined>;
+  patch: Exchange<
+    { photo: Photo; x: number; y: number; size: number },
+    { now: Triple; result: Triple } | undefined
+  >;
   placed: Exchange<{ photo: Photo; areaId: string }, readonly PlacedReading[]>;
   /** opens a photo to take colours from; without a file it is the one in use. The picture as its plan leaves it. */
-  lend: Exchange<{ name: string; file: Blob | undefined; photo: Photo; plates: ReadonlyMap<string, Plate>; longSide: number }, ImageBitmap>;
+  lend: Exchange<
+    {
+      name: string;
+      file: Blob | undefined;
+      photo: Photo;
+      plates: ReadonlyMap<string, Plate>;
+      longSide: number;
+    },
+    ImageBitmap
+  >;
   /** what an area of the lending photo has, as its plan leaves it; undefined when it covers next to nothing */
   lentPart: Exchange<{ areaId: string }, PartColours | undefined>;
   /** the mean of a patch of the lending photo, linear sRGB; undefined beside it */
@@ -106,7 +118,10 @@ export type FilesExchanges = {
   /** coverage 0..255 from a grey PNG of this size */
   coverage: Exchange<{ file: Blob; width: number; height: number }, Uint8Array>;
   /** a sitting with its plates and photos as one file */
-  pack: Exchange<{ sitting: Sitting; plates: ReadonlyMap<string, Plate>; photos: ReadonlyMap<string, Blob> }, Blob>;
+  pack: Exchange<
+    { sitting: Sitting; plates: ReadonlyMap<string, Plate>; photos: ReadonlyMap<string, Blob> },
+    Blob
+  >;
   unpack: Exchange<{ file: Blob }, ReadSittingFile>;
 };
 

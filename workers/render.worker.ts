@@ -21,13 +21,15 @@ serve<RenderExchanges>({
     current().keepAreas(new Set(keep));
     return undefined;
   },
-  picture: ({ plan, region }) => createImageBitmap(new ImageData(pixelsOf(plan, region), region.outWidth, region.outHeight)),
+  picture: ({ plan, region }) =>
+    createImageBitmap(new ImageData(pixelsOf(plan, region), region.outWidth, region.outHeight)),
   coverage: ({ areaKey, region, look }) => {
     const drawn = drawCoverage(current().coverage(areaKey, region), region, look);
     return createImageBitmap(new ImageData(drawn, region.outWidth, region.outHeight));
   },
   clipping: async ({ plan, region }) => {
-    const out = new Uint8ClampedArray(region.outWidth * region.outHeight * 4), counts = drawClipping(current().render(plan, region), out);
+    const out = new Uint8ClampedArray(region.outWidth * region.outHeight * 4);
+    const counts = drawClipping(current().render(plan, region), out);
     return { bitmap: await createImageBitmap(new ImageData(out, region.outWidth)), counts };
   },
   strip: ({ plan, region }) => pixelsOf(plan, region),

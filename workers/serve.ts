@@ -26,7 +26,10 @@ function hold(lock: string): void {
   });
 }
 
-async function answer<E extends Exchanges>(handlers: Handlers<E>, { call, name, request }: RequestMessage): Promise<void> {
+async function answer<E extends Exchanges>(
+  handlers: Handlers<E>,
+  { call, name, request }: RequestMessage,
+): Promise<void> {
   try {
     const reply = await handlers[name as keyof E](request, (progress) => post({ call, progress }, []));
     post({ call, reply }, transferOf(reply));

@@ -22,7 +22,8 @@ class HandWorker extends EventTarget {
 }
 
 function portOf() {
-  const made: HandWorker[] = [], losses: number[] = [];
+  const made: HandWorker[] = [];
+  const losses: number[] = [];
   const port = new WorkerPort<Sums>({
     start: () => {
       made.push(new HandWorker());
@@ -36,7 +37,10 @@ function portOf() {
 
 describe('calls to a worker', () => {
   it('settle by their own number, in any order, with progress before', async () => {
-    const { port, made } = portOf(), shares: number[] = [], first = port.call('add', 1, [], (share) => shares.push(share)), second = port.call('add', 2);
+    const { port, made } = portOf();
+    const shares: number[] = [];
+    const first = port.call('add', 1, [], (share) => shares.push(share));
+    const second = port.call('add', 2);
     made[0]!.say({ call: 2, reply: 20 });
     made[0]!.say({ call: 1, progress: 0.5 });
     made[0]!.say({ call: 1, reply: 10 });
@@ -44,14 +48,23 @@ describe('calls to a worker', () => {
   });
 
   it('fail with the class and fields that the worker gave', async () => {
-    const { port, made } = portOf(), call = port.call('add', 1);
-    made[0]!.say({ call: 1, fault: { name: 'PhotoFileError', code: 'photo-file', fields: { file: 'a.jpg', reason: 'truncated' } } });
-    const error = await call.catch((reason: unknown) => reason) as PhotoFileError;
-    expect([error instanceof PhotoFileError, error.reason, error.fields.file]).toEqual([true, 'truncated', 'a.jpg']);
+    const { port, made } = portOf();
+    const call = port.call('add', 1);
+    made[0]!.say({
+      call: 1,
+      fault: { name: 'PhotoFileError', code: 'photo-file', fields: { file: 'a.jpg', reason: 'truncated' } },
+    });
+    const error = (await call.catch((reason: unknown) => reason)) as PhotoFileError;
+    expect([error instanceof PhotoFileError, error.reason, error.fields.file]).toEqual([
+      true,
+      'truncated',
+      'a.jpg',
+    ]);
   });
 
   it('are all refused when the worker dies; the next one starts another', async () => {
-    const { port, made, losses } = portOf(), calls = [port.call('add', 1), port.call('add', 2)];
+    const { port, made, losses } = portOf();
+    const calls = [port.call('add', 1), port.call('add', 2)];
     made[0]!.dispatchEvent(new Event('error', { cancelable: true }));
     for (const call of calls) await expect(call).rejects.toThrow(WorkerLostError);
     const again = port.call('add', 3);
@@ -60,8 +73,11 @@ describe('calls to a worker', () => {
   });
 
   it('are refused when the worker ends itself, which no event tells: its lock is free', async () => {
-    const { port, made, losses } = portOf(), locks: { name: string; free: () => void }[] = [];
-    vi.stubGlobal('navigator', { locks: { request: (name: string, free: () => void) => void locks.push({ name, free }) } });
+    const { port, made, losses } = portOf();
+    const locks: { name: string; free: () => void }[] = [];
+    vi.stubGlobal('navigator', {
+      locks: { request: (name: string, free: () => void) => void locks.push({ name, free }) },
+    });
     const call = port.call('add', 1);
     made[0]!.say({ living: true });
     expect(made[0]!.asked[0]).toEqual({ lock: locks[0]!.name });
@@ -78,7 +94,8 @@ describe('calls to a worker', () => {
 
   it('are refused when the worker says nothing for too long; signs of life and progress count', async () => {
     vi.useFakeTimers();
-    const { port, made, losses } = portOf(), call = port.call('add', 1).catch((error: unknown) => error);
+    const { port, made, losses } = portOf();
+    const call = port.call('add', 1).catch((error: unknown) => error);
     await vi.advanceTimersByTimeAsync(4000);
     expect(made[0]!.asked.filter((message) => 'beat' in message).length).toBeGreaterThan(2);
     made[0]!.say({ beat: true });
@@ -95,7 +112,8 @@ describe('calls to a worker', () => {
   });
 
   it('are cancelled when the worker is let go', async () => {
-    const { port, losses } = portOf(), call = port.call('add', 1);
+    const { port, losses } = portOf();
+    const call = port.call('add', 1);
     port.dispose();
     await expect(call).rejects.toThrow(CancelledError);
     expect(losses).toEqual([]);
@@ -103,13 +121,29 @@ describe('calls to a worker', () => {
 });
 
 describe('an area’s extent as a picture', () => {
-  const coverage = { space: 'coverage8' as const, width: 20, height: 2, data: Uint8Array.from({ length: 40 }, (_, i) => (i % 20 < 10 ? 0 : 255)) };
-  const region = { x: 0, y: 0, width: 20, height: 2, outWidth: 20, outHeight: 2 }, rgb = [10, 20, 30] as const;
-  const pixel = (style: Parameters<typeof drawCoverage>[2]['style'], column: number, where = region) => [...drawCoverage(coverage, where, { style, rgb }).subarray(4 * column, 4 * column + 4)];
+  const coverage = {
+    space: 'coverage8' as const,
+    width: 20,
+    height: 2,
+    data: Uint8Array.from({ length: 40 }, (_, i) => (i % 20 < 10 ? 0 : 255)),
+  };
+  const region = { x: 0, y: 0, width: 20, height: 2, outWidth: 20, outHeight: 2 };
+  const rgb = [10, 20, 30] as const;
+  const pixel = (style: Parameters<typeof drawCoverage>[2]['style'], column: number, where = region) => [
+    ...drawCoverage(coverage, where, { style, rgb }).subarray(4 * column, 4 * column + 4),
+  ];
 
   it.each([
-    ['grey', 3, [0, 0, 0, 255]], ['grey', 15, [255, 255, 255, 255]], ['ground', 3, [10, 20, 30, 255]], ['ground', 15, [0, 0, 0, 0]],
-    ['dimmed', 3, [10, 20, 30, 184]], ['dimmed', 15, [0, 0, 0, 0]], ['outline', 10, [10, 20, 30, 230]], ['outline', 15, [0, 0, 0, 0]], ['hatch', 3, [0, 0, 0, 0]], ['hatch', 10, [10, 20, 30, 230]],
+    ['grey', 3, [0, 0, 0, 255]],
+    ['grey', 15, [255, 255, 255, 255]],
+    ['ground', 3, [10, 20, 30, 255]],
+    ['ground', 15, [0, 0, 0, 0]],
+    ['dimmed', 3, [10, 20, 30, 184]],
+    ['dimmed', 15, [0, 0, 0, 0]],
+    ['outline', 10, [10, 20, 30, 230]],
+    ['outline', 15, [0, 0, 0, 0]],
+    ['hatch', 3, [0, 0, 0, 0]],
+    ['hatch', 10, [10, 20, 30, 230]],
   ] as const)('%s at column %d', (style, column, expected) => expect(pixel(style, column)).toEqual(expected));
 
   it('hatch lies still on the photo: a region moved by its period draws the same', () => {

@@ -3,7 +3,11 @@ export const BENCH_KEYS = [
   { key: 'S', does: 'Stroke with edge finding', group: 'Marks' },
   { key: 'P', does: 'Plain brush', group: 'Marks' },
   { key: 'Q', does: 'Lasso: a loop drawn round something', group: 'Marks' },
-  { key: 'X', does: 'Outline: presses set corners, drags bend; Enter or the first node closes', group: 'Marks' },
+  {
+    key: 'X',
+    does: 'Outline: presses set corners, drags bend; Enter or the first node closes',
+    group: 'Marks',
+  },
   { key: 'Shift S', does: 'Strand sweep along the edge of hair', group: 'Marks' },
   { key: 'O', does: 'Ellipse from its centre (shift: circle)', group: 'Marks' },
   { key: 'B / J', does: 'Colour reach, light reach', group: 'Marks' },

@@ -7,10 +7,15 @@ const WORDS: Readonly<Record<string, string>> = {
   'hat': 'its top differs from what hangs beside the face; take a hat out with a stroke',
   'soft': 'much of it is only half covered; look at its coverage',
 };
-const NAMES: Partial<Record<Part, readonly string[]>> = { irises: ['iris-right', 'iris-left'], whites: ['whites-right', 'whites-left'], brows: ['brow-right', 'brow-left'] };
+const NAMES: Partial<Record<Part, readonly string[]>> = {
+  irises: ['iris-right', 'iris-left'],
+  whites: ['whites-right', 'whites-left'],
+  brows: ['brow-right', 'brow-left'],
+};
 
 /** Why a sitter's part is not to be relied on, in words; undefined when it may be. */
 export function doubtOf(part: Part, sitter: Sitter | undefined): string | undefined {
-  const names = NAMES[part] ?? [part], doubt = names.map((name) => sitter?.doubts[name]).find((entry) => entry !== undefined);
+  const names = NAMES[part] ?? [part];
+  const doubt = names.map((name) => sitter?.doubts[name]).find((entry) => entry !== undefined);
   return doubt && (WORDS[doubt] ?? doubt);
 }

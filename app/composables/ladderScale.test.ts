@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { ladderScale, ladderTicks, ladderValueAt, ladderX, ladderY, spreadPlaces } from './ladderScale';
 
 const SIZE = { width: 304, height: 200 };
-const hue = (values: readonly number[], skin = true) => ladderScale('hue', SIZE, skin, values, [30, 85]), saturation = (values: readonly number[]) => ladderScale('saturation', SIZE, true, values, [30, 85]);
+const hue = (values: readonly number[], skin = true) => ladderScale('hue', SIZE, skin, values, [30, 85]);
+const saturation = (values: readonly number[]) => ladderScale('saturation', SIZE, true, values, [30, 85]);
 
 describe('the ladder’s scale', () => {
   it('shows skin from 0 to 60 degrees, wider where its hues lie beyond, and other parts about their own', () => {
@@ -13,7 +14,12 @@ describe('the ladder’s scale', () => {
   });
 
   it('keeps saturation between 0 and 100', () => {
-    for (const values of [[2, 5], [40, 60], [97, 99], [0, 100]]) {
+    for (const values of [
+      [2, 5],
+      [40, 60],
+      [97, 99],
+      [0, 100],
+    ]) {
       const { centre, reach } = saturation(values);
       expect(centre - reach).toBeGreaterThanOrEqual(0);
       expect(centre + reach).toBeLessThanOrEqual(100);
@@ -21,8 +27,21 @@ describe('the ladder’s scale', () => {
   });
 
   it('gives back the value of a place, to half a unit', () => {
-    fc.assert(fc.property(fc.double({ min: 1, max: 59, noNaN: true }), (value) => Math.abs(ladderValueAt(hue([24]), ladderX(hue([24]), value)) - value) <= 0.26), { seed: 5 });
-    fc.assert(fc.property(fc.double({ min: 21, max: 59, noNaN: true }), (value) => Math.abs(ladderValueAt(saturation([40]), ladderX(saturation([40]), value)) - value) <= 0.26), { seed: 5 });
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 59, noNaN: true }),
+        (value) => Math.abs(ladderValueAt(hue([24]), ladderX(hue([24]), value)) - value) <= 0.26,
+      ),
+      { seed: 5 },
+    );
+    fc.assert(
+      fc.property(
+        fc.double({ min: 21, max: 59, noNaN: true }),
+        (value) =>
+          Math.abs(ladderValueAt(saturation([40]), ladderX(saturation([40]), value)) - value) <= 0.26,
+      ),
+      { seed: 5 },
+    );
   });
 
   it('goes round the circle of hue: 350 lies left of 10', () => {

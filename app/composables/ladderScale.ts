@@ -17,22 +17,49 @@ export interface LadderScale {
   readonly bright: number;
 }
 
-const WIDEST = 180, LEAST = 30, LEAST_SATURATION = 20, MARGIN = 8, TICK = 10;
+const WIDEST = 180;
+const LEAST = 30;
+const LEAST_SATURATION = 20;
+const MARGIN = 8;
+const TICK = 10;
 /** Room above and below what the part holds, and the least span of lightness shown. */
-const LIGHTNESS_MARGIN = 6, LEAST_SPAN = 30;
+const LIGHTNESS_MARGIN = 6;
+const LEAST_SPAN = 30;
 
 /**
  * A range that holds what matters: of hue, skin between 0 and 60, other parts around their own hues; of saturation,
  * around the part's own.
  * @param values of the rungs
  */
-export function ladderScale(quantity: LadderQuantity, size: { width: number; height: number }, skin: boolean, values: readonly number[], lightness: readonly [number, number]): LadderScale {
-  const mean = values.reduce((sum, value) => sum + value / values.length, 0), centre = quantity === 'saturation' ? mean : skin ? 30 : (values[0] ?? 30);
-  const farthest = Math.max(0, ...values.map((value) => Math.abs(quantity === 'hue' ? hueDeltaDegrees(centre, value) : value - centre)));
-  const reach = Math.min(quantity === 'hue' ? WIDEST : 50, Math.max(quantity === 'hue' ? LEAST : LEAST_SATURATION, TICK * Math.ceil((farthest + MARGIN) / TICK)));
-  const middle = (lightness[0] + lightness[1]) / 2, half = Math.max(LEAST_SPAN, lightness[1] - lightness[0]) / 2 + LIGHTNESS_MARGIN, rounded = Math.round(centre / TICK) * TICK;
+export function ladderScale(
+  quantity: LadderQuantity,
+  size: { width: number; height: number },
+  skin: boolean,
+  values: readonly number[],
+  lightness: readonly [number, number],
+): LadderScale {
+  const mean = values.reduce((sum, value) => sum + value / values.length, 0);
+  const centre = quantity === 'saturation' ? mean : skin ? 30 : (values[0] ?? 30);
+  const farthest = Math.max(
+    0,
+    ...values.map((value) => Math.abs(quantity === 'hue' ? hueDeltaDegrees(centre, value) : value - centre)),
+  );
+  const reach = Math.min(
+    quantity === 'hue' ? WIDEST : 50,
+    Math.max(quantity === 'hue' ? LEAST : LEAST_SATURATION, TICK * Math.ceil((farthest + MARGIN) / TICK)),
+  );
+  const middle = (lightness[0] + lightness[1]) / 2;
+  const half = Math.max(LEAST_SPAN, lightness[1] - lightness[0]) / 2 + LIGHTNESS_MARGIN;
+  const rounded = Math.round(centre / TICK) * TICK;
   // Saturation ends at 0 and 100.
-  return { quantity, ...size, centre: quantity === 'hue' ? rounded : Math.min(100 - reach, Math.max(reach, rounded)), reach, dark: Math.max(0, middle - half), bright: Math.min(100, middle + half) };
+  return {
+    quantity,
+    ...size,
+    centre: quantity === 'hue' ? rounded : Math.min(100 - reach, Math.max(reach, rounded)),
+    reach,
+    dark: Math.max(0, middle - half),
+    bright: Math.min(100, middle + half),
+  };
 }
 
 /** @param value HSV hue in degrees, or saturation in percent */
@@ -47,10 +74,12 @@ export function ladderY(scale: LadderScale, lightness: number): number {
 
 /** Places as near as may be to where they belong, in the same order, and no nearer to each other than `gap`. */
 export function spreadPlaces(places: readonly number[], gap: number): number[] {
-  const order = places.map((_, i) => i).sort((p, q) => places[p]! - places[q]!), out = [...places];
+  const order = places.map((_, i) => i).sort((p, q) => places[p]! - places[q]!);
+  const out = [...places];
   for (let round = 0; round < 8; round++) {
     order.slice(1).forEach((index, i) => {
-      const before = order[i]!, lack = gap - (out[index]! - out[before]!);
+      const before = order[i]!;
+      const lack = gap - (out[index]! - out[before]!);
       if (lack <= 0) return;
       out[before]! -= lack / 2;
       out[index]! += lack / 2;
@@ -61,12 +90,17 @@ export function spreadPlaces(places: readonly number[], gap: number): number[] {
 
 /** The hue or the saturation at a place across the drawing, to half a degree or percent. */
 export function ladderValueAt({ quantity, width, centre, reach }: LadderScale, x: number): number {
-  const value = centre + Math.min(reach, Math.max(-reach, (x / width - 0.5) * 2 * reach)), rounded = Math.round(value * 2) / 2;
+  const value = centre + Math.min(reach, Math.max(-reach, (x / width - 0.5) * 2 * reach));
+  const rounded = Math.round(value * 2) / 2;
   return quantity === 'hue' ? wrapDegrees(rounded) : rounded;
 }
 
 /** Ticks every 10 degrees or percent, or fewer where that were crowded. */
 export function ladderTicks(scale: LadderScale): number[] {
-  const every = scale.reach > 90 ? 60 : scale.reach > 40 ? 20 : TICK, first = Math.ceil((scale.centre - scale.reach) / every) * every;
-  return Array.from({ length: Math.floor((scale.centre + scale.reach - first) / every) + 1 }, (_, i) => first + i * every);
+  const every = scale.reach > 90 ? 60 : scale.reach > 40 ? 20 : TICK;
+  const first = Math.ceil((scale.centre - scale.reach) / every) * every;
+  return Array.from(
+    { length: Math.floor((scale.centre + scale.reach - first) / every) + 1 },
+    (_, i) => first + i * every,
+  );
 }

@@ -12,7 +12,12 @@ export function paletteOf(part: Part | undefined): readonly PaletteColour[] {
 }
 
 /** What a part is offered first: another colour than most have, moderate enough to pass. */
-const FIRST: Readonly<Record<PaletteName, string>> = { irises: 'grey-green', lips: 'neutral berry', hair: 'level 7 copper', any: 'slate blue' };
+const FIRST: Readonly<Record<PaletteName, string>> = {
+  irises: 'grey-green',
+  lips: 'neutral berry',
+  hair: 'level 7 copper',
+  any: 'slate blue',
+};
 
 export function firstColour(part: Part): string {
   return paletteOf(part).find(({ name }) => name === FIRST[paletteNameOf(part)])!.colour;

@@ -3,7 +3,9 @@ import type { Part, Rung } from '#core/document/schema';
 export { PART_NAMES } from '#core/document/partNames';
 
 export const RUNG_NAMES: Readonly<Record<Rung, { readonly letter: string; readonly name: string }>> = {
-  light: { letter: 'L', name: 'light' }, middle: { letter: 'M', name: 'middle' }, shade: { letter: 'S', name: 'shade' },
+  light: { letter: 'L', name: 'light' },
+  middle: { letter: 'M', name: 'middle' },
+  shade: { letter: 'S', name: 'shade' },
 };
 
 /** Parts whose hue has a corridor. */

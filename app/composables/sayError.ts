@@ -6,28 +6,38 @@ type Fields = Readonly<Record<string, string | number>>;
 
 const PHOTO_FAULTS: Readonly<Record<string, (fields: Fields) => string>> = {
   'empty': ({ file }) => `“${file}” is empty. Export it again from where it came from.`,
-  'not-a-photo': ({ file }) => `“${file}” is not a JPEG or PNG photo. Save it as one of these and open it again.`,
+  'not-a-photo': ({ file }) =>
+    `“${file}” is not a JPEG or PNG photo. Save it as one of these and open it again.`,
   'truncated': ({ file }) => `“${file}” ends before its picture does. Copy it again from its source.`,
   'zero-size': ({ file }) => `“${file}” says that it is 0 pixels wide or high. Export it again.`,
-  'too-many-pixels': ({ file, width, height }) => `“${file}” has ${width} × ${height} pixels. The most that can be opened is 100 megapixels; make it smaller and open it again.`,
-  'too-long': ({ file, width, height }) => `“${file}” has ${width} × ${height} pixels. The longest side that can be opened is 65,535; make it smaller and open it again.`,
+  'too-many-pixels': ({ file, width, height }) =>
+    `“${file}” has ${width} × ${height} pixels. The most that can be opened is 100 megapixels; make it smaller and open it again.`,
+  'too-long': ({ file, width, height }) =>
+    `“${file}” has ${width} × ${height} pixels. The longest side that can be opened is 65,535; make it smaller and open it again.`,
   'moving-picture': ({ file }) => `“${file}” is a moving picture. Save one frame of it as JPEG or PNG.`,
-  'undecodable': ({ file }) => `“${file}” cannot be decoded; its contents are damaged. Copy it again from its source.`,
+  'undecodable': ({ file }) =>
+    `“${file}” cannot be decoded; its contents are damaged. Copy it again from its source.`,
 };
 
 const DOCUMENT_FAULTS: Readonly<Record<string, (fields: Fields) => string>> = {
   'not-json': () => 'This file is not a plan: it is not JSON. Choose a .json file that was exported here.',
-  'not-a-sitting': () => 'This file is not a sitting that was saved here, or it is damaged. Choose the .zip file that “Save sitting” wrote.',
-  'from-the-future': ({ detail }) => `This was written by a newer Even Blush (document version ${detail}). Update this one, then open it again. It was left as it is.`,
-  'invalid': ({ at, detail }) => `This does not fit the document: ${at || 'its top level'}: ${detail}. It was left as it is.`,
-  'other-photo': ({ detail }) => `This plan was made for another photo (${detail}). Open that photo and try again.`,
+  'not-a-sitting': () =>
+    'This file is not a sitting that was saved here, or it is damaged. Choose the .zip file that “Save sitting” wrote.',
+  'from-the-future': ({ detail }) =>
+    `This was written by a newer Even Blush (document version ${detail}). Update this one, then open it again. It was left as it is.`,
+  'invalid': ({ at, detail }) =>
+    `This does not fit the document: ${at || 'its top level'}: ${detail}. It was left as it is.`,
+  'other-photo': ({ detail }) =>
+    `This plan was made for another photo (${detail}). Open that photo and try again.`,
   'coverage': ({ detail }) => `The plan's coverage is damaged (${detail}). Export the plan again.`,
 };
 
 const STORAGE_FAULTS: Readonly<Record<StorageFault, string>> = {
-  'changed-elsewhere': 'This sitting was changed in another tab since it was opened here. Nothing there was overwritten; what you did here is still open.',
+  'changed-elsewhere':
+    'This sitting was changed in another tab since it was opened here. Nothing there was overwritten; what you did here is still open.',
   'deleted-elsewhere': 'This sitting was deleted in another tab. What you have here is still open.',
-  'gone': 'The browser’s storage was cleared: this sitting is no longer stored. What is open here is still whole.',
+  'gone':
+    'The browser’s storage was cleared: this sitting is no longer stored. What is open here is still whole.',
 };
 
 export function sayStorageFault(reason: StorageFault): string {
@@ -45,19 +55,25 @@ export function sayError(error: unknown): string {
   if (error instanceof CoreError) {
     if (error.code === 'photo-file') return PHOTO_FAULTS[error.fields.reason as string]!(error.fields);
     if (error.code === 'document') return DOCUMENT_FAULTS[error.fields.reason as string]!(error.fields);
-    if (error.code === 'networks-missing') return `The face networks could not be loaded (${error.fields.detail}). Reload the page and press Find again; everything else works without them.`;
+    if (error.code === 'networks-missing')
+      return `The face networks could not be loaded (${error.fields.detail}). Reload the page and press Find again; everything else works without them.`;
     if (error.code === 'cancelled') return 'Stopped.';
-    if (error.code === 'worker-lost') return 'The computation ended unexpectedly and was started again. Nothing is lost; repeat the last action.';
-    if (error.code === 'worker-silent') return 'The computation did not answer for a long time and was started again. Nothing is lost; undo the last change if it happens again.';
+    if (error.code === 'worker-lost')
+      return 'The computation ended unexpectedly and was started again. Nothing is lost; repeat the last action.';
+    if (error.code === 'worker-silent')
+      return 'The computation did not answer for a long time and was started again. Nothing is lost; undo the last change if it happens again.';
     return `Something went wrong in the computation (${error.fields.detail ?? error.code}). Your work is kept; undo the last change or reload the page.`;
   }
   if (error instanceof StorageError) return sayStorageFault(error.reason);
-  if (isQuota(error)) return 'The browser’s storage is full. Your work stays open here: export it, or delete sittings to make room. Saving is tried again with every change.';
+  if (isQuota(error))
+    return 'The browser’s storage is full. Your work stays open here: export it, or delete sittings to make room. Saving is tried again with every change.';
   return `Something went wrong (${error instanceof Error ? error.message : String(error)}). Your work is kept; reload the page if it goes on.`;
 }
 
 /** Dexie wraps the browser's error in its own. */
 export function isQuota(error: unknown): boolean {
-  const names = [error, (error as { inner?: unknown } | null)?.inner].map((value) => (value as { name?: string } | null)?.name);
+  const names = [error, (error as { inner?: unknown } | null)?.inner].map(
+    (value) => (value as { name?: string } | null)?.name,
+  );
   return names.includes('QuotaExceededError');
 }

@@ -8,15 +8,22 @@ import { saveBlob } from '../storage/saveBlob';
 
 /** Coverage of the chosen area as a PNG, out and in. */
 export function useAreaFiles() {
-  const workers = useWorkers(), notices = useNotices();
+  const workers = useWorkers();
+  const notices = useNotices();
   const { photo, area, edit } = useBenchPhoto();
 
   async function exportCoverage(): Promise<void> {
-    const open = photo.value, chosen = area.value;
+    const open = photo.value;
+    const chosen = area.value;
     if (!open || !chosen) return;
     try {
       const name = `${open.file.replace(/\.[^.]+$/, '')}-${chosen.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.png`;
-      saveBlob(new Blob([(await workers.coveragePng(open, chosen.id)) as Uint8Array<ArrayBuffer>], { type: 'image/png' }), name);
+      saveBlob(
+        new Blob([(await workers.coveragePng(open, chosen.id)) as Uint8Array<ArrayBuffer>], {
+          type: 'image/png',
+        }),
+        name,
+      );
       notices.say(`Exported ${name}.`);
     } catch (error) {
       notices.problem(error);
@@ -25,16 +32,31 @@ export function useAreaFiles() {
 
   /** Adds a grey PNG of the photo's size as a mark of the area. */
   async function importCoverage(files: readonly File[]): Promise<void> {
-    const open = photo.value, chosen = area.value, file = files[0];
+    const open = photo.value;
+    const chosen = area.value;
+    const file = files[0];
     if (!open || !chosen || !file) return;
     try {
       const coverage8 = await workers.readCoverage(file, open.width, open.height);
       const plate = crypto.randomUUID();
-      await storePlate(plate, { region: wholeRegion(open.width, open.height), coverage8 }).catch((error) => notices.problem(error));
-      edit(`import ${fitFileName(file.name)}`, (before) => putMark(before, chosen.id, { id: crypto.randomUUID(), kind: 'picture', version: KINDS.marks.get('picture')!.version, mode: 'add', on: true, parameters: { file: fitFileName(file.name), plate } }));
+      await storePlate(plate, { region: wholeRegion(open.width, open.height), coverage8 }).catch((error) =>
+        notices.problem(error),
+      );
+      edit(`import ${fitFileName(file.name)}`, (before) =>
+        putMark(before, chosen.id, {
+          id: crypto.randomUUID(),
+          kind: 'picture',
+          version: KINDS.marks.get('picture')!.version,
+          mode: 'add',
+          on: true,
+          parameters: { file: fitFileName(file.name), plate },
+        }),
+      );
     } catch (error) {
       if (!(error instanceof CoreError) || error.code !== 'document') return notices.problem(error);
-      notices.problem(`“${file.name}” is not a grey 8-bit PNG of ${open.width} × ${open.height} pixels, the size of this photo. Export it again at that size, without colour and transparency.`);
+      notices.problem(
+        `“${file.name}” is not a grey 8-bit PNG of ${open.width} × ${open.height} pixels, the size of this photo. Export it again at that size, without colour and transparency.`,
+      );
     }
   }
 

@@ -6,7 +6,9 @@ const SIZE_STEP = 1.2;
 
 /** The keys of the bench, listed in benchKeys.ts. Not while something is typed or a dialog is open. */
 export function useBenchKeys(): void {
-  const bench = useBench(), view = useView(), sitting = useSitting();
+  const bench = useBench();
+  const view = useView();
+  const sitting = useSitting();
   const { photo, area, placeReadingsAlone } = useBenchPhoto();
   const { check } = useCheck();
   const { find } = useFind();
@@ -58,24 +60,34 @@ export function useBenchKeys(): void {
   }
 
   function nextArea(): void {
-    const areas = photo.value?.areas ?? [], at = areas.findIndex(({ id }) => id === bench.areaId);
+    const areas = photo.value?.areas ?? [];
+    const at = areas.findIndex(({ id }) => id === bench.areaId);
     if (areas.length > 0) bench.choose(areas[(at + 1) % areas.length]!.id);
   }
 
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    if (isTyping(event.target) || bench.exporting || bench.showingKeys || bench.comparing || bench.borrowing) return;
+    if (isTyping(event.target) || bench.exporting || bench.showingKeys || bench.comparing || bench.borrowing)
+      return;
     // Everything else that Enter does is left to what has the focus.
     if (event.key === 'Enter' && bench.piece) {
       event.preventDefault();
       bench.piece = undefined;
       return;
     }
-    const plain = event.key.length === 1 ? event.key.toLowerCase() : event.key, upper = event.key.toUpperCase(), key = event.shiftKey && presses[upper] ? upper : plain;
+    const plain = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+    const upper = event.key.toUpperCase();
+    const key = event.shiftKey && presses[upper] ? upper : plain;
     if ((event.ctrlKey || event.metaKey) && plain === 'z') {
       event.preventDefault();
       if (event.shiftKey) sitting.redo();
       else sitting.undo();
-    } else if (!event.ctrlKey && !event.metaKey && !event.altKey && (!event.repeat || key === 'c' || key === 'v') && presses[key]) {
+    } else if (
+      !event.ctrlKey &&
+      !event.metaKey &&
+      !event.altKey &&
+      (!event.repeat || key === 'c' || key === 'v') &&
+      presses[key]
+    ) {
       event.preventDefault();
       presses[key]();
     }

@@ -13,13 +13,18 @@ let stop = new AbortController();
 
 /** Checks the skin of every sitter, and mends what is off with steps. */
 export function useCheck() {
-  const workers = useWorkers(), notices = useNotices(), sitting = useSitting();
+  const workers = useWorkers();
+  const notices = useNotices();
+  const sitting = useSitting();
   const { photo, edit } = useBenchPhoto();
 
   async function check(): Promise<void> {
     const open = photo.value;
     if (!open || checking.value) return;
-    if (!open.areas.some(({ part, marks }) => (part === 'skin' || part === 'face') && marks.length > 0)) return notices.say('There is no skin to check yet. Press Find, or choose Skin on the face map and draw a line inside it.');
+    if (!open.areas.some(({ part, marks }) => (part === 'skin' || part === 'face') && marks.length > 0))
+      return notices.say(
+        'There is no skin to check yet. Press Find, or choose Skin on the face map and draw a line inside it.',
+      );
     await whileChecking(async () => (findings.value = await workers.check(open)));
   }
 
@@ -37,12 +42,18 @@ export function useCheck() {
     if (!open) return;
     await whileChecking(async () => {
       stop = new AbortController();
-      const mended = await mendAll(open, (state: Photo) => workers.check(state), () => crypto.randomUUID(), (share) => {
-        if (stop.signal.aborted) throw new CancelledError();
-        mending.value = share;
-      });
+      const mended = await mendAll(
+        open,
+        (state: Photo) => workers.check(state),
+        () => crypto.randomUUID(),
+        (share) => {
+          if (stop.signal.aborted) throw new CancelledError();
+          mending.value = share;
+        },
+      );
       if (stop.signal.aborted) throw new CancelledError();
-      if (photo.value === open) sitting.changeOpenPhoto('mend all', open.id, (before) => ({ ...before, plan: mended.plan }));
+      if (photo.value === open)
+        sitting.changeOpenPhoto('mend all', open.id, (before) => ({ ...before, plan: mended.plan }));
       else notices.say('The photo was changed while it was mended; nothing was done. Press Mend all again.');
     });
     if (!stop.signal.aborted) await check();
@@ -60,6 +71,18 @@ export function useCheck() {
     }
   }
 
-  watch(() => photo.value?.id, () => (findings.value = undefined));
-  return { findings, checking: readonly(checking), mending: readonly(mending), stopMending: () => stop.abort(), check, mend, mendEverything, putAway: () => (findings.value = undefined) };
+  watch(
+    () => photo.value?.id,
+    () => (findings.value = undefined),
+  );
+  return {
+    findings,
+    checking: readonly(checking),
+    mending: readonly(mending),
+    stopMending: () => stop.abort(),
+    check,
+    mend,
+    mendEverything,
+    putAway: () => (findings.value = undefined),
+  };
 }

@@ -11,7 +11,10 @@ let stop: AbortController | undefined;
 
 /** Finds people and their parts in the chosen photo and puts them into the document, one checkpoint. */
 export function useFind() {
-  const workers = useWorkers(), notices = useNotices(), sitting = useSitting(), bench = useBench();
+  const workers = useWorkers();
+  const notices = useNotices();
+  const sitting = useSitting();
+  const bench = useBench();
   const { photo } = useBenchPhoto();
 
   async function find(tiles = false): Promise<void> {
@@ -20,11 +23,17 @@ export function useFind() {
     stop = new AbortController();
     progress.value = 0;
     try {
-      const people = await workers.find({ tiles, signal: stop.signal, onProgress: (share) => (progress.value = share) });
+      const people = await workers.find({
+        tiles,
+        signal: stop.signal,
+        onProgress: (share) => (progress.value = share),
+      });
       if (people.sitters.length === 0) return sayNobody(tiles);
       const entries = foundEntries(people, () => crypto.randomUUID());
       await storeFound(entries.plates);
-      sitting.changeOpenPhoto('find', open.id, (before) => putFound(before, entries.sitters, entries.background, () => crypto.randomUUID(), areaNameOf));
+      sitting.changeOpenPhoto('find', open.id, (before) =>
+        putFound(before, entries.sitters, entries.background, () => crypto.randomUUID(), areaNameOf),
+      );
       const count = people.sitters.length;
       notices.say(`Found ${count} ${count === 1 ? 'sitter' : 'sitters'}. Choose a part on the face map.`);
       bench.sitterId = photo.value?.sitters[0]?.id;
@@ -44,7 +53,8 @@ export function useFind() {
   }
 
   function sayNobody(tiles: boolean): void {
-    const text = 'No face was found in this photo. Areas can still be made by hand: choose a part and draw a rough line inside it.';
+    const text =
+      'No face was found in this photo. Areas can still be made by hand: choose a part and draw a rough line inside it.';
     if (tiles) notices.say(text);
     else notices.say(text, { label: 'Look for small faces', run: () => void find(true) });
   }

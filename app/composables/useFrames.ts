@@ -4,7 +4,9 @@ import { wholeRegion } from '#core/raster/raster';
 import type { Region } from '#core/raster/raster';
 import type { CoverageLook, Piece, Survey } from '#workers/client';
 
-const BASE_LONG_SIDE = 640, DRAFT_FROM_PIXELS = 250_000, SURVEY_AFTER_MS = 120;
+const BASE_LONG_SIDE = 640;
+const DRAFT_FROM_PIXELS = 250_000;
+const SURVEY_AFTER_MS = 120;
 /** After so long the user is offered to give it up. */
 const SLOW_AFTER_MS = 4000;
 
@@ -35,13 +37,22 @@ export interface FrameWishes {
  * draft first, the full picture at rest, numbers last.
  */
 export function useFrames(wishes: () => FrameWishes) {
-  const workers = useWorkers(), notices = useNotices();
-  const base = shallowRef<Frame>(), after = shallowRef<Frame>(), before = shallowRef<Frame>(), overlay = shallowRef<Frame>(), clipping = shallowRef<Frame>();
+  const workers = useWorkers();
+  const notices = useNotices();
+  const base = shallowRef<Frame>();
+  const after = shallowRef<Frame>();
+  const before = shallowRef<Frame>();
+  const overlay = shallowRef<Frame>();
+  const clipping = shallowRef<Frame>();
   /** of the pixels in sight, per channel at white and at black */
   const clippedShares = shallowRef<readonly number[]>();
   const survey = shallowRef<Survey>();
-  const busy = ref(false), slow = ref(false);
-  let wanted = 0, running = false, surveyed = '', surveyTimer: ReturnType<typeof setTimeout> | undefined;
+  const busy = ref(false);
+  const slow = ref(false);
+  let wanted = 0;
+  let running = false;
+  let surveyed = '';
+  let surveyTimer: ReturnType<typeof setTimeout> | undefined;
 
   function wish(): void {
     wanted++;
@@ -50,7 +61,8 @@ export function useFrames(wishes: () => FrameWishes) {
 
   async function run(): Promise<void> {
     running = true;
-    const waiting = setTimeout(() => (busy.value = true), 300), waitingLong = setTimeout(() => (slow.value = true), SLOW_AFTER_MS);
+    const waiting = setTimeout(() => (busy.value = true), 300);
+    const waitingLong = setTimeout(() => (slow.value = true), SLOW_AFTER_MS);
     let done = -1;
     while (done !== wanted) {
       done = wanted;
@@ -66,15 +78,37 @@ export function useFrames(wishes: () => FrameWishes) {
     running = false;
   }
 
-  async function round({ photo, region, before: wantsBefore, areaId, shownId, look, clipping: wantsClipping, drawing }: FrameWishes, isNewest: () => boolean): Promise<void> {
+  async function round(
+    {
+      photo,
+      region,
+      before: wantsBefore,
+      areaId,
+      shownId,
+      look,
+      clipping: wantsClipping,
+      drawing,
+    }: FrameWishes,
+    isNewest: () => boolean,
+  ): Promise<void> {
     if (!photo || !region) return;
-    const keys = await workers.areas(photo, [areaId, shownId].filter((id) => id !== undefined)), place = regionKey(region), areaKey = shownId && keys[shownId];
-    const half = region.outWidth * region.outHeight > DRAFT_FROM_PIXELS ? { ...region, outWidth: Math.ceil(region.outWidth / 2), outHeight: Math.ceil(region.outHeight / 2) } : undefined;
+    const keys = await workers.areas(
+      photo,
+      [areaId, shownId].filter((id) => id !== undefined),
+    );
+    const place = regionKey(region);
+    const areaKey = shownId && keys[shownId];
+    const half =
+      region.outWidth * region.outHeight > DRAFT_FROM_PIXELS
+        ? { ...region, outWidth: Math.ceil(region.outWidth / 2), outHeight: Math.ceil(region.outHeight / 2) }
+        : undefined;
     const overlayKey = `${photo.id}:${areaKey}:${JSON.stringify(look)}:${place}`;
     if (!areaKey || !look) put(overlay, undefined);
     else if (half) await draft(overlay, overlayKey, () => workers.coverage(areaKey, half, look));
     if (!isNewest() || (drawing && overlay.value)) return;
-    const plan = await workers.plan(photo), planKey = `${photo.id}:${plan.at(-1)?.key ?? ''}`, pictureKey = `${planKey}:${place}`;
+    const plan = await workers.plan(photo);
+    const planKey = `${photo.id}:${plan.at(-1)?.key ?? ''}`;
+    const pictureKey = `${planKey}:${place}`;
     if (half) await draft(after, pictureKey, () => workers.picture(plan, half));
     if (!isNewest()) return;
     if (areaKey && look) await update(overlay, overlayKey, () => workers.coverage(areaKey, region, look));
@@ -82,15 +116,18 @@ export function useFrames(wishes: () => FrameWishes) {
     await update(after, pictureKey, () => workers.picture(plan, region));
     if (!isNewest()) return;
     if (!wantsClipping) put(clipping, undefined);
-    else await update(clipping, pictureKey, async () => {
-      const { pieces, shares } = await workers.clipping(plan, region);
-      clippedShares.value = shares;
-      return pieces;
-    });
+    else
+      await update(clipping, pictureKey, async () => {
+        const { pieces, shares } = await workers.clipping(plan, region);
+        clippedShares.value = shares;
+        return pieces;
+      });
     if (!isNewest()) return;
     if (wantsBefore) await update(before, `${photo.id}:${place}`, () => workers.picture([], region));
     if (!isNewest()) return;
-    await update(base, planKey, () => workers.picture(plan, wholeRegion(photo.width, photo.height, BASE_LONG_SIDE)));
+    await update(base, planKey, () =>
+      workers.picture(plan, wholeRegion(photo.width, photo.height, BASE_LONG_SIDE)),
+    );
     surveySoon(photo, areaId, `${planKey}:${areaId}:${versionOf(photo.areas)}:${versionOf(photo.readings)}`);
   }
 
@@ -117,11 +154,14 @@ export function useFrames(wishes: () => FrameWishes) {
 
   onWorkerLost(restart);
   watch(wishes, wish, { immediate: true });
-  watch(() => wishes().photo?.id, () => {
-    for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
-    survey.value = undefined;
-    surveyed = '';
-  });
+  watch(
+    () => wishes().photo?.id,
+    () => {
+      for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
+      survey.value = undefined;
+      surveyed = '';
+    },
+  );
   onScopeDispose(() => {
     clearTimeout(surveyTimer);
     for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
@@ -130,11 +170,19 @@ export function useFrames(wishes: () => FrameWishes) {
 }
 
 /** At half the size, unless the full one is there. */
-async function draft(frame: Ref<Frame | undefined>, key: string, render: () => Promise<Piece[]>): Promise<void> {
+async function draft(
+  frame: Ref<Frame | undefined>,
+  key: string,
+  render: () => Promise<Piece[]>,
+): Promise<void> {
   if (frame.value?.key !== key) await update(frame, `${key}:draft`, render);
 }
 
-async function update(frame: Ref<Frame | undefined>, key: string, render: () => Promise<Piece[]>): Promise<void> {
+async function update(
+  frame: Ref<Frame | undefined>,
+  key: string,
+  render: () => Promise<Piece[]>,
+): Promise<void> {
   if (frame.value?.key !== key) put(frame, { key, pieces: await render() });
 }
 

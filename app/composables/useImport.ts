@@ -37,9 +37,12 @@ export function useImport() {
       return undefined;
     }
     // The browser may refuse to store it: it is worked on all the same, and that is said.
-    await storePhoto(sha256, file.name, file, await workers.thumb(pyramid, THUMB_LONG_SIDE)).catch((error) => notices.problem(error));
+    await storePhoto(sha256, file.name, file, await workers.thumb(pyramid, THUMB_LONG_SIDE)).catch((error) =>
+      notices.problem(error),
+    );
     sayDamage(file.name, await damage.catch(() => undefined));
-    if (!before) return newPhoto({ id: sha256, file: file.name, width: pyramid.width, height: pyramid.height });
+    if (!before)
+      return newPhoto({ id: sha256, file: file.name, width: pyramid.width, height: pyramid.height });
     notices.say(`The file of “${before.file}” is stored again.`);
     bench.reopened++;
     return undefined;
@@ -48,7 +51,10 @@ export function useImport() {
   function sayDamage(name: string, damage: Awaited<ReturnType<typeof workers.damage>>): void {
     if (!damage) return;
     // Where the data are only found not to add up at their end, the place says nothing.
-    const place = damage.row < ENDS_FROM * damage.rows ? `from row ${damage.row + 1} of ${damage.rows} on at the latest` : 'in places';
+    const place =
+      damage.row < ENDS_FROM * damage.rows
+        ? `from row ${damage.row + 1} of ${damage.rows} on at the latest`
+        : 'in places';
     notices.problem(
       `“${name}” is damaged: ${place}, the picture may be torn, coloured or grey. It was opened all the same; copy it again from its source if you can.`,
     );

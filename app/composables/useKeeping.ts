@@ -17,7 +17,12 @@ export function useKeeping(): void {
   const again = { label: 'Try again', run: () => void sitting.save() };
   const anew = { label: 'Store it again', run: () => void storeAnew() };
   const asCopy = { label: 'Keep mine as a copy', run: () => void keepAsCopy() };
-  const actions = { 'refused': [again, asFile], 'gone': [anew, asFile], 'changed-elsewhere': [asCopy, asFile], 'deleted-elsewhere': [asCopy, asFile] };
+  const actions = {
+    'refused': [again, asFile],
+    'gone': [anew, asFile],
+    'changed-elsewhere': [asCopy, asFile],
+    'deleted-elsewhere': [asCopy, asFile],
+  };
 
   watch(
     () => sitting.saveProblem,
@@ -31,19 +36,22 @@ export function useKeeping(): void {
     void sitting.save();
     if (isUnsaved()) event.preventDefault();
   });
-  useEventListener(document, 'visibilitychange', () => document.visibilityState === 'hidden' && void sitting.save());
+  useEventListener(
+    document,
+    'visibilitychange',
+    () => document.visibilityState === 'hidden' && void sitting.save(),
+  );
   onBeforeRouteLeave(async () => {
     if (sitting.inGesture) sitting.endGesture();
     await sitting.save();
     if (sitting.saveProblem === undefined || leavesAllTheSame) return true;
-    notices.problem(
-      'The last changes are not stored, and leaving now would lose them.',
-      asFile,
-      { label: 'Leave without them', run: () => {
+    notices.problem('The last changes are not stored, and leaving now would lose them.', asFile, {
+      label: 'Leave without them',
+      run: () => {
         leavesAllTheSame = true;
         void navigateTo('/');
-      } },
-    );
+      },
+    });
     return false;
   });
 

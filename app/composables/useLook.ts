@@ -10,6 +10,7 @@ export function useLookChoice() {
 
 /** Light or dark as it comes out of choice and system. */
 export function useLook() {
-  const choice = useLookChoice(), dark = usePreferredDark();
+  const choice = useLookChoice();
+  const dark = usePreferredDark();
   return computed(() => (choice.value === 'system' ? (dark.value ? 'dark' : 'light') : choice.value));
 }

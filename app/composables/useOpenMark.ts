@@ -6,12 +6,16 @@ import { KINDS } from '#kinds/registry.gen';
 export function useOpenMark() {
   const bench = useBench();
   const { area, edit } = useBenchPhoto();
-  const mark = computed<Mark | undefined>(() => (bench.editing ? area.value?.marks.find(({ id }) => id === bench.markId) : undefined));
+  const mark = computed<Mark | undefined>(() =>
+    bench.editing ? area.value?.marks.find(({ id }) => id === bench.markId) : undefined,
+  );
   const kind = computed(() => mark.value && KINDS.marks.get(mark.value.kind));
 
   function change(label: string, parameters: Mark['parameters']): void {
-    const open = mark.value, areaId = area.value?.id;
-    if (open && areaId && parameters !== open.parameters) edit(label, (photo) => putMark(photo, areaId, { ...open, parameters }));
+    const open = mark.value;
+    const areaId = area.value?.id;
+    if (open && areaId && parameters !== open.parameters)
+      edit(label, (photo) => putMark(photo, areaId, { ...open, parameters }));
   }
 
   return { mark, kind, change };

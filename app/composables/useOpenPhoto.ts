@@ -3,27 +3,35 @@ import { photoFile } from '../storage/photoStorage';
 
 /** Brings the chosen photo into the workers' hands; `ready` names the photo that is there. */
 export function useOpenPhoto(photo: Readonly<Ref<Photo | undefined>>) {
-  const workers = useWorkers(), notices = useNotices(), view = useView(), bench = useBench();
+  const workers = useWorkers();
+  const notices = useNotices();
+  const view = useView();
+  const bench = useBench();
   const ready = ref<string>();
   const opening = ref<string>();
 
-  watch(() => [photo.value?.id, bench.reopened] as const, async ([id]) => {
-    const wanted = photo.value;
-    if (!id || !wanted || ready.value === id) return;
-    ready.value = undefined;
-    opening.value = wanted.file;
-    view.show({ width: wanted.width, height: wanted.height });
-    try {
-      const { pyramid } = workers.openedBefore(id) ?? (await workers.open(wanted.file, await photoFile(wanted)));
-      if (photo.value?.id !== id) return;
-      await workers.use(pyramid);
-      ready.value = id;
-    } catch (error) {
-      notices.problem(error);
-    } finally {
-      if (photo.value?.id === id) opening.value = undefined;
-    }
-  }, { immediate: true });
+  watch(
+    () => [photo.value?.id, bench.reopened] as const,
+    async ([id]) => {
+      const wanted = photo.value;
+      if (!id || !wanted || ready.value === id) return;
+      ready.value = undefined;
+      opening.value = wanted.file;
+      view.show({ width: wanted.width, height: wanted.height });
+      try {
+        const { pyramid } =
+          workers.openedBefore(id) ?? (await workers.open(wanted.file, await photoFile(wanted)));
+        if (photo.value?.id !== id) return;
+        await workers.use(pyramid);
+        ready.value = id;
+      } catch (error) {
+        notices.problem(error);
+      } finally {
+        if (photo.value?.id === id) opening.value = undefined;
+      }
+    },
+    { immediate: true },
+  );
 
   return { ready, opening };
 }

@@ -6,19 +6,27 @@ const EVERY_MS = 120;
 
 /** The name of the part under the pointer while nothing is drawn; undefined where there is none. */
 export function usePartName(photo: () => Photo | undefined, at: () => Point | undefined) {
-  const workers = useWorkers(), view = useView(), bench = useBench();
+  const workers = useWorkers();
+  const view = useView();
+  const bench = useBench();
   const name = ref<string>();
-  watchThrottled(at, async (point) => {
-    const open = photo();
-    if (!point || !open || open.areas.length === 0 || bench.tool !== 'look') {
-      name.value = undefined;
-      return;
-    }
-    const { x, y } = view.viewToImage(point);
-    const ids = await workers.areasAt(open, x, y).catch((): readonly string[] => []);
-    // Skin is face or neck as well: the narrower part says more.
-    const names = open.areas.filter(({ id, part }) => ids.includes(id) && part !== 'skin').map((area) => area.name);
-    name.value = names[0];
-  }, { throttle: EVERY_MS, trailing: true });
+  watchThrottled(
+    at,
+    async (point) => {
+      const open = photo();
+      if (!point || !open || open.areas.length === 0 || bench.tool !== 'look') {
+        name.value = undefined;
+        return;
+      }
+      const { x, y } = view.viewToImage(point);
+      const ids = await workers.areasAt(open, x, y).catch((): readonly string[] => []);
+      // Skin is face or neck as well: the narrower part says more.
+      const names = open.areas
+        .filter(({ id, part }) => ids.includes(id) && part !== 'skin')
+        .map((area) => area.name);
+      name.value = names[0];
+    },
+    { throttle: EVERY_MS, trailing: true },
+  );
   return name;
 }

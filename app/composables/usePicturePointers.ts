@@ -10,12 +10,17 @@ const WHEEL_ZOOM = 0.0016;
 
 /** Pointers, wheel and pinch on the picture. */
 export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
-  const view = useView(), bench = useBench(), sitting = useSitting();
+  const view = useView();
+  const bench = useBench();
+  const sitting = useSitting();
   const { placeReading, pickColour } = useBenchPhoto();
   const marks = useMarkHost();
   const pan = panTool((across, down) => view.pan(across, down));
-  const reading = pressTool(placeReading), pick = pressTool((at) => void pickColour(at)), pull = pullTool(usePullHost());
-  const travelling = ref(false), hover = shallowRef<Point>();
+  const reading = pressTool(placeReading);
+  const pick = pressTool((at) => void pickColour(at));
+  const pull = pullTool(usePullHost());
+  const travelling = ref(false);
+  const hover = shallowRef<Point>();
   const down = new Map<number, Point>();
   let drag: Drag | undefined;
 
@@ -29,7 +34,12 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   function sampleOf(event: PointerEvent): PointerSample {
     const box = element.value!.getBoundingClientRect();
     const at = { x: event.clientX - box.left, y: event.clientY - box.top };
-    return { view: at, image: withinReach(view.viewToImage(at)), pressure: event.pointerType === 'pen' ? event.pressure : 0.5, shift: event.shiftKey };
+    return {
+      view: at,
+      image: withinReach(view.viewToImage(at)),
+      pressure: event.pointerType === 'pen' ? event.pressure : 0.5,
+      shift: event.shiftKey,
+    };
   }
 
   function press(event: PointerEvent): void {
@@ -54,7 +64,8 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
 
   /** Two fingers: what lies between them follows them. */
   function pinch(id: number, now: Point): void {
-    const before = down.get(id)!, other = [...down.entries()].find(([key]) => key !== id)![1];
+    const before = down.get(id)!;
+    const other = [...down.entries()].find(([key]) => key !== id)![1];
     const spread = (point: Point) => Math.hypot(point.x - other.x, point.y - other.y);
     view.zoomTo(view.zoom * (spread(now) / Math.max(1, spread(before))), other);
     view.pan((now.x - before.x) / 2, (now.y - before.y) / 2);
@@ -82,23 +93,45 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   function wheel(event: WheelEvent): void {
     event.preventDefault();
     const box = element.value!.getBoundingClientRect();
-    const lines = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 30 : 1, finer = event.ctrlKey ? 6 : 1;
-    view.zoomTo(view.zoom * Math.exp(-event.deltaY * lines * finer * WHEEL_ZOOM), { x: event.clientX - box.left, y: event.clientY - box.top });
+    const lines = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 30 : 1;
+    const finer = event.ctrlKey ? 6 : 1;
+    view.zoomTo(view.zoom * Math.exp(-event.deltaY * lines * finer * WHEEL_ZOOM), {
+      x: event.clientX - box.left,
+      y: event.clientY - box.top,
+    });
   }
 
-  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    if (event.key === 'Escape' && drag) {
-      event.stopImmediatePropagation();
-      cancel();
-    }
-    if (event.key.toLowerCase() === 't' && !isTyping(event.target) && !event.ctrlKey && !event.metaKey) travelling.value = true;
-  }, { capture: true });
-  useEventListener(window, 'keyup', (event: KeyboardEvent) => event.key.toLowerCase() === 't' && (travelling.value = false));
+  useEventListener(
+    window,
+    'keydown',
+    (event: KeyboardEvent) => {
+      if (event.key === 'Escape' && drag) {
+        event.stopImmediatePropagation();
+        cancel();
+      }
+      if (event.key.toLowerCase() === 't' && !isTyping(event.target) && !event.ctrlKey && !event.metaKey)
+        travelling.value = true;
+    },
+    { capture: true },
+  );
+  useEventListener(
+    window,
+    'keyup',
+    (event: KeyboardEvent) => event.key.toLowerCase() === 't' && (travelling.value = false),
+  );
   useEventListener(window, 'blur', () => (travelling.value = false));
 
   return {
-    cursor: computed(() => tool.value.cursor), hover,
-    handlers: { pointerdown: press, pointermove: move, pointerup: release, pointercancel: giveUp, pointerleave: () => (hover.value = undefined), wheel },
+    cursor: computed(() => tool.value.cursor),
+    hover,
+    handlers: {
+      pointerdown: press,
+      pointermove: move,
+      pointerup: release,
+      pointercancel: giveUp,
+      pointerleave: () => (hover.value = undefined),
+      wheel,
+    },
   };
 }
 

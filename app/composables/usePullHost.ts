@@ -3,13 +3,22 @@ import type { PullToolHost } from '../tools/pullTool';
 
 /** Hands drags over the picture to the step that asked for them: the place's colour first, then how far up the hand is. */
 export function usePullHost(): PullToolHost {
-  const bench = useBench(), sitting = useSitting(), workers = useWorkers();
+  const bench = useBench();
+  const sitting = useSitting();
+  const workers = useWorkers();
   const { photo } = useBenchPhoto();
-  let turn = 0, up = 0, held = false, measured: Promise<void> = Promise.resolve();
+  let turn = 0;
+  let up = 0;
+  let held = false;
+  let measured: Promise<void> = Promise.resolve();
 
   async function measure(at: Point, mine: number): Promise<void> {
-    const document = photo.value, stepId = bench.pullingFor, colours = document && (await workers.patch(document, at.x, at.y, bench.pickSize).catch(() => undefined));
-    if (colours && stepId && mine === turn) bench.dragged = { stepId, ...colours, quantity: bench.pullsAt, up, turn: mine };
+    const document = photo.value;
+    const stepId = bench.pullingFor;
+    const colours =
+      document && (await workers.patch(document, at.x, at.y, bench.pickSize).catch(() => undefined));
+    if (colours && stepId && mine === turn)
+      bench.dragged = { stepId, ...colours, quantity: bench.pullsAt, up, turn: mine };
   }
 
   function end(): void {

@@ -46,7 +46,9 @@ export function useSittingFile() {
       const packed = await workers.packSitting(toRaw(document), await collectPlates(), photos);
       const name = `${document.name.replace(/[^\p{L}\p{N}]+/gu, '-')}-sitting.zip`;
       saveBlob(packed, name);
-      notices.say(`Saved ${name}${left === 0 ? '' : `; ${left} of ${document.photos.length} photos are not in it, keep their originals`}. Drop it on the list of sittings to open it.`);
+      notices.say(
+        `Saved ${name}${left === 0 ? '' : `; ${left} of ${document.photos.length} photos are not in it, keep their originals`}. Drop it on the list of sittings to open it.`,
+      );
     } catch (error) {
       notices.problem(error);
     }
@@ -59,12 +61,18 @@ export function useSittingFile() {
       for (const [name, plate] of read.plates) await storePlate(name, plate);
       for (const { id, file: name } of read.sitting.photos) {
         const bytes = read.photos.get(id);
-        if (bytes && !(await isPhotoStored(id))) await storeChecked(id, name, bytes as Uint8Array<ArrayBuffer>);
+        if (bytes && !(await isPhotoStored(id)))
+          await storeChecked(id, name, bytes as Uint8Array<ArrayBuffer>);
       }
       const known = await database().sittings.get(read.sitting.id);
       const id = known ? crypto.randomUUID() : read.sitting.id;
       const name = fitName(read.sitting.name, 'Unnamed sitting');
-      await saveSitting(database(), { ...read.sitting, id, name, updatedAt: new Date().toISOString() }, EMPTY_HISTORY, NOT_STORED);
+      await saveSitting(
+        database(),
+        { ...read.sitting, id, name, updatedAt: new Date().toISOString() },
+        EMPTY_HISTORY,
+        NOT_STORED,
+      );
       if (read.setAside.length > 0) notices.problem(sayMisfits(read.setAside));
       return id;
     } catch (error) {
@@ -77,7 +85,10 @@ export function useSittingFile() {
   async function storeChecked(id: string, name: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
     const file = new Blob([bytes]);
     const { sha256, type, pyramid } = await workers.open(name, file);
-    if (sha256 !== id) return notices.problem(`The file of “${name}” in this sitting is another photo and was left out. Open the photo again.`);
+    if (sha256 !== id)
+      return notices.problem(
+        `The file of “${name}” in this sitting is another photo and was left out. Open the photo again.`,
+      );
     await storePhoto(id, name, new Blob([bytes], { type }), await workers.thumb(pyramid, THUMB_LONG_SIDE));
   }
 
@@ -89,7 +100,10 @@ export function useSittingFile() {
       const lost = await storeHeldPhotos(photos);
       await sitting.storeAnew();
       if (sitting.saveProblem) return;
-      const rest = lost.length === 0 ? '' : ` The files of ${lost.map((name) => `“${name}”`).join(', ')} are not here any more: open these photos again.`;
+      const rest =
+        lost.length === 0
+          ? ''
+          : ` The files of ${lost.map((name) => `“${name}”`).join(', ')} are not here any more: open these photos again.`;
       if (rest) notices.problem(`The sitting is stored again.${rest}`);
       else notices.say('The sitting is stored again, with its photos.');
     } catch (error) {
@@ -121,7 +135,11 @@ const MOST_NAMED = 4;
 export function sayMisfits(setAside: readonly SetAside[]): string {
   const out = setAside.filter(({ mended }) => !mended).map(({ what, why }) => `${what} (${why})`);
   const mended = setAside.filter((entry) => entry.mended).map(({ what, why }) => `${what} (${why})`);
-  const list = (entries: readonly string[]) => [...entries.slice(0, MOST_NAMED), ...(entries.length > MOST_NAMED ? [`${entries.length - MOST_NAMED} more`] : [])].join(', ');
+  const list = (entries: readonly string[]) =>
+    [
+      ...entries.slice(0, MOST_NAMED),
+      ...(entries.length > MOST_NAMED ? [`${entries.length - MOST_NAMED} more`] : []),
+    ].join(', ');
   const sentences = [
     ...(out.length > 0 ? [`Opened without what does not fit a sitting: ${list(out)}.`] : []),
     ...(mended.length > 0 ? [`Brought within what a sitting can hold: ${list(mended)}.`] : []),

@@ -21,7 +21,15 @@ export function visibleRegion(view: View, photo: { width: number; height: number
     const last = Math.min(Math.ceil(size * scale), Math.ceil(((room - start) / view.zoom) * scale));
     return { first, count: last - first };
   };
-  const across = span(view.left, view.width, photo.width), down = span(view.top, view.height, photo.height);
+  const across = span(view.left, view.width, photo.width);
+  const down = span(view.top, view.height, photo.height);
   if (across.count <= 0 || down.count <= 0) return undefined;
-  return { x: across.first / scale, y: down.first / scale, width: across.count / scale, height: down.count / scale, outWidth: across.count, outHeight: down.count };
+  return {
+    x: across.first / scale,
+    y: down.first / scale,
+    width: across.count / scale,
+    height: down.count / scale,
+    outWidth: across.count,
+    outHeight: down.count,
+  };
 }

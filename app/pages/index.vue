@@ -5,7 +5,15 @@ import { copyName, stemOf } from '#core/document/names';
 import type { SittingRow as Row } from '../storage/database';
 import { database } from '../storage/database';
 import { seedDemo } from '../storage/demo';
-import { NOT_STORED, duplicateSitting, listSittings, loadSitting, markDeleted, saveSitting, sweep } from '../storage/sittingStorage';
+import {
+  NOT_STORED,
+  duplicateSitting,
+  listSittings,
+  loadSitting,
+  markDeleted,
+  saveSitting,
+  sweep,
+} from '../storage/sittingStorage';
 
 const notices = useNotices();
 const { importing, importFiles } = useImport();
@@ -29,10 +37,12 @@ async function guarded(work: () => Promise<void>): Promise<void> {
   await refresh().catch((error) => notices.problem(error));
 }
 
-onMounted(() => guarded(async () => {
-  await sweep(db, Date.now());
-  await seedDemo();
-}));
+onMounted(() =>
+  guarded(async () => {
+    await sweep(db, Date.now());
+    await seedDemo();
+  }),
+);
 
 /** Photos become a sitting; sittings that were saved as files are opened as they are. */
 async function openFiles(files: readonly File[]): Promise<void> {
@@ -44,7 +54,10 @@ async function openFiles(files: readonly File[]): Promise<void> {
   }
   reading.value = undefined;
   if (saved.length > 0) await refresh().catch((error) => notices.problem(error));
-  const photos = await importFiles(files.filter((file) => !saved.includes(file)), []);
+  const photos = await importFiles(
+    files.filter((file) => !saved.includes(file)),
+    [],
+  );
   if (photos.length > 0) {
     await guarded(async () => {
       const id = crypto.randomUUID();
@@ -69,8 +82,14 @@ const rename = (row: Row, name: string) =>
       if (!loaded || name === loaded.sitting.name) return;
       const renamed = { ...loaded.sitting, name, updatedAt: new Date().toISOString() };
       const history = recordCheckpoint(loaded.history, 'rename sitting', loaded.sitting, renamed);
-      await saveSitting(db, renamed, history, { revision: loaded.revision, checkpoints: loaded.history.checkpoints });
-      notices.say(`Renamed “${row.name}” to “${name}”.`, { label: 'Undo', run: () => void rename({ ...row, name }, row.name) });
+      await saveSitting(db, renamed, history, {
+        revision: loaded.revision,
+        checkpoints: loaded.history.checkpoints,
+      });
+      notices.say(`Renamed “${row.name}” to “${name}”.`, {
+        label: 'Undo',
+        run: () => void rename({ ...row, name }, row.name),
+      });
     }),
   );
 
@@ -99,19 +118,41 @@ const remove = (row: Row) =>
 <template>
   <main class="mx-auto flex min-h-full max-w-4xl flex-col gap-6 px-6 py-8">
     <header class="flex items-center gap-3">
-      <img src="/mark.svg" alt="" class="h-8 w-8">
+      <img src="/mark.svg" alt="" class="h-8 w-8" />
       <h1 class="text-xl">Sittings</h1>
       <span class="grow" />
       <LookChoice />
-      <FilePick main accept="image/jpeg,image/png,application/zip,.zip" multiple name="Photos for a new sitting" @files="openFiles">Open photos…</FilePick>
+      <FilePick
+        main
+        accept="image/jpeg,image/png,application/zip,.zip"
+        multiple
+        name="Photos for a new sitting"
+        @files="openFiles"
+        >Open photos…</FilePick
+      >
     </header>
-    <p class="rounded-lg border border-dashed p-5 text-center text-quiet" :class="over ? 'border-accent text-ink' : 'border-line'">
-      <template v-if="importing">Opening {{ importing.file }} ({{ importing.done + 1 }} of {{ importing.of }}) …</template>
+    <p
+      class="rounded-lg border border-dashed p-5 text-center text-quiet"
+      :class="over ? 'border-accent text-ink' : 'border-line'"
+    >
+      <template v-if="importing"
+        >Opening {{ importing.file }} ({{ importing.done + 1 }} of {{ importing.of }}) …</template
+      >
       <template v-else-if="reading">Reading {{ reading }} …</template>
-      <template v-else>Drop JPEG or PNG photos here, or paste them: they become a new sitting. They stay in this browser, untouched. A sitting saved as a file opens here too.</template>
+      <template v-else
+        >Drop JPEG or PNG photos here, or paste them: they become a new sitting. They stay in this browser,
+        untouched. A sitting saved as a file opens here too.</template
+      >
     </p>
     <ul v-if="rows?.length" class="flex flex-col gap-2" aria-label="Sittings">
-      <SittingRow v-for="row in rows" :key="row.id" :row="row" @rename="rename(row, $event)" @duplicate="duplicate(row)" @delete="remove(row)" />
+      <SittingRow
+        v-for="row in rows"
+        :key="row.id"
+        :row="row"
+        @rename="rename(row, $event)"
+        @duplicate="duplicate(row)"
+        @delete="remove(row)"
+      />
     </ul>
     <p v-else-if="rows" class="text-quiet">No sitting yet. Open photos to begin one.</p>
   </main>

@@ -28,8 +28,10 @@ export async function seedDemo(): Promise<void> {
   if (await db.sittings.get(DEMO_SITTING_ID)) return;
   const list = await demoList();
   const sitting = newSitting(DEMO_SITTING_ID, list.sitting, new Date().toISOString());
-  await saveSitting(db, { ...sitting, photos: list.photos.map(newPhoto) }, EMPTY_HISTORY, NOT_STORED).catch((error) => {
-    // Another tab laid it out in the meantime.
-    if (!(error instanceof StorageError)) throw error;
-  });
+  await saveSitting(db, { ...sitting, photos: list.photos.map(newPhoto) }, EMPTY_HISTORY, NOT_STORED).catch(
+    (error) => {
+      // Another tab laid it out in the meantime.
+      if (!(error instanceof StorageError)) throw error;
+    },
+  );
 }

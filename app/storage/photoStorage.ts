@@ -27,7 +27,8 @@ export async function storePhoto(id: string, name: string, file: Blob, thumb: Bl
 export async function photoFile(photo: Pick<Photo, 'id' | 'file'>): Promise<Blob> {
   const row = await database().photos.get(photo.id);
   const file = row?.file ?? unstored.get(photo.id) ?? held.get(photo.id) ?? (await fetchDemoFile(photo.id));
-  if (!file) throw new Error(`the file of “${photo.file}” is no longer stored in this browser. Open the photo again`);
+  if (!file)
+    throw new Error(`the file of “${photo.file}” is no longer stored in this browser. Open the photo again`);
   held.set(photo.id, file);
   return file;
 }
@@ -38,13 +39,20 @@ export async function isPhotoStored(id: string): Promise<boolean> {
 }
 
 /** Stores the files anew that this page holds. @returns the photos whose files are lost */
-export async function storeHeldPhotos(photos: readonly Pick<Photo, 'id' | 'file'>[]): Promise<readonly string[]> {
+export async function storeHeldPhotos(
+  photos: readonly Pick<Photo, 'id' | 'file'>[],
+): Promise<readonly string[]> {
   const lost: string[] = [];
   for (const { id, file: name } of photos) {
     const file = held.get(id) ?? (await fetchDemoFile(id).catch(() => undefined));
     try {
       const bytes = await file!.arrayBuffer();
-      await database().photos.put({ id, name, file: new Blob([bytes], { type: file!.type }), storedAt: Date.now() });
+      await database().photos.put({
+        id,
+        name,
+        file: new Blob([bytes], { type: file!.type }),
+        storedAt: Date.now(),
+      });
     } catch {
       lost.push(name);
     }

@@ -8,7 +8,9 @@ const unstored = new Map<string, Plate>();
 /** Keeps ready-made coverage under a name, compressed. When the browser refuses, it is kept in memory and the error thrown. */
 export async function storePlate(name: string, plate: Plate): Promise<void> {
   unstored.set(name, plate);
-  const bytes = new Blob([plate.coverage8 as Uint8Array<ArrayBuffer>]).stream().pipeThrough(new CompressionStream('gzip'));
+  const bytes = new Blob([plate.coverage8 as Uint8Array<ArrayBuffer>])
+    .stream()
+    .pipeThrough(new CompressionStream('gzip'));
   const packed = await new Response(bytes).blob();
   await database().plates.put({ name, region: plate.region, packed, storedAt: Date.now() });
   unstored.delete(name);

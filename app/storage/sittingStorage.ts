@@ -61,7 +61,12 @@ async function setAsideMisfits(db: Database, row: SittingRow, history: History):
   const kept = setAside.every(({ mended }) => mended) ? history : EMPTY_HISTORY;
   await db.transaction('rw', db.sittings, db.checkpoints, db.setAside, async () => {
     const at = new Date().toISOString();
-    await db.setAside.add({ sittingId: row.id, at, document: row.document, checkpoints: history.checkpoints });
+    await db.setAside.add({
+      sittingId: row.id,
+      at,
+      document: row.document,
+      checkpoints: history.checkpoints,
+    });
     if (kept === EMPTY_HISTORY) await db.checkpoints.where('sittingId').equals(row.id).delete();
     await db.sittings.put(rowOf(sitting, kept.cursor, revision));
   });
@@ -89,11 +94,18 @@ export const NOT_STORED: Stored = { revision: undefined, checkpoints: [] };
  * @throws {DocumentError} when it could not be opened again: nothing is written
  * @throws {StorageError} when somebody else wrote, deleted or cleared it since
  */
-export async function saveSitting(db: Database, sitting: Sitting, history: History, stored: Stored): Promise<number> {
+export async function saveSitting(
+  db: Database,
+  sitting: Sitting,
+  history: History,
+  stored: Stored,
+): Promise<number> {
   checkSitting(sitting);
   const before = new Set(stored.checkpoints);
   const now = new Set(history.checkpoints);
-  const gone = stored.checkpoints.filter((checkpoint) => !now.has(checkpoint)).map(({ number }): [string, number] => [sitting.id, number]);
+  const gone = stored.checkpoints
+    .filter((checkpoint) => !now.has(checkpoint))
+    .map(({ number }): [string, number] => [sitting.id, number]);
   const added = history.checkpoints
     .filter((checkpoint) => !before.has(checkpoint))
     .map((checkpoint) => ({ sittingId: sitting.id, number: checkpoint.number, checkpoint }));
@@ -118,10 +130,22 @@ function nextRevision(row: SittingRow | undefined, expected: number | undefined)
 }
 
 /** A copy under a new id and name; its history starts anew. */
-export async function duplicateSitting(db: Database, id: string, copyId: string, name: string, now: string): Promise<void> {
+export async function duplicateSitting(
+  db: Database,
+  id: string,
+  copyId: string,
+  name: string,
+  now: string,
+): Promise<void> {
   const loaded = await loadSitting(db, id);
   if (!loaded) return;
-  const copy = { ...loaded.sitting, id: copyId, name: fitName(name, loaded.sitting.name), createdAt: now, updatedAt: now };
+  const copy = {
+    ...loaded.sitting,
+    id: copyId,
+    name: fitName(name, loaded.sitting.name),
+    createdAt: now,
+    updatedAt: now,
+  };
   await saveSitting(db, copy, EMPTY_HISTORY, NOT_STORED);
 }
 
@@ -135,17 +159,22 @@ export async function markDeleted(db: Database, id: string, deletedAt: string | 
  * than a day ago: younger ones may belong to work that is not saved yet.
  */
 export async function sweep(db: Database, now: number): Promise<void> {
-  await db.transaction('rw', [db.sittings, db.checkpoints, db.photos, db.thumbs, db.plates, db.setAside], async () => {
-    const rows = await db.sittings.toArray();
-    const isOld = (row: SittingRow) => row.deletedAt !== undefined && now - Date.parse(row.deletedAt) > DELETED_FOR_MS;
-    const old = rows.filter(isOld).map(({ id }) => id);
-    const left = rows.filter((row) => !isOld(row));
-    await db.sittings.bulkDelete(old);
-    await db.checkpoints.where('sittingId').anyOf(old).delete();
-    await db.setAside.where('sittingId').anyOf(old).delete();
-    await sweepPhotos(db, left, now);
-    await sweepPlates(db, left, now);
-  });
+  await db.transaction(
+    'rw',
+    [db.sittings, db.checkpoints, db.photos, db.thumbs, db.plates, db.setAside],
+    async () => {
+      const rows = await db.sittings.toArray();
+      const isOld = (row: SittingRow) =>
+        row.deletedAt !== undefined && now - Date.parse(row.deletedAt) > DELETED_FOR_MS;
+      const old = rows.filter(isOld).map(({ id }) => id);
+      const left = rows.filter((row) => !isOld(row));
+      await db.sittings.bulkDelete(old);
+      await db.checkpoints.where('sittingId').anyOf(old).delete();
+      await db.setAside.where('sittingId').anyOf(old).delete();
+      await sweepPhotos(db, left, now);
+      await sweepPlates(db, left, now);
+    },
+  );
 }
 
 async function sweepPhotos(db: Database, left: readonly SittingRow[], now: number): Promise<void> {
@@ -174,10 +203,19 @@ async function sweepPlates(db: Database, left: readonly SittingRow[], now: numbe
 /** Every text in a value: a plate's name may stand in a mark, or alone in a difference of the history. */
 function collectTexts(value: unknown, texts: Set<string>): void {
   if (typeof value === 'string') texts.add(value);
-  else if (typeof value === 'object' && value !== null) for (const entry of Object.values(value)) collectTexts(entry, texts);
+  else if (typeof value === 'object' && value !== null)
+    for (const entry of Object.values(value)) collectTexts(entry, texts);
 }
 
 function rowOf(sitting: Sitting, cursor: number, revision: number): SittingRow {
   const { id, name, updatedAt } = sitting;
-  return { id, name, updatedAt, photoIds: sitting.photos.map((photo) => photo.id), document: sitting, cursor, revision };
+  return {
+    id,
+    name,
+    updatedAt,
+    photoIds: sitting.photos.map((photo) => photo.id),
+    document: sitting,
+    cursor,
+    revision,
+  };
 }

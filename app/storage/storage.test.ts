@@ -5,29 +5,66 @@ import { EMPTY_HISTORY, recordCheckpoint, undo } from '#core/document/history';
 import { NO_EDGE_CARE } from '#core/document/schema';
 import type { Photo, Sitting } from '#core/document/schema';
 import { Database } from './database';
-import { NOT_STORED, duplicateSitting, listSittings, loadSitting, markDeleted, saveSitting, sweep } from './sittingStorage';
+import {
+  NOT_STORED,
+  duplicateSitting,
+  listSittings,
+  loadSitting,
+  markDeleted,
+  saveSitting,
+  sweep,
+} from './sittingStorage';
 
-const NOW = '2026-11-25T10:00:00.000Z', DAY = 24 * 3600 * 1000;
+const NOW = '2026-11-25T10:00:00.000Z';
+const DAY = 24 * 3600 * 1000;
 const photo = newPhoto({ id: 'a'.repeat(64), file: 'a.jpg', width: 100, height: 80 });
-const withPlate = (open: Photo, plate: string) => addArea(open, { id: plate, name: plate, part: 'hair', sitter: null, inverted: false, edgeCare: NO_EDGE_CARE, marks: [{ id: 'm', kind: 'found-part', version: 1, mode: 'add', on: true, parameters: { sitter: 's', part: 'hair', plate } }] });
-const sitting = (id: string, photos: readonly Photo[] = [photo]): Sitting => ({ ...newSitting(id, `Sitting ${id}`, NOW), photos });
+const withPlate = (open: Photo, plate: string) =>
+  addArea(open, {
+    id: plate,
+    name: plate,
+    part: 'hair',
+    sitter: null,
+    inverted: false,
+    edgeCare: NO_EDGE_CARE,
+    marks: [
+      {
+        id: 'm',
+        kind: 'found-part',
+        version: 1,
+        mode: 'add',
+        on: true,
+        parameters: { sitter: 's', part: 'hair', plate },
+      },
+    ],
+  });
+const sitting = (id: string, photos: readonly Photo[] = [photo]): Sitting => ({
+  ...newSitting(id, `Sitting ${id}`, NOW),
+  photos,
+});
 const region = { x: 0, y: 0, width: 2, height: 1, outWidth: 2, outHeight: 1 };
 
-let db: Database, count = 0;
+let db: Database;
+let count = 0;
 beforeEach(async () => {
   db = new Database(`test-${++count}`);
-  for (const name of ['kept', 'undone', 'lost']) await db.plates.put({ name, region, packed: new Blob(['x']) });
+  for (const name of ['kept', 'undone', 'lost'])
+    await db.plates.put({ name, region, packed: new Blob(['x']) });
   await db.photos.put({ id: photo.id, name: photo.file, file: new Blob(['photo']) });
 });
 
 describe('sittings in the browser’s storage', () => {
   it('come back as they were, history and its cursor too', async () => {
-    const before = sitting('one'), after = { ...before, name: 'Winter season' }, history = recordCheckpoint(EMPTY_HISTORY, 'rename sitting', before, after);
+    const before = sitting('one');
+    const after = { ...before, name: 'Winter season' };
+    const history = recordCheckpoint(EMPTY_HISTORY, 'rename sitting', before, after);
     await saveSitting(db, after, history, NOT_STORED);
     const loaded = (await loadSitting(db, 'one'))!;
     expect(loaded).toEqual({ sitting: after, history, revision: 1, setAside: [] });
     const undone = undo(loaded.history, loaded.sitting)!;
-    await saveSitting(db, undone.document, undone.history, { revision: loaded.revision, checkpoints: history.checkpoints });
+    await saveSitting(db, undone.document, undone.history, {
+      revision: loaded.revision,
+      checkpoints: history.checkpoints,
+    });
     expect((await loadSitting(db, 'one'))!.sitting.name).toBe('Sitting one');
     expect((await loadSitting(db, 'one'))!.history.cursor).toBe(0);
   });
@@ -47,11 +84,15 @@ describe('sittings in the browser’s storage', () => {
   it('are duplicated under a new name, without the history', async () => {
     await saveSitting(db, sitting('one'), EMPTY_HISTORY, NOT_STORED);
     await duplicateSitting(db, 'one', 'two', 'Copy', NOW);
-    expect((await loadSitting(db, 'two'))!).toMatchObject({ sitting: { id: 'two', name: 'Copy', photos: [photo] }, history: EMPTY_HISTORY });
+    expect((await loadSitting(db, 'two'))!).toMatchObject({
+      sitting: { id: 'two', name: 'Copy', photos: [photo] },
+      history: EMPTY_HISTORY,
+    });
   });
 
   it('keep the plates that they or their history name; others are swept', async () => {
-    const before = sitting('one', [withPlate(photo, 'undone')]), after = sitting('one', [withPlate(photo, 'kept')]);
+    const before = sitting('one', [withPlate(photo, 'undone')]);
+    const after = sitting('one', [withPlate(photo, 'kept')]);
     await saveSitting(db, after, recordCheckpoint(EMPTY_HISTORY, 'find', before, after), NOT_STORED);
     await sweep(db, Date.parse(NOW));
     expect((await db.plates.toCollection().primaryKeys()).sort()).toEqual(['kept', 'undone']);
@@ -66,13 +107,20 @@ describe('sittings in the browser’s storage', () => {
 });
 
 describe('nothing is written that could not be opened again', () => {
-  const tooMany = (open: Photo): Photo => ({ ...open, readings: [{ id: 'r', areaId: 'gone', rung: 'light', x: 1, y: 1, size: 9 }] });
+  const tooMany = (open: Photo): Photo => ({
+    ...open,
+    readings: [{ id: 'r', areaId: 'gone', rung: 'light', x: 1, y: 1, size: 9 }],
+  });
 
   it('and what was stored stays', async () => {
     const revision = await saveSitting(db, sitting('one'), EMPTY_HISTORY, NOT_STORED);
     const bad = sitting('one', [tooMany(photo)]);
-    await expect(saveSitting(db, bad, EMPTY_HISTORY, { revision, checkpoints: [] })).rejects.toThrow(/document/);
-    await expect(saveSitting(db, { ...sitting('two'), name: ' ' }, EMPTY_HISTORY, NOT_STORED)).rejects.toThrow(/document/);
+    await expect(saveSitting(db, bad, EMPTY_HISTORY, { revision, checkpoints: [] })).rejects.toThrow(
+      /document/,
+    );
+    await expect(
+      saveSitting(db, { ...sitting('two'), name: ' ' }, EMPTY_HISTORY, NOT_STORED),
+    ).rejects.toThrow(/document/);
     expect((await loadSitting(db, 'one'))!.sitting).toEqual(sitting('one'));
     expect(await db.sittings.count()).toBe(1);
   });
@@ -81,20 +129,31 @@ describe('nothing is written that could not be opened again', () => {
     const before = sitting('one', [withPlate(photo, 'kept')]);
     const history = recordCheckpoint(EMPTY_HISTORY, 'find', sitting('one'), before);
     await saveSitting(db, before, history, NOT_STORED);
-    const damaged = structuredClone(before) as unknown as { photos: { areas: { marks: { kind: string }[] }[]; readings: unknown[] }[] };
-    damaged.photos[0]!.areas[0]!.marks.push({ ...structuredClone(damaged.photos[0]!.areas[0]!.marks[0]!), kind: 'sorcery' });
+    const damaged = structuredClone(before) as unknown as {
+      photos: { areas: { marks: { kind: string }[] }[]; readings: unknown[] }[];
+    };
+    damaged.photos[0]!.areas[0]!.marks.push({
+      ...structuredClone(damaged.photos[0]!.areas[0]!.marks[0]!),
+      kind: 'sorcery',
+    });
     damaged.photos[0]!.readings.push({ id: 'r', areaId: 'kept', rung: 'light', x: 1, y: 1, size: 0 });
     await db.sittings.update('one', { document: damaged as never });
     const loaded = (await loadSitting(db, 'one'))!;
     expect(loaded.sitting.photos[0]!.areas[0]!.marks.length).toBe(1);
     expect(loaded.sitting.photos[0]!.readings[0]!.size).toBe(1);
-    expect(loaded.setAside.map(({ what, mended }) => [what, mended])).toEqual([['mark “sorcery”', false], ['photos.0.readings.0.size', true]]);
+    expect(loaded.setAside.map(({ what, mended }) => [what, mended])).toEqual([
+      ['mark “sorcery”', false],
+      ['photos.0.readings.0.size', true],
+    ]);
     expect(loaded.history).toEqual(EMPTY_HISTORY);
     const [aside] = await db.setAside.toArray();
     expect([aside!.document, aside!.checkpoints]).toEqual([damaged, history.checkpoints]);
     // From then on it opens without a word.
     expect((await loadSitting(db, 'one'))!.setAside).toEqual([]);
-    await saveSitting(db, { ...loaded.sitting, name: 'Mended' }, loaded.history, { revision: loaded.revision, checkpoints: [] });
+    await saveSitting(db, { ...loaded.sitting, name: 'Mended' }, loaded.history, {
+      revision: loaded.revision,
+      checkpoints: [],
+    });
   });
 });
 
@@ -103,14 +162,21 @@ describe('nobody writes over what he has not seen', () => {
     const revision = await saveSitting(db, sitting('one'), EMPTY_HISTORY, NOT_STORED);
     const elsewhere = { ...sitting('one'), name: 'Elsewhere' };
     await saveSitting(db, elsewhere, EMPTY_HISTORY, { revision, checkpoints: [] });
-    const mine = saveSitting(db, { ...sitting('one'), name: 'Mine' }, EMPTY_HISTORY, { revision, checkpoints: [] });
+    const mine = saveSitting(db, { ...sitting('one'), name: 'Mine' }, EMPTY_HISTORY, {
+      revision,
+      checkpoints: [],
+    });
     await expect(mine).rejects.toMatchObject({ reason: 'changed-elsewhere' });
     expect((await db.sittings.get('one'))!.name).toBe('Elsewhere');
     await markDeleted(db, 'one', NOW);
-    await expect(saveSitting(db, elsewhere, EMPTY_HISTORY, { revision: 2, checkpoints: [] })).rejects.toMatchObject({ reason: 'deleted-elsewhere' });
+    await expect(
+      saveSitting(db, elsewhere, EMPTY_HISTORY, { revision: 2, checkpoints: [] }),
+    ).rejects.toMatchObject({ reason: 'deleted-elsewhere' });
     expect((await db.sittings.get('one'))!.deletedAt).toBe(NOW);
     await db.sittings.clear();
-    await expect(saveSitting(db, elsewhere, EMPTY_HISTORY, { revision: 2, checkpoints: [] })).rejects.toMatchObject({ reason: 'gone' });
+    await expect(
+      saveSitting(db, elsewhere, EMPTY_HISTORY, { revision: 2, checkpoints: [] }),
+    ).rejects.toMatchObject({ reason: 'gone' });
     await expect(saveSitting(db, elsewhere, EMPTY_HISTORY, NOT_STORED)).resolves.toBe(1);
   });
 });

@@ -6,13 +6,19 @@ export const THUMB_LONG_SIDE = 240;
 let queue: Promise<unknown> = Promise.resolve();
 
 /** The small picture of a photo; made and kept when there is none yet, one at a time. */
-export async function ensureThumb(workers: PictureWorkers, photo: { id: string; file: string }): Promise<Blob> {
+export async function ensureThumb(
+  workers: PictureWorkers,
+  photo: { id: string; file: string },
+): Promise<Blob> {
   const known = await thumbOf(photo.id);
   if (known) return known;
   const made = queue.then(async () => {
-    const { pyramid } = await workers.open(photo.file, await photoFile(photo)), picture = await workers.thumb(pyramid, THUMB_LONG_SIDE);
+    const { pyramid } = await workers.open(photo.file, await photoFile(photo));
+    const picture = await workers.thumb(pyramid, THUMB_LONG_SIDE);
     // A small picture that cannot be kept is made again next time.
-    await database().thumbs.put({ photoId: photo.id, picture }).catch(() => undefined);
+    await database()
+      .thumbs.put({ photoId: photo.id, picture })
+      .catch(() => undefined);
     return picture;
   });
   queue = made.catch(() => undefined);

@@ -4,7 +4,18 @@ import type { Triple } from '#core/colour/triple';
 import type { Rung } from '#core/document/schema';
 import type { PartColours } from '#core/measure/partColours';
 
-export const MARK_TOOLS = ['edge-stroke', 'brush', 'strand-sweep', 'lasso', 'outline', 'ellipse', 'colour-reach', 'light-reach', 'straight-fade', 'round-fade'] as const;
+export const MARK_TOOLS = [
+  'edge-stroke',
+  'brush',
+  'strand-sweep',
+  'lasso',
+  'outline',
+  'ellipse',
+  'colour-reach',
+  'light-reach',
+  'straight-fade',
+  'round-fade',
+] as const;
 export type MarkTool = (typeof MARK_TOOLS)[number];
 /** What a press on the picture does. */
 export type Tool = 'look' | 'reading' | 'pick' | 'pull' | MarkTool;
@@ -127,7 +138,44 @@ export const useBench = defineStore('bench', () => {
   }
 
   return {
-    photoId, reopened, areaId, sitterId, pointedId, tool, markId, piece, takes, radius, tolerance, fade, build, readingSize, nextRung, overlay, hatchHue, groundColour, split, holdingBefore,
-    findsOnOpen, pickSize, pickingFor, picked, pullingFor, pullsAt, dragged, borrowing, borrowed, showsClipping, comparing, exporting, showingKeys, editing, choose, edit, pickFor, pullFor, choosePhoto,
+    photoId,
+    reopened,
+    areaId,
+    sitterId,
+    pointedId,
+    tool,
+    markId,
+    piece,
+    takes,
+    radius,
+    tolerance,
+    fade,
+    build,
+    readingSize,
+    nextRung,
+    overlay,
+    hatchHue,
+    groundColour,
+    split,
+    holdingBefore,
+    findsOnOpen,
+    pickSize,
+    pickingFor,
+    picked,
+    pullingFor,
+    pullsAt,
+    dragged,
+    borrowing,
+    borrowed,
+    showsClipping,
+    comparing,
+    exporting,
+    showingKeys,
+    editing,
+    choose,
+    edit,
+    pickFor,
+    pullFor,
+    choosePhoto,
   };
 });

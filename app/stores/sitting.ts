@@ -159,7 +159,11 @@ export const useSitting = defineStore('sitting', () => {
   async function isGone(): Promise<boolean> {
     const id = document.value?.id;
     if (id === undefined || stored.revision === undefined) return false;
-    return (await database().sittings.get(id).catch(() => undefined)) === undefined;
+    return (
+      (await database()
+        .sittings.get(id)
+        .catch(() => undefined)) === undefined
+    );
   }
 
   /** Stores and lets go. With `dropping`, what could not be stored is given up. */
@@ -172,8 +176,28 @@ export const useSitting = defineStore('sitting', () => {
   }
 
   return {
-    document, history, writable, saved, inGesture, saveProblem, setAside, undoLabel, redoLabel,
-    open, close, change, changeOpenPhoto, beginGesture, endGesture, cancelGesture, save, saveSoon, storeAnew, becomeCopy, isGone,
-    undo: () => travel(undo), redo: () => travel(redo),
+    document,
+    history,
+    writable,
+    saved,
+    inGesture,
+    saveProblem,
+    setAside,
+    undoLabel,
+    redoLabel,
+    open,
+    close,
+    change,
+    changeOpenPhoto,
+    beginGesture,
+    endGesture,
+    cancelGesture,
+    save,
+    saveSoon,
+    storeAnew,
+    becomeCopy,
+    isGone,
+    undo: () => travel(undo),
+    redo: () => travel(redo),
   };
 });

@@ -4,9 +4,11 @@ import { useLocalStorage } from '@vueuse/core';
 export const SURROUNDS = { dark: '#303030', middle: '#777777', light: '#cfcfcf' } as const;
 export type Surround = keyof typeof SURROUNDS;
 
-const CLOSEST = 32, FIT_MARGIN = 20;
+const CLOSEST = 32;
+const FIT_MARGIN = 20;
 /** Share of the view that stays free on each side of a part that the picture glides to, and how long that takes. */
-const GLIDE_MARGIN = 0.14, GLIDE_MS = 260;
+const GLIDE_MARGIN = 0.14;
+const GLIDE_MS = 260;
 
 export interface Point {
   readonly x: number;
@@ -16,21 +18,30 @@ export interface Point {
 /** How the photo lies in the picture's place. View points are CSS pixels from its upper left corner. */
 export const useView = defineStore('view', () => {
   const surround = useLocalStorage<Surround>('even-blush-surround', 'middle');
-  const width = ref(0), height = ref(0), devicePixels = ref(1);
+  const width = ref(0);
+  const height = ref(0);
+  const devicePixels = ref(1);
   const photo = shallowRef({ width: 1, height: 1 });
   /** CSS pixels per pixel of the photo */
   const zoom = ref(1);
   /** the view point of the photo's upper left corner */
-  const left = ref(0), top = ref(0);
+  const left = ref(0);
+  const top = ref(0);
   const fitted = ref(true);
 
-  const fitZoom = computed(() => Math.min((width.value - 2 * FIT_MARGIN) / photo.value.width, (height.value - 2 * FIT_MARGIN) / photo.value.height));
+  const fitZoom = computed(() =>
+    Math.min(
+      (width.value - 2 * FIT_MARGIN) / photo.value.width,
+      (height.value - 2 * FIT_MARGIN) / photo.value.height,
+    ),
+  );
   /** one pixel of the photo on one pixel of the screen */
   const fullZoom = computed(() => 1 / devicePixels.value);
   const percent = computed(() => Math.round(100 * zoom.value * devicePixels.value));
 
   function settle(): void {
-    const across = photo.value.width * zoom.value, down = photo.value.height * zoom.value;
+    const across = photo.value.width * zoom.value;
+    const down = photo.value.height * zoom.value;
     left.value = keep(left.value, across, width.value);
     top.value = keep(top.value, down, height.value);
   }
@@ -52,7 +63,8 @@ export const useView = defineStore('view', () => {
   function zoomTo(next: number, about: Point = { x: width.value / 2, y: height.value / 2 }): void {
     const least = Math.min(fitZoom.value, fullZoom.value) / 4;
     stopGliding();
-    const target = Math.min(CLOSEST, Math.max(least, next)), share = target / zoom.value;
+    const target = Math.min(CLOSEST, Math.max(least, next));
+    const share = target / zoom.value;
     left.value = about.x - (about.x - left.value) * share;
     top.value = about.y - (about.y - top.value) * share;
     zoom.value = target;
@@ -61,14 +73,35 @@ export const useView = defineStore('view', () => {
   }
 
   /** where the picture was before it glided to a part */
-  let before: { readonly left: number; readonly top: number; readonly zoom: number; readonly fitted: boolean } | undefined;
+  let before:
+    | { readonly left: number; readonly top: number; readonly zoom: number; readonly fitted: boolean }
+    | undefined;
   let gliding = 0;
 
   /** Moves and zooms until a rectangle of the photo fills the middle of the view; {@link glideBack} returns. */
-  function glideTo({ x, y, width: across, height: down }: { x: number; y: number; width: number; height: number }): void {
-    const room = 1 - 2 * GLIDE_MARGIN, next = Math.min(2 * fullZoom.value, Math.max(fitZoom.value, Math.min((room * width.value) / across, (room * height.value) / down)));
+  function glideTo({
+    x,
+    y,
+    width: across,
+    height: down,
+  }: {
+    x: number;
+    y: number;
+    width: number;
+    height: number;
+  }): void {
+    const room = 1 - 2 * GLIDE_MARGIN;
+    const next = Math.min(
+      2 * fullZoom.value,
+      Math.max(fitZoom.value, Math.min((room * width.value) / across, (room * height.value) / down)),
+    );
     before ??= { left: left.value, top: top.value, zoom: zoom.value, fitted: fitted.value };
-    glide({ zoom: next, left: keep(width.value / 2 - (x + across / 2) * next, photo.value.width * next, width.value), top: keep(height.value / 2 - (y + down / 2) * next, photo.value.height * next, height.value), fitted: false });
+    glide({
+      zoom: next,
+      left: keep(width.value / 2 - (x + across / 2) * next, photo.value.width * next, width.value),
+      top: keep(height.value / 2 - (y + down / 2) * next, photo.value.height * next, height.value),
+      fitted: false,
+    });
   }
 
   function glideBack(): void {
@@ -77,11 +110,19 @@ export const useView = defineStore('view', () => {
   }
 
   /** Any hand on the picture ends it. */
-  function glide(to: { readonly left: number; readonly top: number; readonly zoom: number; readonly fitted: boolean }): void {
+  function glide(to: {
+    readonly left: number;
+    readonly top: number;
+    readonly zoom: number;
+    readonly fitted: boolean;
+  }): void {
     cancelAnimationFrame(gliding);
-    const from = { left: left.value, top: top.value, zoom: zoom.value }, began = performance.now(), lasts = window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : GLIDE_MS;
+    const from = { left: left.value, top: top.value, zoom: zoom.value };
+    const began = performance.now();
+    const lasts = window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : GLIDE_MS;
     const step = () => {
-      const t = lasts === 0 ? 1 : Math.min(1, (performance.now() - began) / lasts), share = t * t * (3 - 2 * t);
+      const t = lasts === 0 ? 1 : Math.min(1, (performance.now() - began) / lasts);
+      const share = t * t * (3 - 2 * t);
       // Zoom goes by the same factor each moment; the place that both views share stays on a straight way.
       zoom.value = from.zoom * (to.zoom / from.zoom) ** share;
       const way = from.zoom === to.zoom ? share : (zoom.value - from.zoom) / (to.zoom - from.zoom);
@@ -120,8 +161,35 @@ export const useView = defineStore('view', () => {
     fit();
   }
 
-  const viewToImage = ({ x, y }: Point): Point => ({ x: (x - left.value) / zoom.value, y: (y - top.value) / zoom.value });
-  const imageToView = ({ x, y }: Point): Point => ({ x: left.value + x * zoom.value, y: top.value + y * zoom.value });
+  const viewToImage = ({ x, y }: Point): Point => ({
+    x: (x - left.value) / zoom.value,
+    y: (y - top.value) / zoom.value,
+  });
+  const imageToView = ({ x, y }: Point): Point => ({
+    x: left.value + x * zoom.value,
+    y: top.value + y * zoom.value,
+  });
 
-  return { surround, width, height, devicePixels, photo, zoom, left, top, fitted, fullZoom, percent, fit, zoomTo, pan, glideTo, glideBack, resize, show, viewToImage, imageToView };
+  return {
+    surround,
+    width,
+    height,
+    devicePixels,
+    photo,
+    zoom,
+    left,
+    top,
+    fitted,
+    fullZoom,
+    percent,
+    fit,
+    zoomTo,
+    pan,
+    glideTo,
+    glideBack,
+    resize,
+    show,
+    viewToImage,
+    imageToView,
+  };
 });

@@ -16,8 +16,11 @@ export function ellipseTool(host: EllipseToolHost): PointerTool {
       let drawn = false;
       return {
         move: ({ image, shift }) => {
-          const across = Math.abs(image.x - start.image.x), down = Math.abs(image.y - start.image.y), circle = Math.hypot(across, down);
-          const radiusX = shift ? circle : across, radiusY = shift ? circle : down;
+          const across = Math.abs(image.x - start.image.x);
+          const down = Math.abs(image.y - start.image.y);
+          const circle = Math.hypot(across, down);
+          const radiusX = shift ? circle : across;
+          const radiusY = shift ? circle : down;
           if (radiusX < 1 || radiusY < 1) return;
           drawn = true;
           host.draw({ x: start.image.x, y: start.image.y, radiusX, radiusY });

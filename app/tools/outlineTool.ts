@@ -24,14 +24,21 @@ export function outlineTool(host: OutlineToolHost): PointerTool {
   return {
     cursor: 'crosshair',
     begin: ({ image }) => {
-      const before = host.open(), first = before[0], node = cornerNode(rounded(image.x), rounded(image.y));
-      if (first && before.length > 1 && Math.hypot(image.x - first.x, image.y - first.y) <= host.reach()) return { move: () => undefined, complete: () => host.close(), cancel: () => undefined };
-      if (before.length >= MOST_NODES_OF_PIECE) return { move: () => undefined, complete: () => undefined, cancel: () => undefined };
+      const before = host.open();
+      const first = before[0];
+      const node = cornerNode(rounded(image.x), rounded(image.y));
+      if (first && before.length > 1 && Math.hypot(image.x - first.x, image.y - first.y) <= host.reach())
+        return { move: () => undefined, complete: () => host.close(), cancel: () => undefined };
+      if (before.length >= MOST_NODES_OF_PIECE)
+        return { move: () => undefined, complete: () => undefined, cancel: () => undefined };
       host.begin();
       host.draw([...before, node]);
       return {
         move: ({ image: to }) => {
-          const bent = Math.hypot(to.x - node.x, to.y - node.y) > host.reach() ? pullHandle(node, 'out', { x: rounded(to.x), y: rounded(to.y) }, false) : node;
+          const bent =
+            Math.hypot(to.x - node.x, to.y - node.y) > host.reach()
+              ? pullHandle(node, 'out', { x: rounded(to.x), y: rounded(to.y) }, false)
+              : node;
           host.draw([...before, bent]);
         },
         complete: () => host.complete(),

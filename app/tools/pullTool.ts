@@ -14,7 +14,11 @@ export function pullTool(host: PullToolHost): PointerTool {
     cursor: 'ns-resize',
     begin: (start) => {
       host.begin(start.image);
-      return { move: ({ view }) => host.pull(start.view.y - view.y), complete: () => host.complete(), cancel: () => host.cancel() };
+      return {
+        move: ({ view }) => host.pull(start.view.y - view.y),
+        complete: () => host.complete(),
+        cancel: () => host.cancel(),
+      };
     },
   };
 }

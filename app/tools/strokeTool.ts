@@ -22,7 +22,8 @@ export function strokeTool(host: StrokeToolHost): PointerTool {
 }
 
 function painting(host: StrokeToolHost, start: PointerSample): Drag {
-  const takes = host.takes(start.shift), spacing = host.spacing();
+  const takes = host.takes(start.shift);
+  const spacing = host.spacing();
   let points: StrokePoints = [pointOf(start)];
   const add = (sample: PointerSample) => {
     const last = points[points.length - 1]!;

@@ -3,20 +3,53 @@ import type { Triple } from './triple';
 /** Bradford cone responses of XYZ (Lam 1985; ICC.1:2010 annex E). */
 const CONE_OF_XYZ = [0.8951, 0.2664, -0.1614, -0.7502, 1.7135, 0.0367, 0.0389, -0.0685, 1.0296] as const;
 /** Linear sRGB to XYZ under D65 (IEC 61966-2-1, as in CSS Color Module Level 4). */
-const XYZ_OF_SRGB = [506752 / 1228815, 87881 / 245763, 12673 / 70218, 87098 / 409605, 175762 / 245763, 12673 / 175545, 7918 / 409605, 87881 / 737289, 1001167 / 1053270] as const;
+const XYZ_OF_SRGB = [
+  506752 / 1228815,
+  87881 / 245763,
+  12673 / 70218,
+  87098 / 409605,
+  175762 / 245763,
+  12673 / 175545,
+  7918 / 409605,
+  87881 / 737289,
+  1001167 / 1053270,
+] as const;
 
 type Matrix = readonly number[];
 
-const multiply = (p: Matrix, q: Matrix): Matrix => Array.from({ length: 9 }, (_, i) => {
-  const row = 3 * Math.floor(i / 3), column = i % 3;
-  return p[row]! * q[column]! + p[row + 1]! * q[3 + column]! + p[row + 2]! * q[6 + column]!;
-});
+const multiply = (p: Matrix, q: Matrix): Matrix =>
+  Array.from({ length: 9 }, (_, i) => {
+    const row = 3 * Math.floor(i / 3);
+    const column = i % 3;
+    return p[row]! * q[column]! + p[row + 1]! * q[3 + column]! + p[row + 2]! * q[6 + column]!;
+  });
 const inverse = (m: Matrix): Matrix => {
-  const [a, b, c, d, e, f, g, h, i] = m as [number, number, number, number, number, number, number, number, number];
+  const [a, b, c, d, e, f, g, h, i] = m as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
   const determinant = a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g);
-  return [e * i - f * h, c * h - b * i, b * f - c * e, f * g - d * i, a * i - c * g, c * d - a * f, d * h - e * g, b * g - a * h, a * e - b * d].map((value) => value / determinant);
+  return [
+    e * i - f * h,
+    c * h - b * i,
+    b * f - c * e,
+    f * g - d * i,
+    a * i - c * g,
+    c * d - a * f,
+    d * h - e * g,
+    b * g - a * h,
+    a * e - b * d,
+  ].map((value) => value / determinant);
 };
-const CONE_OF_SRGB = multiply(CONE_OF_XYZ, XYZ_OF_SRGB), SRGB_OF_CONE = inverse(CONE_OF_SRGB);
+const CONE_OF_SRGB = multiply(CONE_OF_XYZ, XYZ_OF_SRGB);
+const SRGB_OF_CONE = inverse(CONE_OF_SRGB);
 
 /** A matrix on linear sRGB, by rows. */
 export type SrgbMatrix = Matrix;
@@ -35,7 +68,9 @@ export function scaleCones([long, middle, short]: Triple): SrgbMatrix {
  * @see Lindbloom, "Chromatic Adaptation", for the method with worked examples
  */
 export function neutralise(patch: Triple): SrgbMatrix {
-  const white = coneOf([1, 1, 1]), source = coneOf(patch), luminance = 0.2126390059 * patch[0] + 0.7151686788 * patch[1] + 0.0721923154 * patch[2];
+  const white = coneOf([1, 1, 1]);
+  const source = coneOf(patch);
+  const luminance = 0.2126390059 * patch[0] + 0.7151686788 * patch[1] + 0.0721923154 * patch[2];
   return scaleCones(white.map((cone, i) => (luminance * cone) / source[i]!) as unknown as Triple);
 }
 
@@ -44,7 +79,11 @@ export function coneOf(srgbLinear: Triple): Triple {
 }
 
 export function transform(m: SrgbMatrix, [red, green, blue]: Triple): Triple {
-  return [m[0]! * red + m[1]! * green + m[2]! * blue, m[3]! * red + m[4]! * green + m[5]! * blue, m[6]! * red + m[7]! * green + m[8]! * blue];
+  return [
+    m[0]! * red + m[1]! * green + m[2]! * blue,
+    m[3]! * red + m[4]! * green + m[5]! * blue,
+    m[6]! * red + m[7]! * green + m[8]! * blue,
+  ];
 }
 
 /** The one after the other. */

@@ -16,7 +16,12 @@ const SEED = { seed: 20261124, numRuns: 400 };
 const unit = fc.double({ min: 0, max: 1, noNaN: true });
 const colour = fc.tuple(unit, unit, unit);
 /** encoded sRGB of skin, from deep to very light */
-const skin = fc.record({ hueDegrees: fc.double({ min: 8, max: 50, noNaN: true }), saturation: fc.double({ min: 0.15, max: 0.65, noNaN: true }), value: fc.double({ min: 0.15, max: 0.92, noNaN: true }) })
+const skin = fc
+  .record({
+    hueDegrees: fc.double({ min: 8, max: 50, noNaN: true }),
+    saturation: fc.double({ min: 0.15, max: 0.65, noNaN: true }),
+    value: fc.double({ min: 0.15, max: 0.92, noNaN: true }),
+  })
   .map((hsv) => convertHsvToSrgbEncoded(hsv).map(decodeSrgb) as unknown as Triple);
 const rgbOf = ([r, g, b]: Triple) => ({ mode: 'lrgb' as const, r, g, b });
 
@@ -26,10 +31,13 @@ describe('sRGB transfer', () => {
   });
 
   it('rounds as the exact curve does', () => {
-    fc.assert(fc.property(fc.double({ min: -0.5, max: 1.5, noNaN: true }), (linear) => {
-      const exact = Math.min(255, Math.max(0, 255 * encodeSrgb(linear)));
-      expect(Math.abs(encodeSrgb8(linear) - exact)).toBeLessThanOrEqual(0.5 + 1e-6);
-    }), SEED);
+    fc.assert(
+      fc.property(fc.double({ min: -0.5, max: 1.5, noNaN: true }), (linear) => {
+        const exact = Math.min(255, Math.max(0, 255 * encodeSrgb(linear)));
+        expect(Math.abs(encodeSrgb8(linear) - exact)).toBeLessThanOrEqual(0.5 + 1e-6);
+      }),
+      SEED,
+    );
   });
 
   it('clips what is no number or beyond', () => {
@@ -40,38 +48,60 @@ describe('sRGB transfer', () => {
 describe('against an independent library (culori 4.0.2)', () => {
   it('agrees on OKLab to 1e-4', () => {
     const oklab = converter('oklab');
-    fc.assert(fc.property(colour, (linear) => {
-      const { l, a, b } = oklab(rgbOf(linear))!, ours = convertSrgbLinearToOklab(linear);
-      [l, a, b].forEach((value, i) => expect(ours[i]!).toBeCloseTo(value, 4));
-    }), SEED);
+    fc.assert(
+      fc.property(colour, (linear) => {
+        const { l, a, b } = oklab(rgbOf(linear))!;
+        const ours = convertSrgbLinearToOklab(linear);
+        [l, a, b].forEach((value, i) => expect(ours[i]!).toBeCloseTo(value, 4));
+      }),
+      SEED,
+    );
   });
 
   it('agrees on CIELAB D50 to 1e-3 of its 100 units', () => {
     const lab = converter('lab');
-    fc.assert(fc.property(colour, (linear) => {
-      const { l, a, b } = lab(rgbOf(linear))!, ours = convertSrgbLinearToCielabD50(linear);
-      [l, a, b].forEach((value, i) => expect(Math.abs(ours[i]! - value)).toBeLessThan(0.01));
-    }), SEED);
+    fc.assert(
+      fc.property(colour, (linear) => {
+        const { l, a, b } = lab(rgbOf(linear))!;
+        const ours = convertSrgbLinearToCielabD50(linear);
+        [l, a, b].forEach((value, i) => expect(Math.abs(ours[i]! - value)).toBeLessThan(0.01));
+      }),
+      SEED,
+    );
   });
 
   it('agrees on HSV to 1e-4', () => {
     const hsv = converter('hsv');
-    fc.assert(fc.property(colour, ([r, g, b]) => {
-      fc.pre(Math.max(r, g, b) > 1e-3);
-      const theirs = hsv({ mode: 'rgb', r, g, b })!, ours = convertSrgbEncodedToHsv([r, g, b]);
-      expect(ours.saturation).toBeCloseTo(theirs.s, 4);
-      expect(ours.value).toBeCloseTo(theirs.v, 4);
-      if (ours.hueDegrees !== undefined && ours.saturation > 1e-3) expect(Math.abs(hueDeltaDegrees(ours.hueDegrees, theirs.h!))).toBeLessThan(1e-3);
-    }), SEED);
+    fc.assert(
+      fc.property(colour, ([r, g, b]) => {
+        fc.pre(Math.max(r, g, b) > 1e-3);
+        const theirs = hsv({ mode: 'rgb', r, g, b })!;
+        const ours = convertSrgbEncodedToHsv([r, g, b]);
+        expect(ours.saturation).toBeCloseTo(theirs.s, 4);
+        expect(ours.value).toBeCloseTo(theirs.v, 4);
+        if (ours.hueDegrees !== undefined && ours.saturation > 1e-3)
+          expect(Math.abs(hueDeltaDegrees(ours.hueDegrees, theirs.h!))).toBeLessThan(1e-3);
+      }),
+      SEED,
+    );
   });
 
   it('agrees on 8-bit codes', () => {
-    expect(formatHex(clampRgb(converter('rgb')(rgbOf([0.2, 0.5, 0.05]))!))).toBe(`#${[0.2, 0.5, 0.05].map((v) => encodeSrgb8(v).toString(16).padStart(2, '0')).join('')}`);
+    expect(formatHex(clampRgb(converter('rgb')(rgbOf([0.2, 0.5, 0.05]))!))).toBe(
+      `#${[0.2, 0.5, 0.05].map((v) => encodeSrgb8(v).toString(16).padStart(2, '0')).join('')}`,
+    );
   });
 });
 
 describe('HSV facts (Smith 1978)', () => {
-  it.each([[[1, 0, 0], 0], [[1, 1, 0], 60], [[0, 1, 0], 120], [[0, 1, 1], 180], [[0, 0, 1], 240], [[1, 0, 1], 300]] as const)('%j has hue %d', (encoded, hue) => {
+  it.each([
+    [[1, 0, 0], 0],
+    [[1, 1, 0], 60],
+    [[0, 1, 0], 120],
+    [[0, 1, 1], 180],
+    [[0, 0, 1], 240],
+    [[1, 0, 1], 300],
+  ] as const)('%j has hue %d', (encoded, hue) => {
     expect(convertSrgbEncodedToHsv(encoded)).toEqual({ hueDegrees: hue, saturation: 1, value: 1 });
   });
 
@@ -81,35 +111,60 @@ describe('HSV facts (Smith 1978)', () => {
   });
 
   it('comes back from HSV', () => {
-    fc.assert(fc.property(colour, (encoded) => {
-      convertHsvToSrgbEncoded(convertSrgbEncodedToHsv(encoded)).forEach((value, i) => expect(value).toBeCloseTo(encoded[i]!, 6));
-    }), SEED);
+    fc.assert(
+      fc.property(colour, (encoded) => {
+        convertHsvToSrgbEncoded(convertSrgbEncodedToHsv(encoded)).forEach((value, i) =>
+          expect(value).toBeCloseTo(encoded[i]!, 6),
+        );
+      }),
+      SEED,
+    );
   });
 });
 
 describe('OKLab', () => {
   it('comes back within 1e-6', () => {
-    fc.assert(fc.property(colour, (linear) => {
-      convertOklabToSrgbLinear(convertSrgbLinearToOklab(linear)).forEach((value, i) => expect(Math.abs(value - linear[i]!)).toBeLessThan(1e-6));
-    }), SEED);
+    fc.assert(
+      fc.property(colour, (linear) => {
+        convertOklabToSrgbLinear(convertSrgbLinearToOklab(linear)).forEach((value, i) =>
+          expect(Math.abs(value - linear[i]!)).toBeLessThan(1e-6),
+        );
+      }),
+      SEED,
+    );
   });
 
   it('takes cube roots as Math.cbrt does', () => {
-    fc.assert(fc.property(fc.double({ min: -4, max: 4, noNaN: true }), (value) => {
-      expect(Math.abs(fastCbrt(value) - Math.cbrt(value))).toBeLessThan(1e-8 + 1e-7 * Math.abs(value));
-    }), SEED);
+    fc.assert(
+      fc.property(fc.double({ min: -4, max: 4, noNaN: true }), (value) => {
+        expect(Math.abs(fastCbrt(value) - Math.cbrt(value))).toBeLessThan(1e-8 + 1e-7 * Math.abs(value));
+      }),
+      SEED,
+    );
     expect(fastCbrt(0)).toBe(0);
   });
 });
 
 describe('gamut', () => {
   it('keeps hue and lightness and lands inside', () => {
-    fc.assert(fc.property(fc.tuple(fc.double({ min: 0.05, max: 0.98, noNaN: true }), fc.double({ min: -0.3, max: 0.3, noNaN: true }), fc.double({ min: -0.3, max: 0.3, noNaN: true })), (oklab) => {
-      const linear = convertOklabToSrgbLinear(oklab), mapped = mapIntoSrgbGamut(linear), [l, a, b] = convertSrgbLinearToOklab(mapped);
-      expect(isInSrgbGamut(mapped, 1e-4)).toBe(true);
-      expect(l).toBeCloseTo(oklab[0], 3);
-      expect(Math.abs(a * oklab[2] - b * oklab[1])).toBeLessThan(1e-4);
-    }), SEED);
+    fc.assert(
+      fc.property(
+        fc.tuple(
+          fc.double({ min: 0.05, max: 0.98, noNaN: true }),
+          fc.double({ min: -0.3, max: 0.3, noNaN: true }),
+          fc.double({ min: -0.3, max: 0.3, noNaN: true }),
+        ),
+        (oklab) => {
+          const linear = convertOklabToSrgbLinear(oklab);
+          const mapped = mapIntoSrgbGamut(linear);
+          const [l, a, b] = convertSrgbLinearToOklab(mapped);
+          expect(isInSrgbGamut(mapped, 1e-4)).toBe(true);
+          expect(l).toBeCloseTo(oklab[0], 3);
+          expect(Math.abs(a * oklab[2] - b * oklab[1])).toBeLessThan(1e-4);
+        },
+      ),
+      SEED,
+    );
   });
 
   it('leaves what is inside alone', () => {
@@ -120,14 +175,18 @@ describe('gamut', () => {
 
 describe('hue to a number', () => {
   it('lands within 0.05° on skin colours, at unchanged luminance and chroma', () => {
-    fc.assert(fc.property(skin, fc.double({ min: 10, max: 45, noNaN: true }), (linear, wanted) => {
-      const turn = solveTurnToHsvHue(linear, wanted)!, turned = turnHueAtLuminance(linear, turn);
-      fc.pre(isInSrgbGamut(turned));
-      expect(Math.abs(hueDeltaDegrees(wanted, hsvHueOfSrgbLinear(turned)!))).toBeLessThan(0.05);
-      expect(luminanceOfSrgbLinear(turned)).toBeCloseTo(luminanceOfSrgbLinear(linear), 6);
-      const chroma = (c: Triple) => Math.hypot(...convertSrgbLinearToOklab(c).slice(1));
-      expect(chroma(turned) / chroma(linear)).toBeCloseTo(1, 4);
-    }), SEED);
+    fc.assert(
+      fc.property(skin, fc.double({ min: 10, max: 45, noNaN: true }), (linear, wanted) => {
+        const turn = solveTurnToHsvHue(linear, wanted)!;
+        const turned = turnHueAtLuminance(linear, turn);
+        fc.pre(isInSrgbGamut(turned));
+        expect(Math.abs(hueDeltaDegrees(wanted, hsvHueOfSrgbLinear(turned)!))).toBeLessThan(0.05);
+        expect(luminanceOfSrgbLinear(turned)).toBeCloseTo(luminanceOfSrgbLinear(linear), 6);
+        const chroma = (c: Triple) => Math.hypot(...convertSrgbLinearToOklab(c).slice(1));
+        expect(chroma(turned) / chroma(linear)).toBeCloseTo(1, 4);
+      }),
+      SEED,
+    );
   });
 
   it('has nothing to turn in grey', () => {
@@ -137,14 +196,17 @@ describe('hue to a number', () => {
 
 describe('angles', () => {
   it('takes the shorter way round', () => {
-    expect([hueDeltaDegrees(350, 10), hueDeltaDegrees(10, 350), wrapDegrees(-30), wrapDegrees(720)]).toEqual([20, -20, 330, 0]);
+    expect([hueDeltaDegrees(350, 10), hueDeltaDegrees(10, 350), wrapDegrees(-30), wrapDegrees(720)]).toEqual([
+      20, -20, 330, 0,
+    ]);
   });
 });
 
 describe('fast logarithm and power', () => {
   it('agree with the exact ones over the range of linear light', () => {
     for (let i = 0; i < 4000; i++) {
-      const value = Math.fround(1e-6 * 1.00443 ** i), power = -30 + i * 0.012;
+      const value = Math.fround(1e-6 * 1.00443 ** i);
+      const power = -30 + i * 0.012;
       expect(Math.abs(fastLog(value) - Math.log(value))).toBeLessThan(1e-7);
       expect(Math.abs(fastExp(power) / Math.exp(power) - 1)).toBeLessThan(1e-7);
     }

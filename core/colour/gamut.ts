@@ -6,7 +6,14 @@ const SLACK = 1e-5;
 
 /** @param srgbLinear any values */
 export function isInSrgbGamut([red, green, blue]: Triple, slack = SLACK): boolean {
-  return red >= -slack && green >= -slack && blue >= -slack && red <= 1 + slack && green <= 1 + slack && blue <= 1 + slack;
+  return (
+    red >= -slack &&
+    green >= -slack &&
+    blue >= -slack &&
+    red <= 1 + slack &&
+    green <= 1 + slack &&
+    blue <= 1 + slack
+  );
 }
 
 /**
@@ -19,7 +26,8 @@ export function mapIntoSrgbGamut(srgbLinear: Triple): Triple {
   const [lightness, a, b] = convertSrgbLinearToOklab(srgbLinear);
   if (lightness >= 1) return [1, 1, 1];
   if (lightness <= 0) return [0, 0, 0];
-  let inside = 0, outside = 1;
+  let inside = 0;
+  let outside = 1;
   for (let step = 0; step < 18; step++) {
     const share = (inside + outside) / 2;
     if (isInSrgbGamut(convertOklabToSrgbLinear([lightness, a * share, b * share]))) inside = share;

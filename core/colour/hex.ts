@@ -3,7 +3,13 @@ import type { Triple } from './triple';
 
 /** #rrggbb of a colour; channels outside 0..1 are clipped. */
 export function hexOfSrgbLinear(srgbLinear: Triple): string {
-  return `#${srgbLinear.map((channel) => encodeSrgb8(Math.min(1, Math.max(0, channel))).toString(16).padStart(2, '0')).join('')}`;
+  return `#${srgbLinear
+    .map((channel) =>
+      encodeSrgb8(Math.min(1, Math.max(0, channel)))
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('')}`;
 }
 
 /** @param hex #rrggbb */

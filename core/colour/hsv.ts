@@ -22,7 +22,12 @@ export function convertSrgbEncodedToHsv([red, green, blue]: Triple): Hsv {
   const value = Math.max(red, green, blue);
   const spread = value - Math.min(red, green, blue);
   if (spread < GREY_SPREAD) return { hueDegrees: undefined, saturation: 0, value };
-  const sextant = value === red ? (green - blue) / spread : value === green ? (blue - red) / spread + 2 : (red - green) / spread + 4;
+  const sextant =
+    value === red
+      ? (green - blue) / spread
+      : value === green
+        ? (blue - red) / spread + 2
+        : (red - green) / spread + 4;
   return { hueDegrees: wrapDegrees(sextant * 60), saturation: spread / value, value };
 }
 

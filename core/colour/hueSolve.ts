@@ -24,8 +24,10 @@ export function hsvSaturationOfSrgbLinear(srgbLinear: Triple): number {
  */
 export function turnHueAtLuminance(srgbLinear: Triple, turnDegrees: number): Triple {
   const [lightness, a, b] = convertSrgbLinearToOklab(srgbLinear);
-  const cos = Math.cos(turnDegrees * RADIANS_PER_DEGREE), sin = Math.sin(turnDegrees * RADIANS_PER_DEGREE);
-  const turnedA = a * cos - b * sin, turnedB = a * sin + b * cos;
+  const cos = Math.cos(turnDegrees * RADIANS_PER_DEGREE);
+  const sin = Math.sin(turnDegrees * RADIANS_PER_DEGREE);
+  const turnedA = a * cos - b * sin;
+  const turnedB = a * sin + b * cos;
   const level = oklabLightnessAtLuminance(luminanceOfSrgbLinear(srgbLinear), turnedA, turnedB, lightness);
   return convertOklabToSrgbLinear([level, turnedA, turnedB]);
 }
@@ -39,11 +41,13 @@ export function turnHueAtLuminance(srgbLinear: Triple, turnDegrees: number): Tri
 export function solveTurnToHsvHue(srgbLinear: Triple, hsvHueDegrees: number): number | undefined {
   const start = hsvHueOfSrgbLinear(srgbLinear);
   if (start === undefined) return undefined;
-  const miss = (turn: number) => hueDeltaDegrees(hsvHueDegrees, hsvHueOfSrgbLinear(turnHueAtLuminance(srgbLinear, turn)) ?? hsvHueDegrees);
+  const miss = (turn: number) =>
+    hueDeltaDegrees(hsvHueDegrees, hsvHueOfSrgbLinear(turnHueAtLuminance(srgbLinear, turn)) ?? hsvHueDegrees);
   const first = miss(0);
   if (first === 0) return 0;
   const direction = first > 0 ? -1 : 1;
-  let near = 0, far = 0;
+  let near = 0;
+  let far = 0;
   do {
     near = far;
     far += 10 * direction;

@@ -9,10 +9,16 @@ export function luminanceOfSrgbLinear([red, green, blue]: Triple): number {
   return LUMINANCE_WEIGHTS[0] * red + LUMINANCE_WEIGHTS[1] * green + LUMINANCE_WEIGHTS[2] * blue;
 }
 
-const m = OKLAB.srgbOfLms, r = OKLAB.rootsOfAB;
-const weight = (cone: 0 | 1 | 2) => LUMINANCE_WEIGHTS[0] * m[cone] + LUMINANCE_WEIGHTS[1] * m[(3 + cone) as 3 | 4 | 5] + LUMINANCE_WEIGHTS[2] * m[(6 + cone) as 6 | 7 | 8];
+const m = OKLAB.srgbOfLms;
+const r = OKLAB.rootsOfAB;
+const weight = (cone: 0 | 1 | 2) =>
+  LUMINANCE_WEIGHTS[0] * m[cone] +
+  LUMINANCE_WEIGHTS[1] * m[(3 + cone) as 3 | 4 | 5] +
+  LUMINANCE_WEIGHTS[2] * m[(6 + cone) as 6 | 7 | 8];
 /** Y as a weighted sum of the cubed cone roots. */
-const YL = weight(0), YM = weight(1), YS = weight(2);
+const YL = weight(0);
+const YM = weight(1);
+const YS = weight(2);
 
 /**
  * The OKLab lightness at which (a, b) has luminance Y: Newton on the cubic Y(L).
@@ -21,10 +27,14 @@ const YL = weight(0), YM = weight(1), YS = weight(2);
  * @returns lightness, accurate to about 1e-7 for colours of real surfaces
  */
 export function oklabLightnessAtLuminance(luminance: number, a: number, b: number, guess: number): number {
-  const offsetL = r[0] * a + r[1] * b, offsetM = r[2] * a + r[3] * b, offsetS = r[4] * a + r[5] * b;
+  const offsetL = r[0] * a + r[1] * b;
+  const offsetM = r[2] * a + r[3] * b;
+  const offsetS = r[4] * a + r[5] * b;
   let lightness = guess;
   for (let step = 0; step < 3; step++) {
-    const l = lightness + offsetL, c = lightness + offsetM, s = lightness + offsetS;
+    const l = lightness + offsetL;
+    const c = lightness + offsetM;
+    const s = lightness + offsetS;
     const slope = 3 * (YL * l * l + YM * c * c + YS * s * s);
     if (slope < 1e-9) return lightness;
     const miss = YL * l * l * l + YM * c * c * c + YS * s * s * s - luminance;

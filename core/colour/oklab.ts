@@ -26,26 +26,24 @@ const BITS = new Int32Array(FLOAT.buffer);
  */
 export const OKLAB = {
   lmsOfSrgb: [
-    0.4122214708, 0.5363325363, 0.0514459929,
-    0.2119034982, 0.6806995451, 0.1073969566,
-    0.0883024619, 0.2817188376, 0.6299787005,
+    0.4122214708, 0.5363325363, 0.0514459929, 0.2119034982, 0.6806995451, 0.1073969566, 0.0883024619,
+    0.2817188376, 0.6299787005,
   ],
   labOfRoots: [
-    0.2104542553, 0.793617785, -0.0040720468,
-    1.9779984951, -2.428592205, 0.4505937099,
-    0.0259040371, 0.7827717662, -0.808675766,
+    0.2104542553, 0.793617785, -0.0040720468, 1.9779984951, -2.428592205, 0.4505937099, 0.0259040371,
+    0.7827717662, -0.808675766,
   ],
   rootsOfAB: [0.3963377774, 0.2158037573, -0.1055613458, -0.0638541728, -0.0894841775, -1.291485548],
   srgbOfLms: [
-    4.0767416621, -3.3077115913, 0.2309699292,
-    -1.2684380046, 2.6097574011, -0.3413193965,
-    -0.0041960863, -0.7034186147, 1.707614701,
+    4.0767416621, -3.3077115913, 0.2309699292, -1.2684380046, 2.6097574011, -0.3413193965, -0.0041960863,
+    -0.7034186147, 1.707614701,
   ],
 } as const;
 
 /** @param srgbLinear any finite values, nominally 0..1 @returns L 0..1, a and b about -0.4..0.4 */
 export function convertSrgbLinearToOklab([red, green, blue]: Triple): Triple {
-  const m = OKLAB.lmsOfSrgb, t = OKLAB.labOfRoots;
+  const m = OKLAB.lmsOfSrgb;
+  const t = OKLAB.labOfRoots;
   const l = fastCbrt(m[0] * red + m[1] * green + m[2] * blue);
   const c = fastCbrt(m[3] * red + m[4] * green + m[5] * blue);
   const s = fastCbrt(m[6] * red + m[7] * green + m[8] * blue);
@@ -54,8 +52,13 @@ export function convertSrgbLinearToOklab([red, green, blue]: Triple): Triple {
 
 /** Inverse of {@link convertSrgbLinearToOklab}; may leave 0..1. */
 export function convertOklabToSrgbLinear([lightness, a, b]: Triple): Triple {
-  const r = OKLAB.rootsOfAB, m = OKLAB.srgbOfLms;
-  const rootL = lightness + r[0] * a + r[1] * b, rootM = lightness + r[2] * a + r[3] * b, rootS = lightness + r[4] * a + r[5] * b;
-  const l = rootL * rootL * rootL, c = rootM * rootM * rootM, s = rootS * rootS * rootS;
+  const r = OKLAB.rootsOfAB;
+  const m = OKLAB.srgbOfLms;
+  const rootL = lightness + r[0] * a + r[1] * b;
+  const rootM = lightness + r[2] * a + r[3] * b;
+  const rootS = lightness + r[4] * a + r[5] * b;
+  const l = rootL * rootL * rootL;
+  const c = rootM * rootM * rootM;
+  const s = rootS * rootS * rootS;
   return [m[0] * l + m[1] * c + m[2] * s, m[3] * l + m[4] * c + m[5] * s, m[6] * l + m[7] * c + m[8] * s];
 }

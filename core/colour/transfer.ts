@@ -1,5 +1,7 @@
 /** Linear-light value (0..1) of each 8-bit sRGB code. IEC 61966-2-1. */
-export const SRGB8_TO_LINEAR: Float32Array = Float32Array.from({ length: 256 }, (_, code) => decodeSrgb(code / 255));
+export const SRGB8_TO_LINEAR: Float32Array = Float32Array.from({ length: 256 }, (_, code) =>
+  decodeSrgb(code / 255),
+);
 
 /**
  * sRGB transfer, code to light (IEC 61966-2-1), odd about zero.
@@ -22,9 +24,13 @@ export function encodeSrgb(linear: number): number {
 }
 
 const ENCODE_STEPS = 1 << 14;
-const ENCODE_TABLE = Uint8Array.from({ length: ENCODE_STEPS + 1 }, (_, i) => Math.floor(encodeSrgb(i / ENCODE_STEPS) * 255 + 0.5));
+const ENCODE_TABLE = Uint8Array.from({ length: ENCODE_STEPS + 1 }, (_, i) =>
+  Math.floor(encodeSrgb(i / ENCODE_STEPS) * 255 + 0.5),
+);
 /** Smallest linear value that rounds to each code: between table entries, where at most one lies, it decides exactly. */
-const CODE_EDGES = Float64Array.from({ length: 257 }, (_, code) => (code === 0 ? -Infinity : code === 256 ? Infinity : decodeSrgb((code - 0.5) / 255)));
+const CODE_EDGES = Float64Array.from({ length: 257 }, (_, code) =>
+  code === 0 ? -Infinity : code === 256 ? Infinity : decodeSrgb((code - 0.5) / 255),
+);
 
 /**
  * Rounds linear light to the nearest 8-bit sRGB code; `encodeSrgb8(SRGB8_TO_LINEAR[c]) === c`.
@@ -40,4 +46,6 @@ export function encodeSrgb8(linear: number): number {
 /** Steps of {@link SRGB8_OF_LINEAR} from black to white. */
 export const SRGB8_STEPS = 1 << 15;
 /** 8-bit code by linear light in steps; its borders between codes lie within 0.06 codes of where they belong. */
-export const SRGB8_OF_LINEAR: Uint8Array = Uint8Array.from({ length: SRGB8_STEPS + 1 }, (_, i) => encodeSrgb8((i + 0.5) / SRGB8_STEPS));
+export const SRGB8_OF_LINEAR: Uint8Array = Uint8Array.from({ length: SRGB8_STEPS + 1 }, (_, i) =>
+  encodeSrgb8((i + 0.5) / SRGB8_STEPS),
+);

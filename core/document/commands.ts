@@ -5,11 +5,27 @@ import type { Area, Mark, Photo, Reading, Sitting, SitterCorridor, Step } from '
 type Entry = { readonly id: string };
 
 export function newSitting(id: string, name: string, now: string): Sitting {
-  return { schema: DOCUMENT_VERSION, id, name: fitName(name, 'Unnamed sitting'), createdAt: now, updatedAt: now, photos: [] };
+  return {
+    schema: DOCUMENT_VERSION,
+    id,
+    name: fitName(name, 'Unnamed sitting'),
+    createdAt: now,
+    updatedAt: now,
+    photos: [],
+  };
 }
 
 export function newPhoto(identity: Pick<Photo, 'id' | 'file' | 'width' | 'height'>): Photo {
-  return { ...identity, file: fitFileName(identity.file), profile: 'srgb', sitters: [], corridors: [], areas: [], readings: [], plan: [] };
+  return {
+    ...identity,
+    file: fitFileName(identity.file),
+    profile: 'srgb',
+    sitters: [],
+    corridors: [],
+    areas: [],
+    readings: [],
+    plan: [],
+  };
 }
 
 /** A sitting with one of its photos changed; an unknown id changes nothing. */
@@ -18,7 +34,11 @@ export function changePhoto(sitting: Sitting, photoId: string, change: (photo: P
 }
 
 /** Gives a sitter's skin a corridor of its own, or the one of common practice back. */
-export function putCorridor(photo: Photo, sitter: string | null, corridor: Omit<SitterCorridor, 'sitter'> | undefined): Photo {
+export function putCorridor(
+  photo: Photo,
+  sitter: string | null,
+  corridor: Omit<SitterCorridor, 'sitter'> | undefined,
+): Photo {
   const others = photo.corridors.filter((entry) => entry.sitter !== sitter);
   return { ...photo, corridors: corridor ? [...others, { ...corridor, sitter }] : others };
 }
@@ -32,18 +52,54 @@ export function changeArea(photo: Photo, areaId: string, change: (area: Area) =>
 }
 
 /** A copy of an area right behind it, without readings and steps. */
-export function duplicateArea(photo: Photo, areaId: string, copyId: string, name: string, newId: () => string): Photo {
-  return { ...photo, areas: photo.areas.flatMap((area) => (area.id === areaId ? [area, { ...area, id: copyId, name, part: 'other' as const, sitter: null, marks: area.marks.map((mark) => ({ ...mark, id: newId() })) }] : [area])) };
+export function duplicateArea(
+  photo: Photo,
+  areaId: string,
+  copyId: string,
+  name: string,
+  newId: () => string,
+): Photo {
+  return {
+    ...photo,
+    areas: photo.areas.flatMap((area) =>
+      area.id === areaId
+        ? [
+            area,
+            {
+              ...area,
+              id: copyId,
+              name,
+              part: 'other' as const,
+              sitter: null,
+              marks: area.marks.map((mark) => ({ ...mark, id: newId() })),
+            },
+          ]
+        : [area],
+    ),
+  };
 }
 
 /** One area per mark that adds, each with the other marks and its own copy of the steps; readings stay with the first. */
 export function divideArea(photo: Photo, areaId: string, newId: () => string): Photo {
-  const area = photo.areas.find(({ id }) => id === areaId), adding = area?.marks.filter(({ mode, on }) => mode === 'add' && on) ?? [];
+  const area = photo.areas.find(({ id }) => id === areaId);
+  const adding = area?.marks.filter(({ mode, on }) => mode === 'add' && on) ?? [];
   if (!area || adding.length < 2) return photo;
-  const parts = adding.map((mark, n): Area => ({ ...area, id: n === 0 ? area.id : newId(), name: fitName(`${area.name.slice(0, MOST.nameLength - 6)}, ${n + 1}`, area.name), marks: area.marks.filter((other) => other === mark || !adding.includes(other)).map((other) => (n === 0 ? other : { ...other, id: newId() })) }));
+  const parts = adding.map((mark, n): Area => ({
+    ...area,
+    id: n === 0 ? area.id : newId(),
+    name: fitName(`${area.name.slice(0, MOST.nameLength - 6)}, ${n + 1}`, area.name),
+    marks: area.marks
+      .filter((other) => other === mark || !adding.includes(other))
+      .map((other) => (n === 0 ? other : { ...other, id: newId() })),
+  }));
   return {
-    ...photo, areas: photo.areas.flatMap((entry) => (entry === area ? parts : [entry])),
-    plan: photo.plan.flatMap((step) => (step.areaId === areaId ? parts.map(({ id }, n) => (n === 0 ? step : { ...step, id: newId(), areaId: id })) : [step])),
+    ...photo,
+    areas: photo.areas.flatMap((entry) => (entry === area ? parts : [entry])),
+    plan: photo.plan.flatMap((step) =>
+      step.areaId === areaId
+        ? parts.map(({ id }, n) => (n === 0 ? step : { ...step, id: newId(), areaId: id }))
+        : [step],
+    ),
   };
 }
 
@@ -91,12 +147,18 @@ export function moveStep(photo: Photo, stepId: string, places: number): Photo {
   return { ...photo, plan };
 }
 
-function changeEntry<T extends Entry>(entries: readonly T[], id: string, change: (entry: T) => T): readonly T[] {
+function changeEntry<T extends Entry>(
+  entries: readonly T[],
+  id: string,
+  change: (entry: T) => T,
+): readonly T[] {
   return entries.map((entry) => (entry.id === id ? change(entry) : entry));
 }
 
 function putEntry<T extends Entry>(entries: readonly T[], entry: T): readonly T[] {
-  return entries.some(({ id }) => id === entry.id) ? changeEntry(entries, entry.id, () => entry) : [...entries, entry];
+  return entries.some(({ id }) => id === entry.id)
+    ? changeEntry(entries, entry.id, () => entry)
+    : [...entries, entry];
 }
 
 function without<T extends Entry>(entries: readonly T[], id: string): readonly T[] {

@@ -4,7 +4,19 @@ import { KINDS } from '#kinds/registry.gen';
 import { DocumentError } from '../errors';
 import { SKIN_CORRIDOR, corridorOf } from '../measure/corridor';
 import { applyChanges, diffJson, invertChanges } from './changes';
-import { addArea, changePhoto, divideArea, moveStep, newPhoto, newSitting, putCorridor, putMark, putReading, putStep, removeArea } from './commands';
+import {
+  addArea,
+  changePhoto,
+  divideArea,
+  moveStep,
+  newPhoto,
+  newSitting,
+  putCorridor,
+  putMark,
+  putReading,
+  putStep,
+  removeArea,
+} from './commands';
 import { EMPTY_HISTORY, recordCheckpoint, redo, undo } from './history';
 import type { Json, JsonObject, KindDefinition } from './kinds';
 import { migrateDocument } from './migrations';
@@ -13,15 +25,57 @@ import { DOCUMENT_VERSION, NO_EDGE_CARE } from './schema';
 import type { Photo, Sitting } from './schema';
 
 const NONE = { light: null, middle: null, shade: null };
-const ID = 'a'.repeat(64), NOW = '2026-11-24T10:00:00.000Z';
+const ID = 'a'.repeat(64);
+const NOW = '2026-11-24T10:00:00.000Z';
 
 function sittingWithWork(): Sitting {
   const photo = [
-    (p: Photo) => addArea(p, { id: 'skin', name: 'Skin', part: 'skin', sitter: null, inverted: false, marks: [], edgeCare: NO_EDGE_CARE }),
-    (p: Photo) => putMark(p, 'skin', { id: 'm', kind: 'ellipse', version: 1, mode: 'add', on: true, parameters: { x: 5, y: 5, radiusX: 3, radiusY: 2 } }),
+    (p: Photo) =>
+      addArea(p, {
+        id: 'skin',
+        name: 'Skin',
+        part: 'skin',
+        sitter: null,
+        inverted: false,
+        marks: [],
+        edgeCare: NO_EDGE_CARE,
+      }),
+    (p: Photo) =>
+      putMark(p, 'skin', {
+        id: 'm',
+        kind: 'ellipse',
+        version: 1,
+        mode: 'add',
+        on: true,
+        parameters: { x: 5, y: 5, radiusX: 3, radiusY: 2 },
+      }),
     (p: Photo) => putReading(p, { id: 'r', areaId: 'skin', rung: 'light', x: 4, y: 4, size: 9 }),
-    (p: Photo) => putStep(p, { id: 's', kind: 'hue-to-target', version: 2, parameters: { hue: { light: 26, middle: 23, shade: 16 }, saturation: NONE, lightness: NONE, keeps: 'chroma', more: [] }, areaId: 'skin', strength: 1, on: true }),
-    (p: Photo) => putStep(p, { id: 't', kind: 'clear', version: 1, parameters: { brighten: 0.5, clear: 1 }, areaId: 'skin', strength: 0.5, on: false }),
+    (p: Photo) =>
+      putStep(p, {
+        id: 's',
+        kind: 'hue-to-target',
+        version: 2,
+        parameters: {
+          hue: { light: 26, middle: 23, shade: 16 },
+          saturation: NONE,
+          lightness: NONE,
+          keeps: 'chroma',
+          more: [],
+        },
+        areaId: 'skin',
+        strength: 1,
+        on: true,
+      }),
+    (p: Photo) =>
+      putStep(p, {
+        id: 't',
+        kind: 'clear',
+        version: 1,
+        parameters: { brighten: 0.5, clear: 1 },
+        areaId: 'skin',
+        strength: 0.5,
+        on: false,
+      }),
   ].reduce((p, change) => change(p), newPhoto({ id: ID, file: 'a.jpg', width: 10, height: 10 }));
   return { ...newSitting('one', 'One', NOW), photos: [photo] };
 }
@@ -34,7 +88,10 @@ const faultOf = (change: (sitting: Record<string, unknown>) => unknown) => {
   }
   return 'accepted';
 };
-const step = (sitting: Record<string, unknown>, n: number) => (sitting.photos as { plan: { parameters: Record<string, unknown>; [key: string]: unknown }[] }[])[0]!.plan[n]!;
+const step = (sitting: Record<string, unknown>, n: number) =>
+  (sitting.photos as { plan: { parameters: Record<string, unknown>; [key: string]: unknown }[] }[])[0]!.plan[
+    n
+  ]!;
 
 describe('the schema', () => {
   it('takes what the commands make, through JSON', () => {
@@ -46,48 +103,107 @@ describe('the schema', () => {
     ['an unknown field', (s) => ({ ...s, colour: 'red' }), 'invalid '],
     ['the future', (s) => ({ ...s, schema: 99 }), 'from-the-future schema'],
     ['no object', () => 'sitting', 'invalid '],
-    ['a strength that is no number', (s) => ((step(s, 0).strength = Number.NaN), s), 'invalid photos.0.plan.0.strength'],
-    ['a hue out of range', (s) => (((step(s, 0).parameters.hue as Record<string, unknown>).light = 999), s), 'invalid photos.0.plan.0.parameters.hue.light'],
-    ['an unknown parameter', (s) => ((step(s, 1).parameters.gloss = 1), s), 'invalid photos.0.plan.1.parameters'],
+    [
+      'a strength that is no number',
+      (s) => ((step(s, 0).strength = Number.NaN), s),
+      'invalid photos.0.plan.0.strength',
+    ],
+    [
+      'a hue out of range',
+      (s) => (((step(s, 0).parameters.hue as Record<string, unknown>).light = 999), s),
+      'invalid photos.0.plan.0.parameters.hue.light',
+    ],
+    [
+      'an unknown parameter',
+      (s) => ((step(s, 1).parameters.gloss = 1), s),
+      'invalid photos.0.plan.1.parameters',
+    ],
     ['an unknown kind', (s) => ((step(s, 1).kind = 'sorcery'), s), 'invalid photos.0.plan.1.kind'],
-    ['a step on an area that is not there', (s) => ((step(s, 1).areaId = 'gone'), s), 'invalid photos.0.plan.1.areaId'],
+    [
+      'a step on an area that is not there',
+      (s) => ((step(s, 1).areaId = 'gone'), s),
+      'invalid photos.0.plan.1.areaId',
+    ],
   ])('refuses %s and says where', (_, change, fault) => {
     expect(faultOf(change)).toBe(fault);
   });
 
   it('brings older parameters up, one version at a time', () => {
-    const older: KindDefinition = { ...KINDS.adjusts.get('clear')!, version: 3, migrations: { 1: ({ clear }) => ({ clear: clear!, brighten: 0.1 }), 2: (p) => ({ ...p, brighten: 0.2 }) } as Record<number, (p: JsonObject) => JsonObject> };
+    const older: KindDefinition = {
+      ...KINDS.adjusts.get('clear')!,
+      version: 3,
+      migrations: {
+        1: ({ clear }) => ({ clear: clear!, brighten: 0.1 }),
+        2: (p) => ({ ...p, brighten: 0.2 }),
+      } as Record<number, (p: JsonObject) => JsonObject>,
+    };
     const kinds = { marks: KINDS.marks, adjusts: new Map([...KINDS.adjusts, ['clear', older]]) };
     const migrated = migrateDocument(sittingWithWork(), DOCUMENT_VERSION, kinds) as Sitting;
-    expect(migrated.photos[0]!.plan[1]).toMatchObject({ version: 3, parameters: { clear: 1, brighten: 0.2 } });
+    expect(migrated.photos[0]!.plan[1]).toMatchObject({
+      version: 3,
+      parameters: { clear: 1, brighten: 0.2 },
+    });
     expect(migrated.photos[0]!.plan[0]!.version).toBe(2);
   });
 
   it('brings a document of version 1 up: sitters, and areas that belong to nobody', () => {
-    const { photos: [photo] } = sittingWithWork(), { sitters: _sitters, ...rest } = photo!, old = { ...sittingWithWork(), schema: 1, photos: [{ ...rest, areas: rest.areas.map(({ sitter: _sitter, inverted: _inverted, ...area }) => area) }] };
+    const {
+      photos: [photo],
+    } = sittingWithWork();
+    const { sitters: _sitters, ...rest } = photo!;
+    const old = {
+      ...sittingWithWork(),
+      schema: 1,
+      photos: [
+        { ...rest, areas: rest.areas.map(({ sitter: _sitter, inverted: _inverted, ...area }) => area) },
+      ],
+    };
     expect(parseSitting(old, KINDS)).toEqual(sittingWithWork());
   });
 
   it('brings a document of version 2 up: corridors of their own, none at first', () => {
     const { corridors: _none, ...photo } = sittingWithWork().photos[0]!;
-    expect(parseSitting({ ...sittingWithWork(), schema: 2, photos: [photo] }, KINDS)).toEqual(sittingWithWork());
+    expect(parseSitting({ ...sittingWithWork(), schema: 2, photos: [photo] }, KINDS)).toEqual(
+      sittingWithWork(),
+    );
   });
 
   it('takes a corridor that begins below where it ends, and no other', () => {
-    const range = { from: 20, to: 28 }, withCorridor = (light: { from: number; to: number }) => faultOf((s) => ((((s.photos as Record<string, unknown>[])[0]!).corridors = [{ sitter: null, light, middle: range, shade: range }]), s));
+    const range = { from: 20, to: 28 };
+    const withCorridor = (light: { from: number; to: number }) =>
+      faultOf(
+        (s) => (
+          ((s.photos as Record<string, unknown>[])[0]!.corridors = [
+            { sitter: null, light, middle: range, shade: range },
+          ]),
+          s
+        ),
+      );
     expect(withCorridor({ from: 18, to: 30 })).toBe('accepted');
     expect(withCorridor({ from: 30, to: 18 })).toBe('invalid photos.0.corridors.0.light');
   });
 
   it('takes a step on the whole picture', () => {
-    const sitting = sittingWithWork(), whole = { ...sitting.photos[0]!.plan[1]!, areaId: null };
-    expect(parseSitting({ ...sitting, photos: [{ ...sitting.photos[0]!, plan: [whole] }] }, KINDS).photos[0]!.plan[0]!.areaId).toBeNull();
+    const sitting = sittingWithWork();
+    const whole = { ...sitting.photos[0]!.plan[1]!, areaId: null };
+    expect(
+      parseSitting({ ...sitting, photos: [{ ...sitting.photos[0]!, plan: [whole] }] }, KINDS).photos[0]!
+        .plan[0]!.areaId,
+    ).toBeNull();
   });
 });
 
 describe('commands', () => {
   it('divide an area into one per mark, each with its own step', () => {
-    const [photo] = sittingWithWork().photos, both = putMark(photo!, 'skin', { id: 'n', kind: 'ellipse', version: 1, mode: 'add', on: true, parameters: { x: 9, y: 5, radiusX: 3, radiusY: 2 } });
+    const [photo] = sittingWithWork().photos;
+    const both = putMark(photo!, 'skin', {
+      id: 'n',
+      kind: 'ellipse',
+      version: 1,
+      mode: 'add',
+      on: true,
+      parameters: { x: 9, y: 5, radiusX: 3, radiusY: 2 },
+    });
     let count = 0;
     const divided = divideArea(both, 'skin', () => `new${count++}`);
     expect(divided.areas.map(({ marks }) => marks.length)).toEqual([1, 1]);
@@ -103,17 +219,30 @@ describe('commands', () => {
   });
 
   it('give a sitter a corridor, another in its place, and that of common practice back', () => {
-    const [photo] = sittingWithWork().photos, own = { light: { from: 15, to: 22 }, middle: { from: 15, to: 22 }, shade: { from: 10, to: 20 } };
-    const once = putCorridor(photo!, 'a', own), twice = putCorridor(putCorridor(once, 'a', { ...own, light: { from: 1, to: 2 } }), null, own);
+    const [photo] = sittingWithWork().photos;
+    const own = { light: { from: 15, to: 22 }, middle: { from: 15, to: 22 }, shade: { from: 10, to: 20 } };
+    const once = putCorridor(photo!, 'a', own);
+    const twice = putCorridor(putCorridor(once, 'a', { ...own, light: { from: 1, to: 2 } }), null, own);
     expect(corridorOf(once, 'a').light).toEqual(own.light);
     expect(corridorOf(once, 'b')).toBe(SKIN_CORRIDOR);
-    expect(twice.corridors.map(({ sitter, light }) => [sitter, light.from])).toEqual([['a', 1], [null, 15]]);
+    expect(twice.corridors.map(({ sitter, light }) => [sitter, light.from])).toEqual([
+      ['a', 1],
+      [null, 15],
+    ]);
     expect(putCorridor(twice, 'a', undefined).corridors).toHaveLength(1);
   });
 
   it('move a step as far as the list goes', () => {
-    const [photo] = sittingWithWork().photos, order = (p: Photo) => p.plan.map(({ id }) => id).join('');
-    expect([moveStep(photo!, 's', 1), moveStep(photo!, 's', 9), moveStep(photo!, 's', -1), moveStep(photo!, 'none', 1)].map(order)).toEqual(['ts', 'ts', 'st', 'st']);
+    const [photo] = sittingWithWork().photos;
+    const order = (p: Photo) => p.plan.map(({ id }) => id).join('');
+    expect(
+      [
+        moveStep(photo!, 's', 1),
+        moveStep(photo!, 's', 9),
+        moveStep(photo!, 's', -1),
+        moveStep(photo!, 'none', 1),
+      ].map(order),
+    ).toEqual(['ts', 'ts', 'st', 'st']);
   });
 });
 
@@ -122,11 +251,14 @@ describe('changes', () => {
   const document = fc.dictionary(fc.constantFrom('a', 'b', 'c'), json);
 
   it('lead from one document to the other and back', () => {
-    fc.assert(fc.property(document, document, (before, after) => {
-      const changes = diffJson(before, after);
-      expect(applyChanges(before, changes)).toEqual(after);
-      expect(applyChanges(after, invertChanges(changes))).toEqual(before);
-    }), { seed: 11, numRuns: 500 });
+    fc.assert(
+      fc.property(document, document, (before, after) => {
+        const changes = diffJson(before, after);
+        expect(applyChanges(before, changes)).toEqual(after);
+        expect(applyChanges(after, invertChanges(changes))).toEqual(before);
+      }),
+      { seed: 11, numRuns: 500 },
+    );
   });
 
   it('stay small when a point is added to a long stroke', () => {
@@ -137,10 +269,13 @@ describe('changes', () => {
 
 describe('history', () => {
   it('undoes and redoes 300 changes to the letter', () => {
-    let sitting = sittingWithWork(), history = EMPTY_HISTORY;
+    let sitting = sittingWithWork();
+    let history = EMPTY_HISTORY;
     const states = [sitting];
     for (let n = 0; n < 300; n++) {
-      const next = changePhoto(sitting, ID, (photo) => putReading(photo, { id: `r${n % 7}`, areaId: 'skin', rung: 'shade', x: n, y: n, size: 5 }));
+      const next = changePhoto(sitting, ID, (photo) =>
+        putReading(photo, { id: `r${n % 7}`, areaId: 'skin', rung: 'shade', x: n, y: n, size: 5 }),
+      );
       history = recordCheckpoint(history, `reading ${n}`, sitting, next);
       states.push((sitting = next));
     }
@@ -157,7 +292,8 @@ describe('history', () => {
   });
 
   it('gives up redo with a new change, and records no empty one', () => {
-    const first = recordCheckpoint(EMPTY_HISTORY, 'a', { n: 1 }, { n: 2 }), back = undo(first, { n: 2 })!;
+    const first = recordCheckpoint(EMPTY_HISTORY, 'a', { n: 1 }, { n: 2 });
+    const back = undo(first, { n: 2 })!;
     const second = recordCheckpoint(back.history, 'b', back.document, { n: 3 });
     expect(second.checkpoints.map(({ label, number }) => `${label}${number}`)).toEqual(['b1']);
     expect(recordCheckpoint(second, 'c', { n: 3 }, { n: 3 })).toBe(second);

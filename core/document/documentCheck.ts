@@ -17,7 +17,10 @@ export function makeDocumentCheck(kinds: Kinds): (sitting: Sitting) => void {
 
   function checkPhoto(photo: Photo): void {
     for (const area of photo.areas) refuseTooMany(area.marks);
-    const areas = photo.areas.map((area) => ({ ...area, marks: area.marks.filter((mark) => !marks.has(mark)) }));
+    const areas = photo.areas.map((area) => ({
+      ...area,
+      marks: area.marks.filter((mark) => !marks.has(mark)),
+    }));
     parseWith(photoSchema, { ...photo, areas });
     for (const area of photo.areas) for (const mark of area.marks) marks.add(mark);
     photos.add(photo);
@@ -28,7 +31,8 @@ export function makeDocumentCheck(kinds: Kinds): (sitting: Sitting) => void {
     if (new Set(sitting.photos.map(({ id }) => id)).size < sitting.photos.length) {
       throw new DocumentError('invalid', 'photos', 'holds a photo twice');
     }
-    if (sitting.photos.length > MOST.photos) throw new DocumentError('invalid', 'photos', `holds more than ${MOST.photos}`);
+    if (sitting.photos.length > MOST.photos)
+      throw new DocumentError('invalid', 'photos', `holds more than ${MOST.photos}`);
     for (const photo of sitting.photos) if (!photos.has(photo)) checkPhoto(photo);
   };
 }
@@ -36,5 +40,6 @@ export function makeDocumentCheck(kinds: Kinds): (sitting: Sitting) => void {
 /** Marks that were checked before are left out of the schema's sight, so they are counted here. */
 function refuseTooMany(marks: readonly Mark[]): void {
   if (marks.length > MOST.marks) throw new DocumentError('invalid', 'marks', `holds more than ${MOST.marks}`);
-  if (new Set(marks.map(({ id }) => id)).size < marks.length) throw new DocumentError('invalid', 'marks', 'holds a mark twice');
+  if (new Set(marks.map(({ id }) => id)).size < marks.length)
+    throw new DocumentError('invalid', 'marks', 'holds a mark twice');
 }

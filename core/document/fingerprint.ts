@@ -1,7 +1,8 @@
 /** A short name for a value that can be written as JSON: two 32-bit mixes, 53 bits kept. Not for security. */
 export function fingerprint(value: unknown): string {
   const text = typeof value === 'string' ? value : JSON.stringify(value);
-  let first = 0xdeadbeef, second = 0x41c6ce57;
+  let first = 0xdeadbeef;
+  let second = 0x41c6ce57;
   for (let i = 0; i < text.length; i++) {
     const unit = text.charCodeAt(i);
     first = Math.imul(first ^ unit, 2654435761);

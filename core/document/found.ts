@@ -16,8 +16,16 @@ export interface FoundSitterEntry {
 
 /** What each part of the document is made of. */
 const MADE_OF: readonly (readonly [Part, readonly FoundPartName[]])[] = [
-  ['skin', ['skin']], ['face', ['face']], ['neck-limbs', ['neck-limbs']], ['irises', ['iris-right', 'iris-left']], ['lips', ['lips']], ['hair', ['hair']],
-  ['brows', ['brow-right', 'brow-left']], ['whites', ['whites-right', 'whites-left']], ['teeth', ['teeth']], ['clothes', ['clothes']],
+  ['skin', ['skin']],
+  ['face', ['face']],
+  ['neck-limbs', ['neck-limbs']],
+  ['irises', ['iris-right', 'iris-left']],
+  ['lips', ['lips']],
+  ['hair', ['hair']],
+  ['brows', ['brow-right', 'brow-left']],
+  ['whites', ['whites-right', 'whites-left']],
+  ['teeth', ['teeth']],
+  ['clothes', ['clothes']],
 ];
 
 /**
@@ -26,22 +34,63 @@ const MADE_OF: readonly (readonly [Part, readonly FoundPartName[]])[] = [
  * @param newId makes an id
  * @param nameOf names an area
  */
-export function putFound(photo: Photo, sitters: readonly FoundSitterEntry[], background: FoundEntry | undefined, newId: () => string, nameOf: (part: Part, sitter: number | undefined) => string): Photo {
-  const free = [...photo.sitters], named = sitters.map((entry, n): Sitter => {
+export function putFound(
+  photo: Photo,
+  sitters: readonly FoundSitterEntry[],
+  background: FoundEntry | undefined,
+  newId: () => string,
+  nameOf: (part: Part, sitter: number | undefined) => string,
+): Photo {
+  const free = [...photo.sitters];
+  const named = sitters.map((entry, n): Sitter => {
     const known = nearest(free, entry.face);
     if (known) free.splice(free.indexOf(known), 1);
     return { id: known?.id ?? newId(), number: n + 1, face: entry.face, doubts: entry.doubts };
   });
-  const put = (areas: readonly Area[], part: Part, sitter: Sitter | undefined, entries: readonly FoundEntry[]): readonly Area[] => {
+  const put = (
+    areas: readonly Area[],
+    part: Part,
+    sitter: Sitter | undefined,
+    entries: readonly FoundEntry[],
+  ): readonly Area[] => {
     if (entries.length === 0) return areas;
-    const owner = sitter?.id ?? null, marks = entries.map((entry) => foundMark(newId(), owner ?? NOBODY, entry));
-    const known = areas.find((area) => area.part === part && area.sitter === owner) ?? areas.find((area) => area.part === part && area.sitter === null && area.marks.length === 0);
-    if (!known) return [...areas, { id: newId(), name: nameOf(part, sitters.length > 1 ? sitter?.number : undefined), part, sitter: owner, marks, inverted: false, edgeCare: NO_EDGE_CARE }];
-    return areas.map((area) => (area === known ? { ...area, sitter: owner, marks: [...marks, ...area.marks.filter(({ kind }) => kind !== 'found-part')] } : area));
+    const owner = sitter?.id ?? null;
+    const marks = entries.map((entry) => foundMark(newId(), owner ?? NOBODY, entry));
+    const known =
+      areas.find((area) => area.part === part && area.sitter === owner) ??
+      areas.find((area) => area.part === part && area.sitter === null && area.marks.length === 0);
+    if (!known)
+      return [
+        ...areas,
+        {
+          id: newId(),
+          name: nameOf(part, sitters.length > 1 ? sitter?.number : undefined),
+          part,
+          sitter: owner,
+          marks,
+          inverted: false,
+          edgeCare: NO_EDGE_CARE,
+        },
+      ];
+    return areas.map((area) =>
+      area === known
+        ? {
+            ...area,
+            sitter: owner,
+            marks: [...marks, ...area.marks.filter(({ kind }) => kind !== 'found-part')],
+          }
+        : area,
+    );
   };
   let areas = photo.areas;
   for (const [n, sitter] of named.entries()) {
-    for (const [part, names] of MADE_OF) areas = put(areas, part, sitter, sitters[n]!.parts.filter((entry) => names.includes(entry.part)));
+    for (const [part, names] of MADE_OF)
+      areas = put(
+        areas,
+        part,
+        sitter,
+        sitters[n]!.parts.filter((entry) => names.includes(entry.part)),
+      );
   }
   if (background) areas = put(areas, 'background', undefined, [background]);
   return { ...photo, sitters: named, areas };
@@ -55,7 +104,11 @@ const NOBODY = 'nobody';
 
 /** The known sitter whose face lies within half a face of this one. */
 function nearest(known: readonly Sitter[], face: Sitter['face']): Sitter | undefined {
-  const distance = (sitter: Sitter) => Math.hypot(sitter.face.x + sitter.face.width / 2 - face.x - face.width / 2, sitter.face.y + sitter.face.height / 2 - face.y - face.height / 2);
+  const distance = (sitter: Sitter) =>
+    Math.hypot(
+      sitter.face.x + sitter.face.width / 2 - face.x - face.width / 2,
+      sitter.face.y + sitter.face.height / 2 - face.y - face.height / 2,
+    );
   const near = known.toSorted((p, q) => distance(p) - distance(q))[0];
   return near && distance(near) < face.width / 2 ? near : undefined;
 }

@@ -6,8 +6,17 @@ import { parseSitting } from './parse';
 import { NO_EDGE_CARE } from './schema';
 import type { Area } from './schema';
 
-const hair: Area = { id: 'hair', name: 'Hair', part: 'hair', sitter: null, marks: [], inverted: false, edgeCare: NO_EDGE_CARE };
-const face = { x: 300, y: 400, width: 300, height: 400 }, box = { x: 200, y: 200, width: 500, height: 900 };
+const hair: Area = {
+  id: 'hair',
+  name: 'Hair',
+  part: 'hair',
+  sitter: null,
+  marks: [],
+  inverted: false,
+  edgeCare: NO_EDGE_CARE,
+};
+const face = { x: 300, y: 400, width: 300, height: 400 };
+const box = { x: 200, y: 200, width: 500, height: 900 };
 const zoneOf = (zone: 'roots' | 'tips', where = box) => {
   let n = 0;
   return hairZone(hair, zone, face, where, () => `id${n++}`);
@@ -15,20 +24,25 @@ const zoneOf = (zone: 'roots' | 'tips', where = box) => {
 
 describe('roots and tips', () => {
   it('are the hair, limited by a fade: roots from its top to above the brows, tips from its end to the mouth', () => {
-    const [part, fade] = zoneOf('roots').marks, tips = zoneOf('tips').marks[1]!;
+    const [part, fade] = zoneOf('roots').marks;
+    const tips = zoneOf('tips').marks[1]!;
     expect(part!.parameters).toEqual({ areaId: 'hair' });
     expect([fade!.mode, fade!.parameters.fromY, fade!.parameters.toY]).toEqual(['limit', 200, 500]);
     expect([tips.parameters.fromY, tips.parameters.toY]).toEqual([1100, 720]);
   });
 
   it('keep the fade’s direction where hair is short', () => {
-    const tips = zoneOf('tips', { ...box, height: 100 }).marks[1]!.parameters, roots = zoneOf('roots', { ...box, y: 600 }).marks[1]!.parameters;
+    const tips = zoneOf('tips', { ...box, height: 100 }).marks[1]!.parameters;
+    const roots = zoneOf('roots', { ...box, y: 600 }).marks[1]!.parameters;
     expect(Number(tips.fromY)).toBeGreaterThan(Number(tips.toY));
     expect(Number(roots.fromY)).toBeLessThan(Number(roots.toY));
   });
 
   it('are areas that the document takes', () => {
-    const photo = addArea(addArea(newPhoto({ id: 'a'.repeat(64), file: 'a.jpg', width: 1080, height: 1350 }), hair), zoneOf('roots'));
+    const photo = addArea(
+      addArea(newPhoto({ id: 'a'.repeat(64), file: 'a.jpg', width: 1080, height: 1350 }), hair),
+      zoneOf('roots'),
+    );
     const sitting = { ...newSitting('one', 'One', '2026-11-25T10:00:00.000Z'), photos: [photo] };
     expect(parseSitting(sitting, KINDS)).toEqual(sitting);
   });

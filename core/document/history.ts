@@ -26,12 +26,18 @@ const MOST_CHECKPOINTS = 500;
 export function recordCheckpoint(history: History, label: string, before: unknown, after: unknown): History {
   const changes = diffJson(before as Json, after as Json);
   if (changes.length === 0) return history;
-  const checkpoints = [...history.checkpoints.slice(0, history.cursor), { number: (history.checkpoints[history.cursor - 1]?.number ?? 0) + 1, label, changes }].slice(-MOST_CHECKPOINTS);
+  const checkpoints = [
+    ...history.checkpoints.slice(0, history.cursor),
+    { number: (history.checkpoints[history.cursor - 1]?.number ?? 0) + 1, label, changes },
+  ].slice(-MOST_CHECKPOINTS);
   return { checkpoints, cursor: checkpoints.length };
 }
 
 /** @returns undefined when there is nothing to undo */
-export function undo<T>(history: History, document: T): { history: History; document: T; label: string } | undefined {
+export function undo<T>(
+  history: History,
+  document: T,
+): { history: History; document: T; label: string } | undefined {
   const checkpoint = history.checkpoints[history.cursor - 1];
   if (!checkpoint) return undefined;
   return {
@@ -42,7 +48,10 @@ export function undo<T>(history: History, document: T): { history: History; docu
 }
 
 /** @returns undefined when there is nothing to redo */
-export function redo<T>(history: History, document: T): { history: History; document: T; label: string } | undefined {
+export function redo<T>(
+  history: History,
+  document: T,
+): { history: History; document: T; label: string } | undefined {
   const checkpoint = history.checkpoints[history.cursor];
   if (!checkpoint) return undefined;
   return {

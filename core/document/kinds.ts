@@ -18,7 +18,10 @@ export interface KindDefinition {
 }
 
 /** Every kind that a document may hold, by id. */
-export interface Kinds<Mark extends KindDefinition = KindDefinition, Adjust extends KindDefinition = KindDefinition> {
+export interface Kinds<
+  Mark extends KindDefinition = KindDefinition,
+  Adjust extends KindDefinition = KindDefinition,
+> {
   readonly marks: ReadonlyMap<string, Mark>;
   readonly adjusts: ReadonlyMap<string, Adjust>;
 }

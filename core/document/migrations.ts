@@ -11,7 +11,13 @@ const DOCUMENT_MIGRATIONS: Readonly<Record<number, (document: Loose) => Loose>> 
 /** Sitters came, and areas belong to them or to nobody. */
 function photoToVersion2(photo: unknown): unknown {
   if (!isLoose(photo)) return photo;
-  return { sitters: [], ...photo, areas: mapList(photo.areas, (area) => (isLoose(area) ? { sitter: null, inverted: false, ...area } : area)) };
+  return {
+    sitters: [],
+    ...photo,
+    areas: mapList(photo.areas, (area) =>
+      isLoose(area) ? { sitter: null, inverted: false, ...area } : area,
+    ),
+  };
 }
 
 /** Sitters have a corridor of their own where it was set. */
@@ -27,14 +33,22 @@ function photoToVersion3(photo: unknown): unknown {
 export function migrateDocument(document: unknown, version: number, kinds: Kinds): unknown {
   if (!isLoose(document)) return document;
   let current = document;
-  for (let from = Number(document.schema); from < version && DOCUMENT_MIGRATIONS[from]; from++) current = { ...DOCUMENT_MIGRATIONS[from]!(current), schema: from + 1 };
+  for (let from = Number(document.schema); from < version && DOCUMENT_MIGRATIONS[from]; from++)
+    current = { ...DOCUMENT_MIGRATIONS[from]!(current), schema: from + 1 };
   return { ...current, photos: mapList(current.photos, (photo) => migratePhoto(photo, kinds)) };
 }
 
 /** The same for the photo of a plan file, which has the version of its file. */
-export function migratePlanFile(file: Readonly<Record<string, unknown>>, version: number, kinds: Kinds): unknown {
+export function migratePlanFile(
+  file: Readonly<Record<string, unknown>>,
+  version: number,
+  kinds: Kinds,
+): unknown {
   const document = { schema: file.schema, photos: [file.photo] };
-  const { schema, photos } = migrateDocument(document, version, kinds) as { schema: unknown; photos: readonly unknown[] };
+  const { schema, photos } = migrateDocument(document, version, kinds) as {
+    schema: unknown;
+    photos: readonly unknown[];
+  };
   return { ...file, schema, photo: photos[0] };
 }
 
@@ -42,7 +56,11 @@ function migratePhoto(photo: unknown, kinds: Kinds): unknown {
   if (!isLoose(photo)) return photo;
   return {
     ...photo,
-    areas: mapList(photo.areas, (area) => (isLoose(area) ? { ...area, marks: mapList(area.marks, (mark) => migrateParameters(mark, kinds.marks)) } : area)),
+    areas: mapList(photo.areas, (area) =>
+      isLoose(area)
+        ? { ...area, marks: mapList(area.marks, (mark) => migrateParameters(mark, kinds.marks)) }
+        : area,
+    ),
     plan: mapList(photo.plan, (step) => migrateParameters(step, kinds.adjusts)),
   };
 }

@@ -28,7 +28,8 @@ export function parseJson(text: string): unknown {
 /** @throws {DocumentError} from-the-future when `schema` is a number above the one given */
 export function refuseFuture(value: unknown, version: number): void {
   const schema = typeof value === 'object' && value !== null && 'schema' in value ? value.schema : undefined;
-  if (typeof schema === 'number' && schema > version) throw new DocumentError('from-the-future', 'schema', String(schema));
+  if (typeof schema === 'number' && schema > version)
+    throw new DocumentError('from-the-future', 'schema', String(schema));
 }
 
 /** @throws {DocumentError} invalid, with the first place that is wrong */

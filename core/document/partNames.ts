@@ -2,8 +2,18 @@ import type { Part } from './schema';
 
 /** What each part is called, to people and in the names of areas. */
 export const PART_NAMES: Readonly<Record<Part, string>> = {
-  'skin': 'Skin', 'face': 'Face', 'neck-limbs': 'Neck and limbs', 'irises': 'Irises', 'lips': 'Lips', 'hair': 'Hair', 'brows': 'Brows',
-  'whites': 'Whites of the eyes', 'teeth': 'Teeth', 'clothes': 'Clothes', 'background': 'Background', 'other': 'Other',
+  'skin': 'Skin',
+  'face': 'Face',
+  'neck-limbs': 'Neck and limbs',
+  'irises': 'Irises',
+  'lips': 'Lips',
+  'hair': 'Hair',
+  'brows': 'Brows',
+  'whites': 'Whites of the eyes',
+  'teeth': 'Teeth',
+  'clothes': 'Clothes',
+  'background': 'Background',
+  'other': 'Other',
 };
 
 /** The name of a found area: with the sitter's number where there are several. */

@@ -13,17 +13,30 @@ import { MOST_STROKES, strokesLeaveRoom } from './strokes';
 
 const NOW = '2026-11-26T10:00:00.000Z';
 const patch = { x: 5, y: 5, width: 4, height: 4, takes: true };
-const reach = (patches: unknown[]) => ({ patches, hue: 8, saturation: 25, lightness: 10, soft: 0.8 }) as never;
+const reach = (patches: unknown[]) =>
+  ({ patches, hue: 8, saturation: 25, lightness: 10, soft: 0.8 }) as never;
 
 function sitting(): Sitting {
   const photo = [
-    (p: Photo) => addArea(p, { id: 'area', name: 'Skin', part: 'skin', sitter: null, inverted: false, marks: [], edgeCare: NO_EDGE_CARE }),
+    (p: Photo) =>
+      addArea(p, {
+        id: 'area',
+        name: 'Skin',
+        part: 'skin',
+        sitter: null,
+        inverted: false,
+        marks: [],
+        edgeCare: NO_EDGE_CARE,
+      }),
     (p: Photo) => putMark(p, 'area', mark('ellipse', { x: 5, y: 5, radiusX: 3, radiusY: 2 })),
     (p: Photo) => putMark(p, 'area', mark('colour-reach', reach([patch]))),
     (p: Photo) => putReading(p, { id: 'r', areaId: 'area', rung: 'light', x: 4, y: 4, size: 9 }),
     (p: Photo) => putStep(p, step('clear', { brighten: 0.5, clear: 1 })),
   ].reduce((p, change) => change(p), newPhoto({ id: 'a'.repeat(64), file: 'a.jpg', width: 10, height: 10 }));
-  return { ...newSitting('one', 'One', NOW), photos: [photo, newPhoto({ id: 'b'.repeat(64), file: 'b.jpg', width: 10, height: 10 })] };
+  return {
+    ...newSitting('one', 'One', NOW),
+    photos: [photo, newPhoto({ id: 'b'.repeat(64), file: 'b.jpg', width: 10, height: 10 })],
+  };
 }
 
 /** A copy with one place changed. */
@@ -41,16 +54,64 @@ describe('what can be opened of a sitting', () => {
   });
 
   it.each<[string, string, unknown, (s: Sitting) => unknown, unknown]>([
-    ['a patch under a pixel is widened', 'photos.0.areas.0.marks.1.parameters.patches', [{ ...patch, width: 0.8 }], (s) => (s.photos[0]!.areas[0]!.marks[1]!.parameters.patches as never as (typeof patch)[])[0]!.width, 1],
-    ['of 43 patches, 40 stay', 'photos.0.areas.0.marks.1.parameters.patches', Array.from({ length: 43 }, () => patch), (s) => (s.photos[0]!.areas[0]!.marks[1]!.parameters.patches as never[]).length, 40],
+    [
+      'a patch under a pixel is widened',
+      'photos.0.areas.0.marks.1.parameters.patches',
+      [{ ...patch, width: 0.8 }],
+      (s) => (s.photos[0]!.areas[0]!.marks[1]!.parameters.patches as never as (typeof patch)[])[0]!.width,
+      1,
+    ],
+    [
+      'of 43 patches, 40 stay',
+      'photos.0.areas.0.marks.1.parameters.patches',
+      Array.from({ length: 43 }, () => patch),
+      (s) => (s.photos[0]!.areas[0]!.marks[1]!.parameters.patches as never[]).length,
+      40,
+    ],
     ['a name that is too long is cut', 'name', 'x'.repeat(200), (s) => s.name.length, 120],
     ['an empty name is given one', 'name', '', (s) => s.name, 'Unnamed'],
-    ['edge care that makes no sense is reset', 'photos.0.areas.0.edgeCare', { ...NO_EDGE_CARE, floor: 0.9, ceiling: 0.2 }, (s) => s.photos[0]!.areas[0]!.edgeCare, NO_EDGE_CARE],
-    ['a mark that fits in no way is taken out', 'photos.0.areas.0.marks.0.parameters', { x: 'left' }, (s) => s.photos[0]!.areas[0]!.marks.map(({ kind }) => kind), ['colour-reach']],
-    ['with an area go its readings and steps', 'photos.0.areas.0.part', 'wings', (s) => [s.photos[0]!.areas.length, s.photos[0]!.readings.length, s.photos[0]!.plan.length], [0, 0, 0]],
-    ['a photo without a name of its own is taken out', 'photos.0.id', 'nobody', (s) => s.photos.map(({ file }) => file), ['b.jpg']],
-    ['a photo that stands twice stands once', 'photos.1.id', 'a'.repeat(64), (s) => s.photos.map(({ file }) => file), ['a.jpg']],
-    ['a field that is not known goes', 'photos.0.mood', 'bright', (s) => Object.keys(s.photos[0]!).includes('mood'), false],
+    [
+      'edge care that makes no sense is reset',
+      'photos.0.areas.0.edgeCare',
+      { ...NO_EDGE_CARE, floor: 0.9, ceiling: 0.2 },
+      (s) => s.photos[0]!.areas[0]!.edgeCare,
+      NO_EDGE_CARE,
+    ],
+    [
+      'a mark that fits in no way is taken out',
+      'photos.0.areas.0.marks.0.parameters',
+      { x: 'left' },
+      (s) => s.photos[0]!.areas[0]!.marks.map(({ kind }) => kind),
+      ['colour-reach'],
+    ],
+    [
+      'with an area go its readings and steps',
+      'photos.0.areas.0.part',
+      'wings',
+      (s) => [s.photos[0]!.areas.length, s.photos[0]!.readings.length, s.photos[0]!.plan.length],
+      [0, 0, 0],
+    ],
+    [
+      'a photo without a name of its own is taken out',
+      'photos.0.id',
+      'nobody',
+      (s) => s.photos.map(({ file }) => file),
+      ['b.jpg'],
+    ],
+    [
+      'a photo that stands twice stands once',
+      'photos.1.id',
+      'a'.repeat(64),
+      (s) => s.photos.map(({ file }) => file),
+      ['a.jpg'],
+    ],
+    [
+      'a field that is not known goes',
+      'photos.0.mood',
+      'bright',
+      (s) => Object.keys(s.photos[0]!).includes('mood'),
+      false,
+    ],
   ])('%s', (_, path, value, look, wanted) => {
     const { sitting: opened, setAside } = salvageSitting(changed(path, value), KINDS);
     expect(look(opened)).toEqual(wanted);
@@ -59,13 +120,21 @@ describe('what can be opened of a sitting', () => {
   });
 
   it('is nothing when it is no sitting, or one from the future', () => {
-    for (const value of [null, 'sitting', { photos: 'none' }, { schema: 1, nonsense: true }]) expect(() => salvageSitting(value, KINDS)).toThrow(/invalid/);
+    for (const value of [null, 'sitting', { photos: 'none' }, { schema: 1, nonsense: true }])
+      expect(() => salvageSitting(value, KINDS)).toThrow(/invalid/);
     expect(() => salvageSitting(changed('schema', 99), KINDS)).toThrow(/future/);
   });
 
   it('always fits, whatever one value is replaced by', () => {
     const paths = leaves(sitting() as never);
-    const odd = fc.oneof(fc.double(), fc.string(), fc.constant(null), fc.boolean(), fc.array(fc.integer()), fc.constant({}));
+    const odd = fc.oneof(
+      fc.double(),
+      fc.string(),
+      fc.constant(null),
+      fc.boolean(),
+      fc.array(fc.integer()),
+      fc.constant({}),
+    );
     fc.assert(
       fc.property(fc.constantFrom(...paths), odd, (path, value) => {
         let opened;
@@ -86,7 +155,9 @@ describe('what can be opened of a sitting', () => {
 function leaves(value: Record<string, unknown>, path = ''): string[] {
   return Object.entries(value).flatMap(([key, entry]) => {
     const here = path ? `${path}.${key}` : key;
-    return typeof entry === 'object' && entry !== null ? [here, ...leaves(entry as Record<string, unknown>, here)] : [here];
+    return typeof entry === 'object' && entry !== null
+      ? [here, ...leaves(entry as Record<string, unknown>, here)]
+      : [here];
   });
 }
 
@@ -113,15 +184,27 @@ describe('the check of a sitting that is changed again and again', () => {
     };
     const photo = good.photos[0]!;
     const area = photo.areas[0]!;
-    const withPhoto = (change: Partial<Photo>): Sitting => ({ ...good, photos: [{ ...photo, ...change }, good.photos[1]!] });
+    const withPhoto = (change: Partial<Photo>): Sitting => ({
+      ...good,
+      photos: [{ ...photo, ...change }, good.photos[1]!],
+    });
     const states: Sitting[] = [
       { ...good, name: '' },
       { ...good, photos: [photo, photo] },
       withPhoto({ areas: [{ ...area, marks: [...area.marks, area.marks[0]!] }] }),
-      withPhoto({ areas: [{ ...area, marks: [...area.marks, { ...area.marks[0]!, id: 'x', parameters: { x: 1 } }] }] }),
+      withPhoto({
+        areas: [{ ...area, marks: [...area.marks, { ...area.marks[0]!, id: 'x', parameters: { x: 1 } }] }],
+      }),
       withPhoto({ areas: [] }),
       withPhoto({ plan: [...photo.plan, ...photo.plan] }),
-      withPhoto({ areas: [{ ...area, marks: Array.from({ length: MOST.marks + 1 }, (_, n) => ({ ...area.marks[0]!, id: `m${n}` })) }] }),
+      withPhoto({
+        areas: [
+          {
+            ...area,
+            marks: Array.from({ length: MOST.marks + 1 }, (_, n) => ({ ...area.marks[0]!, id: `m${n}` })),
+          },
+        ],
+      }),
       withPhoto({ areas: [{ ...area, name: 'Other' }] }),
     ];
     expect(states.map(passes)).toEqual(states.map(strict));

@@ -50,7 +50,9 @@ export function salvageSitting(value: unknown, kinds: Kinds): Salvaged {
   refuseFuture(value, DOCUMENT_VERSION);
   const schema = makeSittingSchema(kinds);
   // A copy that may be written: whatever is not JSON in it fits nowhere.
-  let document: unknown = JSON.parse(JSON.stringify(migrateDocument(value, DOCUMENT_VERSION, kinds)) ?? 'null');
+  let document: unknown = JSON.parse(
+    JSON.stringify(migrateDocument(value, DOCUMENT_VERSION, kinds)) ?? 'null',
+  );
   const setAside: SetAside[] = [];
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const parsed = schema.safeParse(document);
@@ -77,7 +79,12 @@ function mend(document: unknown, issues: readonly z.core.$ZodIssue[], setAside: 
     const entry = entryOf(path);
     if (!entry || gone.has(entry.join('.'))) continue;
     gone.set(entry.join('.'), entry);
-    setAside.push({ path: entry, what: nameOf(document, entry), why: `${path.slice(entry.length).join('.')} ${why}`.trim(), mended: false });
+    setAside.push({
+      path: entry,
+      what: nameOf(document, entry),
+      why: `${path.slice(entry.length).join('.')} ${why}`.trim(),
+      mended: false,
+    });
     count++;
   }
   // From the last entry of a list to the first, so that the places of those before stay.
@@ -119,13 +126,19 @@ function mendValue(document: unknown, path: Path, issue: z.core.$ZodIssue): bool
   if (key === undefined || !holder) return false;
   const value = holder[key];
   const inclusive = 'inclusive' in issue && issue.inclusive !== false;
-  if (issue.code === 'too_small' && typeof value === 'number' && inclusive) holder[key] = Number(issue.minimum);
-  else if (issue.code === 'too_big' && typeof value === 'number' && inclusive) holder[key] = Number(issue.maximum);
-  else if (issue.code === 'too_big' && Array.isArray(value)) holder[key] = value.slice(0, Number(issue.maximum));
-  else if (key === 'name' && path.length <= 5) holder[key] = fitName(typeof value === 'string' ? value : '', 'Unnamed');
-  else if (key === 'file' && path.length === 3) holder[key] = fitFileName(typeof value === 'string' ? value : '');
+  if (issue.code === 'too_small' && typeof value === 'number' && inclusive)
+    holder[key] = Number(issue.minimum);
+  else if (issue.code === 'too_big' && typeof value === 'number' && inclusive)
+    holder[key] = Number(issue.maximum);
+  else if (issue.code === 'too_big' && Array.isArray(value))
+    holder[key] = value.slice(0, Number(issue.maximum));
+  else if (key === 'name' && path.length <= 5)
+    holder[key] = fitName(typeof value === 'string' ? value : '', 'Unnamed');
+  else if (key === 'file' && path.length === 3)
+    holder[key] = fitFileName(typeof value === 'string' ? value : '');
   else if (path[4] === 'edgeCare') (at(document, path.slice(0, 4)) as Loose).edgeCare = NO_EDGE_CARE;
-  else if (path.length === 1 && (key === 'createdAt' || key === 'updatedAt')) holder[key] = new Date(0).toISOString();
+  else if (path.length === 1 && (key === 'createdAt' || key === 'updatedAt'))
+    holder[key] = new Date(0).toISOString();
   else return false;
   return true;
 }
@@ -133,7 +146,8 @@ function mendValue(document: unknown, path: Path, issue: z.core.$ZodIssue): bool
 /** The innermost list entry on the way to a place. */
 function entryOf(path: Path): Path | undefined {
   for (let end = path.length; end >= 2; end--) {
-    if (typeof path[end - 1] === 'number' && String(path[end - 2]) in ENTRIES && end % 2 === 0) return path.slice(0, end);
+    if (typeof path[end - 1] === 'number' && String(path[end - 2]) in ENTRIES && end % 2 === 0)
+      return path.slice(0, end);
   }
   return undefined;
 }

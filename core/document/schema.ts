@@ -4,7 +4,20 @@ import type { JsonObject, KindDefinition, Kinds } from './kinds';
 /** Raised with every change of shape; migrations.ts brings older documents up. */
 export const DOCUMENT_VERSION = 3;
 
-export const PARTS = ['skin', 'face', 'neck-limbs', 'irises', 'lips', 'hair', 'brows', 'whites', 'teeth', 'clothes', 'background', 'other'] as const;
+export const PARTS = [
+  'skin',
+  'face',
+  'neck-limbs',
+  'irises',
+  'lips',
+  'hair',
+  'brows',
+  'whites',
+  'teeth',
+  'clothes',
+  'background',
+  'other',
+] as const;
 export type Part = (typeof PARTS)[number];
 
 export const RUNGS = ['light', 'middle', 'shade'] as const;
@@ -32,19 +45,21 @@ const instant = z.iso.datetime();
 export const COORDINATE_REACH = 200_000;
 const coordinate = z.number().min(-COORDINATE_REACH).max(COORDINATE_REACH);
 
-export const edgeCareSchema = z.strictObject({
-  /** pixels of the photo; negative shrinks */
-  grow: z.number().min(-200).max(200),
-  /** standard deviation in pixels of the photo */
-  soften: z.number().min(0).max(400),
-  /** radius over which jags are rounded off, pixels of the photo */
-  smooth: z.number().min(0).max(100),
-  /** specks and holes up to this radius are dropped, pixels of the photo */
-  specks: z.number().min(0).max(100),
-  /** coverage below becomes 0, coverage above becomes 1 */
-  floor: z.number().min(0).max(0.99),
-  ceiling: z.number().min(0.01).max(1),
-}).refine(({ floor, ceiling }) => floor < ceiling, 'the floor must lie below the ceiling');
+export const edgeCareSchema = z
+  .strictObject({
+    /** pixels of the photo; negative shrinks */
+    grow: z.number().min(-200).max(200),
+    /** standard deviation in pixels of the photo */
+    soften: z.number().min(0).max(400),
+    /** radius over which jags are rounded off, pixels of the photo */
+    smooth: z.number().min(0).max(100),
+    /** specks and holes up to this radius are dropped, pixels of the photo */
+    specks: z.number().min(0).max(100),
+    /** coverage below becomes 0, coverage above becomes 1 */
+    floor: z.number().min(0).max(0.99),
+    ceiling: z.number().min(0.01).max(1),
+  })
+  .refine(({ floor, ceiling }) => floor < ceiling, 'the floor must lie below the ceiling');
 export type EdgeCare = z.infer<typeof edgeCareSchema>;
 export const NO_EDGE_CARE: EdgeCare = { grow: 0, soften: 0, smooth: 0, specks: 0, floor: 0, ceiling: 1 };
 
@@ -64,15 +79,27 @@ const sitterSchema = z.strictObject({
   id,
   number: z.number().int().min(1),
   /** the face in the photo, for its thumbnail */
-  face: z.strictObject({ x: coordinate, y: coordinate, width: z.number().positive(), height: z.number().positive() }),
+  face: z.strictObject({
+    x: coordinate,
+    y: coordinate,
+    width: z.number().positive(),
+    height: z.number().positive(),
+  }),
   /** why a part is not to be relied on, by its name */
   doubts: z.record(z.string(), z.string().max(60)),
 });
 export type Sitter = z.infer<typeof sitterSchema>;
 
-const hueRange = z.strictObject({ from: z.number().min(-60).max(360), to: z.number().min(-60).max(420) }).refine(({ from, to }) => from < to, 'the corridor must begin below where it ends');
+const hueRange = z
+  .strictObject({ from: z.number().min(-60).max(360), to: z.number().min(-60).max(420) })
+  .refine(({ from, to }) => from < to, 'the corridor must begin below where it ends');
 /** Where the hue of a sitter's skin is wanted per rung, HSV degrees, in place of common practice. */
-export const corridorSchema = z.strictObject({ sitter: id.nullable(), light: hueRange, middle: hueRange, shade: hueRange });
+export const corridorSchema = z.strictObject({
+  sitter: id.nullable(),
+  light: hueRange,
+  middle: hueRange,
+  shade: hueRange,
+});
 export type SitterCorridor = z.infer<typeof corridorSchema>;
 
 interface KindHolder {
@@ -100,7 +127,15 @@ export interface Area {
 }
 
 /** What a step without an area stands on. */
-export const WHOLE_PICTURE: Area = { id: 'whole-picture', name: 'the whole picture', part: 'other', sitter: null, marks: [], inverted: true, edgeCare: NO_EDGE_CARE };
+export const WHOLE_PICTURE: Area = {
+  id: 'whole-picture',
+  name: 'the whole picture',
+  part: 'other',
+  sitter: null,
+  marks: [],
+  inverted: true,
+  edgeCare: NO_EDGE_CARE,
+};
 
 export interface Step extends KindHolder {
   readonly id: string;
@@ -137,43 +172,67 @@ export interface Sitting {
 /** The schema of one photo with its areas, readings and plan, for a given set of kinds. */
 export function makePhotoSchema(kinds: Kinds): z.ZodType<Photo> {
   const mark = oneOf(kinds.marks, { id, mode: z.enum(['add', 'remove', 'limit']), on: z.boolean() });
-  const step = oneOf(kinds.adjusts, { id, areaId: id.nullable(), strength: z.number().min(0).max(1), on: z.boolean() });
-  const area = z.strictObject({ id, name, part: z.enum(PARTS), sitter: id.nullable(), marks: z.array(mark).max(MOST.marks), inverted: z.boolean(), edgeCare: edgeCareSchema });
-  return z.strictObject({
-    id: z.string().regex(/^[0-9a-f]{64}$/),
-    file: z.string().min(1).max(MOST.fileNameLength),
-    width: z.number().int().min(1),
-    height: z.number().int().min(1),
-    profile: z.literal('srgb'),
-    sitters: z.array(sitterSchema).max(MOST.sitters),
-    corridors: z.array(corridorSchema).max(MOST.sitters + 1),
-    areas: z.array(area).max(MOST.areas),
-    readings: z.array(readingSchema).max(MOST.readings),
-    plan: z.array(step).max(MOST.steps),
-  }).check((context) => {
-    const value = context.value as unknown as Photo;
-    for (const list of ['sitters', 'areas', 'readings', 'plan'] as const) refuseRepeated(context, value[list], [list]);
-    value.areas.forEach((entry, n) => refuseRepeated(context, entry.marks, ['areas', n, 'marks']));
-    const areas = new Set(context.value.areas.map((entry) => entry.id));
-    for (const list of ['readings', 'plan'] as const) {
-      const entries = context.value[list] as unknown as readonly { readonly areaId: string | null }[];
-      entries.forEach(({ areaId }, index) => {
-        if (areaId !== null && !areas.has(areaId)) context.issues.push({ code: 'custom', input: areaId, path: [list, index, 'areaId'], message: 'names an area that is not there' });
-      });
-    }
-  }) as unknown as z.ZodType<Photo>;
+  const step = oneOf(kinds.adjusts, {
+    id,
+    areaId: id.nullable(),
+    strength: z.number().min(0).max(1),
+    on: z.boolean(),
+  });
+  const area = z.strictObject({
+    id,
+    name,
+    part: z.enum(PARTS),
+    sitter: id.nullable(),
+    marks: z.array(mark).max(MOST.marks),
+    inverted: z.boolean(),
+    edgeCare: edgeCareSchema,
+  });
+  return z
+    .strictObject({
+      id: z.string().regex(/^[0-9a-f]{64}$/),
+      file: z.string().min(1).max(MOST.fileNameLength),
+      width: z.number().int().min(1),
+      height: z.number().int().min(1),
+      profile: z.literal('srgb'),
+      sitters: z.array(sitterSchema).max(MOST.sitters),
+      corridors: z.array(corridorSchema).max(MOST.sitters + 1),
+      areas: z.array(area).max(MOST.areas),
+      readings: z.array(readingSchema).max(MOST.readings),
+      plan: z.array(step).max(MOST.steps),
+    })
+    .check((context) => {
+      const value = context.value as unknown as Photo;
+      for (const list of ['sitters', 'areas', 'readings', 'plan'] as const)
+        refuseRepeated(context, value[list], [list]);
+      value.areas.forEach((entry, n) => refuseRepeated(context, entry.marks, ['areas', n, 'marks']));
+      const areas = new Set(context.value.areas.map((entry) => entry.id));
+      for (const list of ['readings', 'plan'] as const) {
+        const entries = context.value[list] as unknown as readonly { readonly areaId: string | null }[];
+        entries.forEach(({ areaId }, index) => {
+          if (areaId !== null && !areas.has(areaId))
+            context.issues.push({
+              code: 'custom',
+              input: areaId,
+              path: [list, index, 'areaId'],
+              message: 'names an area that is not there',
+            });
+        });
+      }
+    }) as unknown as z.ZodType<Photo>;
 }
 
 /** The schema of the document that every entry uses, for a given set of kinds. */
 export function makeSittingSchema(kinds: Kinds): z.ZodType<Sitting> {
-  return z.strictObject({
-    schema: z.literal(DOCUMENT_VERSION),
-    id,
-    name,
-    createdAt: instant,
-    updatedAt: instant,
-    photos: z.array(makePhotoSchema(kinds)).max(MOST.photos),
-  }).check((context) => refuseRepeated(context, context.value.photos, ['photos']));
+  return z
+    .strictObject({
+      schema: z.literal(DOCUMENT_VERSION),
+      id,
+      name,
+      createdAt: instant,
+      updatedAt: instant,
+      photos: z.array(makePhotoSchema(kinds)).max(MOST.photos),
+    })
+    .check((context) => refuseRepeated(context, context.value.photos, ['photos']));
 }
 
 /** Ids name one entry of a list each: steps, readings and undo go by them. */
@@ -197,8 +256,13 @@ function refuseRepeated(
 }
 
 function oneOf(kinds: ReadonlyMap<string, KindDefinition>, shape: z.ZodRawShape) {
-  const options = [...kinds.values()].map((kind) => z.strictObject({
-    ...shape, kind: z.literal(kind.id), version: z.literal(kind.version), parameters: kind.parameters,
-  }));
+  const options = [...kinds.values()].map((kind) =>
+    z.strictObject({
+      ...shape,
+      kind: z.literal(kind.id),
+      version: z.literal(kind.version),
+      parameters: kind.parameters,
+    }),
+  );
   return z.discriminatedUnion('kind', options as [(typeof options)[number], ...(typeof options)[number][]]);
 }

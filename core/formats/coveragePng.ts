@@ -15,10 +15,15 @@ export function encodeCoveragePng(coverage8: Uint8Array, width: number, height: 
  */
 export function decodeCoveragePng(file: Uint8Array, width: number, height: number): Uint8Array {
   const header = readHeader(file);
-  const fits = header.width === width && header.height === height && header.depth === 8 && header.colourType === 0;
+  const fits =
+    header.width === width && header.height === height && header.depth === 8 && header.colourType === 0;
   if (!fits) {
     const kind = header.colourType === 0 ? 'grey' : 'with colour or transparency';
-    throw new DocumentError('coverage', '', `${header.width} x ${header.height}, ${header.depth} bits, ${kind}`);
+    throw new DocumentError(
+      'coverage',
+      '',
+      `${header.width} x ${header.height}, ${header.depth} bits, ${kind}`,
+    );
   }
   // What is not needed for the pixels (texts, profiles) may be packed too, and is not looked at.
   const bare = filterPng(file, (type) => type === 'IHDR' || type === 'IDAT' || type === 'IEND');
@@ -37,7 +42,12 @@ function readHeader(file: Uint8Array): { width: number; height: number; depth: n
   const [first] = isPng(file) ? pngChunks(file) : [];
   if (first?.type !== 'IHDR' || first.dataLength !== 13) throw new DocumentError('coverage', '', 'not a PNG');
   const view = new DataView(file.buffer, file.byteOffset + first.dataStart, first.dataLength);
-  return { width: view.getUint32(0), height: view.getUint32(4), depth: view.getUint8(8), colourType: view.getUint8(9) };
+  return {
+    width: view.getUint32(0),
+    height: view.getUint32(4),
+    depth: view.getUint8(8),
+    colourType: view.getUint8(9),
+  };
 }
 
 /** Unpacks piece by piece and keeps nothing, until it is too much. */
@@ -47,7 +57,8 @@ function refuseMoreThan(most: number, png: Uint8Array): void {
   let ended = false;
   inflate.onData = (chunk) => {
     size += (chunk as Uint8Array).length;
-    if (size > most) throw new DocumentError('coverage', '', 'it unpacks to more than a picture of its size holds');
+    if (size > most)
+      throw new DocumentError('coverage', '', 'it unpacks to more than a picture of its size holds');
   };
   inflate.onEnd = () => {
     ended = true;

@@ -7,7 +7,8 @@ import type { PhotoFileError } from '../errors';
 import { decodeCoveragePng, encodeCoveragePng } from './coveragePng';
 import { inspectPhotoFile } from './inspectPhotoFile';
 
-const picture = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: '#885533' } });
+const picture = (width: number, height: number) =>
+  sharp({ create: { width, height, channels: 3, background: '#885533' } });
 const reasonOf = (bytes: Uint8Array) => {
   try {
     inspectPhotoFile('a.jpg', bytes);
@@ -19,22 +20,47 @@ const reasonOf = (bytes: Uint8Array) => {
 
 describe('a photo’s file, written by an independent encoder (sharp)', () => {
   it('says its size', async () => {
-    expect(inspectPhotoFile('a', await picture(123, 45).jpeg().toBuffer())).toEqual({ type: 'image/jpeg', width: 123, height: 45 });
-    expect(inspectPhotoFile('a', await picture(123, 45).jpeg({ progressive: true }).toBuffer())).toEqual({ type: 'image/jpeg', width: 123, height: 45 });
-    expect(inspectPhotoFile('a', await picture(123, 45).png().toBuffer())).toEqual({ type: 'image/png', width: 123, height: 45 });
+    expect(inspectPhotoFile('a', await picture(123, 45).jpeg().toBuffer())).toEqual({
+      type: 'image/jpeg',
+      width: 123,
+      height: 45,
+    });
+    expect(inspectPhotoFile('a', await picture(123, 45).jpeg({ progressive: true }).toBuffer())).toEqual({
+      type: 'image/jpeg',
+      width: 123,
+      height: 45,
+    });
+    expect(inspectPhotoFile('a', await picture(123, 45).png().toBuffer())).toEqual({
+      type: 'image/png',
+      width: 123,
+      height: 45,
+    });
   });
 
   it('is refused for what is wrong with it', async () => {
-    const jpeg = await picture(64, 64).jpeg().toBuffer(), png = await picture(64, 64).png().toBuffer(), huge = Buffer.from(png), flat = Buffer.from(png);
+    const jpeg = await picture(64, 64).jpeg().toBuffer();
+    const png = await picture(64, 64).png().toBuffer();
+    const huge = Buffer.from(png);
+    const flat = Buffer.from(png);
     huge.writeUInt32BE(20_000, 16);
     huge.writeUInt32BE(10_000, 20);
     flat.writeUInt32BE(0, 16);
-    expect([reasonOf(new Uint8Array()), reasonOf(Buffer.from('plain text')), reasonOf(jpeg.subarray(0, jpeg.length - 40)), reasonOf(png.subarray(0, 50)), reasonOf(huge), reasonOf(flat)])
-      .toEqual(['empty', 'not-a-photo', 'truncated', 'truncated', 'too-many-pixels', 'zero-size']);
+    expect([
+      reasonOf(new Uint8Array()),
+      reasonOf(Buffer.from('plain text')),
+      reasonOf(jpeg.subarray(0, jpeg.length - 40)),
+      reasonOf(png.subarray(0, 50)),
+      reasonOf(huge),
+      reasonOf(flat),
+    ]).toEqual(['empty', 'not-a-photo', 'truncated', 'truncated', 'too-many-pixels', 'zero-size']);
     expect(reasonOf(await picture(8, 8).webp().toBuffer())).toBe('not-a-photo');
     for (const length of [8, 12, 20, 22, 28]) expect(reasonOf(png.subarray(0, length))).toBe('truncated');
-    expect(reasonOf(pngFile({ width: 65_536, height: 1, depth: 8, colourType: 2, pixel: [1, 2, 3] }))).toBe('too-long');
-    expect(reasonOf(pngFile({ width: 1, height: 90_000, depth: 8, colourType: 0, pixel: [1] }))).toBe('too-long');
+    expect(reasonOf(pngFile({ width: 65_536, height: 1, depth: 8, colourType: 2, pixel: [1, 2, 3] }))).toBe(
+      'too-long',
+    );
+    expect(reasonOf(pngFile({ width: 1, height: 90_000, depth: 8, colourType: 0, pixel: [1] }))).toBe(
+      'too-long',
+    );
   });
 });
 
@@ -48,13 +74,42 @@ describe('coverage as a file', () => {
   });
 
   it('is unpacked no further than its size: a small file that holds gigabytes is refused', () => {
-    const bomb = pngFile({ width: 7, height: 5, depth: 8, colourType: 0, pixel: [0], data: deflateSync(Buffer.alloc(200_000_000)) });
-    const texts = pngFile({ width: 7, height: 5, depth: 8, colourType: 0, pixel: [9], chunks: [pngChunk('zTXt', Buffer.concat([Buffer.from('words\0\0'), deflateSync(Buffer.alloc(200_000_000))]))] });
+    const bomb = pngFile({
+      width: 7,
+      height: 5,
+      depth: 8,
+      colourType: 0,
+      pixel: [0],
+      data: deflateSync(Buffer.alloc(200_000_000)),
+    });
+    const texts = pngFile({
+      width: 7,
+      height: 5,
+      depth: 8,
+      colourType: 0,
+      pixel: [9],
+      chunks: [
+        pngChunk('zTXt', Buffer.concat([Buffer.from('words\0\0'), deflateSync(Buffer.alloc(200_000_000))])),
+      ],
+    });
     expect(bomb.length).toBeLessThan(400_000);
     const began = performance.now();
     expect(() => decodeCoveragePng(bomb, 7, 5)).toThrow(/unpacks to more/);
     expect([...decodeCoveragePng(texts, 7, 5)]).toEqual(Array(35).fill(9));
-    expect(() => decodeCoveragePng(pngFile({ width: 60_000, height: 60_000, depth: 8, colourType: 0, pixel: [0], data: Buffer.alloc(9) }), 7, 5)).toThrow(/60000 x 60000/);
+    expect(() =>
+      decodeCoveragePng(
+        pngFile({
+          width: 60_000,
+          height: 60_000,
+          depth: 8,
+          colourType: 0,
+          pixel: [0],
+          data: Buffer.alloc(9),
+        }),
+        7,
+        5,
+      ),
+    ).toThrow(/60000 x 60000/);
     expect(performance.now() - began).toBeLessThan(1000);
   });
 
@@ -62,6 +117,11 @@ describe('coverage as a file', () => {
     const png = encodeCoveragePng(coverage, 7, 5);
     expect(() => decodeCoveragePng(png, 5, 7)).toThrow(DocumentError);
     expect(() => decodeCoveragePng(png.subarray(0, 30), 7, 5)).toThrow(DocumentError);
-    expect(await picture(7, 5).png().toBuffer().then((file) => () => decodeCoveragePng(file, 7, 5))).toThrow(DocumentError);
+    expect(
+      await picture(7, 5)
+        .png()
+        .toBuffer()
+        .then((file) => () => decodeCoveragePng(file, 7, 5)),
+    ).toThrow(DocumentError);
   });
 });

@@ -20,11 +20,17 @@ export const LONGEST_SIDE = 65_535;
  */
 export function inspectPhotoFile(file: string, bytes: Uint8Array): PhotoFileFacts {
   if (bytes.length === 0) throw new PhotoFileError(file, 'empty');
-  const facts = isPng(bytes) ? inspectPng(file, bytes) : startsWith(bytes, [0xff, 0xd8, 0xff]) ? inspectJpeg(file, bytes) : undefined;
+  const facts = isPng(bytes)
+    ? inspectPng(file, bytes)
+    : startsWith(bytes, [0xff, 0xd8, 0xff])
+      ? inspectJpeg(file, bytes)
+      : undefined;
   if (!facts) throw new PhotoFileError(file, 'not-a-photo');
   if (facts.width === 0 || facts.height === 0) throw new PhotoFileError(file, 'zero-size');
-  if (Math.max(facts.width, facts.height) > LONGEST_SIDE) throw new PhotoFileError(file, 'too-long', { width: facts.width, height: facts.height });
-  if (facts.width * facts.height > MOST_PIXELS) throw new PhotoFileError(file, 'too-many-pixels', { width: facts.width, height: facts.height });
+  if (Math.max(facts.width, facts.height) > LONGEST_SIDE)
+    throw new PhotoFileError(file, 'too-long', { width: facts.width, height: facts.height });
+  if (facts.width * facts.height > MOST_PIXELS)
+    throw new PhotoFileError(file, 'too-many-pixels', { width: facts.width, height: facts.height });
   return facts;
 }
 
@@ -36,7 +42,8 @@ function inspectPng(file: string, bytes: Uint8Array): PhotoFileFacts {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   let size: { width: number; height: number } | undefined;
   for (const { type, dataStart, dataLength } of pngChunks(bytes)) {
-    if (type === 'IHDR' && dataLength >= 8) size = { width: view.getUint32(dataStart), height: view.getUint32(dataStart + 4) };
+    if (type === 'IHDR' && dataLength >= 8)
+      size = { width: view.getUint32(dataStart), height: view.getUint32(dataStart + 4) };
     if (type === 'acTL') throw new PhotoFileError(file, 'moving-picture');
     if (type === 'IEND' && size) return { type: 'image/png', ...size };
   }
@@ -59,13 +66,15 @@ function inspectJpeg(file: string, bytes: Uint8Array): PhotoFileFacts {
       return { type: 'image/jpeg', ...size };
     }
     const isFrame = marker >= 0xc0 && marker <= 0xcf && marker !== 0xc4 && marker !== 0xc8 && marker !== 0xcc;
-    if (isFrame && at + 9 <= bytes.length) size = { height: view.getUint16(at + 5), width: view.getUint16(at + 7) };
+    if (isFrame && at + 9 <= bytes.length)
+      size = { height: view.getUint16(at + 5), width: view.getUint16(at + 7) };
     at += 2 + view.getUint16(at + 2);
   }
   throw new PhotoFileError(file, 'truncated');
 }
 
 function hasEndMarker(bytes: Uint8Array, from: number): boolean {
-  for (let at = bytes.length - 2; at > from; at--) if (bytes[at] === 0xff && bytes[at + 1] === 0xd9) return true;
+  for (let at = bytes.length - 2; at > from; at--)
+    if (bytes[at] === 0xff && bytes[at + 1] === 0xd9) return true;
   return false;
 }

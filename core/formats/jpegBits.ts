@@ -16,7 +16,11 @@ export function buildHuffmanTable(counts: Uint8Array, symbols: Uint8Array): Huff
   for (let length = 1; length <= 16; length++) {
     for (let i = 0; i < counts[length - 1]!; i++, n++, code++) {
       const start = code << (16 - length);
-      table.fill((length << 8) | (symbols[n] ?? 0), start, Math.min(table.length, start + (1 << (16 - length))));
+      table.fill(
+        (length << 8) | (symbols[n] ?? 0),
+        start,
+        Math.min(table.length, start + (1 << (16 - length))),
+      );
     }
     code <<= 1;
   }
@@ -70,7 +74,8 @@ export class JpegBits {
   /** Goes over the marker between two restart intervals. @param number 0..7, in turn */
   restart(number: number): void {
     const at = this.finish();
-    if (this.bytes[at] !== 0xff || this.bytes[at + 1] !== 0xd0 + number) throw new JpegDamagedError('restart out of turn');
+    if (this.bytes[at] !== 0xff || this.bytes[at + 1] !== 0xd0 + number)
+      throw new JpegDamagedError('restart out of turn');
     this.#at = at + 2;
     this.#held = this.#count = this.#beyond = 0;
   }
@@ -83,7 +88,8 @@ export class JpegBits {
     let at = this.#at;
     // Fill bytes may stand before a marker.
     while (bytes[at] === 0xff && bytes[at + 1] === 0xff) at++;
-    if (at + 1 < bytes.length && !(bytes[at] === 0xff && bytes[at + 1] !== 0)) throw new JpegDamagedError('data left over');
+    if (at + 1 < bytes.length && !(bytes[at] === 0xff && bytes[at + 1] !== 0))
+      throw new JpegDamagedError('data left over');
     return at;
   }
 

@@ -57,7 +57,14 @@ export function scanOf(
   const components = Array.from({ length: count }, (_, n) => {
     const component = frame.components.find(({ id }) => id === segment[1 + 2 * n]);
     const target = segment[2 + 2 * n]!;
-    return component && { ...component, dc: tables.dc.get(target >> 4), ac: tables.ac.get(target & 15), quantisers: quantisers.get(component.quantiser) };
+    return (
+      component && {
+        ...component,
+        dc: tables.dc.get(target >> 4),
+        ac: tables.ac.get(target & 15),
+        quantisers: quantisers.get(component.quantiser),
+      }
+    );
   }).filter((component) => component !== undefined);
   const [from, to, bits] = segment.subarray(1 + 2 * count) as unknown as [number, number, number];
   const alone = components.length === 1 ? components[0] : undefined;
@@ -66,7 +73,18 @@ export function scanOf(
   const unitsDown = alone ? alone.rows : first ? first.paddedRows / first.down : 0;
   const unitRows = alone ? alone.blockRows : first ? first.blockRows * first.down : 8;
   const { height, progressive } = frame;
-  return { height, progressive, components, from, to, high: bits >> 4, low: bits & 15, units: unitsAcross * unitsDown, unitsAcross, unitRows };
+  return {
+    height,
+    progressive,
+    components,
+    from,
+    to,
+    high: bits >> 4,
+    low: bits & 15,
+    units: unitsAcross * unitsDown,
+    unitsAcross,
+    unitRows,
+  };
 }
 
 /**
@@ -103,7 +121,8 @@ export class ScanBlocks {
     }
     components.forEach(({ across, down, paddedColumns }, n) => {
       for (let y = 0; y < down; y++) {
-        for (let x = 0; x < across; x++) this.#block(n, (row * down + y) * paddedColumns + column * across + x);
+        for (let x = 0; x < across; x++)
+          this.#block(n, (row * down + y) * paddedColumns + column * across + x);
       }
     });
   }
@@ -213,7 +232,8 @@ function tableOf(table: HuffmanTable | undefined): HuffmanTable {
 
 function refuseBeyond(value: number, quantiser: number | undefined): void {
   const step = quantiser ?? 1;
-  if (Math.abs(value) * step > MOST_COEFFICIENT + 2 * step) throw new JpegDamagedError('a coefficient too large');
+  if (Math.abs(value) * step > MOST_COEFFICIENT + 2 * step)
+    throw new JpegDamagedError('a coefficient too large');
 }
 
 function mark(known: Uint32Array, block: number, k: number): void {

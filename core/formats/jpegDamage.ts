@@ -34,7 +34,7 @@ export function findJpegDamage(bytes: Uint8Array): JpegDamage | undefined {
   const quantisers = new Map<number, Uint16Array>();
   let frame: Frame | undefined;
   let restartInterval = 0;
-  for (let at = 2; at + 4 <= bytes.length; ) {
+  for (let at = 2; at + 4 <= bytes.length;) {
     if (bytes[at] !== 0xff) {
       at++;
       continue;
@@ -72,7 +72,12 @@ function readFrame(segment: Uint8Array, progressive: boolean): Frame {
   const count = segment[5]!;
   const listed = Array.from({ length: count }, (_, n) => {
     const sampling = segment[7 + 3 * n]!;
-    return { id: segment[6 + 3 * n]!, across: sampling >> 4 || 1, down: sampling & 15 || 1, quantiser: segment[8 + 3 * n]! };
+    return {
+      id: segment[6 + 3 * n]!,
+      across: sampling >> 4 || 1,
+      down: sampling & 15 || 1,
+      quantiser: segment[8 + 3 * n]!,
+    };
   });
   const mostAcross = Math.max(...listed.map(({ across }) => across));
   const mostDown = Math.max(...listed.map(({ down }) => down));
@@ -88,18 +93,24 @@ function readFrame(segment: Uint8Array, progressive: boolean): Frame {
   return { width, height, progressive, components };
 }
 
-function readHuffmanTables(segment: Uint8Array, tables: { dc: Map<number, HuffmanTable>; ac: Map<number, HuffmanTable> }): void {
-  for (let at = 0; at + 17 <= segment.length; ) {
+function readHuffmanTables(
+  segment: Uint8Array,
+  tables: { dc: Map<number, HuffmanTable>; ac: Map<number, HuffmanTable> },
+): void {
+  for (let at = 0; at + 17 <= segment.length;) {
     const target = segment[at]!;
     const counts = segment.subarray(at + 1, at + 17);
     const total = counts.reduce((sum, count) => sum + count, 0);
-    (target >> 4 ? tables.ac : tables.dc).set(target & 15, buildHuffmanTable(counts, segment.subarray(at + 17, at + 17 + total)));
+    (target >> 4 ? tables.ac : tables.dc).set(
+      target & 15,
+      buildHuffmanTable(counts, segment.subarray(at + 17, at + 17 + total)),
+    );
     at += 17 + total;
   }
 }
 
 function readQuantisers(segment: Uint8Array, quantisers: Map<number, Uint16Array>): void {
-  for (let at = 0; at < segment.length; ) {
+  for (let at = 0; at < segment.length;) {
     const wide = segment[at]! >> 4;
     const values = new Uint16Array(64);
     for (let n = 0; n < 64; n++) {
@@ -111,7 +122,12 @@ function readQuantisers(segment: Uint8Array, quantisers: Map<number, Uint16Array
 }
 
 /** @returns where the data end, or the damage */
-function followScan(bytes: Uint8Array, start: number, scan: Scan, restartInterval: number): number | JpegDamage {
+function followScan(
+  bytes: Uint8Array,
+  start: number,
+  scan: Scan,
+  restartInterval: number,
+): number | JpegDamage {
   const bits = new JpegBits(bytes, start);
   const blocks = new ScanBlocks(scan, bits);
   let unit = 0;

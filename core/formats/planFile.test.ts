@@ -6,8 +6,20 @@ import { DOCUMENT_VERSION, NO_EDGE_CARE } from '../document/schema';
 import { CoreError } from '../errors';
 import { parsePlanFile } from './planFile';
 
-const area = { id: 'area', name: 'Hair', part: 'hair' as const, sitter: null, inverted: false, edgeCare: NO_EDGE_CARE, marks: [mark('ellipse', { x: 5, y: 5, radiusX: 3, radiusY: 2 })] };
-const photo = { ...newPhoto({ id: 'a'.repeat(64), file: 'a.jpg', width: 10, height: 10 }), areas: [area], plan: [step('clear', { brighten: 0.5, clear: 1 })] };
+const area = {
+  id: 'area',
+  name: 'Hair',
+  part: 'hair' as const,
+  sitter: null,
+  inverted: false,
+  edgeCare: NO_EDGE_CARE,
+  marks: [mark('ellipse', { x: 5, y: 5, radiusX: 3, radiusY: 2 })],
+};
+const photo = {
+  ...newPhoto({ id: 'a'.repeat(64), file: 'a.jpg', width: 10, height: 10 }),
+  areas: [area],
+  plan: [step('clear', { brighten: 0.5, clear: 1 })],
+};
 const plan = { schema: DOCUMENT_VERSION, photo, coverage: {} };
 const text = (change: (copy: typeof plan) => unknown) => JSON.stringify(change(structuredClone(plan)));
 const faultOf = (written: string) => {
@@ -27,7 +39,11 @@ describe('a plan file from anywhere', () => {
 
   it.each<[string, string, string]>([
     ['an unknown field', text((copy) => ({ ...copy, script: 'x' })), 'invalid'],
-    ['an unknown field deep within', text((copy) => ({ ...copy, photo: { ...copy.photo, areas: [{ ...area, onload: 'x' }] } })), 'invalid'],
+    [
+      'an unknown field deep within',
+      text((copy) => ({ ...copy, photo: { ...copy.photo, areas: [{ ...area, onload: 'x' }] } })),
+      'invalid',
+    ],
     ['a number that is none', JSON.stringify(plan).replace('"brighten":0.5', '"brighten":NaN'), 'not-json'],
     ['a number beyond all', JSON.stringify(plan).replace('"brighten":0.5', '"brighten":1e999'), 'invalid'],
     ['a version of zero', text((copy) => ({ ...copy, schema: 0 })), 'invalid'],
@@ -35,7 +51,11 @@ describe('a plan file from anywhere', () => {
     ['half a version', text((copy) => ({ ...copy, schema: 2.5 })), 'invalid'],
     ['a version as a word', text((copy) => ({ ...copy, schema: '3' })), 'invalid'],
     ['the future', text((copy) => ({ ...copy, schema: 99 })), 'from-the-future'],
-    ['ids that stand twice', text((copy) => ({ ...copy, photo: { ...copy.photo, plan: [...copy.photo.plan, ...copy.photo.plan] } })), 'invalid'],
+    [
+      'ids that stand twice',
+      text((copy) => ({ ...copy, photo: { ...copy.photo, plan: [...copy.photo.plan, ...copy.photo.plan] } })),
+      'invalid',
+    ],
     ['no photo', '{"schema":3}', 'invalid'],
     ['a list', '[]', 'invalid'],
     ['nothing', '', 'not-json'],
@@ -46,13 +66,18 @@ describe('a plan file from anywhere', () => {
   });
 
   it('changes nothing but itself by names that objects are born with', () => {
-    const hostile = JSON.stringify(plan).replace('"coverage":{}', '"coverage":{"__proto__":"AAAA","constructor":"AAAA"},"__proto__":{"polluted":true}');
+    const hostile = JSON.stringify(plan).replace(
+      '"coverage":{}',
+      '"coverage":{"__proto__":"AAAA","constructor":"AAAA"},"__proto__":{"polluted":true}',
+    );
     expect(['accepted', 'invalid']).toContain(faultOf(hostile));
     expect(({} as { polluted?: boolean }).polluted).toBeUndefined();
   });
 
   it('of nests as deep as they are long says so, and stays standing', () => {
     const deep = `${'{"a":'.repeat(200_000)}1${'}'.repeat(200_000)}`;
-    expect(faultOf(JSON.stringify(plan).replace('"brighten":0.5', `"brighten":${deep}`))).toMatch(/^(invalid|not-json)$/);
+    expect(faultOf(JSON.stringify(plan).replace('"brighten":0.5', `"brighten":${deep}`))).toMatch(
+      /^(invalid|not-json)$/,
+    );
   });
 });

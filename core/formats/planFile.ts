@@ -26,6 +26,7 @@ export function makePlanFileSchema(kinds: Kinds): z.ZodType<PlanFile> {
 export function parsePlanFile(text: string, kinds: Kinds): PlanFile {
   const value = parseJson(text);
   refuseFuture(value, DOCUMENT_VERSION);
-  if (typeof value !== 'object' || value === null || !('photo' in value)) throw new DocumentError('invalid', 'photo', 'is missing');
+  if (typeof value !== 'object' || value === null || !('photo' in value))
+    throw new DocumentError('invalid', 'photo', 'is missing');
   return parseWith(makePlanFileSchema(kinds), migratePlanFile({ ...value }, DOCUMENT_VERSION, kinds));
 }

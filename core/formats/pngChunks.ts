@@ -18,7 +18,7 @@ export function isPng(bytes: Uint8Array): boolean {
 /** The whole chunks of a PNG file in order; ends where one is cut off (PNG third edition, section 5). */
 export function* pngChunks(bytes: Uint8Array): Generator<PngChunk> {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  for (let start = PNG_SIGNATURE.length; start + 12 <= bytes.length; ) {
+  for (let start = PNG_SIGNATURE.length; start + 12 <= bytes.length;) {
     const dataLength = view.getUint32(start);
     const end = start + dataLength + 12;
     if (end > bytes.length) return;

@@ -19,7 +19,12 @@ export interface PngReading {
 }
 
 const D65 = [0.3127, 0.329] as const;
-const SRGB_PRIMARIES: Chromaticities = { white: D65, red: [0.64, 0.33], green: [0.3, 0.6], blue: [0.15, 0.06] };
+const SRGB_PRIMARIES: Chromaticities = {
+  white: D65,
+  red: [0.64, 0.33],
+  green: [0.3, 0.6],
+  blue: [0.15, 0.06],
+};
 /** By the code points of ITU-T H.273, table 2. */
 const PRIMARIES: Readonly<Record<number, Chromaticities>> = {
   1: SRGB_PRIMARIES,
@@ -61,14 +66,21 @@ export function readPngColour(bytes: Uint8Array): PngReading | undefined {
   if (![...COLOUR_CHUNKS].some((type) => chunks.has(type))) return undefined;
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const coded = chunks.has('cICP') ? colourOfCodePoints(bytes, chunks.get('cICP')!) : undefined;
-  if (coded) return { file: filterPng(bytes, (type) => !COLOUR_CHUNKS.has(type) && type !== 'iCCP' && type !== 'sRGB'), colour: coded.colour };
+  if (coded)
+    return {
+      file: filterPng(bytes, (type) => !COLOUR_CHUNKS.has(type) && type !== 'iCCP' && type !== 'sRGB'),
+      colour: coded.colour,
+    };
   const file = filterPng(bytes, (type) => !COLOUR_CHUNKS.has(type));
   if (chunks.has('iCCP') || chunks.has('sRGB')) return { file, colour: undefined };
   return { file, colour: colourOfGamma(view, chunks.get('gAMA'), chunks.get('cHRM')) };
 }
 
 /** @returns undefined for code points that are not known here, such as those of high dynamic range */
-function colourOfCodePoints(bytes: Uint8Array, { dataStart, dataLength }: PngChunk): { colour: PngColour | undefined } | undefined {
+function colourOfCodePoints(
+  bytes: Uint8Array,
+  { dataStart, dataLength }: PngChunk,
+): { colour: PngColour | undefined } | undefined {
   const [primaries, transfer, matrix, full] = bytes.subarray(dataStart, dataStart + dataLength);
   const decode = TRANSFERS[transfer!];
   const chromaticities = PRIMARIES[primaries!];
@@ -78,7 +90,11 @@ function colourOfCodePoints(bytes: Uint8Array, { dataStart, dataLength }: PngChu
 }
 
 /** gAMA holds 100,000 divided by the exponent of decoding, cHRM chromaticities times 100,000. */
-function colourOfGamma(view: DataView, gamma: PngChunk | undefined, chroma: PngChunk | undefined): PngColour | undefined {
+function colourOfGamma(
+  view: DataView,
+  gamma: PngChunk | undefined,
+  chroma: PngChunk | undefined,
+): PngColour | undefined {
   const stored = gamma?.dataLength === 4 ? view.getUint32(gamma.dataStart) : 0;
   if (stored === 0) return undefined;
   const exponent = Math.min(10, Math.max(0.1, 100_000 / stored));
@@ -86,8 +102,13 @@ function colourOfGamma(view: DataView, gamma: PngChunk | undefined, chroma: PngC
     const at = chroma!.dataStart + 8 * n;
     return [view.getUint32(at) / 100_000, view.getUint32(at + 4) / 100_000];
   };
-  const given = chroma?.dataLength === 32 ? { white: pair(0), red: pair(1), green: pair(2), blue: pair(3) } : SRGB_PRIMARIES;
-  const usable = [given.white, given.red, given.green, given.blue].every(([x, y]) => x > 0 && y > 0 && x + y <= 1.2);
+  const given =
+    chroma?.dataLength === 32
+      ? { white: pair(0), red: pair(1), green: pair(2), blue: pair(3) }
+      : SRGB_PRIMARIES;
+  const usable = [given.white, given.red, given.green, given.blue].every(
+    ([x, y]) => x > 0 && y > 0 && x + y <= 1.2,
+  );
   return pngColour((code) => code ** exponent, usable ? given : SRGB_PRIMARIES);
 }
 
@@ -103,14 +124,21 @@ function pngColour(decode: (code: number) => number, primaries: Chromaticities):
  * Brings decoded pixels to sRGB; what lies beyond its gamut is clipped by channel, as profiles do it.
  * @param rgba 4 bytes a pixel, overwritten; the fourth stays
  */
-export function convertPngPixels(rgba: Uint8Array | Uint8ClampedArray, { lightOfCode, matrix }: PngColour): void {
+export function convertPngPixels(
+  rgba: Uint8Array | Uint8ClampedArray,
+  { lightOfCode, matrix }: PngColour,
+): void {
   const codes = Uint8Array.from(lightOfCode, (light) => encodeSrgb8(light));
   for (let i = 0; i < rgba.length; i += 4) {
     if (!matrix) {
       for (let c = 0; c < 3; c++) rgba[i + c] = codes[rgba[i + c]!]!;
       continue;
     }
-    const light = transform(matrix, [lightOfCode[rgba[i]!]!, lightOfCode[rgba[i + 1]!]!, lightOfCode[rgba[i + 2]!]!]);
+    const light = transform(matrix, [
+      lightOfCode[rgba[i]!]!,
+      lightOfCode[rgba[i + 1]!]!,
+      lightOfCode[rgba[i + 2]!]!,
+    ]);
     for (let c = 0; c < 3; c++) rgba[i + c] = encodeSrgb8(light[c]!);
   }
 }

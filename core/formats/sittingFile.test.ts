@@ -10,11 +10,25 @@ import { parseWrittenNumber } from './writtenNumber';
 const ID = 'a'.repeat(64);
 const found = mark('found-part', { sitter: 's', part: 'hair', plate: 'hair plate' });
 const photo = addArea(newPhoto({ id: ID, file: 'a.jpg', width: 8, height: 6 }), {
-  id: 'area', name: 'Hair', part: 'hair', sitter: null, inverted: false, edgeCare: NO_EDGE_CARE, marks: [found],
+  id: 'area',
+  name: 'Hair',
+  part: 'hair',
+  sitter: null,
+  inverted: false,
+  edgeCare: NO_EDGE_CARE,
+  marks: [found],
 });
 const sitting = { ...newSitting('one', 'One', '2026-11-26T10:00:00.000Z'), photos: [photo] };
-const plate = { region: { x: 1, y: 2, width: 4, height: 2, outWidth: 2, outHeight: 1 }, coverage8: Uint8Array.of(7, 200) };
-const file = () => packSitting({ sitting, plates: new Map([['hair plate', plate]]), photos: new Map([[ID, strToU8('photo bytes')]]) });
+const plate = {
+  region: { x: 1, y: 2, width: 4, height: 2, outWidth: 2, outHeight: 1 },
+  coverage8: Uint8Array.of(7, 200),
+};
+const file = () =>
+  packSitting({
+    sitting,
+    plates: new Map([['hair plate', plate]]),
+    photos: new Map([[ID, strToU8('photo bytes')]]),
+  });
 
 describe('a sitting as a file', () => {
   it('comes back whole', () => {
@@ -26,7 +40,12 @@ describe('a sitting as a file', () => {
   });
 
   it('is a zip archive that holds plain files', () => {
-    expect(Object.keys(unzipSync(file())).sort()).toEqual(['photos/' + ID, 'plates.json', 'plates/0.png', 'sitting.json']);
+    expect(Object.keys(unzipSync(file())).sort()).toEqual([
+      'photos/' + ID,
+      'plates.json',
+      'plates/0.png',
+      'sitting.json',
+    ]);
   });
 
   it.each<[string, Uint8Array, RegExp]>([
@@ -34,15 +53,29 @@ describe('a sitting as a file', () => {
     ['an archive of something else', zipSync({ 'readme.txt': strToU8('hello') }), /not-a-sitting/],
     ['a cut archive', file().subarray(0, 300), /not-a-sitting/],
     ['no JSON', zipSync({ 'sitting.json': strToU8('{') }), /not-json/],
-    ['a list that leads out of the archive', zipSync({ 'sitting.json': strToU8(JSON.stringify(sitting)), 'plates.json': strToU8(JSON.stringify([{ name: 'x', file: '../../x.png', region: plate.region }])) }), /invalid/],
-    ['the future', zipSync({ 'sitting.json': strToU8(JSON.stringify({ ...sitting, schema: 99 })) }), /from-the-future/],
+    [
+      'a list that leads out of the archive',
+      zipSync({
+        'sitting.json': strToU8(JSON.stringify(sitting)),
+        'plates.json': strToU8(JSON.stringify([{ name: 'x', file: '../../x.png', region: plate.region }])),
+      }),
+      /invalid/,
+    ],
+    [
+      'the future',
+      zipSync({ 'sitting.json': strToU8(JSON.stringify({ ...sitting, schema: 99 })) }),
+      /from-the-future/,
+    ],
   ])('is refused: %s', (_, bytes, fault) => {
     expect(() => unpackSitting(bytes, KINDS)).toThrow(fault);
   });
 
   it('opens without what does not fit', () => {
     const odd = { ...sitting, photos: [{ ...photo, areas: [{ ...photo.areas[0], part: 'wings' }] }] };
-    const { sitting: read, setAside } = unpackSitting(zipSync({ 'sitting.json': strToU8(JSON.stringify(odd)) }), KINDS);
+    const { sitting: read, setAside } = unpackSitting(
+      zipSync({ 'sitting.json': strToU8(JSON.stringify(odd)) }),
+      KINDS,
+    );
     expect(read.photos[0]!.areas).toEqual([]);
     expect(setAside[0]!.what).toBe('area “Hair”');
   });
@@ -50,7 +83,21 @@ describe('a sitting as a file', () => {
 
 describe('numbers as people write them', () => {
   it.each([
-    ['12', 12], [' 12,5 ', 12.5], ['-3', -3], ['\u22123,25', -3.25], ['+.5', 0.5], ['26°', 26], ['40 %', 40], ['12 px', 12], ['1e2', 100],
-    ['', Number.NaN], [' ', Number.NaN], ['1,2,3', Number.NaN], ['0x10', Number.NaN], ['Infinity', Number.NaN], ['twelve', Number.NaN], ['--3', Number.NaN],
+    ['12', 12],
+    [' 12,5 ', 12.5],
+    ['-3', -3],
+    ['\u22123,25', -3.25],
+    ['+.5', 0.5],
+    ['26°', 26],
+    ['40 %', 40],
+    ['12 px', 12],
+    ['1e2', 100],
+    ['', Number.NaN],
+    [' ', Number.NaN],
+    ['1,2,3', Number.NaN],
+    ['0x10', Number.NaN],
+    ['Infinity', Number.NaN],
+    ['twelve', Number.NaN],
+    ['--3', Number.NaN],
   ])('%j is %d', (text, value) => expect(parseWrittenNumber(text)).toBe(value));
 });

@@ -51,7 +51,10 @@ export function packSitting({ sitting, plates, photos }: SittingFile): Uint8Arra
     [PLATE_LIST]: [strToU8(JSON.stringify(listed)), { level: 6 }],
   };
   for (const { name, file, region } of listed) {
-    files[file] = [encodeCoveragePng(plates.get(name)!.coverage8, region.outWidth, region.outHeight), { level: 0 }];
+    files[file] = [
+      encodeCoveragePng(plates.get(name)!.coverage8, region.outWidth, region.outHeight),
+      { level: 0 },
+    ];
   }
   for (const [id, bytes] of photos) files[`photos/${id}`] = [bytes, { level: 0 }];
   return zipSync(files);
@@ -69,7 +72,11 @@ export function unpackSitting(bytes: Uint8Array, kinds: Kinds): ReadSittingFile 
   const plates = new Map<string, Plate>();
   const list = files[PLATE_LIST] ? parseWith(plateListSchema, parseJson(strFromU8(files[PLATE_LIST]))) : [];
   for (const { name, file, region } of list) {
-    if (files[file]) plates.set(name, { region, coverage8: decodeCoveragePng(files[file], region.outWidth, region.outHeight) });
+    if (files[file])
+      plates.set(name, {
+        region,
+        coverage8: decodeCoveragePng(files[file], region.outWidth, region.outHeight),
+      });
   }
   const photos = new Map<string, Uint8Array>();
   for (const { id } of sitting.photos) if (files[`photos/${id}`]) photos.set(id, files[`photos/${id}`]!);
@@ -83,7 +90,9 @@ function unzip(bytes: Uint8Array): Record<string, Uint8Array> {
       filter: ({ name, originalSize }) => {
         total += originalSize;
         if (total > MOST_BYTES) throw new DocumentError('not-a-sitting');
-        return name === DOCUMENT || name === PLATE_LIST || name.startsWith('plates/') || name.startsWith('photos/');
+        return (
+          name === DOCUMENT || name === PLATE_LIST || name.startsWith('plates/') || name.startsWith('photos/')
+        );
       },
     });
   } catch {

@@ -3,7 +3,10 @@ import type { Coverage8Raster, LinearRaster } from '../raster/raster';
 
 /** Mean of an area in linear light, weighted by coverage; undefined when it covers nothing. */
 export function areaMean({ data }: LinearRaster, coverage: Coverage8Raster): Triple | undefined {
-  let red = 0, green = 0, blue = 0, sum = 0;
+  let red = 0;
+  let green = 0;
+  let blue = 0;
+  let sum = 0;
   for (let i = 0; i < coverage.data.length; i++) {
     const weight = coverage.data[i]!;
     if (weight === 0) continue;

@@ -16,7 +16,15 @@ import { lightnessSamples, rungSamples } from './rungs';
 /** What check found on one sitter's skin: numbers only; what to do about it and the words for it are made elsewhere. */
 export type Finding =
   /** HSV hue outside the corridor; `off` is negative toward red, positive toward green */
-  | { readonly is: 'hue'; readonly rungs: readonly { readonly rung: Rung; readonly hueDegrees: number; readonly off: number; readonly target: number }[] }
+  | {
+      readonly is: 'hue';
+      readonly rungs: readonly {
+        readonly rung: Rung;
+        readonly hueDegrees: number;
+        readonly off: number;
+        readonly target: number;
+      }[];
+    }
   /** range of redness between the quarters of the skin, OKLab a */
   | { readonly is: 'blotches'; readonly range: number }
   /** neck and limbs against the face: L* and HSV degrees of their means, and degrees at equal lightness; negative is darker, redder */
@@ -38,23 +46,39 @@ export interface SitterSkin {
   /** where hue is wanted; that of common practice when absent */
   readonly corridor?: Corridor | undefined;
   /** of the photo, forehead to chin, upright */
-  readonly faceBox?: { readonly x: number; readonly y: number; readonly width: number; readonly height: number } | undefined;
+  readonly faceBox?:
+    { readonly x: number; readonly y: number; readonly width: number; readonly height: number } | undefined;
 }
 
 /** Less than this is how portraits are; measured on neutral ones: hue within 1° of the corridor, ranges 0.005 to 0.010. */
-const LEAST_HUE = 2, MOST_INWARD = 4, LEAST_RANGE = 0.0125, LEAST_APART_DEGREES = 5, LEAST_FLUSH = 8, LEAST_CLIPPED = 0.005, LEAST_PUSHED = 0.02;
-const CLIPPED_WHITE = 0.985, CLIPPED_BLACK = 0.0006;
+const LEAST_HUE = 2;
+const MOST_INWARD = 4;
+const LEAST_RANGE = 0.0125;
+const LEAST_APART_DEGREES = 5;
+const LEAST_FLUSH = 8;
+const LEAST_CLIPPED = 0.005;
+const LEAST_PUSHED = 0.02;
+const CLIPPED_WHITE = 0.985;
+const CLIPPED_BLACK = 0.0006;
 
 /** Whatever is off on a sitter's skin, the gravest first. */
 export function checkSkin({ skin, before, face, neckAndLimbs, faceBox, corridor }: SitterSkin): Finding[] {
   const apart = face && neckAndLimbs && apartFinding(face, neckAndLimbs);
   // A neck in other light says nothing of the hue of the skin.
-  const findings = [hueFinding(apart && face ? face : skin, corridor), apart, blotchFinding(face ?? skin), faceBox && flushFinding(face ?? skin, faceBox), ...clippedFindings(before ?? skin), before && pushedFinding(before, skin)];
+  const findings = [
+    hueFinding(apart && face ? face : skin, corridor),
+    apart,
+    blotchFinding(face ?? skin),
+    faceBox && flushFinding(face ?? skin, faceBox),
+    ...clippedFindings(before ?? skin),
+    before && pushedFinding(before, skin),
+  ];
   return findings.filter((finding) => finding !== undefined);
 }
 
 function hueFinding({ pixels, coverage }: AreaInput, wanted: Corridor | undefined): Finding | undefined {
-  const samples = rungSamples(pixels, coverage), hues = new Map<Rung, number>();
+  const samples = rungSamples(pixels, coverage);
+  const hues = new Map<Rung, number>();
   for (const rung of RUNGS) {
     const hue = samples[rung].length > 0 ? hsvHueOfSrgbLinear(meanLinear(samples[rung])) : undefined;
     if (hue !== undefined) hues.set(rung, hue);
@@ -62,7 +86,13 @@ function hueFinding({ pixels, coverage }: AreaInput, wanted: Corridor | undefine
   const corridor = corridorFor(hues.get('middle'), wanted);
   const rungs = [...hues].map(([rung, hueDegrees]) => {
     const off = degreesOffRange(hueDegrees, corridor[rung]);
-    return { rung, hueDegrees, off, target: off > 0 ? corridor[rung].to - inward(off) : off < 0 ? corridor[rung].from + inward(off) : hueDegrees };
+    return {
+      rung,
+      hueDegrees,
+      off,
+      target:
+        off > 0 ? corridor[rung].to - inward(off) : off < 0 ? corridor[rung].from + inward(off) : hueDegrees,
+    };
   });
   return rungs.some(({ off }) => Math.abs(off) >= LEAST_HUE) ? { is: 'hue', rungs } : undefined;
 }
@@ -75,57 +105,95 @@ function inward(off: number): number {
 function blotchFinding(area: AreaInput): Finding | undefined {
   const field = measureDepartures(area, null);
   if (!field) return undefined;
-  const { outWidth: width } = field.region, redness: number[] = [];
+  const { outWidth: width } = field.region;
+  const redness: number[] = [];
   for (let i = 0; i < field.data.length / DEPARTURE.channels; i++) {
-    const column = i % width, row = (i - column) / width, at = DEPARTURE.channels * i;
-    if (coverageAt(area, field.region, column, row) === 255) redness.push(field.data[at + DEPARTURE.hueA]! + field.data[at + DEPARTURE.saturationA]!);
+    const column = i % width;
+    const row = (i - column) / width;
+    const at = DEPARTURE.channels * i;
+    if (coverageAt(area, field.region, column, row) === 255)
+      redness.push(field.data[at + DEPARTURE.hueA]! + field.data[at + DEPARTURE.saturationA]!);
   }
   if (redness.length === 0) return undefined;
   redness.sort((p, q) => p - q);
-  const range = redness[Math.floor(0.75 * (redness.length - 1))]! - redness[Math.floor(0.25 * (redness.length - 1))]!;
+  const range =
+    redness[Math.floor(0.75 * (redness.length - 1))]! - redness[Math.floor(0.25 * (redness.length - 1))]!;
   return range >= LEAST_RANGE ? { is: 'blotches', range } : undefined;
 }
 
 /** Coverage of the area at a place of another grid over the same box. */
-function coverageAt({ coverage, region }: AreaInput, grid: AreaInput['region'], column: number, row: number): number {
-  const across = Math.floor((((column + 0.5) * grid.width) / grid.outWidth) * (region.outWidth / region.width)), down = Math.floor((((row + 0.5) * grid.height) / grid.outHeight) * (region.outHeight / region.height));
-  return coverage.data[Math.min(coverage.height - 1, down) * coverage.width + Math.min(coverage.width - 1, across)]!;
+function coverageAt(
+  { coverage, region }: AreaInput,
+  grid: AreaInput['region'],
+  column: number,
+  row: number,
+): number {
+  const across = Math.floor(
+    (((column + 0.5) * grid.width) / grid.outWidth) * (region.outWidth / region.width),
+  );
+  const down = Math.floor(
+    (((row + 0.5) * grid.height) / grid.outHeight) * (region.outHeight / region.height),
+  );
+  return coverage.data[
+    Math.min(coverage.height - 1, down) * coverage.width + Math.min(coverage.width - 1, across)
+  ]!;
 }
 
 /** Colours are compared band by band of lightness, as a neck in shadow is redder than a face in light by nature. */
 function apartFinding(face: AreaInput, neck: AreaInput): Finding | undefined {
-  const faceMean = areaMean(face.pixels, face.coverage), neckMean = areaMean(neck.pixels, neck.coverage);
-  const faceBands = lightnessSamples(face.pixels, face.coverage), neckBands = lightnessSamples(neck.pixels, neck.coverage);
+  const faceMean = areaMean(face.pixels, face.coverage);
+  const neckMean = areaMean(neck.pixels, neck.coverage);
+  const faceBands = lightnessSamples(face.pixels, face.coverage);
+  const neckBands = lightnessSamples(neck.pixels, neck.coverage);
   if (!faceMean || !neckMean) return undefined;
-  let sum = 0, weight = 0;
+  let sum = 0;
+  let weight = 0;
   faceBands.forEach((band, i) => {
     const other = neckBands[i]!;
     if (band.length === 0 || other.length === 0) return;
-    const here = hsvHueOfSrgbLinear(meanLinear(band)), there = hsvHueOfSrgbLinear(meanLinear(other));
+    const here = hsvHueOfSrgbLinear(meanLinear(band));
+    const there = hsvHueOfSrgbLinear(meanLinear(other));
     if (here === undefined || there === undefined) return;
     sum += other.length * hueDeltaDegrees(here, there);
     weight += other.length;
   });
-  const lightness = lightnessOf(neckMean) - lightnessOf(faceMean), hueDegrees = weight > 0 ? sum / weight : 0;
+  const lightness = lightnessOf(neckMean) - lightnessOf(faceMean);
+  const hueDegrees = weight > 0 ? sum / weight : 0;
   return Math.abs(hueDegrees) >= LEAST_APART_DEGREES ? { is: 'apart', lightness, hueDegrees } : undefined;
 }
 
 /** Forehead and cheeks as shares of the face's box; common proportions of an upright face. */
 const FOREHEAD = { left: 0.32, right: 0.68, top: 0.04, bottom: 0.2 };
-const CHEEKS = [{ left: 0.14, right: 0.32, top: 0.5, bottom: 0.68 }, { left: 0.68, right: 0.86, top: 0.5, bottom: 0.68 }];
+const CHEEKS = [
+  { left: 0.14, right: 0.32, top: 0.5, bottom: 0.68 },
+  { left: 0.68, right: 0.86, top: 0.5, bottom: 0.68 },
+];
 
 function flushFinding(area: AreaInput, box: NonNullable<SitterSkin['faceBox']>): Finding | undefined {
-  const forehead = hueWithin(area, box, [FOREHEAD]), cheeks = hueWithin(area, box, CHEEKS);
+  const forehead = hueWithin(area, box, [FOREHEAD]);
+  const cheeks = hueWithin(area, box, CHEEKS);
   if (forehead === undefined || cheeks === undefined) return undefined;
   const degrees = hueDeltaDegrees(cheeks, forehead);
   return degrees >= LEAST_FLUSH ? { is: 'flushed', degrees } : undefined;
 }
 
-function hueWithin({ region, pixels, coverage }: AreaInput, box: NonNullable<SitterSkin['faceBox']>, shares: readonly typeof FOREHEAD[]): number | undefined {
+function hueWithin(
+  { region, pixels, coverage }: AreaInput,
+  box: NonNullable<SitterSkin['faceBox']>,
+  shares: readonly (typeof FOREHEAD)[],
+): number | undefined {
   const inside = coverage.data.map((value, i) => {
-    const column = i % coverage.width, x = region.x + ((column + 0.5) * region.width) / coverage.width, y = region.y + (((i - column) / coverage.width + 0.5) * region.height) / coverage.height;
-    const across = (x - box.x) / box.width, down = (y - box.y) / box.height;
-    return value === 255 && shares.some(({ left, right, top, bottom }) => across >= left && across <= right && down >= top && down <= bottom) ? 255 : 0;
+    const column = i % coverage.width;
+    const x = region.x + ((column + 0.5) * region.width) / coverage.width;
+    const y = region.y + (((i - column) / coverage.width + 0.5) * region.height) / coverage.height;
+    const across = (x - box.x) / box.width;
+    const down = (y - box.y) / box.height;
+    return value === 255 &&
+      shares.some(
+        ({ left, right, top, bottom }) => across >= left && across <= right && down >= top && down <= bottom,
+      )
+      ? 255
+      : 0;
   });
   const mean = areaMean(pixels, { ...coverage, data: inside });
   return mean && hsvHueOfSrgbLinear(mean);
@@ -133,7 +201,9 @@ function hueWithin({ region, pixels, coverage }: AreaInput, box: NonNullable<Sit
 
 /** What is at white with the steps and was not without them. */
 function pushedFinding(before: AreaInput, { pixels, coverage }: AreaInput): Finding | undefined {
-  const most = ({ data }: AreaInput['pixels'], i: number) => Math.max(data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!), brightest: number[] = [];
+  const most = ({ data }: AreaInput['pixels'], i: number) =>
+    Math.max(data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!);
+  const brightest: number[] = [];
   let pushed = 0;
   for (let i = 0; i < coverage.data.length; i++) {
     if (coverage.data[i] !== 255) continue;
@@ -144,11 +214,20 @@ function pushedFinding(before: AreaInput, { pixels, coverage }: AreaInput): Find
   const share = brightest.length > 0 ? pushed / brightest.length : 0;
   // Above a hundredth, so that the brightest hundredth says how far.
   if (share < LEAST_PUSHED) return undefined;
-  return { is: 'pushed', share, stops: Math.max(0, Math.log2(brightest.sort((p, q) => p - q)[Math.floor(0.99 * (brightest.length - 1))]!)) };
+  return {
+    is: 'pushed',
+    share,
+    stops: Math.max(
+      0,
+      Math.log2(brightest.sort((p, q) => p - q)[Math.floor(0.99 * (brightest.length - 1))]!),
+    ),
+  };
 }
 
 function clippedFindings({ pixels, coverage }: AreaInput): Finding[] {
-  let white = 0, black = 0, count = 0;
+  let white = 0;
+  let black = 0;
+  let count = 0;
   for (let i = 0; i < coverage.data.length; i++) {
     if (coverage.data[i] !== 255) continue;
     count++;
@@ -156,7 +235,8 @@ function clippedFindings({ pixels, coverage }: AreaInput): Finding[] {
     if (Math.max(...channels) >= CLIPPED_WHITE) white++;
     if (Math.min(...channels) <= CLIPPED_BLACK) black++;
   }
-  const found = (end: 'white' | 'black', share: number): Finding[] => (share >= LEAST_CLIPPED ? [{ is: 'clipped', end, share }] : []);
+  const found = (end: 'white' | 'black', share: number): Finding[] =>
+    share >= LEAST_CLIPPED ? [{ is: 'clipped', end, share }] : [];
   return count === 0 ? [] : [...found('white', white / count), ...found('black', black / count)];
 }
 

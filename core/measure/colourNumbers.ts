@@ -20,23 +20,42 @@ export interface ColourNumbers {
 }
 
 /** Least chroma that has a hue: CIELAB, OKLab. */
-const LEAST_CHROMA = 0.5, LEAST_OKLAB_CHROMA = 0.002;
+const LEAST_CHROMA = 0.5;
+const LEAST_OKLAB_CHROMA = 0.002;
 
 /**
  * Classes of skin by individual typology angle, each down to its limit in degrees.
  * @see Chardin, Cires and Hourseau 1991, "Skin colour typology and suntanning pathways"; Del Bino and others 2006
  */
-const ITA_CLASSES: readonly (readonly [number, string])[] = [[55, 'very light'], [41, 'light'], [28, 'intermediate'], [10, 'tan'], [-30, 'brown'], [-Infinity, 'dark']];
+const ITA_CLASSES: readonly (readonly [number, string])[] = [
+  [55, 'very light'],
+  [41, 'light'],
+  [28, 'intermediate'],
+  [10, 'tan'],
+  [-30, 'brown'],
+  [-Infinity, 'dark'],
+];
 
 /** @param srgbLinear any finite values; HSV, HSL and RGB are of the colour mapped into sRGB */
 export function colourNumbers(srgbLinear: Triple): ColourNumbers {
-  const encoded = mapIntoSrgbGamut(srgbLinear).map((channel) => Math.min(1, Math.max(0, encodeSrgb(channel)))) as unknown as Triple;
-  const { hueDegrees, saturation, value } = convertSrgbEncodedToHsv(encoded), hue = hueDegrees ?? null, least = Math.min(...encoded), lightness = (value + least) / 2;
-  const cielabD50 = convertSrgbLinearToCielabD50(srgbLinear), [oklabL, okA, okB] = convertSrgbLinearToOklab(srgbLinear), [l65, , b65] = convertSrgbLinearToCielabD65(srgbLinear);
+  const encoded = mapIntoSrgbGamut(srgbLinear).map((channel) =>
+    Math.min(1, Math.max(0, encodeSrgb(channel))),
+  ) as unknown as Triple;
+  const { hueDegrees, saturation, value } = convertSrgbEncodedToHsv(encoded);
+  const hue = hueDegrees ?? null;
+  const least = Math.min(...encoded);
+  const lightness = (value + least) / 2;
+  const cielabD50 = convertSrgbLinearToCielabD50(srgbLinear);
+  const [oklabL, okA, okB] = convertSrgbLinearToOklab(srgbLinear);
+  const [l65, , b65] = convertSrgbLinearToCielabD65(srgbLinear);
   const degrees = Math.atan2(l65 - 50, b65) / RADIANS_PER_DEGREE;
   return {
     hsv: { hue, saturation, value },
-    hsl: { hue, saturation: value === least ? 0 : (value - least) / (1 - Math.abs(2 * lightness - 1)), lightness },
+    hsl: {
+      hue,
+      saturation: value === least ? 0 : (value - least) / (1 - Math.abs(2 * lightness - 1)),
+      lightness,
+    },
     rgb8: encoded.map((channel) => Math.round(255 * channel)) as unknown as Triple,
     cielabD50,
     lch: { lightness: cielabD50[0], ...polar(cielabD50[1], cielabD50[2], LEAST_CHROMA) },

@@ -26,8 +26,12 @@ export function corridorOf({ corridors }: Pick<Photo, 'corridors'>, sitter: stri
 }
 
 /** The corridor as skin is judged by it: in the shade it reaches up to the sitter's own middle, where that is within it. */
-export function corridorFor(middleHueDegrees: number | undefined, corridor: Corridor = SKIN_CORRIDOR): Corridor {
-  const { middle, shade } = corridor, own = middleHueDegrees !== undefined && middleHueDegrees <= middle.to ? middleHueDegrees : shade.to;
+export function corridorFor(
+  middleHueDegrees: number | undefined,
+  corridor: Corridor = SKIN_CORRIDOR,
+): Corridor {
+  const { middle, shade } = corridor;
+  const own = middleHueDegrees !== undefined && middleHueDegrees <= middle.to ? middleHueDegrees : shade.to;
   return { light: corridor.light, middle, shade: { from: shade.from, to: Math.max(shade.to, own) } };
 }
 
@@ -36,7 +40,8 @@ export const SKIN_TARGETS: Readonly<Record<Rung, number>> = { light: 26, middle:
 
 /** Degrees a hue lies outside a range: negative towards red, positive towards yellow and green, 0 inside. */
 export function degreesOffRange(hueDegrees: number, range: HueRange): number {
-  const middle = (range.from + range.to) / 2, half = (range.to - range.from) / 2;
+  const middle = (range.from + range.to) / 2;
+  const half = (range.to - range.from) / 2;
   const delta = hueDeltaDegrees(middle, hueDegrees);
   return Math.sign(delta) * Math.max(0, Math.abs(delta) - half);
 }

@@ -6,12 +6,27 @@ import type { AreaInput } from './areaInput';
 import { measureTrend, oklabPlanes, readTrend } from './trend';
 
 /** Channels of the field: OKLab steps by which a place departs from the trend; what of them is blush; how much a mark darkens. */
-export const DEPARTURE = { hueA: 0, hueB: 1, saturationA: 2, saturationB: 3, lightness: 4, blushHueA: 5, blushHueB: 6, blushSaturationA: 7, blushSaturationB: 8, blushLightness: 9, mark: 10, channels: 11 } as const;
+export const DEPARTURE = {
+  hueA: 0,
+  hueB: 1,
+  saturationA: 2,
+  saturationB: 3,
+  lightness: 4,
+  blushHueA: 5,
+  blushHueB: 6,
+  blushSaturationA: 7,
+  blushSaturationB: 8,
+  blushLightness: 9,
+  mark: 10,
+  channels: 11,
+} as const;
 
 /** Radius of blotches as a share of the square root of the area, which stands in for the face where none is known. */
 const SIZE_SHARE = 0.025;
 /** In blotch radii: colour is smoothed over less, as pores have next to none; shading and blush are broader. */
-const COLOUR_RADII = 0.1, FORM_RADII = 1.6, BLUSH_RADII = 2.4;
+const COLOUR_RADII = 0.1;
+const FORM_RADII = 1.6;
+const BLUSH_RADII = 2.4;
 /** A mark is darker than its surroundings by this much OKLab lightness. */
 const MARK_DEPTH = 0.035;
 /**
@@ -30,23 +45,54 @@ const MOST_PIXELS = 300_000;
  * @param size radius of the smallest blotches in pixels of the photo; null suits it to the area
  * @returns undefined when the area covers nothing
  */
-export function measureDepartures({ pixels, coverage, region }: AreaInput, size: number | null): Field | undefined {
-  const grid = halveArea({ region, planes: oklabPlanes(pixels.data), weights: Float32Array.from(coverage.data, (value) => value / 255) }, MOST_PIXELS);
-  const { outWidth: width, outHeight: height } = grid.region, [light, planeA, planeB] = grid.planes as [Float32Array, Float32Array, Float32Array];
-  const total = grid.weights.reduce((sum, value) => sum + value, 0), radius = Math.max(1, size === null ? SIZE_SHARE * Math.sqrt(total) : (size * width) / grid.region.width);
-  const darker = marksOf(light, grid.weights, width, height, radius), weights = grid.weights.map((weight, i) => (darker[i]! < 0 ? 0 : weight));
-  const fine = areaLowPass(weights, width, height, COLOUR_RADII * radius), blotch = areaLowPass(weights, width, height, radius), form = areaLowPass(weights, width, height, FORM_RADII * radius);
-  const a = fine.of(planeA), b = fine.of(planeB), smooth = blotch.of(light), shape = form.of(light);
+export function measureDepartures(
+  { pixels, coverage, region }: AreaInput,
+  size: number | null,
+): Field | undefined {
+  const grid = halveArea(
+    {
+      region,
+      planes: oklabPlanes(pixels.data),
+      weights: Float32Array.from(coverage.data, (value) => value / 255),
+    },
+    MOST_PIXELS,
+  );
+  const { outWidth: width, outHeight: height } = grid.region;
+  const [light, planeA, planeB] = grid.planes as [Float32Array, Float32Array, Float32Array];
+  const total = grid.weights.reduce((sum, value) => sum + value, 0);
+  const radius = Math.max(
+    1,
+    size === null ? SIZE_SHARE * Math.sqrt(total) : (size * width) / grid.region.width,
+  );
+  const darker = marksOf(light, grid.weights, width, height, radius);
+  const weights = grid.weights.map((weight, i) => (darker[i]! < 0 ? 0 : weight));
+  const fine = areaLowPass(weights, width, height, COLOUR_RADII * radius);
+  const blotch = areaLowPass(weights, width, height, radius);
+  const form = areaLowPass(weights, width, height, FORM_RADII * radius);
+  const a = fine.of(planeA);
+  const b = fine.of(planeB);
+  const smooth = blotch.of(light);
+  const shape = form.of(light);
   const slope = bloodSlope(smooth, shape, blotch.of(planeA), form.of(planeA), weights);
   // Lightness as it would be without blood: blotches must not pass for shade.
   const bloodless = fine.of(light).map((level, i) => level - slope * a[i]!);
   const trend = measureTrend([bloodless, a, b], grid.weights);
   if (!trend) return undefined;
-  const field = newField(grid.region, DEPARTURE.channels), { data } = field, red = new Float32Array(a.length), yellow = new Float32Array(a.length), along = { a: 0, b: 0 };
+  const field = newField(grid.region, DEPARTURE.channels);
+  const { data } = field;
+  const red = new Float32Array(a.length);
+  const yellow = new Float32Array(a.length);
+  const along = { a: 0, b: 0 };
   for (let i = 0; i < a.length; i++) {
     if (fine.weight[i]! < 1e-3) continue;
     readTrend(trend, bloodless[i]!, along);
-    const length = Math.hypot(along.a, along.b) || 1, u = along.a / length, v = along.b / length, restA = a[i]! - along.a, restB = b[i]! - along.b, radial = restA * u + restB * v, at = DEPARTURE.channels * i;
+    const length = Math.hypot(along.a, along.b) || 1;
+    const u = along.a / length;
+    const v = along.b / length;
+    const restA = a[i]! - along.a;
+    const restB = b[i]! - along.b;
+    const radial = restA * u + restB * v;
+    const at = DEPARTURE.channels * i;
     data[at + DEPARTURE.saturationA] = radial * u;
     data[at + DEPARTURE.saturationB] = radial * v;
     data[at + DEPARTURE.hueA] = restA - radial * u;
@@ -54,14 +100,22 @@ export function measureDepartures({ pixels, coverage, region }: AreaInput, size:
     red[i] = restA;
     yellow[i] = restB;
   }
-  const blood = form.of(red), broad = areaLowPass(weights, width, height, BLUSH_RADII * radius), blushA = broad.of(red), blushB = broad.of(yellow);
+  const blood = form.of(red);
+  const broad = areaLowPass(weights, width, height, BLUSH_RADII * radius);
+  const blushA = broad.of(red);
+  const blushB = broad.of(yellow);
   for (let i = 0; i < a.length; i++) {
-    const at = DEPARTURE.channels * i, blush = Math.max(0, blushA[i]!);
+    const at = DEPARTURE.channels * i;
+    const blush = Math.max(0, blushA[i]!);
     data[at + DEPARTURE.lightness] = smooth[i]! - shape[i]! + slope * blood[i]!;
     data[at + DEPARTURE.mark] = darker[i]!;
     readTrend(trend, bloodless[i]!, along);
     // Split like the departure itself: what one share took, only that share gives back.
-    const length = Math.hypot(along.a, along.b) || 1, u = along.a / length, v = along.b / length, yellowness = blush > 0 ? blushB[i]! : 0, radial = blush * u + yellowness * v;
+    const length = Math.hypot(along.a, along.b) || 1;
+    const u = along.a / length;
+    const v = along.b / length;
+    const yellowness = blush > 0 ? blushB[i]! : 0;
+    const radial = blush * u + yellowness * v;
     data[at + DEPARTURE.blushSaturationA] = radial * u;
     data[at + DEPARTURE.blushSaturationB] = radial * v;
     data[at + DEPARTURE.blushHueA] = blush - radial * u;
@@ -72,14 +126,32 @@ export function measureDepartures({ pixels, coverage, region }: AreaInput, size:
 }
 
 /** By how much OKLab lightness freckles, moles and single hairs are darker than what is around them; 0 elsewhere. */
-function marksOf(lightness: Float32Array, weights: Float32Array, width: number, height: number, radius: number): Float32Array {
-  const near = areaLowPass(weights, width, height, radius / 8).of(lightness), around = areaLowPass(weights, width, height, 0.8 * radius).of(lightness);
-  return near.map((level, i) => (weights[i]! > 0 && around[i]! - level > MARK_DEPTH ? level - around[i]! : 0));
+function marksOf(
+  lightness: Float32Array,
+  weights: Float32Array,
+  width: number,
+  height: number,
+  radius: number,
+): Float32Array {
+  const near = areaLowPass(weights, width, height, radius / 8).of(lightness);
+  const around = areaLowPass(weights, width, height, 0.8 * radius).of(lightness);
+  return near.map((level, i) =>
+    weights[i]! > 0 && around[i]! - level > MARK_DEPTH ? level - around[i]! : 0,
+  );
 }
 
 /** How lightness follows redness within the band of blotches, told by the reddest of them. */
-function bloodSlope(smooth: Float32Array, shape: Float32Array, a: Float32Array, shapeA: Float32Array, weights: Float32Array): number {
-  let square = 0, count = 0, product = 0, strong = 0;
+function bloodSlope(
+  smooth: Float32Array,
+  shape: Float32Array,
+  a: Float32Array,
+  shapeA: Float32Array,
+  weights: Float32Array,
+): number {
+  let square = 0;
+  let count = 0;
+  let product = 0;
+  let strong = 0;
   for (let i = 0; i < a.length; i++) {
     if (weights[i]! < 0.9) continue;
     square += (a[i]! - shapeA[i]!) ** 2;

@@ -6,14 +6,20 @@ export type Histogram = readonly [readonly number[], readonly number[], readonly
 
 const BANDS = 64;
 
-export function measureHistogram({ pixels: { data }, coverage }: Pick<AreaInput, 'pixels' | 'coverage'>): Histogram {
+export function measureHistogram({
+  pixels: { data },
+  coverage,
+}: Pick<AreaInput, 'pixels' | 'coverage'>): Histogram {
   const bands = [0, 1, 2].map(() => new Array<number>(BANDS).fill(0)) as [number[], number[], number[]];
   let total = 0;
   for (let i = 0; i < coverage.data.length; i++) {
     const weight = coverage.data[i]!;
     if (weight === 0) continue;
     total += weight;
-    for (let c = 0; c < 3; c++) bands[c as 0 | 1 | 2][Math.min(BANDS - 1, Math.max(0, Math.floor(BANDS * encodeSrgb(Math.max(0, data[3 * i + c]!)))))]! += weight;
+    for (let c = 0; c < 3; c++)
+      bands[c as 0 | 1 | 2][
+        Math.min(BANDS - 1, Math.max(0, Math.floor(BANDS * encodeSrgb(Math.max(0, data[3 * i + c]!)))))
+      ]! += weight;
   }
   return bands.map((band) => band.map((weight) => (total > 0 ? weight / total : 0))) as unknown as Histogram;
 }

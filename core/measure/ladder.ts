@@ -41,13 +41,19 @@ export interface Ladder {
   readonly saturation: { readonly density: Float32Array; readonly trend: Float32Array };
 }
 
-const LEAST_COVERAGE8 = 128, LEAST_SATURATION = 0.02, LEAST_ROW_SHARE = 0.002;
+const LEAST_COVERAGE8 = 128;
+const LEAST_SATURATION = 0.02;
+const LEAST_ROW_SHARE = 0.002;
 /** At most about this many pixels are looked at: the picture of a density needs no more. */
 const MOST_PIXELS = 120_000;
 
 export function measureLadder(pixels: LinearRaster, coverage: Coverage8Raster): Ladder {
-  const density = new Float32Array(LADDER_ROWS * LADDER_COLUMNS), saturations = new Float32Array(LADDER_ROWS * LADDER_SATURATIONS), saturationSum = new Float64Array(LADDER_ROWS);
-  const east = new Float64Array(LADDER_ROWS), north = new Float64Array(LADDER_ROWS), rowShare = new Float64Array(LADDER_ROWS);
+  const density = new Float32Array(LADDER_ROWS * LADDER_COLUMNS);
+  const saturations = new Float32Array(LADDER_ROWS * LADDER_SATURATIONS);
+  const saturationSum = new Float64Array(LADDER_ROWS);
+  const east = new Float64Array(LADDER_ROWS);
+  const north = new Float64Array(LADDER_ROWS);
+  const rowShare = new Float64Array(LADDER_ROWS);
   const stride = Math.max(1, Math.round(coverage.data.length / MOST_PIXELS));
   let total = 0;
   for (let i = 0; i < coverage.data.length; i += stride) {
@@ -58,24 +64,49 @@ export function measureLadder(pixels: LinearRaster, coverage: Coverage8Raster): 
     const [r, g, b] = mapIntoSrgbGamut(colour);
     const { hueDegrees, saturation } = convertSrgbEncodedToHsv([encodeSrgb(r), encodeSrgb(g), encodeSrgb(b)]);
     if (hueDegrees === undefined || saturation < LEAST_SATURATION) continue;
-    const row = Math.min(LADDER_ROWS - 1, Math.max(0, Math.floor(cielabLightnessOfLuminance(luminanceOfSrgbLinear(colour)) / (100 / LADDER_ROWS))));
+    const row = Math.min(
+      LADDER_ROWS - 1,
+      Math.max(
+        0,
+        Math.floor(cielabLightnessOfLuminance(luminanceOfSrgbLinear(colour)) / (100 / LADDER_ROWS)),
+      ),
+    );
     density[row * LADDER_COLUMNS + Math.min(LADDER_COLUMNS - 1, Math.floor(hueDegrees))]! += weight;
-    saturations[row * LADDER_SATURATIONS + Math.min(LADDER_SATURATIONS - 1, Math.floor(saturation * LADDER_SATURATIONS))]! += weight;
+    saturations[
+      row * LADDER_SATURATIONS + Math.min(LADDER_SATURATIONS - 1, Math.floor(saturation * LADDER_SATURATIONS))
+    ]! += weight;
     saturationSum[row]! += weight * saturation;
     rowShare[row]! += weight;
     east[row]! += weight * saturation * Math.cos(hueDegrees * RADIANS_PER_DEGREE);
     north[row]! += weight * saturation * Math.sin(hueDegrees * RADIANS_PER_DEGREE);
   }
-  const trend = Float32Array.from(rowShare, (share, row) => (share > LEAST_ROW_SHARE * total ? wrapDegrees(Math.atan2(north[row]!, east[row]!) / RADIANS_PER_DEGREE) : NaN));
-  const saturationTrend = Float32Array.from(rowShare, (share, row) => (share > LEAST_ROW_SHARE * total ? (100 * saturationSum[row]!) / share : NaN));
-  for (const shares of total > 0 ? [density, saturations] : []) for (let i = 0; i < shares.length; i++) shares[i]! /= total;
-  return { density, trend, rungs: ladderRungs(pixels, coverage), saturation: { density: saturations, trend: saturationTrend } };
+  const trend = Float32Array.from(rowShare, (share, row) =>
+    share > LEAST_ROW_SHARE * total
+      ? wrapDegrees(Math.atan2(north[row]!, east[row]!) / RADIANS_PER_DEGREE)
+      : NaN,
+  );
+  const saturationTrend = Float32Array.from(rowShare, (share, row) =>
+    share > LEAST_ROW_SHARE * total ? (100 * saturationSum[row]!) / share : NaN,
+  );
+  for (const shares of total > 0 ? [density, saturations] : [])
+    for (let i = 0; i < shares.length; i++) shares[i]! /= total;
+  return {
+    density,
+    trend,
+    rungs: ladderRungs(pixels, coverage),
+    saturation: { density: saturations, trend: saturationTrend },
+  };
 }
 
 function ladderRungs(pixels: LinearRaster, coverage: Coverage8Raster): LadderRung[] {
   const samples = rungSamples(pixels, coverage);
   return RUNGS.filter((rung) => samples[rung].length > 0).map((rung) => {
     const srgbLinear = meanLinear(samples[rung]);
-    return { rung, srgbLinear, hsvHueDegrees: hsvHueOfSrgbLinear(srgbLinear), lightness: cielabLightnessOfLuminance(luminanceOfSrgbLinear(srgbLinear)) };
+    return {
+      rung,
+      srgbLinear,
+      hsvHueDegrees: hsvHueOfSrgbLinear(srgbLinear),
+      lightness: cielabLightnessOfLuminance(luminanceOfSrgbLinear(srgbLinear)),
+    };
   });
 }

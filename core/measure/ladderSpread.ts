@@ -7,9 +7,13 @@ import type { Ladder } from './ladder';
  * @returns HSV degrees of hue, percent of saturation; 0 for an area without colour
  */
 export function ladderSpread(ladder: Ladder): { readonly hue: number; readonly saturation: number } {
-  const spread = ({ density, trend }: Pick<Ladder, 'density' | 'trend'>, off: (from: number, to: number) => number) => {
+  const spread = (
+    { density, trend }: Pick<Ladder, 'density' | 'trend'>,
+    off: (from: number, to: number) => number,
+  ) => {
     const columns = density.length / LADDER_ROWS;
-    let sum = 0, weight = 0;
+    let sum = 0;
+    let weight = 0;
     for (let i = 0; i < density.length; i++) {
       const middle = trend[Math.floor(i / columns)]!;
       if (density[i] === 0 || Number.isNaN(middle)) continue;
@@ -18,5 +22,8 @@ export function ladderSpread(ladder: Ladder): { readonly hue: number; readonly s
     }
     return weight > 0 ? Math.sqrt(sum / weight) : 0;
   };
-  return { hue: spread(ladder, hueDeltaDegrees), saturation: spread(ladder.saturation, (from, to) => to - from) };
+  return {
+    hue: spread(ladder, hueDeltaDegrees),
+    saturation: spread(ladder.saturation, (from, to) => to - from),
+  };
 }

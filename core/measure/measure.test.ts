@@ -21,29 +21,64 @@ import { measureTrend, oklabPlanes, readTrend } from './trend';
 
 const SIDE = 160;
 /** Skin that falls from light to dark down the picture, its hue by place. */
-function skin(hueAt: (x: number, y: number) => number, change: (x: number, y: number) => Triple | undefined = () => undefined): AreaInput {
-  const data = Float32Array.from(Array.from({ length: SIDE * SIDE }, (_, i) => {
-    const x = i % SIDE, y = Math.floor(i / SIDE);
-    return change(x, y) ?? convertHsvToSrgbEncoded({ hueDegrees: hueAt(x, y), saturation: 0.25 + 0.1 * (y / SIDE), value: 0.92 - 0.4 * (y / SIDE) }).map(decodeSrgb);
-  }).flat());
-  return { region: { x: 0, y: 0, width: SIDE, height: SIDE, outWidth: SIDE, outHeight: SIDE }, pixels: { space: 'srgbLinear', width: SIDE, height: SIDE, data }, coverage: { space: 'coverage8', width: SIDE, height: SIDE, data: new Uint8Array(SIDE * SIDE).fill(255) } };
+function skin(
+  hueAt: (x: number, y: number) => number,
+  change: (x: number, y: number) => Triple | undefined = () => undefined,
+): AreaInput {
+  const data = Float32Array.from(
+    Array.from({ length: SIDE * SIDE }, (_, i) => {
+      const x = i % SIDE;
+      const y = Math.floor(i / SIDE);
+      return (
+        change(x, y) ??
+        convertHsvToSrgbEncoded({
+          hueDegrees: hueAt(x, y),
+          saturation: 0.25 + 0.1 * (y / SIDE),
+          value: 0.92 - 0.4 * (y / SIDE),
+        }).map(decodeSrgb)
+      );
+    }).flat(),
+  );
+  return {
+    region: { x: 0, y: 0, width: SIDE, height: SIDE, outWidth: SIDE, outHeight: SIDE },
+    pixels: { space: 'srgbLinear', width: SIDE, height: SIDE, data },
+    coverage: { space: 'coverage8', width: SIDE, height: SIDE, data: new Uint8Array(SIDE * SIDE).fill(255) },
+  };
 }
-const kinds = (input: AreaInput, more: Partial<Parameters<typeof checkSkin>[0]> = {}) => checkSkin({ skin: input, ...more }).map(({ is }) => is);
+const kinds = (input: AreaInput, more: Partial<Parameters<typeof checkSkin>[0]> = {}) =>
+  checkSkin({ skin: input, ...more }).map(({ is }) => is);
 
 describe('numbers of a colour', () => {
-  it.each([[[0.5, 0.32, 0.22]], [[0.02, 0.3, 0.7]], [[0.9, 0.85, 0.2]]] as const)('of %j agree with an independent library (culori 4.0.2)', ([red, green, blue]) => {
-    const ours = colourNumbers([red, green, blue]), rgb = { mode: 'lrgb', r: red, g: green, b: blue } as const;
-    const hsl = converter('hsl')(rgb), lch = converter('lch')(rgb), oklch = converter('oklch')(rgb);
-    expect([ours.hsl.hue, ours.hsl.saturation, ours.hsl.lightness].map((value) => value!.toFixed(4))).toEqual([hsl.h!, hsl.s, hsl.l].map((value) => value.toFixed(4)));
-    expect(ours.lch.chroma).toBeCloseTo(lch.c, 3);
-    expect(ours.lch.hue).toBeCloseTo(lch.h!, 2);
-    expect(ours.oklch.chroma).toBeCloseTo(oklch.c, 4);
-    expect(ours.oklch.hue).toBeCloseTo(oklch.h!, 2);
-  });
+  it.each([[[0.5, 0.32, 0.22]], [[0.02, 0.3, 0.7]], [[0.9, 0.85, 0.2]]] as const)(
+    'of %j agree with an independent library (culori 4.0.2)',
+    ([red, green, blue]) => {
+      const ours = colourNumbers([red, green, blue]);
+      const rgb = { mode: 'lrgb', r: red, g: green, b: blue } as const;
+      const hsl = converter('hsl')(rgb);
+      const lch = converter('lch')(rgb);
+      const oklch = converter('oklch')(rgb);
+      expect(
+        [ours.hsl.hue, ours.hsl.saturation, ours.hsl.lightness].map((value) => value!.toFixed(4)),
+      ).toEqual([hsl.h!, hsl.s, hsl.l].map((value) => value.toFixed(4)));
+      expect(ours.lch.chroma).toBeCloseTo(lch.c, 3);
+      expect(ours.lch.hue).toBeCloseTo(lch.h!, 2);
+      expect(ours.oklch.chroma).toBeCloseTo(oklch.c, 4);
+      expect(ours.oklch.hue).toBeCloseTo(oklch.h!, 2);
+    },
+  );
 
   // Classes and limits: Chardin, Cires and Hourseau 1991; Del Bino and others 2006: 55, 41, 28, 10 and -30 degrees.
-  it.each([['very light', 60], ['light', 48], ['intermediate', 35], ['tan', 20], ['brown', -10], ['dark', -45]] as const)('names ITA %s at %i°', (name, degrees) => {
-    const radians = (degrees * Math.PI) / 180, lab = { mode: 'lab65', l: 50 + 18 * Math.sin(radians), a: 8, b: 18 * Math.cos(radians) } as const, { r, g, b } = converter('lrgb')(lab);
+  it.each([
+    ['very light', 60],
+    ['light', 48],
+    ['intermediate', 35],
+    ['tan', 20],
+    ['brown', -10],
+    ['dark', -45],
+  ] as const)('names ITA %s at %i°', (name, degrees) => {
+    const radians = (degrees * Math.PI) / 180;
+    const lab = { mode: 'lab65', l: 50 + 18 * Math.sin(radians), a: 8, b: 18 * Math.cos(radians) } as const;
+    const { r, g, b } = converter('lrgb')(lab);
     const { ita } = colourNumbers([r, g, b]);
     expect(ita.name).toBe(name);
     expect(ita.degrees).toBeCloseTo(degrees, 0);
@@ -77,23 +112,41 @@ describe('check', () => {
   it('finds blotches, a neck in other light, flushed cheeks and clipping', () => {
     const blotches = skin((x, y) => 23 - 12 * Number(Math.hypot((x % 40) - 20, (y % 40) - 20) < 12));
     expect(kinds(blotches)).toContain('blotches');
-    const face = skin(() => 24), neck = skin(() => 12);
-    expect(checkSkin({ skin: face, face, neckAndLimbs: neck }).find(({ is }) => is === 'apart')).toMatchObject({ hueDegrees: expect.closeTo(-12, 0) });
-    const box = { x: 0, y: 0, width: SIDE, height: SIDE }, flushed = skin((x, y) => (y > 70 && y < 115 && (x < 60 || x > 100) ? 12 : 24));
+    const face = skin(() => 24);
+    const neck = skin(() => 12);
+    expect(
+      checkSkin({ skin: face, face, neckAndLimbs: neck }).find(({ is }) => is === 'apart'),
+    ).toMatchObject({ hueDegrees: expect.closeTo(-12, 0) });
+    const box = { x: 0, y: 0, width: SIDE, height: SIDE };
+    const flushed = skin((x, y) => (y > 70 && y < 115 && (x < 60 || x > 100) ? 12 : 24));
     expect(kinds(flushed, { faceBox: box })).toContain('flushed');
-    expect(kinds(skin(() => 23, (x, y) => (x < 20 && y < 20 ? [1, 0.99, 0.98] : undefined)))).toContain('clipped');
+    expect(
+      kinds(
+        skin(
+          () => 23,
+          (x, y) => (x < 20 && y < 20 ? [1, 0.99, 0.98] : undefined),
+        ),
+      ),
+    ).toContain('clipped');
   });
 
   it('judges nothing in an empty area', () => {
     const input = skin(() => 40);
-    expect(checkSkin({ skin: { ...input, coverage: { ...input.coverage, data: new Uint8Array(SIDE * SIDE) } } })).toEqual([]);
+    expect(
+      checkSkin({ skin: { ...input, coverage: { ...input.coverage, data: new Uint8Array(SIDE * SIDE) } } }),
+    ).toEqual([]);
   });
 });
 
 describe('readings', () => {
   it('place themselves off blush, glints and edges, at their rungs, always alike', () => {
-    const blush = (x: number, y: number) => Math.hypot(x - 40, y - 80) < 25, glint = (x: number, y: number) => Math.hypot(x - 120, y - 30) < 8;
-    const input = skin((x, y) => (blush(x, y) ? 10 : 24), (x, y) => (glint(x, y) ? [0.98, 0.97, 0.96] : undefined)), placed = placeReadings(input);
+    const blush = (x: number, y: number) => Math.hypot(x - 40, y - 80) < 25;
+    const glint = (x: number, y: number) => Math.hypot(x - 120, y - 30) < 8;
+    const input = skin(
+      (x, y) => (blush(x, y) ? 10 : 24),
+      (x, y) => (glint(x, y) ? [0.98, 0.97, 0.96] : undefined),
+    );
+    const placed = placeReadings(input);
     expect(placed.map(({ rung }) => rung)).toEqual(['light', 'middle', 'shade']);
     expect(placed[0]!.y).toBeLessThan(placed[1]!.y);
     expect(placed[1]!.y).toBeLessThan(placed[2]!.y);
@@ -105,10 +158,16 @@ describe('readings', () => {
   });
 
   it('say why they stand badly', () => {
-    const input = skin(() => 24), trend = measureTrend(oklabPlanes(input.pixels.data), new Float32Array(SIDE * SIDE).fill(1)), patch = (colour: Triple) => Float32Array.from(Array.from({ length: 25 }, () => colour).flat());
-    const at = (hueDegrees: number, saturation = 0.3, value = 0.7) => convertHsvToSrgbEncoded({ hueDegrees, saturation, value }).map(decodeSrgb) as unknown as Triple;
+    const input = skin(() => 24);
+    const trend = measureTrend(oklabPlanes(input.pixels.data), new Float32Array(SIDE * SIDE).fill(1));
+    const patch = (colour: Triple) => Float32Array.from(Array.from({ length: 25 }, () => colour).flat());
+    const at = (hueDegrees: number, saturation = 0.3, value = 0.7) =>
+      convertHsvToSrgbEncoded({ hueDegrees, saturation, value }).map(decodeSrgb) as unknown as Triple;
     expect(doubtOfReading(patch(at(24)), 1, trend)).toBeUndefined();
-    expect(doubtOfReading(patch(at(12)), 1, trend)).toMatchObject({ is: 'blush', degrees: expect.closeTo(12, 0) });
+    expect(doubtOfReading(patch(at(12)), 1, trend)).toMatchObject({
+      is: 'blush',
+      degrees: expect.closeTo(12, 0),
+    });
     expect(doubtOfReading(patch(at(40)), 1, trend)).toMatchObject({ is: 'spill' });
     expect(doubtOfReading(patch(at(24, 0.08, 0.9)), 1, trend)).toEqual({ is: 'glint' });
     expect(doubtOfReading(patch([0.99, 0.97, 0.9]), 1, trend)).toEqual({ is: 'clipped' });
@@ -122,7 +181,14 @@ describe('readings', () => {
 
 describe('trends', () => {
   it('run through the even part, not through blotches that cover more than half of it', () => {
-    const pixels = Array.from({ length: 4000 }, (_, i) => convertOklabToSrgbLinear([0.75, 0.03 + 0.002 * Math.sin(i) + (i % 5 < 3 ? 0.03 : 0), 0.04])), trend = measureTrend(oklabPlanes(Float32Array.from(pixels.flat())), new Float32Array(4000).fill(1))!, along = { a: 0, b: 0 };
+    const pixels = Array.from({ length: 4000 }, (_, i) =>
+      convertOklabToSrgbLinear([0.75, 0.03 + 0.002 * Math.sin(i) + (i % 5 < 3 ? 0.03 : 0), 0.04]),
+    );
+    const trend = measureTrend(
+      oklabPlanes(Float32Array.from(pixels.flat())),
+      new Float32Array(4000).fill(1),
+    )!;
+    const along = { a: 0, b: 0 };
     readTrend(trend, 0.75, along);
     expect(along.a).toBeLessThan(0.036);
     expect(along.b).toBeCloseTo(0.04, 2);
@@ -131,14 +197,24 @@ describe('trends', () => {
   });
 
   it('by rank rise in lightness and need an area', () => {
-    const { pixels, coverage } = skin(() => 23), rows = measureRankedTrend({ planes: oklabPlanes(pixels.data), weights: Float32Array.from(coverage.data, (value) => value / 255) })!;
+    const { pixels, coverage } = skin(() => 23);
+    const rows = measureRankedTrend({
+      planes: oklabPlanes(pixels.data),
+      weights: Float32Array.from(coverage.data, (value) => value / 255),
+    })!;
     expect(rows).toHaveLength(25);
     rows.slice(1).forEach(([lightness], i) => expect(lightness).toBeGreaterThan(rows[i]![0]));
-    expect(measureRankedTrend({ planes: oklabPlanes(pixels.data), weights: new Float32Array(coverage.data.length) })).toBeUndefined();
+    expect(
+      measureRankedTrend({
+        planes: oklabPlanes(pixels.data),
+        weights: new Float32Array(coverage.data.length),
+      }),
+    ).toBeUndefined();
   });
 
   it('bands of lightness and histograms hold all of an area', () => {
-    const { pixels, coverage } = skin(() => 23), bands = lightnessSamples(pixels, coverage).filter(({ length }) => length > 0);
+    const { pixels, coverage } = skin(() => 23);
+    const bands = lightnessSamples(pixels, coverage).filter(({ length }) => length > 0);
     expect(bands.length).toBeGreaterThan(4);
     const histogram = measureHistogram({ pixels, coverage });
     for (const channel of histogram) expect(channel.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 6);
@@ -154,12 +230,16 @@ describe('what a part lends', () => {
     expect(lent.rungs.middle.lightness).toBeGreaterThan(lent.rungs.shade.lightness);
     // Saturation rises from 25 to 35 % down the picture, where it darkens.
     expect(lent.rungs.shade.saturation - lent.rungs.light.saturation).toBeGreaterThan(4);
-    expect(lent.rows.map(([lightness]) => lightness)).toEqual(lent.rows.map(([lightness]) => lightness).toSorted((p, q) => p - q));
+    expect(lent.rows.map(([lightness]) => lightness)).toEqual(
+      lent.rows.map(([lightness]) => lightness).toSorted((p, q) => p - q),
+    );
   });
 
   it('is nothing where next to nothing is covered', () => {
     const input = skin(() => 24);
-    expect(measurePartColours({ ...input, coverage: { ...input.coverage, data: new Uint8Array(SIDE * SIDE) } })).toBeUndefined();
+    expect(
+      measurePartColours({ ...input, coverage: { ...input.coverage, data: new Uint8Array(SIDE * SIDE) } }),
+    ).toBeUndefined();
   });
 });
 
@@ -167,7 +247,8 @@ describe('the ladder', () => {
   const ladderOf = (input: AreaInput) => measureLadder(input.pixels, input.coverage);
 
   it('holds saturation beside hue, both as shares of the area', () => {
-    const { density, saturation } = ladderOf(skin(() => 24)), sum = (shares: Float32Array) => shares.reduce((total, share) => total + share, 0);
+    const { density, saturation } = ladderOf(skin(() => 24));
+    const sum = (shares: Float32Array) => shares.reduce((total, share) => total + share, 0);
     expect(sum(density)).toBeCloseTo(1, 3);
     expect(sum(saturation.density)).toBeCloseTo(1, 3);
     const rows = [...saturation.trend].filter((value) => !Number.isNaN(value));
@@ -177,20 +258,42 @@ describe('the ladder', () => {
 
   // A sine of 6 degrees about the trend has a root mean square of 6 / √2; columns of a degree add 1 / √12 of noise.
   it('tells how wide the grain is', () => {
-    expect(ladderSpread(ladderOf(skin((x) => 24 + 6 * Math.sin(x / 3)))).hue).toBeCloseTo(Math.hypot(6 / Math.SQRT2, 1 / Math.sqrt(12)), 0);
+    expect(ladderSpread(ladderOf(skin((x) => 24 + 6 * Math.sin(x / 3)))).hue).toBeCloseTo(
+      Math.hypot(6 / Math.SQRT2, 1 / Math.sqrt(12)),
+      0,
+    );
     expect(ladderSpread(ladderOf(skin(() => 24.5))).hue).toBeLessThan(0.2);
-    expect(ladderSpread(ladderOf(skin(() => 0, () => [0.2, 0.2, 0.2])))).toEqual({ hue: 0, saturation: 0 });
+    expect(
+      ladderSpread(
+        ladderOf(
+          skin(
+            () => 0,
+            () => [0.2, 0.2, 0.2],
+          ),
+        ),
+      ),
+    ).toEqual({ hue: 0, saturation: 0 });
   });
 
   it('finds the good zones of skin that is partly green, and none where all is', () => {
     const half = goodHues(ladderOf(skin((x) => (x < SIDE / 2 ? 24 : 45))), SKIN_CORRIDOR)!;
     for (const hue of Object.values(half)) expect(Math.abs(hue - 24)).toBeLessThan(1);
     expect(goodHues(ladderOf(skin(() => 45)), SKIN_CORRIDOR)).toBeUndefined();
-    expect(goodHues(ladderOf(skin(() => 45)), { light: { from: 40, to: 50 }, middle: { from: 40, to: 50 }, shade: { from: 40, to: 50 } })!.middle).toBeCloseTo(45, 0);
+    expect(
+      goodHues(ladderOf(skin(() => 45)), {
+        light: { from: 40, to: 50 },
+        middle: { from: 40, to: 50 },
+        shade: { from: 40, to: 50 },
+      })!.middle,
+    ).toBeCloseTo(45, 0);
   });
 
   it('check tells what the photo has at white from what steps push there, and by how many stops', () => {
-    const before = skin(() => 23), bright = { ...before, pixels: { ...before.pixels, data: before.pixels.data.map((value) => 1.6 * value) } };
+    const before = skin(() => 23);
+    const bright = {
+      ...before,
+      pixels: { ...before.pixels, data: before.pixels.data.map((value) => 1.6 * value) },
+    };
     expect(kinds(before, { before })).not.toContain('pushed');
     const pushed = checkSkin({ skin: bright, before }).find(({ is }) => is === 'pushed');
     expect(kinds(bright, { before })).not.toContain('clipped');
@@ -200,7 +303,17 @@ describe('the ladder', () => {
   it('a corridor of the sitter’s own is what check judges by', () => {
     const own = { light: { from: 40, to: 50 }, middle: { from: 40, to: 50 }, shade: { from: 40, to: 50 } };
     expect(kinds(skin(() => 45))).toContain('hue');
-    expect(kinds(skin(() => 45), { corridor: own })).not.toContain('hue');
-    expect(kinds(skin(() => 24), { corridor: own })).toContain('hue');
+    expect(
+      kinds(
+        skin(() => 45),
+        { corridor: own },
+      ),
+    ).not.toContain('hue');
+    expect(
+      kinds(
+        skin(() => 24),
+        { corridor: own },
+      ),
+    ).toContain('hue');
   });
 });

@@ -18,17 +18,34 @@ export interface PartColours {
   readonly mean: Triple;
   readonly rows: RankedTrend;
   /** HSV hue in degrees, null for grey; HSV saturation 0..100; CIELAB L* */
-  readonly rungs: Readonly<Record<Rung, { readonly hue: number | null; readonly saturation: number; readonly lightness: number }>>;
+  readonly rungs: Readonly<
+    Record<Rung, { readonly hue: number | null; readonly saturation: number; readonly lightness: number }>
+  >;
 }
 
 /** @returns undefined when the area holds next to nothing */
-export function measurePartColours({ pixels, coverage }: Pick<AreaInput, 'pixels' | 'coverage'>): PartColours | undefined {
-  const mean = areaMean(pixels, coverage), samples = rungSamples(pixels, coverage);
-  const rows = measureRankedTrend({ planes: oklabPlanes(pixels.data), weights: Float32Array.from(coverage.data, (value) => value / 255) });
+export function measurePartColours({
+  pixels,
+  coverage,
+}: Pick<AreaInput, 'pixels' | 'coverage'>): PartColours | undefined {
+  const mean = areaMean(pixels, coverage);
+  const samples = rungSamples(pixels, coverage);
+  const rows = measureRankedTrend({
+    planes: oklabPlanes(pixels.data),
+    weights: Float32Array.from(coverage.data, (value) => value / 255),
+  });
   if (!mean || !rows || RUNGS.some((rung) => samples[rung].length === 0)) return undefined;
   const numbers = (rung: Rung) => {
     const colour = meanLinear(samples[rung]);
-    return { hue: hsvHueOfSrgbLinear(colour) ?? null, saturation: 100 * hsvSaturationOfSrgbLinear(colour), lightness: cielabLightnessOfLuminance(luminanceOfSrgbLinear(colour)) };
+    return {
+      hue: hsvHueOfSrgbLinear(colour) ?? null,
+      saturation: 100 * hsvSaturationOfSrgbLinear(colour),
+      lightness: cielabLightnessOfLuminance(luminanceOfSrgbLinear(colour)),
+    };
   };
-  return { mean, rows, rungs: { light: numbers('light'), middle: numbers('middle'), shade: numbers('shade') } };
+  return {
+    mean,
+    rows,
+    rungs: { light: numbers('light'), middle: numbers('middle'), shade: numbers('shade') },
+  };
 }

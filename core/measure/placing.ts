@@ -15,10 +15,16 @@ const PATCH_SHARE = 0.012;
 /** Lightness ranks that each rung's patch aims at. */
 const RANKS: Readonly<Record<Rung, number>> = { light: 0.82, middle: 0.5, shade: 0.17 };
 /** What costs as much as what: OKLab units of departure from the trend, of texture, and of distance from the rung. */
-const DEPARTURE_COST = 1 / 0.006, REDNESS_COST = 1 / 0.008, TEXTURE_COST = 1 / 0.02, DISTANCE_COST = 1 / 0.05;
+const DEPARTURE_COST = 1 / 0.006;
+const REDNESS_COST = 1 / 0.008;
+const TEXTURE_COST = 1 / 0.02;
+const DISTANCE_COST = 1 / 0.05;
 /** Readings stand at least this far apart, as a share of the square root of the area. */
-const APART_SHARE = 0.14, NEAR_COST = 20;
-const SOLID = 0.985, DARKEST = 0.08, LIGHTEST = 0.975;
+const APART_SHARE = 0.14;
+const NEAR_COST = 20;
+const SOLID = 0.985;
+const DARKEST = 0.08;
+const LIGHTEST = 0.975;
 
 /**
  * Places for the light, middle and shade readings of a part: well inside it, even, on the trend of its colour, and so
@@ -26,26 +32,59 @@ const SOLID = 0.985, DARKEST = 0.08, LIGHTEST = 0.975;
  * @returns fewer than three where the area has no room
  */
 export function placeReadings({ pixels, coverage, region }: AreaInput): PlacedReading[] {
-  const grid = halveArea({ region, planes: oklabPlanes(pixels.data), weights: Float32Array.from(coverage.data, (value) => value / 255) }, MOST_PIXELS);
-  const { outWidth: width, outHeight: height } = grid.region, radius = Math.max(1, PATCH_SHARE * Math.sqrt(grid.weights.reduce((sum, value) => sum + value, 0)));
-  const low = areaLowPass(grid.weights, width, height, radius), [lightness, a, b] = grid.planes.map((plane) => low.of(plane)) as [Float32Array, Float32Array, Float32Array];
-  const squares = low.of(grid.planes[0]!.map((value) => value * value)), trend = measureTrend([lightness, a, b], grid.weights), solid = grid.weights.slice();
+  const grid = halveArea(
+    {
+      region,
+      planes: oklabPlanes(pixels.data),
+      weights: Float32Array.from(coverage.data, (value) => value / 255),
+    },
+    MOST_PIXELS,
+  );
+  const { outWidth: width, outHeight: height } = grid.region;
+  const radius = Math.max(1, PATCH_SHARE * Math.sqrt(grid.weights.reduce((sum, value) => sum + value, 0)));
+  const low = areaLowPass(grid.weights, width, height, radius);
+  const [lightness, a, b] = grid.planes.map((plane) => low.of(plane)) as [
+    Float32Array,
+    Float32Array,
+    Float32Array,
+  ];
+  const squares = low.of(grid.planes[0]!.map((value) => value * value));
+  const trend = measureTrend([lightness, a, b], grid.weights);
+  const solid = grid.weights.slice();
   maskSoften(solid, width, height, 1.5 * radius);
-  const room = Math.ceil(1.5 * radius), fits = (i: number) => Math.min(i % width, width - 1 - (i % width), Math.floor(i / width), height - 1 - Math.floor(i / width)) >= room;
-  const inside = [...solid.keys()].filter((i) => fits(i) && solid[i]! >= SOLID && lightness[i]! > DARKEST && lightness[i]! < LIGHTEST);
+  const room = Math.ceil(1.5 * radius);
+  const fits = (i: number) =>
+    Math.min(i % width, width - 1 - (i % width), Math.floor(i / width), height - 1 - Math.floor(i / width)) >=
+    room;
+  const inside = [...solid.keys()].filter(
+    (i) => fits(i) && solid[i]! >= SOLID && lightness[i]! > DARKEST && lightness[i]! < LIGHTEST,
+  );
   if (!trend || inside.length === 0) return [];
-  const sorted = Float32Array.from(inside, (i) => lightness[i]!).sort(), along = { a: 0, b: 0 };
-  const taken: { column: number; row: number }[] = [], apart = (APART_SHARE / PATCH_SHARE) * radius;
+  const sorted = Float32Array.from(inside, (i) => lightness[i]!).sort();
+  const along = { a: 0, b: 0 };
+  const taken: { column: number; row: number }[] = [];
+  const apart = (APART_SHARE / PATCH_SHARE) * radius;
   const cost = (i: number, aim: number) => {
-    const column = i % width, row = (i - column) / width, crowded = taken.some((other) => Math.hypot(other.column - column, other.row - row) < apart);
+    const column = i % width;
+    const row = (i - column) / width;
+    const crowded = taken.some((other) => Math.hypot(other.column - column, other.row - row) < apart);
     readTrend(trend, lightness[i]!, along);
-    const redder = a[i]! - along.a, texture = Math.sqrt(Math.max(0, squares[i]! - lightness[i]! ** 2));
-    return DEPARTURE_COST * Math.hypot(redder, b[i]! - along.b) + REDNESS_COST * Math.max(0, redder) + TEXTURE_COST * texture + DISTANCE_COST * Math.abs(lightness[i]! - aim) + (crowded ? NEAR_COST : 0);
+    const redder = a[i]! - along.a;
+    const texture = Math.sqrt(Math.max(0, squares[i]! - lightness[i]! ** 2));
+    return (
+      DEPARTURE_COST * Math.hypot(redder, b[i]! - along.b) +
+      REDNESS_COST * Math.max(0, redder) +
+      TEXTURE_COST * texture +
+      DISTANCE_COST * Math.abs(lightness[i]! - aim) +
+      (crowded ? NEAR_COST : 0)
+    );
   };
-  const scale = grid.region.width / width, size = Math.max(3, Math.round(2 * radius * scale));
+  const scale = grid.region.width / width;
+  const size = Math.max(3, Math.round(2 * radius * scale));
   return RUNGS.map((rung) => {
     const aim = sorted[Math.round(RANKS[rung] * (sorted.length - 1))]!;
-    let best = inside[0]!, least = Infinity;
+    let best = inside[0]!;
+    let least = Infinity;
     for (const i of inside) {
       const here = cost(i, aim);
       if (here < least) {
@@ -53,8 +92,14 @@ export function placeReadings({ pixels, coverage, region }: AreaInput): PlacedRe
         best = i;
       }
     }
-    const column = best % width, row = (best - column) / width;
+    const column = best % width;
+    const row = (best - column) / width;
     taken.push({ column, row });
-    return { rung, x: Math.round(10 * (grid.region.x + (column + 0.5) * scale)) / 10, y: Math.round(10 * (grid.region.y + (row + 0.5) * scale)) / 10, size };
+    return {
+      rung,
+      x: Math.round(10 * (grid.region.x + (column + 0.5) * scale)) / 10,
+      y: Math.round(10 * (grid.region.y + (row + 0.5) * scale)) / 10,
+      size,
+    };
   });
 }

@@ -4,7 +4,9 @@ import type { AreaPlanes } from '../raster/halveArea';
 export type RankedTrend = readonly (readonly [number, number, number])[];
 
 /** Ranks at which rows stand, as shares of the area; the ends leave hairs, edges and glints out. */
-const FIRST_RANK = 0.02, LAST_RANK = 0.98, ROWS = 25;
+const FIRST_RANK = 0.02;
+const LAST_RANK = 0.98;
+const ROWS = 25;
 const LEAST_WEIGHT = 0.75;
 
 /**
@@ -13,14 +15,20 @@ const LEAST_WEIGHT = 0.75;
  * @param grid planes of OKLab
  * @returns undefined when the area holds next to nothing
  */
-export function measureRankedTrend({ planes, weights }: Pick<AreaPlanes, 'planes' | 'weights'>): RankedTrend | undefined {
-  const [lightness, a, b] = planes as [Float32Array, Float32Array, Float32Array], order: number[] = [];
+export function measureRankedTrend({
+  planes,
+  weights,
+}: Pick<AreaPlanes, 'planes' | 'weights'>): RankedTrend | undefined {
+  const [lightness, a, b] = planes as [Float32Array, Float32Array, Float32Array];
+  const order: number[] = [];
   weights.forEach((weight, i) => weight >= LEAST_WEIGHT && order.push(i));
   if (order.length < ROWS) return undefined;
   order.sort((p, q) => lightness[p]! - lightness[q]!);
   const reach = Math.max(1, Math.floor(order.length / (2 * ROWS)));
   const rows = Array.from({ length: ROWS }, (_, row): [number, number, number] => {
-    const middle = Math.round((order.length - 1) * rankOf(row)), from = Math.max(0, middle - reach), members = order.slice(from, middle + reach + 1);
+    const middle = Math.round((order.length - 1) * rankOf(row));
+    const from = Math.max(0, middle - reach);
+    const members = order.slice(from, middle + reach + 1);
     const mean = (plane: Float32Array) => members.reduce((sum, i) => sum + plane[i]!, 0) / members.length;
     return [mean(lightness), mean(a), mean(b)];
   });

@@ -4,13 +4,18 @@ import type { Rung } from '../document/schema';
 import type { Coverage8Raster, LinearRaster } from '../raster/raster';
 
 /** Percentiles of the area's lightness that make up each rung. */
-const RUNG_PERCENTILES: Readonly<Record<Rung, readonly [number, number]>> = { shade: [0.05, 0.3], middle: [0.4, 0.6], light: [0.7, 0.92] };
+const RUNG_PERCENTILES: Readonly<Record<Rung, readonly [number, number]>> = {
+  shade: [0.05, 0.3],
+  middle: [0.4, 0.6],
+  light: [0.7, 0.92],
+};
 /** Half-covered pixels show two things at once and are not read. */
 const LEAST_COVERAGE8 = 192;
 const MOST_SAMPLES = 500;
 const BINS = 2048;
 /** Width of a band of lightness, L*; a band of fewer pixels than this share of the area says nothing. */
-const BAND = 5, LEAST_BAND_SHARE = 0.01;
+const BAND = 5;
+const LEAST_BAND_SHARE = 0.01;
 
 /**
  * Pixels that stand for each tone zone of an area, spread evenly over it.
@@ -18,7 +23,8 @@ const BAND = 5, LEAST_BAND_SHARE = 0.01;
  */
 export function rungSamples({ data }: LinearRaster, coverage: Coverage8Raster): Record<Rung, Float32Array> {
   const luminance = (i: number) => luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]);
-  const bin = (i: number) => Math.min(BINS - 1, Math.max(0, Math.floor(Math.sqrt(Math.max(0, luminance(i))) * BINS)));
+  const bin = (i: number) =>
+    Math.min(BINS - 1, Math.max(0, Math.floor(Math.sqrt(Math.max(0, luminance(i))) * BINS)));
   const histogram = new Uint32Array(BINS);
   let total = 0;
   for (let i = 0; i < coverage.data.length; i++) {
@@ -27,18 +33,25 @@ export function rungSamples({ data }: LinearRaster, coverage: Coverage8Raster): 
     total++;
   }
   const binAt = (share: number) => {
-    let sum = 0, at = 0;
+    let sum = 0;
+    let at = 0;
     while (at < BINS - 1 && (sum += histogram[at]!) < share * total) at++;
     return at;
   };
   const pick = ([low, high]: readonly [number, number]) => {
-    const from = binAt(low), to = binAt(high), members: number[] = [];
+    const from = binAt(low);
+    const to = binAt(high);
+    const members: number[] = [];
     for (let i = 0; i < coverage.data.length; i++) {
       if (coverage.data[i]! >= LEAST_COVERAGE8 && bin(i) >= from && bin(i) <= to) members.push(i);
     }
     return pixelsOf(data, members);
   };
-  return { light: pick(RUNG_PERCENTILES.light), middle: pick(RUNG_PERCENTILES.middle), shade: pick(RUNG_PERCENTILES.shade) };
+  return {
+    light: pick(RUNG_PERCENTILES.light),
+    middle: pick(RUNG_PERCENTILES.middle),
+    shade: pick(RUNG_PERCENTILES.shade),
+  };
 }
 
 /**
@@ -50,16 +63,23 @@ export function lightnessSamples({ data }: LinearRaster, coverage: Coverage8Rast
   let total = 0;
   for (let i = 0; i < coverage.data.length; i++) {
     if (coverage.data[i]! < LEAST_COVERAGE8) continue;
-    const lightness = cielabLightnessOfLuminance(luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]));
+    const lightness = cielabLightnessOfLuminance(
+      luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]),
+    );
     members[Math.min(members.length - 1, Math.max(0, Math.floor(lightness / BAND)))]!.push(i);
     total++;
   }
-  return members.map((band) => (band.length < LEAST_BAND_SHARE * total ? new Float32Array(0) : pixelsOf(data, band)));
+  return members.map((band) =>
+    band.length < LEAST_BAND_SHARE * total ? new Float32Array(0) : pixelsOf(data, band),
+  );
 }
 
 /** At most so many of the named pixels, spread evenly among them. */
 function pixelsOf(data: Float32Array, members: readonly number[]): Float32Array {
   const stride = Math.max(1, members.length / MOST_SAMPLES);
-  const chosen = Array.from({ length: Math.min(members.length, MOST_SAMPLES) }, (_, n) => members[Math.floor(n * stride)]!);
+  const chosen = Array.from(
+    { length: Math.min(members.length, MOST_SAMPLES) },
+    (_, n) => members[Math.floor(n * stride)]!,
+  );
   return Float32Array.from(chosen.flatMap((i) => [data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]));
 }

@@ -12,11 +12,24 @@ export interface TrendWay {
 }
 
 export function wayBetween(own: RankedTrend, other: RankedTrend): TrendWay {
-  const count = Math.min(own.length, other.length), pick = (rows: RankedTrend) => rising(Array.from({ length: count }, (_, i) => rows[Math.round((i * (rows.length - 1)) / (count - 1))]!));
-  const here = pick(own), there = pick(other), xs = here.map(([lightness]) => lightness), ys = there.map(([lightness]) => lightness);
-  const curve = (rows: RankedTrend, channel: 1 | 2) => monotoneCubic(rows.map(([lightness]) => lightness), rows.map((row) => row[channel]));
+  const count = Math.min(own.length, other.length);
+  const pick = (rows: RankedTrend) =>
+    rising(Array.from({ length: count }, (_, i) => rows[Math.round((i * (rows.length - 1)) / (count - 1))]!));
+  const here = pick(own);
+  const there = pick(other);
+  const xs = here.map(([lightness]) => lightness);
+  const ys = there.map(([lightness]) => lightness);
+  const curve = (rows: RankedTrend, channel: 1 | 2) =>
+    monotoneCubic(
+      rows.map(([lightness]) => lightness),
+      rows.map((row) => row[channel]),
+    );
   const ends = xs.at(-1)! < 1 ? { xs: [1], ys: [Math.max(1, ys.at(-1)!)] } : { xs: [], ys: [] };
-  return { light: monotoneCubic([0, ...xs, ...ends.xs], [0, ...ys, ...ends.ys]), own: [curve(here, 1), curve(here, 2)], other: [curve(there, 1), curve(there, 2)] };
+  return {
+    light: monotoneCubic([0, ...xs, ...ends.xs], [0, ...ys, ...ends.ys]),
+    own: [curve(here, 1), curve(here, 2)],
+    other: [curve(there, 1), curve(there, 2)],
+  };
 }
 
 /** Rows whose lightness rises from row to row, above black, as those of another photo need not. */
@@ -30,10 +43,19 @@ function rising(rows: RankedTrend): RankedTrend {
  * @param pixels interleaved linear sRGB @param p of its red
  * @param light @param tint how far lightness and colour go, 0 not at all, 1 all the way
  */
-export function goAlong({ light: lightThere, own, other }: TrendWay, pixels: Float32Array, p: number, light: number, tint: number): void {
+export function goAlong(
+  { light: lightThere, own, other }: TrendWay,
+  pixels: Float32Array,
+  p: number,
+  light: number,
+  tint: number,
+): void {
   const [lightness, a, b] = convertSrgbLinearToOklab([pixels[p]!, pixels[p + 1]!, pixels[p + 2]!]);
-  const there = lightThere(lightness), level = lightness + light * (there - lightness), ratio = lightness > 1e-4 ? level / lightness : 1;
-  const towardA = other[0](there) - own[0](lightness) * ratio, towardB = other[1](there) - own[1](lightness) * ratio;
+  const there = lightThere(lightness);
+  const level = lightness + light * (there - lightness);
+  const ratio = lightness > 1e-4 ? level / lightness : 1;
+  const towardA = other[0](there) - own[0](lightness) * ratio;
+  const towardB = other[1](there) - own[1](lightness) * ratio;
   const out = convertOklabToSrgbLinear([level, a * ratio + tint * towardA, b * ratio + tint * towardB]);
   pixels[p] = out[0];
   pixels[p + 1] = out[1];

@@ -34,7 +34,11 @@ export function coarseRegion(region: Region, sigma: number, photo: Size): Region
 }
 
 /** Whole steps from the photo's corner on that hold a run, and one more on each side. */
-function alignedRun(start: number, length: number, step: number): { start: number; length: number; count: number } {
+function alignedRun(
+  start: number,
+  length: number,
+  step: number,
+): { start: number; length: number; count: number } {
   const first = Math.floor(start / step + 1e-6) - 1;
   const count = Math.ceil((start + length) / step - 1e-6) + 1 - first;
   return { start: first * step, length: count * step, count };
@@ -43,8 +47,22 @@ function alignedRun(start: number, length: number, step: number): { start: numbe
 /** Values of a coarse region at each pixel of a region that it holds, bilinear. */
 export function enlarge(values: Float32Array, coarse: Region, region: Region): Float32Array {
   const out = new Float32Array(region.outWidth * region.outHeight);
-  const across = weightsAlong(region.x, region.width, region.outWidth, coarse.x, coarse.width, coarse.outWidth);
-  const down = weightsAlong(region.y, region.height, region.outHeight, coarse.y, coarse.height, coarse.outHeight);
+  const across = weightsAlong(
+    region.x,
+    region.width,
+    region.outWidth,
+    coarse.x,
+    coarse.width,
+    coarse.outWidth,
+  );
+  const down = weightsAlong(
+    region.y,
+    region.height,
+    region.outHeight,
+    coarse.y,
+    coarse.height,
+    coarse.outHeight,
+  );
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     const upper = down.first[row]! * coarse.outWidth;
     const lower = upper + coarse.outWidth;
@@ -83,7 +101,11 @@ function weightsAlong(
  * A region grown by whole result pixels on every side, but not beyond the photo: there is nothing to look at.
  * @returns where the region lies in the grown one, in result pixels
  */
-export function padWithin(region: Region, outPixels: number, photo: Size): { padded: Region; left: number; top: number } {
+export function padWithin(
+  region: Region,
+  outPixels: number,
+  photo: Size,
+): { padded: Region; left: number; top: number } {
   const across = region.width / region.outWidth;
   const down = region.height / region.outHeight;
   const pad = (room: number, step: number) => Math.min(outPixels, Math.max(0, Math.ceil(room / step - 1e-6)));

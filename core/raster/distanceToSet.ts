@@ -9,7 +9,13 @@ const FAR = 40_000;
  * @param out receives the distances in pixels
  * @see Felzenszwalb and Huttenlocher 2012, "Distance transforms of sampled functions"
  */
-export function distanceToSet(inSet: Uint8Array, width: number, height: number, most: number, out: Float32Array): void {
+export function distanceToSet(
+  inSet: Uint8Array,
+  width: number,
+  height: number,
+  most: number,
+  out: Float32Array,
+): void {
   const down = columnDistances(inSet, width, height);
   const places = new Int32Array(width);
   const starts = new Float64Array(width + 1);

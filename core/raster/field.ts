@@ -15,7 +15,9 @@ export function newField(region: Region, channels: number): Field {
 
 /** Numbers that go from worker to worker without a copy, where memory may be shared. */
 export function sharedFloats(count: number): Float32Array {
-  return new Float32Array(typeof SharedArrayBuffer === 'undefined' ? new ArrayBuffer(4 * count) : new SharedArrayBuffer(4 * count));
+  return new Float32Array(
+    typeof SharedArrayBuffer === 'undefined' ? new ArrayBuffer(4 * count) : new SharedArrayBuffer(4 * count),
+  );
 }
 
 /**
@@ -25,11 +27,18 @@ export function sharedFloats(count: number): Float32Array {
  */
 export function readField({ region, channels, data }: Field, x: number, y: number, out: Float32Array): void {
   const { outWidth: width, outHeight: height } = region;
-  const across = Math.min(width - 1, Math.max(0, ((x - region.x) * width) / region.width - 0.5)), down = Math.min(height - 1, Math.max(0, ((y - region.y) * height) / region.height - 0.5));
-  const column = across | 0, row = down | 0, right = column < width - 1 ? channels : 0, below = row < height - 1 ? channels * width : 0;
-  const u = across - column, v = down - row, at = channels * (row * width + column);
+  const across = Math.min(width - 1, Math.max(0, ((x - region.x) * width) / region.width - 0.5));
+  const down = Math.min(height - 1, Math.max(0, ((y - region.y) * height) / region.height - 0.5));
+  const column = across | 0;
+  const row = down | 0;
+  const right = column < width - 1 ? channels : 0;
+  const below = row < height - 1 ? channels * width : 0;
+  const u = across - column;
+  const v = down - row;
+  const at = channels * (row * width + column);
   for (let c = 0; c < channels; c++) {
-    const top = data[at + c]! + u * (data[at + c + right]! - data[at + c]!), bottom = data[at + c + below]! + u * (data[at + c + below + right]! - data[at + c + below]!);
+    const top = data[at + c]! + u * (data[at + c + right]! - data[at + c]!);
+    const bottom = data[at + c + below]! + u * (data[at + c + below + right]! - data[at + c + below]!);
     out[c] = top + v * (bottom - top);
   }
 }

@@ -12,11 +12,26 @@ export function guideOfLinear(linear: number): number {
  * @param shape of the raw value, before it is clipped to 0..1
  * @param out one value per pixel of the region
  */
-export function evaluateGuided({ width, height, data }: GuidedCoefficients, window: Region, region: Region, source: LinearRaster, shape: (value: number) => number, out: Float32Array): void {
-  const stepX = region.width / region.outWidth, stepY = region.height / region.outHeight, gridX = width / window.width, gridY = height / window.height;
+export function evaluateGuided(
+  { width, height, data }: GuidedCoefficients,
+  window: Region,
+  region: Region,
+  source: LinearRaster,
+  shape: (value: number) => number,
+  out: Float32Array,
+): void {
+  const stepX = region.width / region.outWidth;
+  const stepY = region.height / region.outHeight;
+  const gridX = width / window.width;
+  const gridY = height / window.height;
   const firstColumn = Math.max(0, Math.ceil((window.x - region.x) / stepX - 0.5));
-  const lastColumn = Math.min(region.outWidth - 1, Math.floor((width / gridX + window.x - region.x) / stepX - 0.5));
-  const line = new Float32Array(width * 4), lefts = new Int32Array(region.outWidth), rights = new Float32Array(region.outWidth);
+  const lastColumn = Math.min(
+    region.outWidth - 1,
+    Math.floor((width / gridX + window.x - region.x) / stepX - 0.5),
+  );
+  const line = new Float32Array(width * 4);
+  const lefts = new Int32Array(region.outWidth);
+  const rights = new Float32Array(region.outWidth);
   for (let column = firstColumn; column <= lastColumn; column++) {
     const x = (region.x + (column + 0.5) * stepX - window.x) * gridX - 0.5;
     lefts[column] = Math.min(width - 1, Math.max(0, Math.floor(x)));
@@ -25,15 +40,30 @@ export function evaluateGuided({ width, height, data }: GuidedCoefficients, wind
   for (let row = 0; row < region.outHeight; row++) {
     const y = (region.y + (row + 0.5) * stepY - window.y) * gridY - 0.5;
     if (y < -0.5 || y > height - 0.5) continue;
-    const top = Math.min(height - 1, Math.max(0, Math.floor(y))), bottom = Math.min(height - 1, top + 1), down = Math.min(1, Math.max(0, y - top));
-    const upper = 4 * top * width, lower = 4 * bottom * width;
-    for (let i = 0; i < line.length; i++) line[i] = data[upper + i]! + down * (data[lower + i]! - data[upper + i]!);
+    const top = Math.min(height - 1, Math.max(0, Math.floor(y)));
+    const bottom = Math.min(height - 1, top + 1);
+    const down = Math.min(1, Math.max(0, y - top));
+    const upper = 4 * top * width;
+    const lower = 4 * bottom * width;
+    for (let i = 0; i < line.length; i++)
+      line[i] = data[upper + i]! + down * (data[lower + i]! - data[upper + i]!);
     for (let column = firstColumn; column <= lastColumn; column++) {
-      const left = lefts[column]!, right = rights[column]!, p = 4 * left, q = 4 * Math.min(width - 1, left + 1), o = row * region.outWidth + column;
-      const red = line[p]! + right * (line[q]! - line[p]!), green = line[p + 1]! + right * (line[q + 1]! - line[p + 1]!);
-      const blue = line[p + 2]! + right * (line[q + 2]! - line[p + 2]!), offset = line[p + 3]! + right * (line[q + 3]! - line[p + 3]!);
+      const left = lefts[column]!;
+      const right = rights[column]!;
+      const p = 4 * left;
+      const q = 4 * Math.min(width - 1, left + 1);
+      const o = row * region.outWidth + column;
+      const red = line[p]! + right * (line[q]! - line[p]!);
+      const green = line[p + 1]! + right * (line[q + 1]! - line[p + 1]!);
+      const blue = line[p + 2]! + right * (line[q + 2]! - line[p + 2]!);
+      const offset = line[p + 3]! + right * (line[q + 3]! - line[p + 3]!);
       if (red === 0 && green === 0 && blue === 0 && offset === 0) continue;
-      const value = shape(red * guideOfLinear(source.data[3 * o]!) + green * guideOfLinear(source.data[3 * o + 1]!) + blue * guideOfLinear(source.data[3 * o + 2]!) + offset);
+      const value = shape(
+        red * guideOfLinear(source.data[3 * o]!) +
+          green * guideOfLinear(source.data[3 * o + 1]!) +
+          blue * guideOfLinear(source.data[3 * o + 2]!) +
+          offset,
+      );
       out[o] = value < 0 ? 0 : value > 1 ? 1 : value;
     }
   }

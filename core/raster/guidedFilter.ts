@@ -22,19 +22,39 @@ export interface PreparedGuide {
  * @param radius of the window in pixels
  * @param epsilon smoothness, in squared units of the guide
  */
-export function prepareGuide(guide: Float32Array, width: number, height: number, radius: number, epsilon: number): PreparedGuide {
+export function prepareGuide(
+  guide: Float32Array,
+  width: number,
+  height: number,
+  radius: number,
+  epsilon: number,
+): PreparedGuide {
   const count = width * height;
-  const planes = splitPlanes(guide, count), [r, g, b] = planes;
+  const planes = splitPlanes(guide, count);
+  const [r, g, b] = planes;
   const mean = (plane: Float32Array) => boxMean(plane, width, height, radius);
-  const means = [mean(r), mean(g), mean(b)] as const, [meanR, meanG, meanB] = means;
-  const rr = mean(product(r, r)), rg = mean(product(r, g)), rb = mean(product(r, b));
-  const gg = mean(product(g, g)), gb = mean(product(g, b)), bb = mean(product(b, b));
+  const means = [mean(r), mean(g), mean(b)] as const;
+  const [meanR, meanG, meanB] = means;
+  const rr = mean(product(r, r));
+  const rg = mean(product(r, g));
+  const rb = mean(product(r, b));
+  const gg = mean(product(g, g));
+  const gb = mean(product(g, b));
+  const bb = mean(product(b, b));
   const inverse = new Float32Array(count * 6);
   for (let i = 0, o = 0; i < count; i++, o += 6) {
-    const mr = meanR[i]!, mg = meanG[i]!, mb = meanB[i]!;
-    const a = rr[i]! - mr * mr + epsilon, d = gg[i]! - mg * mg + epsilon, f = bb[i]! - mb * mb + epsilon;
-    const u = rg[i]! - mr * mg, v = rb[i]! - mr * mb, w = gb[i]! - mg * mb;
-    const first = d * f - w * w, second = v * w - u * f, third = u * w - v * d;
+    const mr = meanR[i]!;
+    const mg = meanG[i]!;
+    const mb = meanB[i]!;
+    const a = rr[i]! - mr * mr + epsilon;
+    const d = gg[i]! - mg * mg + epsilon;
+    const f = bb[i]! - mb * mb + epsilon;
+    const u = rg[i]! - mr * mg;
+    const v = rb[i]! - mr * mb;
+    const w = gb[i]! - mg * mb;
+    const first = d * f - w * w;
+    const second = v * w - u * f;
+    const third = u * w - v * d;
     const scale = 1 / (a * first + u * second + v * third);
     inverse[o] = first * scale;
     inverse[o + 1] = second * scale;
@@ -52,7 +72,10 @@ export function prepareGuide(guide: Float32Array, width: number, height: number,
  * @param mask 0..1, of the guide's size
  * @see He, Sun, Tang 2013, "Guided image filtering"; He and Sun 2015, "Fast guided filter"
  */
-export function guidedCoefficients({ width, height, radius, planes: [r, g, b], means: [meanR, meanG, meanB], inverse }: PreparedGuide, mask: Float32Array): GuidedCoefficients {
+export function guidedCoefficients(
+  { width, height, radius, planes: [r, g, b], means: [meanR, meanG, meanB], inverse }: PreparedGuide,
+  mask: Float32Array,
+): GuidedCoefficients {
   const products = new Float32Array(mask.length * 4);
   for (let i = 0, o = 0; i < mask.length; i++, o += 4) {
     const value = mask[i]!;
@@ -66,8 +89,12 @@ export function guidedCoefficients({ width, height, radius, planes: [r, g, b], m
   for (let i = 0, o = 0, q = 0; i < mask.length; i++, o += 4, q += 6) {
     const mm = fits[o + 3]!;
     if (mm === 0) continue;
-    const mr = meanR[i]!, mg = meanG[i]!, mb = meanB[i]!;
-    const x = fits[o]! - mr * mm, y = fits[o + 1]! - mg * mm, z = fits[o + 2]! - mb * mm;
+    const mr = meanR[i]!;
+    const mg = meanG[i]!;
+    const mb = meanB[i]!;
+    const x = fits[o]! - mr * mm;
+    const y = fits[o + 1]! - mg * mm;
+    const z = fits[o + 2]! - mb * mm;
     const red = inverse[q]! * x + inverse[q + 1]! * y + inverse[q + 2]! * z;
     const green = inverse[q + 1]! * x + inverse[q + 3]! * y + inverse[q + 4]! * z;
     const blue = inverse[q + 2]! * x + inverse[q + 4]! * y + inverse[q + 5]! * z;
@@ -79,8 +106,13 @@ export function guidedCoefficients({ width, height, radius, planes: [r, g, b], m
   return { width, height, data: boxMeans(fits, 4, width, height, radius) };
 }
 
-function splitPlanes(interleaved: Float32Array, count: number): readonly [Float32Array, Float32Array, Float32Array] {
-  const first = new Float32Array(count), second = new Float32Array(count), third = new Float32Array(count);
+function splitPlanes(
+  interleaved: Float32Array,
+  count: number,
+): readonly [Float32Array, Float32Array, Float32Array] {
+  const first = new Float32Array(count);
+  const second = new Float32Array(count);
+  const third = new Float32Array(count);
   for (let i = 0, p = 0; i < count; i++, p += 3) {
     first[i] = interleaved[p]!;
     second[i] = interleaved[p + 1]!;
@@ -103,18 +135,32 @@ function boxMean(plane: Float32Array, width: number, height: number, radius: num
  * Means over a square window, cut at the border: column sums run down the rows, a window runs along them.
  * @param data interleaved channels
  */
-export function boxMeans(data: Float32Array, channels: number, width: number, height: number, radius: number): Float32Array {
-  const line = width * channels, out = new Float32Array(data.length), sums = new Float64Array(line);
-  const shares = Float64Array.from({ length: width }, (_, column) => 1 / (Math.min(width - 1, column + radius) - Math.max(0, column - radius) + 1));
+export function boxMeans(
+  data: Float32Array,
+  channels: number,
+  width: number,
+  height: number,
+  radius: number,
+): Float32Array {
+  const line = width * channels;
+  const out = new Float32Array(data.length);
+  const sums = new Float64Array(line);
+  const shares = Float64Array.from(
+    { length: width },
+    (_, column) => 1 / (Math.min(width - 1, column + radius) - Math.max(0, column - radius) + 1),
+  );
   for (let row = 0; row < Math.min(radius, height); row++) addRow(sums, data, row * line, 1);
   for (let row = 0; row < height; row++) {
-    const entering = row + radius, leaving = row - radius - 1;
+    const entering = row + radius;
+    const leaving = row - radius - 1;
     if (entering < height && leaving >= 0) {
-      for (let i = 0, p = entering * line, q = leaving * line; i < line; i++, p++, q++) sums[i]! += data[p]! - data[q]!;
+      for (let i = 0, p = entering * line, q = leaving * line; i < line; i++, p++, q++)
+        sums[i]! += data[p]! - data[q]!;
     } else if (entering < height) addRow(sums, data, entering * line, 1);
     else if (leaving >= 0) addRow(sums, data, leaving * line, -1);
     const scale = 1 / (Math.min(height - 1, entering) - Math.max(0, row - radius) + 1);
-    for (let channel = 0; channel < channels; channel++) meanAlong(sums, channel, channels, radius, scale, shares, out, row * line);
+    for (let channel = 0; channel < channels; channel++)
+      meanAlong(sums, channel, channels, radius, scale, shares, out, row * line);
   }
   return out;
 }
@@ -124,10 +170,22 @@ function addRow(sums: Float64Array, data: Float32Array, start: number, sign: num
 }
 
 /** @param scale one by the rows of the window @param shares one by its columns, about each column */
-function meanAlong(sums: Float64Array, channel: number, channels: number, radius: number, scale: number, shares: Float64Array, out: Float32Array, start: number): void {
-  const width = shares.length, ahead = radius * channels, behind = (radius + 1) * channels;
+function meanAlong(
+  sums: Float64Array,
+  channel: number,
+  channels: number,
+  radius: number,
+  scale: number,
+  shares: Float64Array,
+  out: Float32Array,
+  start: number,
+): void {
+  const width = shares.length;
+  const ahead = radius * channels;
+  const behind = (radius + 1) * channels;
   let sum = 0;
-  for (let column = 0, i = channel; column < Math.min(radius, width); column++, i += channels) sum += sums[i]!;
+  for (let column = 0, i = channel; column < Math.min(radius, width); column++, i += channels)
+    sum += sums[i]!;
   for (let column = 0, i = channel; column < width; column++, i += channels) {
     if (column + radius < width) sum += sums[i + ahead]!;
     if (column > radius) sum -= sums[i - behind]!;

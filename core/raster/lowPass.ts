@@ -16,7 +16,12 @@ const LEAST_WEIGHT = 1e-4;
  * @param sigma in pixels
  * @see Knutsson and Westin 1993, "Normalized and differential convolution"
  */
-export function areaLowPass(weights: Float32Array, width: number, height: number, sigma: number): AreaLowPass {
+export function areaLowPass(
+  weights: Float32Array,
+  width: number,
+  height: number,
+  sigma: number,
+): AreaLowPass {
   const weight = weights.slice();
   maskSoften(weight, width, height, sigma);
   const of = (values: Float32Array) => {

@@ -16,12 +16,24 @@ const linear = (pixels: Float32Array, count: number) => {
 describe('a table of colours', () => {
   it('meets functions that are linear in its axes exactly, in every tetrahedron and at the ends', () => {
     const share = fc.double({ min: 0, max: 1, noNaN: true });
-    fc.assert(fc.property(share, share, share, (red, green, blue) => {
-      const colour = Float32Array.of(red, green, blue), wanted = colour.slice();
-      lookUp(tabulate(linear, SIZE), colour, 1);
-      linear(wanted, 1);
-      colour.forEach((value, c) => expect(Math.abs(value - wanted[c]!)).toBeLessThan(1e-5));
-    }), { seed: 3, numRuns: 300, examples: [[0, 0, 0], [1, 1, 1], [1, 0, 1]] });
+    fc.assert(
+      fc.property(share, share, share, (red, green, blue) => {
+        const colour = Float32Array.of(red, green, blue);
+        const wanted = colour.slice();
+        lookUp(tabulate(linear, SIZE), colour, 1);
+        linear(wanted, 1);
+        colour.forEach((value, c) => expect(Math.abs(value - wanted[c]!)).toBeLessThan(1e-5));
+      }),
+      {
+        seed: 3,
+        numRuns: 300,
+        examples: [
+          [0, 0, 0],
+          [1, 1, 1],
+          [1, 0, 1],
+        ],
+      },
+    );
   });
 
   it('works nodes out once, and only those that are near', () => {
@@ -39,7 +51,11 @@ describe('a table of colours', () => {
 
   it('keeps the sign of what lies below black', () => {
     const colour = Float32Array.of(0.25, 0.25, 0.25);
-    lookUp(tabulate((pixels) => void pixels.fill(-0.04), SIZE), colour, 1);
+    lookUp(
+      tabulate((pixels) => void pixels.fill(-0.04), SIZE),
+      colour,
+      1,
+    );
     colour.forEach((value) => expect(value).toBeCloseTo(-0.04, 5));
   });
 });

@@ -18,23 +18,42 @@ export interface Lut3d {
 
 /** A table of a colour function, still empty. */
 export function tabulate(evaluate: ColourFunction, size: number): Lut3d {
-  return { size, data: new Float32Array(size ** 3 * 3), evaluate, known: new Uint8Array(size ** 3), ready: new Uint8Array(size ** 3) };
+  return {
+    size,
+    data: new Float32Array(size ** 3 * 3),
+    evaluate,
+    known: new Uint8Array(size ** 3),
+    ready: new Uint8Array(size ** 3),
+  };
 }
 
 /** Works out the eight nodes of a cell. @param near its near corner */
 function prepareCell({ size, data, evaluate, known, ready }: Lut3d, near: number): void {
   const nodes: number[] = [];
-  for (const node of [near, near + 1, near + size, near + size + 1, near + size * size, near + size * size + 1, near + size * size + size, near + size * size + size + 1]) if (known[node] === 0) nodes.push(node);
+  for (const node of [
+    near,
+    near + 1,
+    near + size,
+    near + size + 1,
+    near + size * size,
+    near + size * size + 1,
+    near + size * size + size,
+    near + size * size + size + 1,
+  ])
+    if (known[node] === 0) nodes.push(node);
   const pixels = new Float32Array(3 * nodes.length);
   nodes.forEach((node, n) => {
-    const red = node % size, green = Math.floor(node / size) % size, blue = Math.floor(node / (size * size));
+    const red = node % size;
+    const green = Math.floor(node / size) % size;
+    const blue = Math.floor(node / (size * size));
     pixels[3 * n] = (red / (size - 1)) ** 2;
     pixels[3 * n + 1] = (green / (size - 1)) ** 2;
     pixels[3 * n + 2] = (blue / (size - 1)) ** 2;
   });
   evaluate(pixels, nodes.length);
   nodes.forEach((node, n) => {
-    for (let c = 0; c < 3; c++) data[3 * node + c] = Math.sign(pixels[3 * n + c]!) * Math.sqrt(Math.abs(pixels[3 * n + c]!));
+    for (let c = 0; c < 3; c++)
+      data[3 * node + c] = Math.sign(pixels[3 * n + c]!) * Math.sqrt(Math.abs(pixels[3 * n + c]!));
     known[node] = 1;
   });
   ready[near] = 1;
@@ -46,14 +65,31 @@ function prepareCell({ size, data, evaluate, known, ready }: Lut3d, near: number
  * @see Sakamoto and Itooka 1981, US patent 4275413, for the six tetrahedra
  */
 export function lookUp(lut: Lut3d, pixels: Float32Array, count: number): void {
-  const { size, data, ready } = lut, scale = size - 1, last = size - 2, down = 3 * size, deep = 3 * size * size;
+  const { size, data, ready } = lut;
+  const scale = size - 1;
+  const last = size - 2;
+  const down = 3 * size;
+  const deep = 3 * size * size;
   for (let p = 0; p < 3 * count; p += 3) {
-    const x = Math.sqrt(pixels[p]!) * scale, y = Math.sqrt(pixels[p + 1]!) * scale, z = Math.sqrt(pixels[p + 2]!) * scale;
-    const i = x >= last ? last : x | 0, j = y >= last ? last : y | 0, k = z >= last ? last : z | 0, cell = i + size * (j + size * k);
+    const x = Math.sqrt(pixels[p]!) * scale;
+    const y = Math.sqrt(pixels[p + 1]!) * scale;
+    const z = Math.sqrt(pixels[p + 2]!) * scale;
+    const i = x >= last ? last : x | 0;
+    const j = y >= last ? last : y | 0;
+    const k = z >= last ? last : z | 0;
+    const cell = i + size * (j + size * k);
     if (ready[cell] === 0) prepareCell(lut, cell);
-    const r = x - i, g = y - j, b = z - k, near = 3 * cell, far = near + 3 + down + deep;
+    const r = x - i;
+    const g = y - j;
+    const b = z - k;
+    const near = 3 * cell;
+    const far = near + 3 + down + deep;
     // The way from the near corner to the far one goes along the axes in the order of their shares.
-    let first = near + 3, second = first + down, most = r, middle = g, least = b;
+    let first = near + 3;
+    let second = first + down;
+    let most = r;
+    let middle = g;
+    let least = b;
     if (r >= g) {
       if (g < b) {
         if (r >= b) {
@@ -85,10 +121,14 @@ export function lookUp(lut: Lut3d, pixels: Float32Array, count: number): void {
       most = b;
       least = r;
     }
-    const w0 = 1 - most, w1 = most - middle, w2 = middle - least;
+    const w0 = 1 - most;
+    const w1 = most - middle;
+    const w2 = middle - least;
     const red = w0 * data[near]! + w1 * data[first]! + w2 * data[second]! + least * data[far]!;
-    const green = w0 * data[near + 1]! + w1 * data[first + 1]! + w2 * data[second + 1]! + least * data[far + 1]!;
-    const blue = w0 * data[near + 2]! + w1 * data[first + 2]! + w2 * data[second + 2]! + least * data[far + 2]!;
+    const green =
+      w0 * data[near + 1]! + w1 * data[first + 1]! + w2 * data[second + 1]! + least * data[far + 1]!;
+    const blue =
+      w0 * data[near + 2]! + w1 * data[first + 2]! + w2 * data[second + 2]! + least * data[far + 2]!;
     pixels[p] = red < 0 ? -red * red : red * red;
     pixels[p + 1] = green < 0 ? -green * green : green * green;
     pixels[p + 2] = blue < 0 ? -blue * blue : blue * blue;

@@ -18,7 +18,8 @@ export const GROW_MARGIN = 8;
 export function maskGrow(mask: Float32Array, width: number, height: number, radius: number): Float32Array {
   const size = Math.abs(radius);
   const input = radius < 0 ? inverse(mask) : mask;
-  const grown = size > SMALL_RADIUS ? growByLevels(input, width, height, size) : growByDisc(input, width, height, size);
+  const grown =
+    size > SMALL_RADIUS ? growByLevels(input, width, height, size) : growByDisc(input, width, height, size);
   return radius < 0 ? inverse(grown) : grown;
 }
 
@@ -62,7 +63,13 @@ function levelAt(n: number): number {
  * Raises what lies within the radius of a level, and not of the next one, which has had its say. How near the next
  * one is counts as far as it is seen: the less the farther, so that nothing jumps where it is lost from sight.
  */
-function raiseWithin(out: Float32Array, radius: number, n: number, distance: Float32Array, higher: Float32Array): void {
+function raiseWithin(
+  out: Float32Array,
+  radius: number,
+  n: number,
+  distance: Float32Array,
+  higher: Float32Array,
+): void {
   const level = n === LEVELS ? 1 : levelAt(n);
   const step = n === LEVELS ? 0 : levelAt(n + 1) - level;
   for (let i = 0; i < out.length; i++) {
@@ -90,7 +97,8 @@ function growByDisc(mask: Float32Array, width: number, height: number, radius: n
 /** Maximum over a disc: for each row offset the maximum over the chord of the disc there. */
 function dilate(mask: Float32Array, width: number, height: number, radius: number): Float32Array {
   if (radius === 0) return mask.slice();
-  const out = new Float32Array(mask.length), chord = new Float32Array(mask.length);
+  const out = new Float32Array(mask.length);
+  const chord = new Float32Array(mask.length);
   let chordReach = -1;
   for (let offset = radius; offset >= 0; offset--) {
     const reach = Math.floor(Math.sqrt(radius * radius - offset * offset));
@@ -100,7 +108,8 @@ function dilate(mask: Float32Array, width: number, height: number, radius: numbe
     }
     for (const shift of offset === 0 ? [0] : [-offset, offset]) {
       for (let row = Math.max(0, -shift); row < Math.min(height, height - shift); row++) {
-        const from = (row + shift) * width, to = row * width;
+        const from = (row + shift) * width;
+        const to = row * width;
         for (let column = 0; column < width; column++) {
           if (chord[from + column]! > out[to + column]!) out[to + column] = chord[from + column]!;
         }
@@ -111,12 +120,20 @@ function dilate(mask: Float32Array, width: number, height: number, radius: numbe
 }
 
 /** Running maximum by a queue of candidates, constant time per pixel (Lemire 2006). */
-function maximumAlongRow(mask: Float32Array, out: Float32Array, start: number, width: number, reach: number): void {
+function maximumAlongRow(
+  mask: Float32Array,
+  out: Float32Array,
+  start: number,
+  width: number,
+  reach: number,
+): void {
   if (reach === 0) {
     out.set(mask.subarray(start, start + width), start);
     return;
   }
-  let head = 0, tail = 0, next = 0;
+  let head = 0;
+  let tail = 0;
+  let next = 0;
   const queue = QUEUE.length < width ? (QUEUE = new Int32Array(width)) : QUEUE;
   for (let column = 0; column < width; column++) {
     while (next <= Math.min(width - 1, column + reach)) {

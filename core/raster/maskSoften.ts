@@ -12,8 +12,11 @@ export function maskSoften(mask: Float32Array, width: number, height: number, si
   const variance = (12 * sigma * sigma) / PASSES;
   const radius = Math.floor((Math.sqrt(variance + 1) - 1) / 2);
   const whole = 2 * radius + 1;
-  const edge = ((whole * (radius * (radius + 1) - (3 * sigma * sigma) / PASSES)) / (6 * ((sigma * sigma) / PASSES - (radius + 1) ** 2)));
-  const line = new Float32Array(width + 2 * radius + 2), copy = new Float32Array(mask.length);
+  const edge =
+    (whole * (radius * (radius + 1) - (3 * sigma * sigma) / PASSES)) /
+    (6 * ((sigma * sigma) / PASSES - (radius + 1) ** 2));
+  const line = new Float32Array(width + 2 * radius + 2);
+  const copy = new Float32Array(mask.length);
   for (let pass = 0; pass < PASSES; pass++) {
     for (let row = 0; row < height; row++) boxLine(mask, row * width, width, radius, edge, line);
     copy.set(mask);
@@ -22,15 +25,26 @@ export function maskSoften(mask: Float32Array, width: number, height: number, si
 }
 
 /** The same box down the columns, all of them at once along each row. */
-function boxColumns(source: Float32Array, out: Float32Array, width: number, height: number, radius: number, edge: number): void {
-  const share = 1 / (2 * radius + 1 + 2 * edge), sums = new Float64Array(width);
+function boxColumns(
+  source: Float32Array,
+  out: Float32Array,
+  width: number,
+  height: number,
+  radius: number,
+  edge: number,
+): void {
+  const share = 1 / (2 * radius + 1 + 2 * edge);
+  const sums = new Float64Array(width);
   const rowAt = (row: number) => (row < 0 ? 0 : row >= height ? height - 1 : row) * width;
   for (let row = -radius; row <= radius; row++) {
     const start = rowAt(row);
     for (let column = 0; column < width; column++) sums[column]! += source[start + column]!;
   }
   for (let row = 0; row < height; row++) {
-    const before = rowAt(row - radius - 1), after = rowAt(row + radius + 1), leaving = rowAt(row - radius), start = row * width;
+    const before = rowAt(row - radius - 1);
+    const after = rowAt(row + radius + 1);
+    const leaving = rowAt(row - radius);
+    const start = row * width;
     for (let column = 0; column < width; column++) {
       const arriving = source[after + column]!;
       out[start + column] = share * (sums[column]! + edge * (source[before + column]! + arriving));
@@ -40,15 +54,24 @@ function boxColumns(source: Float32Array, out: Float32Array, width: number, heig
 }
 
 /** One extended box along a row: full weight within `radius`, weight `edge` on the next pixel at both ends. */
-function boxLine(data: Float32Array, start: number, length: number, radius: number, edge: number, padded: Float32Array): void {
-  const reach = radius + 1, share = 1 / (2 * radius + 1 + 2 * edge);
+function boxLine(
+  data: Float32Array,
+  start: number,
+  length: number,
+  radius: number,
+  edge: number,
+  padded: Float32Array,
+): void {
+  const reach = radius + 1;
+  const share = 1 / (2 * radius + 1 + 2 * edge);
   padded.fill(data[start]!, 0, reach);
   padded.set(data.subarray(start, start + length), reach);
   padded.fill(data[start + length - 1]!, reach + length, length + 2 * reach);
   let sum = 0;
   for (let i = 1; i < 2 * reach; i++) sum += padded[i]!;
   for (let i = 0; i < length; i++) {
-    const leaving = padded[i + 1]!, arriving = padded[i + 2 * reach]!;
+    const leaving = padded[i + 1]!;
+    const arriving = padded[i + 2 * reach]!;
     data[start + i] = share * (sum + edge * (padded[i]! + arriving));
     sum += arriving - leaving;
   }

@@ -8,7 +8,12 @@
  * @see Breen and Jones 1996, "Attribute openings, thinnings, and granulometries"
  * @see Meijster and Wilkinson 2002, "A comparison of algorithms for connected set openings and closings"
  */
-export function maskDropSpecks(mask: Float32Array, width: number, height: number, radius: number): Float32Array {
+export function maskDropSpecks(
+  mask: Float32Array,
+  width: number,
+  height: number,
+  radius: number,
+): Float32Array {
   const opened = openByExtent(mask, width, height, 2 * radius);
   const inverse = opened.map((value) => 1 - value);
   return openByExtent(inverse, width, height, 2 * radius).map((value) => 1 - value);
@@ -89,7 +94,8 @@ class ComponentTrees {
     this.#right[pixel] = Math.max(this.#right[pixel]!, this.#right[root]!);
     this.#top[pixel] = Math.min(this.#top[pixel]!, this.#top[root]!);
     this.#bottom[pixel] = Math.max(this.#bottom[pixel]!, this.#bottom[root]!);
-    const widest = Math.max(this.#right[pixel]! - this.#left[pixel]!, this.#bottom[pixel]! - this.#top[pixel]!) + 1;
+    const widest =
+      Math.max(this.#right[pixel]! - this.#left[pixel]!, this.#bottom[pixel]! - this.#top[pixel]!) + 1;
     if (this.#large[root] || widest > this.extent) this.#large[pixel] = 1;
   }
 

@@ -6,7 +6,8 @@
  */
 export function monotoneCubic(xs: readonly number[], ys: readonly number[]): (x: number) => number {
   const count = xs.length;
-  if (count === 0 || ys.length !== count) throw new RangeError('a curve needs as many values as places, and one at least');
+  if (count === 0 || ys.length !== count)
+    throw new RangeError('a curve needs as many values as places, and one at least');
   const slopes = xs.slice(1).map((x, i) => (ys[i + 1]! - ys[i]!) / (x - xs[i]!));
   const tangents = ys.map((_, i) => {
     if (i === 0) return slopes[0] ?? 0;
@@ -29,8 +30,15 @@ export function monotoneCubic(xs: readonly number[], ys: readonly number[]): (x:
     if (x >= xs[count - 1]!) return ys[count - 1]!;
     let i = 0;
     while (x > xs[i + 1]!) i++;
-    const span = xs[i + 1]! - xs[i]!, t = (x - xs[i]!) / span, t2 = t * t, t3 = t2 * t;
-    return (2 * t3 - 3 * t2 + 1) * ys[i]! + (t3 - 2 * t2 + t) * span * tangents[i]!
-      + (3 * t2 - 2 * t3) * ys[i + 1]! + (t3 - t2) * span * tangents[i + 1]!;
+    const span = xs[i + 1]! - xs[i]!;
+    const t = (x - xs[i]!) / span;
+    const t2 = t * t;
+    const t3 = t2 * t;
+    return (
+      (2 * t3 - 3 * t2 + 1) * ys[i]! +
+      (t3 - 2 * t2 + t) * span * tangents[i]! +
+      (3 * t2 - 2 * t3) * ys[i + 1]! +
+      (t3 - t2) * span * tangents[i + 1]!
+    );
   };
 }

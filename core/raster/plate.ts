@@ -10,7 +10,8 @@ export interface Plate {
   readonly coverage8: Uint8Array;
 }
 
-const GUIDE_RADIUS = 2, GUIDE_EPSILON = 1e-4;
+const GUIDE_RADIUS = 2;
+const GUIDE_EPSILON = 1e-4;
 /** Plate pixels beside a region that its guided filter looks at, twice over. */
 const MARGIN = 2 * GUIDE_RADIUS + 2;
 /** A plate this near to a region's scale is used as it is. */
@@ -22,44 +23,89 @@ const SAME_SCALE = 1.02;
  * @param sample gives the photo's own pixels of a region
  * @param out one value 0..1 per result pixel, all 0 on entry
  */
-export function rasterisePlate(plate: Plate, region: Region, sample: (region: Region) => LinearRaster, out: Float32Array): void {
+export function rasterisePlate(
+  plate: Plate,
+  region: Region,
+  sample: (region: Region) => LinearRaster,
+  out: Float32Array,
+): void {
   if (regionScale(region) > SAME_SCALE * regionScale(plate.region)) enlargePlate(plate, region, sample, out);
   else shrinkPlate(plate, region, out);
 }
 
-function enlargePlate({ region: own, coverage8 }: Plate, region: Region, sample: (region: Region) => LinearRaster, out: Float32Array): void {
+function enlargePlate(
+  { region: own, coverage8 }: Plate,
+  region: Region,
+  sample: (region: Region) => LinearRaster,
+  out: Float32Array,
+): void {
   const margin = MARGIN * (own.width / own.outWidth);
-  const seen = touchedPixels(own, { left: region.x - margin, top: region.y - margin, right: region.x + region.width + margin, bottom: region.y + region.height + margin });
+  const seen = touchedPixels(own, {
+    left: region.x - margin,
+    top: region.y - margin,
+    right: region.x + region.width + margin,
+    bottom: region.y + region.height + margin,
+  });
   if (seen.columns === 0 || seen.rows === 0) return;
-  const window = subRegion(own, seen.column, seen.row, seen.columns, seen.rows), mask = new Float32Array(seen.columns * seen.rows);
+  const window = subRegion(own, seen.column, seen.row, seen.columns, seen.rows);
+  const mask = new Float32Array(seen.columns * seen.rows);
   for (let row = 0, i = 0; row < seen.rows; row++) {
-    for (let p = (seen.row + row) * own.outWidth + seen.column, end = p + seen.columns; p < end; p++) mask[i++] = coverage8[p]! / 255;
+    for (let p = (seen.row + row) * own.outWidth + seen.column, end = p + seen.columns; p < end; p++)
+      mask[i++] = coverage8[p]! / 255;
   }
   if (mask.every((value) => value === 0)) return;
-  const guide = prepareGuide(sample(window).data.map(guideOfLinear), seen.columns, seen.rows, GUIDE_RADIUS, GUIDE_EPSILON);
-  evaluateGuided(guidedCoefficients(guide, mask), window, region, sample(region), (value) => (value - 0.06) / 0.88, out);
+  const guide = prepareGuide(
+    sample(window).data.map(guideOfLinear),
+    seen.columns,
+    seen.rows,
+    GUIDE_RADIUS,
+    GUIDE_EPSILON,
+  );
+  evaluateGuided(
+    guidedCoefficients(guide, mask),
+    window,
+    region,
+    sample(region),
+    (value) => (value - 0.06) / 0.88,
+    out,
+  );
 }
 
 function shrinkPlate({ region: own, coverage8 }: Plate, region: Region, out: Float32Array): void {
-  const across = pixelRuns(region.x, region.width, region.outWidth, own.x, own.width, own.outWidth), down = pixelRuns(region.y, region.height, region.outHeight, own.y, own.height, own.outHeight);
+  const across = pixelRuns(region.x, region.width, region.outWidth, own.x, own.width, own.outWidth);
+  const down = pixelRuns(region.y, region.height, region.outHeight, own.y, own.height, own.outHeight);
   for (let row = 0; row < region.outHeight; row++) {
-    const top = down[2 * row]!, bottom = down[2 * row + 1]!;
+    const top = down[2 * row]!;
+    const bottom = down[2 * row + 1]!;
     if (bottom <= top) continue;
     for (let column = 0; column < region.outWidth; column++) {
-      const left = across[2 * column]!, right = across[2 * column + 1]!;
+      const left = across[2 * column]!;
+      const right = across[2 * column + 1]!;
       if (right <= left) continue;
       let sum = 0;
-      for (let y = top; y < bottom; y++) for (let p = y * own.outWidth + left, end = y * own.outWidth + right; p < end; p++) sum += coverage8[p]!;
+      for (let y = top; y < bottom; y++)
+        for (let p = y * own.outWidth + left, end = y * own.outWidth + right; p < end; p++)
+          sum += coverage8[p]!;
       out[row * region.outWidth + column] = sum / (255 * (bottom - top) * (right - left));
     }
   }
 }
 
 /** For each result pixel the first plate pixel and the one past the last that its middle part shows; equal where there is none. */
-function pixelRuns(start: number, length: number, outSize: number, ownStart: number, ownLength: number, ownSize: number): Int32Array {
-  const runs = new Int32Array(2 * outSize), step = length / outSize, scale = ownSize / ownLength;
+function pixelRuns(
+  start: number,
+  length: number,
+  outSize: number,
+  ownStart: number,
+  ownLength: number,
+  ownSize: number,
+): Int32Array {
+  const runs = new Int32Array(2 * outSize);
+  const step = length / outSize;
+  const scale = ownSize / ownLength;
   for (let i = 0; i < outSize; i++) {
-    const from = (start + i * step - ownStart) * scale, to = (start + (i + 1) * step - ownStart) * scale;
+    const from = (start + i * step - ownStart) * scale;
+    const to = (start + (i + 1) * step - ownStart) * scale;
     if (to <= 0 || from >= ownSize) continue;
     // A pixel that is cut by the run's end counts where more than half of it is inside.
     const first = Math.max(0, Math.floor(from + 0.5));

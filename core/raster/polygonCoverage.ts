@@ -10,7 +10,12 @@ export type FillRule = 'nonzero' | 'even-odd';
  * @returns 0..1 per pixel
  * @see Levien 2016, "Inside the fastest font renderer in the world", for the accumulation of areas
  */
-export function polygonCoverage(loops: readonly (readonly PolygonPoint[])[], width: number, height: number, rule: FillRule = 'nonzero'): Float32Array {
+export function polygonCoverage(
+  loops: readonly (readonly PolygonPoint[])[],
+  width: number,
+  height: number,
+  rule: FillRule = 'nonzero',
+): Float32Array {
   const areas = new Float32Array(width * height + 2);
   for (const loop of loops) {
     loop.forEach((point, i) => addEdge(areas, width, height, point, loop[(i + 1) % loop.length]!));
@@ -32,23 +37,40 @@ function folded(winding: number): number {
   return within > 1 ? 2 - within : within;
 }
 
-function addEdge(areas: Float32Array, width: number, height: number, from: PolygonPoint, to: PolygonPoint): void {
+function addEdge(
+  areas: Float32Array,
+  width: number,
+  height: number,
+  from: PolygonPoint,
+  to: PolygonPoint,
+): void {
   if (from[1] === to[1]) return;
   const direction = from[1] < to[1] ? 1 : -1;
   const upper = direction > 0 ? from : to;
   const lower = direction > 0 ? to : from;
   const slope = (lower[0] - upper[0]) / (lower[1] - upper[1]);
-  const first = Math.max(0, Math.floor(upper[1])), last = Math.min(height - 1, Math.ceil(lower[1]) - 1);
+  const first = Math.max(0, Math.floor(upper[1]));
+  const last = Math.min(height - 1, Math.ceil(lower[1]) - 1);
   for (let row = first; row <= last; row++) {
-    const y0 = Math.max(row, upper[1]), y1 = Math.min(row + 1, lower[1]), rows = y1 - y0;
+    const y0 = Math.max(row, upper[1]);
+    const y1 = Math.min(row + 1, lower[1]);
+    const rows = y1 - y0;
     if (rows <= 0) continue;
-    const xa = upper[0] + (y0 - upper[1]) * slope, xb = upper[0] + (y1 - upper[1]) * slope;
+    const xa = upper[0] + (y0 - upper[1]) * slope;
+    const xb = upper[0] + (y1 - upper[1]) * slope;
     addSpan(areas, row * width, width, Math.min(xa, xb), Math.max(xa, xb), direction * rows);
   }
 }
 
 /** Spreads an edge's share of one row over the pixels that it crosses; what lies right of it is covered whole. */
-function addSpan(areas: Float32Array, start: number, width: number, left: number, right: number, share: number): void {
+function addSpan(
+  areas: Float32Array,
+  start: number,
+  width: number,
+  left: number,
+  right: number,
+  share: number,
+): void {
   if (left < 0) {
     // What runs beyond the raster's left border covers the row from its first pixel on.
     const beyond = right <= 0 ? 1 : -left / (right - left);
@@ -56,7 +78,8 @@ function addSpan(areas: Float32Array, start: number, width: number, left: number
     if (beyond < 1) addSpan(areas, start, width, 0, right, share * (1 - beyond));
     return;
   }
-  if (right > width && left < width) return addSpan(areas, start, width, left, width, share * ((width - left) / (right - left)));
+  if (right > width && left < width)
+    return addSpan(areas, start, width, left, width, share * ((width - left) / (right - left)));
   if (left >= width) return;
   spreadSpan(areas, start, width, left, right, share);
 }
@@ -65,7 +88,14 @@ function addSpan(areas: Float32Array, start: number, width: number, left: number
  * How much of each pixel lies right of an edge that runs evenly from `left` to `right`, as the difference from
  * pixel to pixel: a parabola at either end, a straight line between.
  */
-function spreadSpan(areas: Float32Array, start: number, width: number, left: number, right: number, share: number): void {
+function spreadSpan(
+  areas: Float32Array,
+  start: number,
+  width: number,
+  left: number,
+  right: number,
+  share: number,
+): void {
   const first = Math.floor(left);
   const end = Math.ceil(right);
   const at = start + first;

@@ -14,7 +14,9 @@ const SEED = { seed: 7, numRuns: 100 };
 
 function photo(width: number, height: number, code: (column: number, row: number) => number) {
   const data = new Uint8Array(width * height * 4);
-  for (let row = 0; row < height; row++) for (let column = 0; column < width; column++) data.fill(code(column, row), 4 * (row * width + column), 4 * (row * width + column) + 4);
+  for (let row = 0; row < height; row++)
+    for (let column = 0; column < width; column++)
+      data.fill(code(column, row), 4 * (row * width + column), 4 * (row * width + column) + 4);
   return { space: 'srgb8' as const, width, height, data };
 }
 
@@ -23,7 +25,9 @@ describe('sampleRegion', () => {
 
   it('gives the photo’s exact pixels at scale 1', () => {
     const { data } = sampleRegion(pyramid, { x: 2, y: 1, width: 3, height: 2, outWidth: 3, outHeight: 2 });
-    expect([...data].filter((_, i) => i % 3 === 0)).toEqual([41, 61, 81, 42, 62, 82].map((code) => SRGB8_TO_LINEAR[code]!));
+    expect([...data].filter((_, i) => i % 3 === 0)).toEqual(
+      [41, 61, 81, 42, 62, 82].map((code) => SRGB8_TO_LINEAR[code]!),
+    );
   });
 
   it('averages in linear light', () => {
@@ -32,7 +36,14 @@ describe('sampleRegion', () => {
   });
 
   it('weighs pixels by the share that a footprint covers', () => {
-    const { data } = sampleRegion(pyramid, { x: 0.5, y: 0, width: 1.5, height: 1, outWidth: 1, outHeight: 1 });
+    const { data } = sampleRegion(pyramid, {
+      x: 0.5,
+      y: 0,
+      width: 1.5,
+      height: 1,
+      outWidth: 1,
+      outHeight: 1,
+    });
     expect(data[0]).toBeCloseTo((0.5 * SRGB8_TO_LINEAR[0]! + SRGB8_TO_LINEAR[20]!) / 1.5, 6);
   });
 
@@ -68,10 +79,12 @@ describe('regions', () => {
 describe('maskSoften', () => {
   it('spreads a point with the variance asked for', () => {
     for (const sigma of [0.8, 2, 5.5]) {
-      const size = 121, mask = new Float32Array(size * size);
+      const size = 121;
+      const mask = new Float32Array(size * size);
       mask[60 * size + 60] = 1;
       maskSoften(mask, size, size, sigma);
-      let sum = 0, variance = 0;
+      let sum = 0;
+      let variance = 0;
       mask.forEach((value, i) => {
         sum += value;
         variance += value * ((i % size) - 60) ** 2;
@@ -97,19 +110,35 @@ describe('maskGrow', () => {
   function plainDilation(mask: Float32Array, width: number, height: number, radius: number): Float32Array {
     return mask.map((_, i) => {
       let most = 0;
-      for (let down = -radius; down <= radius; down++) for (let right = -radius; right <= radius; right++) {
-        const row = Math.floor(i / width) + down, column = (i % width) + right;
-        if (right * right + down * down <= radius * radius && row >= 0 && column >= 0 && row < height && column < width) most = Math.max(most, mask[row * width + column]!);
-      }
+      for (let down = -radius; down <= radius; down++)
+        for (let right = -radius; right <= radius; right++) {
+          const row = Math.floor(i / width) + down;
+          const column = (i % width) + right;
+          if (
+            right * right + down * down <= radius * radius &&
+            row >= 0 &&
+            column >= 0 &&
+            row < height &&
+            column < width
+          )
+            most = Math.max(most, mask[row * width + column]!);
+        }
       return most;
     });
   }
 
   it('agrees with the plain maximum over a disc', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 5 }), fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 13 * 11, maxLength: 13 * 11 }), (radius, values) => {
-      const mask = Float32Array.from(values);
-      expect(maskGrow(mask, 13, 11, radius)).toEqual(plainDilation(mask, 13, 11, radius));
-    }), SEED);
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 5 }),
+        fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 13 * 11, maxLength: 13 * 11 }),
+        (radius, values) => {
+          const mask = Float32Array.from(values);
+          expect(maskGrow(mask, 13, 11, radius)).toEqual(plainDilation(mask, 13, 11, radius));
+        },
+      ),
+      SEED,
+    );
   });
 
   it('shrinks as it grows the inverse, and mixes between whole pixels', () => {
@@ -121,18 +150,31 @@ describe('maskGrow', () => {
 
 describe('monotoneCubic (Fritsch and Carlson 1980)', () => {
   it('meets its points and never leaves the range of neighbours', () => {
-    const points = fc.uniqueArray(fc.integer({ min: 0, max: 1000 }), { minLength: 2, maxLength: 6 }).chain((xs) => fc.tuple(fc.constant(xs.toSorted((p, q) => p - q)), fc.array(fc.double({ min: -50, max: 50, noNaN: true }), { minLength: xs.length, maxLength: xs.length })));
-    fc.assert(fc.property(points, ([xs, ys]) => {
-      const curve = monotoneCubic(xs, ys);
-      xs.forEach((x, i) => expect(curve(x)).toBeCloseTo(ys[i]!, 9));
-      xs.slice(1).forEach((x, i) => {
-        for (let t = 0; t <= 1; t += 0.1) {
-          const y = curve(xs[i]! + t * (x - xs[i]!));
-          expect(y).toBeGreaterThanOrEqual(Math.min(ys[i]!, ys[i + 1]!) - 1e-9);
-          expect(y).toBeLessThanOrEqual(Math.max(ys[i]!, ys[i + 1]!) + 1e-9);
-        }
-      });
-    }), SEED);
+    const points = fc
+      .uniqueArray(fc.integer({ min: 0, max: 1000 }), { minLength: 2, maxLength: 6 })
+      .chain((xs) =>
+        fc.tuple(
+          fc.constant(xs.toSorted((p, q) => p - q)),
+          fc.array(fc.double({ min: -50, max: 50, noNaN: true }), {
+            minLength: xs.length,
+            maxLength: xs.length,
+          }),
+        ),
+      );
+    fc.assert(
+      fc.property(points, ([xs, ys]) => {
+        const curve = monotoneCubic(xs, ys);
+        xs.forEach((x, i) => expect(curve(x)).toBeCloseTo(ys[i]!, 9));
+        xs.slice(1).forEach((x, i) => {
+          for (let t = 0; t <= 1; t += 0.1) {
+            const y = curve(xs[i]! + t * (x - xs[i]!));
+            expect(y).toBeGreaterThanOrEqual(Math.min(ys[i]!, ys[i + 1]!) - 1e-9);
+            expect(y).toBeLessThanOrEqual(Math.max(ys[i]!, ys[i + 1]!) + 1e-9);
+          }
+        });
+      }),
+      SEED,
+    );
   });
 
   it('is constant beyond its ends and refuses an empty curve', () => {
@@ -144,12 +186,20 @@ describe('monotoneCubic (Fritsch and Carlson 1980)', () => {
 
 describe('guided filter (He, Sun, Tang 2013)', () => {
   it('fits a mask that is a linear function of its guide exactly', () => {
-    const width = 24, height = 20;
+    const width = 24;
+    const height = 20;
     const guide = Float32Array.from({ length: width * height * 3 }, (_, i) => 0.5 + 0.4 * Math.sin(i * 1.7));
-    const mask = Float32Array.from({ length: width * height }, (_, i) => 0.2 + 0.5 * guide[3 * i]! - 0.1 * guide[3 * i + 2]!);
+    const mask = Float32Array.from(
+      { length: width * height },
+      (_, i) => 0.2 + 0.5 * guide[3 * i]! - 0.1 * guide[3 * i + 2]!,
+    );
     const { data } = guidedCoefficients(prepareGuide(guide, width, height, 3, 1e-7), mask);
     mask.forEach((value, i) => {
-      const fitted = data[4 * i]! * guide[3 * i]! + data[4 * i + 1]! * guide[3 * i + 1]! + data[4 * i + 2]! * guide[3 * i + 2]! + data[4 * i + 3]!;
+      const fitted =
+        data[4 * i]! * guide[3 * i]! +
+        data[4 * i + 1]! * guide[3 * i + 1]! +
+        data[4 * i + 2]! * guide[3 * i + 2]! +
+        data[4 * i + 3]!;
       expect(fitted).toBeCloseTo(value, 2);
     });
   });
@@ -160,27 +210,56 @@ describe('paintStroke', () => {
 
   it('covers a straight line out to its reach, with the distance to it', () => {
     const out = new Float32Array(12 * 12);
-    paintStroke([[2.5, 5.5, 0.5], [8.5, 5.5, 0.5]], 2, { width: 12, height: 12 }, (distance) => 1 - distance / 4, out);
+    paintStroke(
+      [
+        [2.5, 5.5, 0.5],
+        [8.5, 5.5, 0.5],
+      ],
+      2,
+      { width: 12, height: 12 },
+      (distance) => 1 - distance / 4,
+      out,
+    );
     expect([out[5 * 12 + 5], out[7 * 12 + 5], out[8 * 12 + 5], out[5 * 12 + 10]]).toEqual([1, 0.5, 0, 0.5]);
   });
 
   it('gives every pixel the most that any piece of a scribble gives it, whatever the order', () => {
-    const point = fc.tuple(fc.double({ min: -10, max: 80, noNaN: true }), fc.double({ min: -10, max: 60, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }));
-    fc.assert(fc.property(fc.array(point, { minLength: 1, maxLength: 40 }), fc.double({ min: 0.5, max: 30, noNaN: true }), (points, reach) => {
-      const value = (distance: number, pressure: number) => Math.max(0, (1 + pressure) / 2 - distance / (2 * reach));
-      const out = new Float32Array(size.width * size.height);
-      paintStroke(points, reach, size, value, out);
-      for (let i = 0; i < out.length; i += 7) {
-        const x = (i % size.width) + 0.5, y = Math.floor(i / size.width) + 0.5;
-        let most = 0;
-        for (let n = 0; n < Math.max(1, points.length - 1); n++) {
-          const [from, to] = [points[n]!, points[n + 1] ?? points[n]!], dx = to[0] - from[0], dy = to[1] - from[1], square = dx * dx + dy * dy;
-          const along = square === 0 ? 0 : Math.min(1, Math.max(0, ((x - from[0]) * dx + (y - from[1]) * dy) / square));
-          const distance = Math.hypot(x - from[0] - along * dx, y - from[1] - along * dy);
-          if (distance <= reach) most = Math.max(most, value(distance, from[2] + along * (to[2] - from[2])));
-        }
-        expect(Math.abs(out[i]! - most)).toBeLessThan(1 / 1000);
-      }
-    }), { seed: 11, numRuns: 60 });
+    const point = fc.tuple(
+      fc.double({ min: -10, max: 80, noNaN: true }),
+      fc.double({ min: -10, max: 60, noNaN: true }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+    );
+    fc.assert(
+      fc.property(
+        fc.array(point, { minLength: 1, maxLength: 40 }),
+        fc.double({ min: 0.5, max: 30, noNaN: true }),
+        (points, reach) => {
+          const value = (distance: number, pressure: number) =>
+            Math.max(0, (1 + pressure) / 2 - distance / (2 * reach));
+          const out = new Float32Array(size.width * size.height);
+          paintStroke(points, reach, size, value, out);
+          for (let i = 0; i < out.length; i += 7) {
+            const x = (i % size.width) + 0.5;
+            const y = Math.floor(i / size.width) + 0.5;
+            let most = 0;
+            for (let n = 0; n < Math.max(1, points.length - 1); n++) {
+              const [from, to] = [points[n]!, points[n + 1] ?? points[n]!];
+              const dx = to[0] - from[0];
+              const dy = to[1] - from[1];
+              const square = dx * dx + dy * dy;
+              const along =
+                square === 0
+                  ? 0
+                  : Math.min(1, Math.max(0, ((x - from[0]) * dx + (y - from[1]) * dy) / square));
+              const distance = Math.hypot(x - from[0] - along * dx, y - from[1] - along * dy);
+              if (distance <= reach)
+                most = Math.max(most, value(distance, from[2] + along * (to[2] - from[2])));
+            }
+            expect(Math.abs(out[i]! - most)).toBeLessThan(1 / 1000);
+          }
+        },
+      ),
+      { seed: 11, numRuns: 60 },
+    );
   });
 });

@@ -43,15 +43,27 @@ export function regionScale(region: Region): number {
 /** The whole of a photo, fitted into a long side; never enlarged. */
 export function wholeRegion(width: number, height: number, longSide = Infinity): Region {
   const scale = Math.min(1, longSide / Math.max(width, height));
-  return { x: 0, y: 0, width, height, outWidth: Math.max(1, Math.round(width * scale)), outHeight: Math.max(1, Math.round(height * scale)) };
+  return {
+    x: 0,
+    y: 0,
+    width,
+    height,
+    outWidth: Math.max(1, Math.round(width * scale)),
+    outHeight: Math.max(1, Math.round(height * scale)),
+  };
 }
 
 /** A region grown by whole result pixels on every side; it may reach beyond the photo. */
 export function padRegion(region: Region, outPixels: number): Region {
-  const across = (region.width / region.outWidth) * outPixels, down = (region.height / region.outHeight) * outPixels;
+  const across = (region.width / region.outWidth) * outPixels;
+  const down = (region.height / region.outHeight) * outPixels;
   return {
-    x: region.x - across, y: region.y - down, width: region.width + 2 * across, height: region.height + 2 * down,
-    outWidth: region.outWidth + 2 * outPixels, outHeight: region.outHeight + 2 * outPixels,
+    x: region.x - across,
+    y: region.y - down,
+    width: region.width + 2 * across,
+    height: region.height + 2 * down,
+    outWidth: region.outWidth + 2 * outPixels,
+    outHeight: region.outHeight + 2 * outPixels,
   };
 }
 
@@ -70,17 +82,32 @@ export function boundsOfRegion({ x, y, width, height }: Region): Bounds {
 }
 
 /** The rectangle around points; `reach` beyond them on every side. */
-export function boundsOfPoints(points: readonly (readonly [number, number, ...unknown[]])[], reach = 0): Bounds {
-  return points.reduce<Bounds>(({ left, top, right, bottom }, [x, y]) => ({
-    left: Math.min(left, x - reach), top: Math.min(top, y - reach), right: Math.max(right, x + reach), bottom: Math.max(bottom, y + reach),
-  }), { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity });
+export function boundsOfPoints(
+  points: readonly (readonly [number, number, ...unknown[]])[],
+  reach = 0,
+): Bounds {
+  return points.reduce<Bounds>(
+    ({ left, top, right, bottom }, [x, y]) => ({
+      left: Math.min(left, x - reach),
+      top: Math.min(top, y - reach),
+      right: Math.max(right, x + reach),
+      bottom: Math.max(bottom, y + reach),
+    }),
+    { left: Infinity, top: Infinity, right: -Infinity, bottom: -Infinity },
+  );
 }
 
 /** The smallest rectangle that holds all of them; undefined for none. */
 export function boundsOfAll(all: readonly Bounds[]): Bounds | undefined {
   if (all.length === 0) return undefined;
-  const most = (of: (bounds: Bounds) => number) => all.reduce((sum, bounds) => Math.max(sum, of(bounds)), -Infinity);
-  return { left: -most(({ left }) => -left), top: -most(({ top }) => -top), right: most(({ right }) => right), bottom: most(({ bottom }) => bottom) };
+  const most = (of: (bounds: Bounds) => number) =>
+    all.reduce((sum, bounds) => Math.max(sum, of(bounds)), -Infinity);
+  return {
+    left: -most(({ left }) => -left),
+    top: -most(({ top }) => -top),
+    right: most(({ right }) => right),
+    bottom: most(({ bottom }) => bottom),
+  };
 }
 
 export function growBounds({ left, top, right, bottom }: Bounds, by: number): Bounds {
@@ -88,18 +115,38 @@ export function growBounds({ left, top, right, bottom }: Bounds, by: number): Bo
 }
 
 /** The whole result pixels of a region that a rectangle touches; none when a count is 0. */
-export function touchedPixels(region: Region, { left, top, right, bottom }: Bounds): { readonly column: number; readonly row: number; readonly columns: number; readonly rows: number } {
-  const across = region.outWidth / region.width, down = region.outHeight / region.height;
-  const column = Math.max(0, Math.floor((left - region.x) * across)), row = Math.max(0, Math.floor((top - region.y) * down));
+export function touchedPixels(
+  region: Region,
+  { left, top, right, bottom }: Bounds,
+): { readonly column: number; readonly row: number; readonly columns: number; readonly rows: number } {
+  const across = region.outWidth / region.width;
+  const down = region.outHeight / region.height;
+  const column = Math.max(0, Math.floor((left - region.x) * across));
+  const row = Math.max(0, Math.floor((top - region.y) * down));
   return {
-    column, row,
+    column,
+    row,
     columns: Math.max(0, Math.min(region.outWidth, Math.ceil((right - region.x) * across)) - column),
     rows: Math.max(0, Math.min(region.outHeight, Math.ceil((bottom - region.y) * down)) - row),
   };
 }
 
 /** Whole result pixels of a region as a region of their own. */
-export function subRegion(region: Region, column: number, row: number, columns: number, rows: number): Region {
-  const across = region.width / region.outWidth, down = region.height / region.outHeight;
-  return { x: region.x + column * across, y: region.y + row * down, width: columns * across, height: rows * down, outWidth: columns, outHeight: rows };
+export function subRegion(
+  region: Region,
+  column: number,
+  row: number,
+  columns: number,
+  rows: number,
+): Region {
+  const across = region.width / region.outWidth;
+  const down = region.height / region.outHeight;
+  return {
+    x: region.x + column * across,
+    y: region.y + row * down,
+    width: columns * across,
+    height: rows * down,
+    outWidth: columns,
+    outHeight: rows,
+  };
 }

@@ -18,18 +18,24 @@ interface BoxWeights {
  */
 export function sampleRegion(pyramid: Pyramid, region: Region): LinearRaster {
   const { outWidth, outHeight } = region;
-  const level = Math.min(pyramid.levels.length - 1, Math.max(0, Math.floor(-Math.log2(regionScale(region)) + 1e-6)));
+  const level = Math.min(
+    pyramid.levels.length - 1,
+    Math.max(0, Math.floor(-Math.log2(regionScale(region)) + 1e-6)),
+  );
   const { width, height, data } = pyramid.levels[level]!;
   const shrink = 2 ** -level;
   const across = boxWeights(region.x * shrink, region.width * shrink, outWidth, width);
   const down = boxWeights(region.y * shrink, region.height * shrink, outHeight, height);
   const out = new Float32Array(outWidth * outHeight * 3);
-  const first = across.first[0]!, count = across.first[outWidth - 1]! + across.taps - first, line = new Float32Array(count * 3);
+  const first = across.first[0]!;
+  const count = across.first[outWidth - 1]! + across.taps - first;
+  const line = new Float32Array(count * 3);
   for (let row = 0; row < outHeight; row++) {
     line.fill(0);
     for (let j = 0; j < down.taps; j++) {
       const weight = down.weights[row * down.taps + j]!;
-      if (weight !== 0) addLine(line, data, clampIndex(down.first[row]! + j, height) * width, width, first, count, weight);
+      if (weight !== 0)
+        addLine(line, data, clampIndex(down.first[row]! + j, height) * width, width, first, count, weight);
     }
     if (across.taps === 1) out.set(line, row * outWidth * 3);
     else foldLine(line, across, first, out, row * outWidth * 3);
@@ -38,7 +44,15 @@ export function sampleRegion(pyramid: Pyramid, region: Region): LinearRaster {
 }
 
 /** Adds a row of the photo in linear light, from column `first` on, times a weight. */
-function addLine(line: Float32Array, data: Uint8Array | Uint8ClampedArray, start: number, width: number, first: number, count: number, weight: number): void {
+function addLine(
+  line: Float32Array,
+  data: Uint8Array | Uint8ClampedArray,
+  start: number,
+  width: number,
+  first: number,
+  count: number,
+  weight: number,
+): void {
   for (let i = 0, o = 0; i < count; i++, o += 3) {
     const p = (start + clampIndex(first + i, width)) * 4;
     line[o]! += weight * SRGB8_TO_LINEAR[data[p]!]!;
@@ -48,9 +62,17 @@ function addLine(line: Float32Array, data: Uint8Array | Uint8ClampedArray, start
 }
 
 /** Weighs the pixels of a row together into result pixels. */
-function foldLine(line: Float32Array, { first: firsts, taps, weights }: BoxWeights, first: number, out: Float32Array, start: number): void {
+function foldLine(
+  line: Float32Array,
+  { first: firsts, taps, weights }: BoxWeights,
+  first: number,
+  out: Float32Array,
+  start: number,
+): void {
   for (let column = 0, o = start, w = 0; column < firsts.length; column++, o += 3) {
-    let red = 0, green = 0, blue = 0;
+    let red = 0;
+    let green = 0;
+    let blue = 0;
     for (let i = 0, p = 3 * (firsts[column]! - first); i < taps; i++, w++, p += 3) {
       const weight = weights[w]!;
       red += weight * line[p]!;
@@ -70,9 +92,11 @@ function clampIndex(index: number, size: number): number {
 function boxWeights(start: number, length: number, outSize: number, size: number): BoxWeights {
   const footprint = length / outSize;
   const taps = Math.ceil(footprint - 1e-6) + (Number.isInteger(start) && Number.isInteger(footprint) ? 0 : 1);
-  const first = new Int32Array(outSize), weights = new Float32Array(outSize * taps);
+  const first = new Int32Array(outSize);
+  const weights = new Float32Array(outSize * taps);
   for (let i = 0; i < outSize; i++) {
-    const from = start + i * footprint, to = from + footprint;
+    const from = start + i * footprint;
+    const to = from + footprint;
     first[i] = Math.floor(from);
     let sum = 0;
     for (let tap = 0; tap < taps; tap++) {

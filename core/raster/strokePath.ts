@@ -17,7 +17,12 @@ export interface PixelBox {
 }
 
 /** The pixels of a raster within reach of a stroke. */
-export function strokeBox(points: readonly StrokePoint[], reach: number, width: number, height: number): PixelBox {
+export function strokeBox(
+  points: readonly StrokePoint[],
+  reach: number,
+  width: number,
+  height: number,
+): PixelBox {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const [x, y] of points) {
     left = Math.min(left, x);
@@ -91,7 +96,8 @@ class Squares {
   }
 
   paint(piece: Piece, box: PixelBox, out: Float32Array): void {
-    if (box.left < box.right && box.top < box.bottom) this.#visit(this.#least.length - 1, 0, 0, piece, box, out);
+    if (box.left < box.right && box.top < box.bottom)
+      this.#visit(this.#least.length - 1, 0, 0, piece, box, out);
   }
 
   #visit(level: number, column: number, row: number, piece: Piece, box: PixelBox, out: Float32Array): void {
@@ -122,7 +128,14 @@ class Squares {
     this.#least[level]![index] = least;
   }
 
-  #paintSquare(index: number, squareLeft: number, squareTop: number, piece: Piece, box: PixelBox, out: Float32Array): void {
+  #paintSquare(
+    index: number,
+    squareLeft: number,
+    squareTop: number,
+    piece: Piece,
+    box: PixelBox,
+    out: Float32Array,
+  ): void {
     const { width } = this;
     const left = Math.max(box.left, squareLeft);
     const top = Math.max(box.top, squareTop);

@@ -19,13 +19,21 @@ export interface StepPlace {
  * @param coverage8 0..255 per pixel
  * @param at where the run lies, for kernels that look at places and for steps that clean edges
  */
-export function applyStep(pixels: Float32Array, coverage8: Uint8Array, strength: number, kernel: PixelKernel, at?: StepPlace): void {
+export function applyStep(
+  pixels: Float32Array,
+  coverage8: Uint8Array,
+  strength: number,
+  kernel: PixelKernel,
+  at?: StepPlace,
+): void {
   if (places.length < coverage8.length) {
     places = new Int32Array(coverage8.length);
     covered = new Float32Array(coverage8.length * 3);
     unmixed = new Float32Array(coverage8.length * 3);
   }
-  const gathered = places, inputs = covered, scale = strength / 255;
+  const gathered = places;
+  const inputs = covered;
+  const scale = strength / 255;
   let count = 0;
   for (let i = 0, p = 0; i < coverage8.length; i++, p += 3) {
     if (coverage8[i] === 0) continue;
@@ -40,31 +48,59 @@ export function applyStep(pixels: Float32Array, coverage8: Uint8Array, strength:
   from?.set(inputs.subarray(0, 3 * count));
   kernel(inputs, count, at?.placed ? placesOf(at, gathered, count) : NO_PLACES);
   for (let n = 0, q = 0; n < count; n++, q += 3) {
-    const place = gathered[n]!, p = 3 * place, share = scale * coverage8[place]!;
-    const red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!;
+    const place = gathered[n]!;
+    const p = 3 * place;
+    const share = scale * coverage8[place]!;
+    const red = pixels[p]!;
+    const green = pixels[p + 1]!;
+    const blue = pixels[p + 2]!;
     pixels[p] = red + share * (inputs[q]! - (from ? from[q]! : red));
     pixels[p + 1] = green + share * (inputs[q + 1]! - (from ? from[q + 1]! : green));
     pixels[p + 2] = blue + share * (inputs[q + 2]! - (from ? from[q + 2]! : blue));
   }
 }
 /** Scratch space: steps run one after the other, and a kernel never calls back. */
-let places = new Int32Array(0), covered = new Float32Array(0), unmixed = new Float32Array(0), centres: Places = NO_PLACES;
+let places = new Int32Array(0);
+let covered = new Float32Array(0);
+let unmixed = new Float32Array(0);
+let centres: Places = NO_PLACES;
 
-function cleanEdges({ region, first }: StepPlace, edge: EdgeColours, inputs: Float32Array, coverage8: Uint8Array, count: number): void {
-  const across = region.width / region.outWidth, down = region.height / region.outHeight;
+function cleanEdges(
+  { region, first }: StepPlace,
+  edge: EdgeColours,
+  inputs: Float32Array,
+  coverage8: Uint8Array,
+  count: number,
+): void {
+  const across = region.width / region.outWidth;
+  const down = region.height / region.outHeight;
   for (let n = 0; n < count; n++) {
     const value = coverage8[places[n]!]!;
     if (value === 255) continue;
-    const index = first + places[n]!, column = index % region.outWidth, row = (index - column) / region.outWidth;
-    foregroundOf(edge, region.x + (column + 0.5) * across, region.y + (row + 0.5) * down, value / 255, inputs, 3 * n);
+    const index = first + places[n]!;
+    const column = index % region.outWidth;
+    const row = (index - column) / region.outWidth;
+    foregroundOf(
+      edge,
+      region.x + (column + 0.5) * across,
+      region.y + (row + 0.5) * down,
+      value / 255,
+      inputs,
+      3 * n,
+    );
   }
 }
 
 function placesOf({ region, first }: StepPlace, gathered: Int32Array, count: number): Places {
-  if (centres.x.length < count) centres = { x: new Float32Array(places.length), y: new Float32Array(places.length) };
-  const { x, y } = centres, across = region.width / region.outWidth, down = region.height / region.outHeight;
+  if (centres.x.length < count)
+    centres = { x: new Float32Array(places.length), y: new Float32Array(places.length) };
+  const { x, y } = centres;
+  const across = region.width / region.outWidth;
+  const down = region.height / region.outHeight;
   for (let n = 0; n < count; n++) {
-    const index = first + gathered[n]!, column = index % region.outWidth, row = (index - column) / region.outWidth;
+    const index = first + gathered[n]!;
+    const column = index % region.outWidth;
+    const row = (index - column) / region.outWidth;
     x[n] = region.x + (column + 0.5) * across;
     y[n] = region.y + (row + 0.5) * down;
   }

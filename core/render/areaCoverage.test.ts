@@ -14,7 +14,13 @@ function plain(width: number, height: number): Pyramid {
   return buildPyramid({ space: 'srgb8', width, height, data: new Uint8Array(4 * width * height).fill(120) });
 }
 const named = (id: string, marks: Area['marks'], edgeCare: Partial<EdgeCare> = {}): Area => ({
-  id, name: id, part: 'other', sitter: null, marks, inverted: false, edgeCare: { ...NO_EDGE_CARE, ...edgeCare },
+  id,
+  name: id,
+  part: 'other',
+  sitter: null,
+  marks,
+  inverted: false,
+  edgeCare: { ...NO_EDGE_CARE, ...edgeCare },
 });
 const loop = (...points: [number, number][]) => mark('lasso', { loops: [points] });
 
@@ -54,14 +60,23 @@ describe('areas that others name', () => {
 
   it('cover the same whichever of a circle is looked at first', () => {
     const circle = [
-      named('a', [mark('ellipse', { x: 10, y: 20, radiusX: 4, radiusY: 4 }), { ...mark('area', { areaId: 'b' }), id: 'o' }]),
-      named('b', [mark('ellipse', { x: 30, y: 20, radiusX: 4, radiusY: 4 }), { ...mark('area', { areaId: 'a' }), id: 'o' }]),
+      named('a', [
+        mark('ellipse', { x: 10, y: 20, radiusX: 4, radiusY: 4 }),
+        { ...mark('area', { areaId: 'b' }), id: 'o' },
+      ]),
+      named('b', [
+        mark('ellipse', { x: 30, y: 20, radiusX: 4, radiusY: 4 }),
+        { ...mark('area', { areaId: 'a' }), id: 'o' },
+      ]),
     ];
     const seen = (areas: Area[]) => {
       const [data] = coverage(pyramid, areas, [wholeRegion(60, 40)]);
       return [data![20 * 60 + 10], data![20 * 60 + 30]];
     };
-    const over = named('over', [{ ...mark('area', { areaId: 'a' }), id: '1' }, { ...mark('area', { areaId: 'b' }), id: '2' }]);
+    const over = named('over', [
+      { ...mark('area', { areaId: 'a' }), id: '1' },
+      { ...mark('area', { areaId: 'b' }), id: '2' },
+    ]);
     expect(seen([circle[1]!, circle[0]!])).toEqual([255, 0]);
     expect(seen([circle[0]!, circle[1]!])).toEqual([0, 255]);
     expect(seen([...circle, over])).toEqual([255, 255]);
@@ -95,7 +110,10 @@ describe('edge care in pieces of the picture', () => {
       let most = 0;
       for (let row = 0; row < outHeight; row++) {
         for (let column = 0; column < outWidth; column++) {
-          most = Math.max(most, Math.abs(data[row * outWidth + column]! - whole![(y + row) * width + x + column]!));
+          most = Math.max(
+            most,
+            Math.abs(data[row * outWidth + column]! - whole![(y + row) * width + x + column]!),
+          );
         }
       }
       expect(most).toBeLessThanOrEqual(off);
@@ -117,11 +135,18 @@ describe('edge care in pieces of the picture', () => {
     const large = plain(3000, 2200);
     const half = [loop([0, 0], [1500, 0], [1500, 2200], [0, 2200])];
     const sigma = 120;
-    const [data] = coverage(large, [named('area', half, { soften: sigma })], [{ x: 1000, y: 1000, width: 1000, height: 4, outWidth: 1000, outHeight: 4 }]);
+    const [data] = coverage(
+      large,
+      [named('area', half, { soften: sigma })],
+      [{ x: 1000, y: 1000, width: 1000, height: 4, outWidth: 1000, outHeight: 4 }],
+    );
     // The Gaussian's own integral, by the error function (Abramowitz and Stegun 7.1.26); three boxes are within 1 % of it.
     const erf = (x: number) => {
       const t = 1 / (1 + 0.3275911 * Math.abs(x));
-      const tail = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) * Math.exp(-x * x);
+      const tail =
+        t *
+        (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) *
+        Math.exp(-x * x);
       return Math.sign(x) * (1 - tail);
     };
     for (let column = 0; column < 1000; column += 50) {

@@ -6,7 +6,15 @@ import { maskSoften } from '../raster/maskSoften';
 import { maskDropSpecks } from '../raster/maskSpecks';
 import { rasterisePlate } from '../raster/plate';
 import type { Plate } from '../raster/plate';
-import { NOWHERE, boundsOfAll, boundsOfRegion, growBounds, regionScale, subRegion, touchedPixels } from '../raster/raster';
+import {
+  NOWHERE,
+  boundsOfAll,
+  boundsOfRegion,
+  growBounds,
+  regionScale,
+  subRegion,
+  touchedPixels,
+} from '../raster/raster';
 import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
 import type { RenderKinds } from './kinds';
 import type { ResolvedArea } from './resolved';
@@ -33,18 +41,33 @@ export function areaCoverage(area: ResolvedArea, source: CoverageSource, region:
   return coverageOf(area, source, region, new Map());
 }
 
-function coverageOf(area: ResolvedArea, source: CoverageSource, region: Region, known: Known): Coverage8Raster {
+function coverageOf(
+  area: ResolvedArea,
+  source: CoverageSource,
+  region: Region,
+  known: Known,
+): Coverage8Raster {
   const name = [area.key, ...Object.values(region)].join(' ');
   const made = known.get(name) ?? makeCoverage(area, source, region, known);
   known.set(name, made);
   return made;
 }
 
-function makeCoverage(area: ResolvedArea, source: CoverageSource, region: Region, known: Known): Coverage8Raster {
+function makeCoverage(
+  area: ResolvedArea,
+  source: CoverageSource,
+  region: Region,
+  known: Known,
+): Coverage8Raster {
   if (area.baked) return bakedCoverage(area.baked, region, source.sample);
   const { outWidth: width, outHeight: height } = region;
   const data = new Uint8Array(width * height);
-  const bounds = areaBounds(area, source.kinds) ?? { left: -Infinity, top: -Infinity, right: Infinity, bottom: Infinity };
+  const bounds = areaBounds(area, source.kinds) ?? {
+    left: -Infinity,
+    top: -Infinity,
+    right: Infinity,
+    bottom: Infinity,
+  };
   const { column, row, columns, rows } = touchedPixels(region, bounds);
   if (columns === 0 || rows === 0) return { space: 'coverage8', width, height, data };
   const mask = caredFor(area, source, subRegion(region, column, row, columns, rows), known);
@@ -57,9 +80,14 @@ function makeCoverage(area: ResolvedArea, source: CoverageSource, region: Region
 }
 
 /** The rectangle beyond which an area covers nothing; undefined when it may cover anything. */
-export function areaBounds({ marks, inverted, edgeCare, baked }: ResolvedArea, kinds: RenderKinds): Bounds | undefined {
+export function areaBounds(
+  { marks, inverted, edgeCare, baked }: ResolvedArea,
+  kinds: RenderKinds,
+): Bounds | undefined {
   if (baked) return boundsOfRegion(baked.region);
-  const bounds = marks.filter(({ mode }) => mode === 'add').map(({ kind, data }) => kinds.marks.get(kind)!.bounds(data));
+  const bounds = marks
+    .filter(({ mode }) => mode === 'add')
+    .map(({ kind, data }) => kinds.marks.get(kind)!.bounds(data));
   if (inverted || bounds.some((each) => each === undefined)) return undefined;
   const all = boundsOfAll(bounds as Bounds[]);
   return all ? growBounds(all, 1 + careReach(edgeCare)) : NOWHERE;
@@ -83,7 +111,12 @@ function caredFor(area: ResolvedArea, source: CoverageSource, region: Region, kn
 }
 
 /** Up to softening, where the mask is smooth enough to be enlarged. */
-function softened({ edgeCare, ...area }: ResolvedArea, source: CoverageSource, region: Region, known: Known): Float32Array {
+function softened(
+  { edgeCare, ...area }: ResolvedArea,
+  source: CoverageSource,
+  region: Region,
+  known: Known,
+): Float32Array {
   const scale = regionScale(region);
   const margin = Math.ceil(careReach(edgeCare) * scale) + (edgeCare.grow === 0 ? 0 : GROW_MARGIN);
   const { padded, left, top } = padWithin(region, margin, source.photo);
@@ -121,8 +154,10 @@ export function combineMarks(
     if (weigh) {
       const weight = new Float32Array(mask.length);
       weigh(data, region, sample, weight);
-      for (let i = 0; i < mask.length; i++) mask[i]! += weight[i]! * ((mode === 'remove' ? 1 - layer[i]! : layer[i]!) - mask[i]!);
-    } else if (mode === 'add') for (let i = 0; i < mask.length; i++) mask[i] = 1 - (1 - mask[i]!) * (1 - layer[i]!);
+      for (let i = 0; i < mask.length; i++)
+        mask[i]! += weight[i]! * ((mode === 'remove' ? 1 - layer[i]! : layer[i]!) - mask[i]!);
+    } else if (mode === 'add')
+      for (let i = 0; i < mask.length; i++) mask[i] = 1 - (1 - mask[i]!) * (1 - layer[i]!);
     else if (mode === 'remove') for (let i = 0; i < mask.length; i++) mask[i]! *= 1 - layer[i]!;
     else for (let i = 0; i < mask.length; i++) mask[i]! *= layer[i]!;
   }
@@ -132,5 +167,10 @@ export function combineMarks(
 function bakedCoverage(baked: Plate, region: Region, sample: Sampler): Coverage8Raster {
   const mask = new Float32Array(region.outWidth * region.outHeight);
   rasterisePlate(baked, region, sample, mask);
-  return { space: 'coverage8', width: region.outWidth, height: region.outHeight, data: Uint8Array.from(mask, (value) => Math.round(255 * value)) };
+  return {
+    space: 'coverage8',
+    width: region.outWidth,
+    height: region.outHeight,
+    data: Uint8Array.from(mask, (value) => Math.round(255 * value)),
+  };
 }

@@ -18,14 +18,42 @@ export interface PhotoFinding {
  * Judges the skin of every sitter as the plan leaves it.
  * @param baked ready-made coverage by area id
  */
-export function checkPhoto(resolver: Resolver, photo: Photo, baked: ReadonlyMap<string, Uint8Array> = new Map()): PhotoFinding[] {
-  const plan = resolver.plan(photo, baked), owners = [...new Set(photo.areas.filter(({ part }) => part === 'skin' || part === 'face').map(({ sitter }) => sitter))];
+export function checkPhoto(
+  resolver: Resolver,
+  photo: Photo,
+  baked: ReadonlyMap<string, Uint8Array> = new Map(),
+): PhotoFinding[] {
+  const plan = resolver.plan(photo, baked);
+  const owners = [
+    ...new Set(
+      photo.areas.filter(({ part }) => part === 'skin' || part === 'face').map(({ sitter }) => sitter),
+    ),
+  ];
   return owners.flatMap((owner) => {
-    const of = (part: Area['part']) => photo.areas.find((area) => area.part === part && area.sitter === owner && area.marks.length > 0);
-    const face = of('face'), neck = of('neck-limbs'), skin = of('skin') ?? face, sitter = photo.sitters.find(({ id }) => id === owner);
+    const of = (part: Area['part']) =>
+      photo.areas.find((area) => area.part === part && area.sitter === owner && area.marks.length > 0);
+    const face = of('face');
+    const neck = of('neck-limbs');
+    const skin = of('skin') ?? face;
+    const sitter = photo.sitters.find(({ id }) => id === owner);
     if (!skin) return [];
-    const input = (area: Area | undefined) => area && resolver.input(resolver.area(area, photo, baked.get(area.id)), plan);
-    const findings = checkSkin({ skin: input(skin)!, before: plan.length > 0 ? resolver.input(resolver.area(skin, photo, baked.get(skin.id)), []) : undefined, face: input(face), neckAndLimbs: input(neck), faceBox: sitter?.face, corridor: corridorOf(photo, owner) });
-    return findings.map((finding) => ({ finding, sitterId: sitter?.id, skinId: skin.id, faceId: face?.id, neckAndLimbsId: neck?.id }));
+    const input = (area: Area | undefined) =>
+      area && resolver.input(resolver.area(area, photo, baked.get(area.id)), plan);
+    const findings = checkSkin({
+      skin: input(skin)!,
+      before:
+        plan.length > 0 ? resolver.input(resolver.area(skin, photo, baked.get(skin.id)), []) : undefined,
+      face: input(face),
+      neckAndLimbs: input(neck),
+      faceBox: sitter?.face,
+      corridor: corridorOf(photo, owner),
+    });
+    return findings.map((finding) => ({
+      finding,
+      sitterId: sitter?.id,
+      skinId: skin.id,
+      faceId: face?.id,
+      neckAndLimbsId: neck?.id,
+    }));
   });
 }

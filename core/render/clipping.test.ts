@@ -4,9 +4,13 @@ import { drawClipping } from './clipping';
 
 /** A row of greys with one pixel set, as 8-bit codes. */
 function draw(codes: readonly [number, number, number]) {
-  const data = new Float32Array(3 * 7 * 5).fill(SRGB8_TO_LINEAR[128]!), out = new Uint8ClampedArray(4 * 7 * 5);
+  const data = new Float32Array(3 * 7 * 5).fill(SRGB8_TO_LINEAR[128]!);
+  const out = new Uint8ClampedArray(4 * 7 * 5);
   codes.forEach((code, c) => (data[3 * (2 * 7 + 3) + c] = SRGB8_TO_LINEAR[code]!));
-  const counts = drawClipping({ space: 'srgbLinear', width: 7, height: 5, data }, out), at = (column: number, row: number) => [...out.subarray(4 * (row * 7 + column), 4 * (row * 7 + column) + 3)];
+  const counts = drawClipping({ space: 'srgbLinear', width: 7, height: 5, data }, out);
+  const at = (column: number, row: number) => [
+    ...out.subarray(4 * (row * 7 + column), 4 * (row * 7 + column) + 3),
+  ];
   return { counts, at };
 }
 
@@ -28,6 +32,11 @@ describe('clipping', () => {
 
   it('counts what steps push beyond the ends', () => {
     const out = new Uint8ClampedArray(4);
-    expect(drawClipping({ space: 'srgbLinear', width: 1, height: 1, data: Float32Array.from([1.4, 0.2, -0.1]) }, out)).toEqual([1, 0, 0, 0, 0, 1]);
+    expect(
+      drawClipping(
+        { space: 'srgbLinear', width: 1, height: 1, data: Float32Array.from([1.4, 0.2, -0.1]) },
+        out,
+      ),
+    ).toEqual([1, 0, 0, 0, 0, 1]);
   });
 });

@@ -1,20 +1,33 @@
 import { describe, expect, it } from 'vitest';
 import { foregroundOf, measureEdgeColours } from './edgeColours';
 
-const SIDE = 40, INSIDE = [0.05, 0.03, 0.02] as const, OUTSIDE = [0.5, 0.55, 0.6] as const;
+const SIDE = 40;
+const INSIDE = [0.05, 0.03, 0.02] as const;
+const OUTSIDE = [0.5, 0.55, 0.6] as const;
 /** A straight edge whose coverage falls over four pixels; each pixel mixes both colours by it. */
 const alpha = (x: number) => Math.min(1, Math.max(0, (22 - x) / 4));
-const data = Float32Array.from(Array.from({ length: SIDE * SIDE }, (_, i) => [0, 1, 2].map((c) => alpha(i % SIDE) * INSIDE[c]! + (1 - alpha(i % SIDE)) * OUTSIDE[c]!)).flat());
+const data = Float32Array.from(
+  Array.from({ length: SIDE * SIDE }, (_, i) =>
+    [0, 1, 2].map((c) => alpha(i % SIDE) * INSIDE[c]! + (1 - alpha(i % SIDE)) * OUTSIDE[c]!),
+  ).flat(),
+);
 const area = {
-  region: { x: 0, y: 0, width: SIDE, height: SIDE, outWidth: SIDE, outHeight: SIDE }, pixels: { space: 'srgbLinear' as const, width: SIDE, height: SIDE, data },
-  coverage: { space: 'coverage8' as const, width: SIDE, height: SIDE, data: Uint8Array.from({ length: SIDE * SIDE }, (_, i) => Math.round(255 * alpha(i % SIDE))) },
+  region: { x: 0, y: 0, width: SIDE, height: SIDE, outWidth: SIDE, outHeight: SIDE },
+  pixels: { space: 'srgbLinear' as const, width: SIDE, height: SIDE, data },
+  coverage: {
+    space: 'coverage8' as const,
+    width: SIDE,
+    height: SIDE,
+    data: Uint8Array.from({ length: SIDE * SIDE }, (_, i) => Math.round(255 * alpha(i % SIDE))),
+  },
 };
 
 describe('colours along an edge', () => {
   it('give back what a strand has of its own in a pixel that it shares', () => {
     const edge = measureEdgeColours(area);
     for (const x of [18, 19, 20]) {
-      const share = alpha(x), pixel = Float32Array.from([0, 1, 2], (c) => data[3 * (20 * SIDE + x) + c]!);
+      const share = alpha(x);
+      const pixel = Float32Array.from([0, 1, 2], (c) => data[3 * (20 * SIDE + x) + c]!);
       foregroundOf(edge, x + 0.5, 20.5, share, pixel, 0);
       INSIDE.forEach((channel, c) => expect(pixel[c]).toBeCloseTo(channel, 1.5));
     }

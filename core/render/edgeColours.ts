@@ -8,19 +8,25 @@ import type { AreaInput } from '../measure/areaInput';
 export type EdgeColours = Field;
 
 /** Coverage that counts as the one or the other alone. */
-const INSIDE8 = 242, OUTSIDE8 = 10;
+const INSIDE8 = 242;
+const OUTSIDE8 = 10;
 /** How near is looked, in pixels of the grid. */
-const SIGMA = 2, MOST_PIXELS = 900_000;
+const SIGMA = 2;
+const MOST_PIXELS = 900_000;
 
 /** Foreground minus background near each place, from where either stands alone. */
 export function measureEdgeColours({ pixels, coverage, region }: AreaInput): EdgeColours {
-  const planes = [0, 1, 2].map((c) => Float32Array.from({ length: coverage.data.length }, (_, i) => pixels.data[3 * i + c]!));
+  const planes = [0, 1, 2].map((c) =>
+    Float32Array.from({ length: coverage.data.length }, (_, i) => pixels.data[3 * i + c]!),
+  );
   // A little weight for the others, so that every place has some answer.
   const side = (weigh: (value: number) => number) => {
-    const grid = halveArea({ region, planes, weights: Float32Array.from(coverage.data, weigh) }, MOST_PIXELS), low = areaLowPass(grid.weights, grid.region.outWidth, grid.region.outHeight, SIGMA);
+    const grid = halveArea({ region, planes, weights: Float32Array.from(coverage.data, weigh) }, MOST_PIXELS);
+    const low = areaLowPass(grid.weights, grid.region.outWidth, grid.region.outHeight, SIGMA);
     return { region: grid.region, colours: grid.planes.map((plane) => low.of(plane)), weight: low.weight };
   };
-  const inside = side((value) => (value >= INSIDE8 ? 1 : value / 255_000)), outside = side((value) => (value <= OUTSIDE8 ? 1 : (255 - value) / 255_000));
+  const inside = side((value) => (value >= INSIDE8 ? 1 : value / 255_000));
+  const outside = side((value) => (value <= OUTSIDE8 ? 1 : (255 - value) / 255_000));
   const field = newField(inside.region, 3);
   for (let i = 0; i < inside.weight.length; i++) {
     if (inside.weight[i]! < 1e-4 || outside.weight[i]! < 1e-4) continue;
@@ -37,7 +43,14 @@ const difference = new Float32Array(3);
  * @param alpha coverage above 0, up to 1
  * @param out receives the colour at `at`; holds the mixed one on entry
  */
-export function foregroundOf(edge: EdgeColours, x: number, y: number, alpha: number, out: Float32Array, at: number): void {
+export function foregroundOf(
+  edge: EdgeColours,
+  x: number,
+  y: number,
+  alpha: number,
+  out: Float32Array,
+  at: number,
+): void {
   readField(edge, x, y, difference);
   for (let c = 0; c < 3; c++) {
     const mixed = out[at + c]!;

@@ -10,8 +10,11 @@ import { SRGB8_OF_LINEAR, SRGB8_STEPS } from '../colour/transfer';
 export function encodePixels(pixels: Float32Array, out: Uint8Array | Uint8ClampedArray, at = 0): void {
   const codes = SRGB8_OF_LINEAR;
   for (let p = 0, o = at; p < pixels.length; p += 3, o += 4) {
-    let red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!;
-    if (red < 0 || green < 0 || blue < 0 || red > 1 || green > 1 || blue > 1) [red, green, blue] = mapIntoSrgbGamut([red, green, blue]);
+    let red = pixels[p]!;
+    let green = pixels[p + 1]!;
+    let blue = pixels[p + 2]!;
+    if (red < 0 || green < 0 || blue < 0 || red > 1 || green > 1 || blue > 1)
+      [red, green, blue] = mapIntoSrgbGamut([red, green, blue]);
     out[o] = codes[(red * SRGB8_STEPS) | 0]!;
     out[o + 1] = codes[(green * SRGB8_STEPS) | 0]!;
     out[o + 2] = codes[(blue * SRGB8_STEPS) | 0]!;

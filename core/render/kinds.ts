@@ -79,11 +79,20 @@ export interface MarkHandles<Parameters = unknown> {
   readonly lines: (parameters: Parameters) => readonly (readonly (readonly [x: number, y: number])[])[];
   readonly places: (parameters: Parameters) => readonly MarkHandle[];
   /** @param shift held: the kind's other way of moving */
-  readonly move: (parameters: Parameters, name: string, to: { readonly x: number; readonly y: number }, shift: boolean) => Parameters;
+  readonly move: (
+    parameters: Parameters,
+    name: string,
+    to: { readonly x: number; readonly y: number },
+    shift: boolean,
+  ) => Parameters;
   /** @returns undefined when that place cannot be taken away alone */
   readonly remove?: (parameters: Parameters, name: string) => Parameters | undefined;
   /** a new place on a line near a point; undefined when none is near */
-  readonly insert?: (parameters: Parameters, at: { readonly x: number; readonly y: number }, reach: number) => Parameters | undefined;
+  readonly insert?: (
+    parameters: Parameters,
+    at: { readonly x: number; readonly y: number },
+    reach: number,
+  ) => Parameters | undefined;
 }
 
 /** A kind of mark. */
@@ -102,9 +111,20 @@ export interface MarkKind<Parameters = unknown, Data = unknown> extends KindDefi
    * @param out one value per result pixel, all 0 on entry
    * @param cover gives the coverage of an area that was prepared
    */
-  readonly rasterise: (data: Data, region: Region, sample: (region: Region) => LinearRaster, out: Float32Array, cover: (area: ResolvedArea, region: Region) => Coverage8Raster) => void;
+  readonly rasterise: (
+    data: Data,
+    region: Region,
+    sample: (region: Region) => LinearRaster,
+    out: Float32Array,
+    cover: (area: ResolvedArea, region: Region) => Coverage8Raster,
+  ) => void;
   /** For kinds that put their coverage in the place of what is below: how far they do at each pixel, 0..1; all 0 on entry. */
-  readonly weigh?: (data: Data, region: Region, sample: (region: Region) => LinearRaster, out: Float32Array) => void;
+  readonly weigh?: (
+    data: Data,
+    region: Region,
+    sample: (region: Region) => LinearRaster,
+    out: Float32Array,
+  ) => void;
   readonly handles?: MarkHandles<Parameters>;
 }
 
@@ -127,6 +147,7 @@ export function collectKinds(marks: readonly MarkKind[], adjusts: readonly Adjus
 
 function byId<T extends KindDefinition>(kinds: readonly T[]): ReadonlyMap<string, T> {
   const map = new Map(kinds.map((kind) => [kind.id, kind]));
-  if (map.size !== kinds.length) throw new RangeError(`two kinds share an id: ${kinds.map(({ id }) => id).join(', ')}`);
+  if (map.size !== kinds.length)
+    throw new RangeError(`two kinds share an id: ${kinds.map(({ id }) => id).join(', ')}`);
   return map;
 }

@@ -12,7 +12,8 @@ export type NamedAreas = (area: Area, mark: Mark) => Area | undefined;
 export function namedAreas(start: Area, areas: readonly Area[], kinds: RenderKinds): NamedAreas {
   const byId = new Map(areas.map((area) => [area.id, area]));
   byId.set(start.id, start);
-  const nameOf = ({ kind, parameters, on }: Mark) => (on ? kinds.marks.get(kind)!.names?.(parameters) : undefined);
+  const nameOf = ({ kind, parameters, on }: Mark) =>
+    on ? kinds.marks.get(kind)!.names?.(parameters) : undefined;
   const reached = new Map<string, ReadonlySet<string>>();
 
   /** Ids of all areas that an area is built on, through others too. */

@@ -13,7 +13,12 @@ interface RegionCache {
   readonly region: Region;
   source?: LinearRaster;
   readonly coverage: Map<string, Coverage8Raster>;
-  held?: { readonly tables: boolean; readonly key: string; readonly steps: number; readonly data: Float32Array };
+  held?: {
+    readonly tables: boolean;
+    readonly key: string;
+    readonly steps: number;
+    readonly data: Float32Array;
+  };
   lastKeys: readonly string[];
 }
 
@@ -26,7 +31,8 @@ interface StepKernel {
 /** Pixels carried through all steps at a time. */
 const RUN = 2048;
 /** Nodes along an axis: colours of turned skin lie within 0.25 codes, 0.02 L* and 1 % of chroma of the exact ones. */
-const TABLE_SIZE = 49, MOST_KERNELS = 24;
+const TABLE_SIZE = 49;
+const MOST_KERNELS = 24;
 /** Result pixels kept over all regions, at about 28 bytes each. */
 const MOST_PIXELS = 8_000_000;
 const MOST_COVERAGES = 8;
@@ -40,7 +46,10 @@ export class RegionRenderer {
   readonly #areas = new Map<string, ResolvedArea>();
   readonly #kernels = new Map<string, StepKernel>();
 
-  constructor(readonly pyramid: Pyramid, readonly kinds: RenderKinds) {}
+  constructor(
+    readonly pyramid: Pyramid,
+    readonly kinds: RenderKinds,
+  ) {}
 
   /** Makes an area known by its key; the steps of a plan name areas by key alone. */
   learnArea(area: ResolvedArea): void {
@@ -65,7 +74,11 @@ export class RegionRenderer {
     if (!coverage) {
       const area = this.#areas.get(areaKey);
       if (!area) throw new RangeError(`area ${areaKey} is not known here`);
-      coverage = areaCoverage(area, { kinds: this.kinds, photo: this.pyramid, sample: (part) => this.source(part) }, region);
+      coverage = areaCoverage(
+        area,
+        { kinds: this.kinds, photo: this.pyramid, sample: (part) => this.source(part) },
+        region,
+      );
       cache.coverage.set(areaKey, coverage);
       if (cache.coverage.size > MOST_COVERAGES) cache.coverage.delete(cache.coverage.keys().next().value!);
     }
@@ -89,17 +102,39 @@ export class RegionRenderer {
   }
 
   /** Carries the region through the plan in runs of pixels that stay in the nearest cache; each run ends in `take`. */
-  #run(plan: ResolvedPlan, region: Region, tables: boolean, take: (pixels: Float32Array, first: number) => void): void {
-    const cache = this.#cache(region), source = this.source(region).data, keys = plan.map((step) => step.key);
-    const firstNew = keys.findIndex((key, i) => key !== cache.lastKeys[i]), start = cache.held?.tables === tables && keys[cache.held.steps - 1] === cache.held.key ? cache.held.steps : 0;
+  #run(
+    plan: ResolvedPlan,
+    region: Region,
+    tables: boolean,
+    take: (pixels: Float32Array, first: number) => void,
+  ): void {
+    const cache = this.#cache(region);
+    const source = this.source(region).data;
+    const keys = plan.map((step) => step.key);
+    const firstNew = keys.findIndex((key, i) => key !== cache.lastKeys[i]);
+    const start =
+      cache.held?.tables === tables && keys[cache.held.steps - 1] === cache.held.key ? cache.held.steps : 0;
     const from = start > 0 ? cache.held!.data : source;
     // The picture just before the step that changed last is likely to be asked for again.
     const holds = firstNew > start ? new Float32Array(source.length) : undefined;
     const steps = plan.slice(start).flatMap((step, i) => {
-      const coverage = step.strength > 0 ? this.coverage(step.areaKey, region).data : undefined, kernel = coverage && this.#kernel(step, tables);
-      return kernel ? [{ order: start + i, coverage, strength: step.strength, kernel, edge: step.edge, placed: this.kinds.adjusts.get(step.kind)!.looksAt === 'place' }] : [];
+      const coverage = step.strength > 0 ? this.coverage(step.areaKey, region).data : undefined;
+      const kernel = coverage && this.#kernel(step, tables);
+      return kernel
+        ? [
+            {
+              order: start + i,
+              coverage,
+              strength: step.strength,
+              kernel,
+              edge: step.edge,
+              placed: this.kinds.adjusts.get(step.kind)!.looksAt === 'place',
+            },
+          ]
+        : [];
     });
-    const run = new Float32Array(RUN * 3), count = source.length / 3;
+    const run = new Float32Array(RUN * 3);
+    const count = source.length / 3;
     for (let first = 0; first < count; first += RUN) {
       const pixels = run.subarray(0, 3 * Math.min(RUN, count - first));
       pixels.set(from.subarray(3 * first, 3 * first + pixels.length));
@@ -109,7 +144,13 @@ export class RegionRenderer {
           holds.set(pixels, 3 * first);
           held = true;
         }
-        applyStep(pixels, coverage.subarray(first, first + pixels.length / 3), strength, kernel, placed || edge ? { region, first, placed, edge } : undefined);
+        applyStep(
+          pixels,
+          coverage.subarray(first, first + pixels.length / 3),
+          strength,
+          kernel,
+          placed || edge ? { region, first, placed, edge } : undefined,
+        );
       }
       if (holds && !held) holds.set(pixels, 3 * first);
       take(pixels, first);

@@ -7,7 +7,11 @@ import type { EdgeColours } from './edgeColours';
 export interface ResolvedArea {
   /** names this area's coverage: equal keys, equal pixels */
   readonly key: string;
-  readonly marks: readonly { readonly kind: string; readonly mode: 'add' | 'remove' | 'limit'; readonly data: unknown }[];
+  readonly marks: readonly {
+    readonly kind: string;
+    readonly mode: 'add' | 'remove' | 'limit';
+    readonly data: unknown;
+  }[];
   readonly inverted: boolean;
   readonly edgeCare: EdgeCare;
   /** ready-made coverage in place of the marks, such as travels with a plan */

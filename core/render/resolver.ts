@@ -27,8 +27,11 @@ import { RegionRenderer } from './regionRenderer';
 import type { ResolvedArea, ResolvedPlan, ResolvedStep } from './resolved';
 
 /** Long side of the picture in which an area is looked for, and of the one in which it is measured. */
-const SEEK_LONG_SIDE = 512, MEASURE_LONG_SIDE = 1024, MEAN_LONG_SIDE = 256;
-const MOST_CACHED = 64, STRIP_ROWS = 256;
+const SEEK_LONG_SIDE = 512;
+const MEASURE_LONG_SIDE = 1024;
+const MEAN_LONG_SIDE = 256;
+const MOST_CACHED = 64;
+const STRIP_ROWS = 256;
 
 /** A reading's colours, linear sRGB, outliers dropped. */
 export interface ReadingColours {
@@ -53,7 +56,10 @@ export class Resolver {
   readonly #plates = new Map<string, Plate>();
   readonly #source: CoverageSource;
 
-  constructor(readonly pyramid: Pyramid, readonly kinds: RenderKinds) {
+  constructor(
+    readonly pyramid: Pyramid,
+    readonly kinds: RenderKinds,
+  ) {
     this.#source = { kinds, photo: pyramid, sample: (region) => sampleRegion(pyramid, region) };
     this.#renderer = new RegionRenderer(pyramid, kinds);
   }
@@ -77,7 +83,12 @@ export class Resolver {
   }
 
   /** @param done the areas that were resolved on the way: one that is named several times is resolved once */
-  #resolve(area: Area, named: NamedAreas, baked: Uint8Array | undefined, done: Map<string, ResolvedArea>): ResolvedArea {
+  #resolve(
+    area: Area,
+    named: NamedAreas,
+    baked: Uint8Array | undefined,
+    done: Map<string, ResolvedArea>,
+  ): ResolvedArea {
     const known = done.get(area.id);
     if (known) return known;
     const marks = area.marks.filter((mark) => mark.on);
@@ -85,11 +96,33 @@ export class Resolver {
       const other = named(area, mark);
       return other && this.#resolve(other, named, undefined, done);
     });
-    const key = fingerprint([marks.map((mark, n) => [mark.mode, mark.kind, mark.version, mark.parameters, others[n]?.key ?? '']), area.inverted, area.edgeCare, baked ? area.id : '']);
+    const key = fingerprint([
+      marks.map((mark, n) => [mark.mode, mark.kind, mark.version, mark.parameters, others[n]?.key ?? '']),
+      area.inverted,
+      area.edgeCare,
+      baked ? area.id : '',
+    ]);
     const resolved = this.#areas.get(key, () => {
       const prepared: ResolvedArea['marks'][number][] = [];
-      if (!baked) for (const [n, mark] of marks.entries()) prepared.push(this.#mark(mark, others[n], prepared, fingerprint([marks.slice(0, n), others.slice(0, n).map((other) => other?.key)])));
-      return { key, inverted: area.inverted, edgeCare: area.edgeCare, marks: prepared, ...(baked && { baked: { region: wholeRegion(this.pyramid.width, this.pyramid.height), coverage8: baked } }) };
+      if (!baked)
+        for (const [n, mark] of marks.entries())
+          prepared.push(
+            this.#mark(
+              mark,
+              others[n],
+              prepared,
+              fingerprint([marks.slice(0, n), others.slice(0, n).map((other) => other?.key)]),
+            ),
+          );
+      return {
+        key,
+        inverted: area.inverted,
+        edgeCare: area.edgeCare,
+        marks: prepared,
+        ...(baked && {
+          baked: { region: wholeRegion(this.pyramid.width, this.pyramid.height), coverage8: baked },
+        }),
+      };
     });
     this.#renderer.learnArea(resolved);
     done.set(area.id, resolved);
@@ -105,8 +138,19 @@ export class Resolver {
     for (const step of photo.plan) {
       const area = step.areaId === null ? WHOLE_PICTURE : photo.areas.find(({ id }) => id === step.areaId);
       if (!step.on || step.strength === 0 || !area) continue;
-      const likeId = this.kinds.adjusts.get(step.kind)!.like?.(step.parameters), other = photo.areas.find(({ id }) => id === likeId);
-      resolved.push(this.#step(photo, step, { area: this.area(area, photo, baked.get(area.id)), like: other && this.area(other, photo, baked.get(other.id)) }, resolved));
+      const likeId = this.kinds.adjusts.get(step.kind)!.like?.(step.parameters);
+      const other = photo.areas.find(({ id }) => id === likeId);
+      resolved.push(
+        this.#step(
+          photo,
+          step,
+          {
+            area: this.area(area, photo, baked.get(area.id)),
+            like: other && this.area(other, photo, baked.get(other.id)),
+          },
+          resolved,
+        ),
+      );
     }
     return resolved;
   }
@@ -119,15 +163,18 @@ export class Resolver {
 
   /** Mean colour of an area after a plan, in linear light; undefined when it covers nothing. */
   mean(area: ResolvedArea, plan: ResolvedPlan): Triple | undefined {
-    const box = this.measuringRegion(area), region = { ...wholeRegion(box.width, box.height, MEAN_LONG_SIDE), x: box.x, y: box.y };
+    const box = this.measuringRegion(area);
+    const region = { ...wholeRegion(box.width, box.height, MEAN_LONG_SIDE), x: box.x, y: box.y };
     return areaMean(this.#renderer.render(plan, region), this.#renderer.coverage(area.key, region));
   }
 
   /** Coverage of an area at the photo's own size, put together from strips. */
   fullCoverage(area: ResolvedArea): Uint8Array {
-    const { width, height } = this.pyramid, out = new Uint8Array(width * height);
+    const { width, height } = this.pyramid;
+    const out = new Uint8Array(width * height);
     for (let y = 0; y < height; y += STRIP_ROWS) {
-      const rows = Math.min(STRIP_ROWS, height - y), region = { x: 0, y, width, height: rows, outWidth: width, outHeight: rows };
+      const rows = Math.min(STRIP_ROWS, height - y);
+      const region = { x: 0, y, width, height: rows, outWidth: width, outHeight: rows };
       out.set(areaCoverage(area, this.#source, region).data, y * width);
     }
     return out;
@@ -136,13 +183,31 @@ export class Resolver {
   /** An area with the pixels about it after a plan, at the size at which areas are measured. */
   input(area: ResolvedArea, plan: ResolvedPlan): AreaInput {
     const region = this.measuringRegion(area);
-    return { region, pixels: this.#renderer.render(plan, region), coverage: this.#renderer.coverage(area.key, region) };
+    return {
+      region,
+      pixels: this.#renderer.render(plan, region),
+      coverage: this.#renderer.coverage(area.key, region),
+    };
   }
 
-  readings(photo: Photo, plan: ResolvedPlan, baked: ReadonlyMap<string, Uint8Array> = new Map()): ReadingColours[] {
+  readings(
+    photo: Photo,
+    plan: ResolvedPlan,
+    baked: ReadonlyMap<string, Uint8Array> = new Map(),
+  ): ReadingColours[] {
     return photo.readings.flatMap((reading) => {
-      const now = this.#patch(reading, []), result = this.#patch(reading, plan);
-      return now && result ? [{ id: reading.id, now: meanLinear(now), result: meanLinear(result), doubt: this.#doubt(photo, reading, now, baked) }] : [];
+      const now = this.#patch(reading, []);
+      const result = this.#patch(reading, plan);
+      return now && result
+        ? [
+            {
+              id: reading.id,
+              now: meanLinear(now),
+              result: meanLinear(result),
+              doubt: this.#doubt(photo, reading, now, baked),
+            },
+          ]
+        : [];
     });
   }
 
@@ -152,8 +217,12 @@ export class Resolver {
   }
 
   /** Means of a patch as the photo is and as a plan leaves it, linear sRGB; undefined beside the photo. */
-  patchColours(patch: { readonly x: number; readonly y: number; readonly size: number }, plan: ResolvedPlan): { now: Triple; result: Triple } | undefined {
-    const region = patchRegion(patch, this.pyramid), mean = (steps: ResolvedPlan) => meanLinear(trimPatch(this.#renderer.render(steps, region!).data));
+  patchColours(
+    patch: { readonly x: number; readonly y: number; readonly size: number },
+    plan: ResolvedPlan,
+  ): { now: Triple; result: Triple } | undefined {
+    const region = patchRegion(patch, this.pyramid);
+    const mean = (steps: ResolvedPlan) => meanLinear(trimPatch(this.#renderer.render(steps, region!).data));
     return region && { now: mean([]), result: mean(plan) };
   }
 
@@ -161,13 +230,22 @@ export class Resolver {
   areasAt(photo: Photo, x: number, y: number): string[] {
     if (x < 0 || y < 0 || x >= photo.width || y >= photo.height) return [];
     const region = { x: Math.floor(x), y: Math.floor(y), width: 1, height: 1, outWidth: 1, outHeight: 1 };
-    const covered = photo.areas.map((area) => ({ id: area.id, value: this.#renderer.coverage(this.area(area, photo).key, region).data[0]! }));
-    return covered.filter(({ value }) => value >= 128).sort((p, q) => q.value - p.value).map(({ id }) => id);
+    const covered = photo.areas.map((area) => ({
+      id: area.id,
+      value: this.#renderer.coverage(this.area(area, photo).key, region).data[0]!,
+    }));
+    return covered
+      .filter(({ value }) => value >= 128)
+      .sort((p, q) => q.value - p.value)
+      .map(({ id }) => id);
   }
 
   /** The share of the photo that an area covers, 0..1. */
   share(area: ResolvedArea): number {
-    const { data } = this.#renderer.coverage(area.key, wholeRegion(this.pyramid.width, this.pyramid.height, SEEK_LONG_SIDE));
+    const { data } = this.#renderer.coverage(
+      area.key,
+      wholeRegion(this.pyramid.width, this.pyramid.height, SEEK_LONG_SIDE),
+    );
     return data.reduce((sum, value) => sum + value, 0) / (255 * data.length);
   }
 
@@ -176,10 +254,14 @@ export class Resolver {
     return this.#regions.get(area.key, () => {
       const whole = wholeRegion(this.pyramid.width, this.pyramid.height, SEEK_LONG_SIDE);
       const { width, height, data } = this.#renderer.coverage(area.key, whole);
-      let left = width, right = -1, top = height, bottom = -1;
+      let left = width;
+      let right = -1;
+      let top = height;
+      let bottom = -1;
       for (let i = 0; i < data.length; i++) {
         if (data[i] === 0) continue;
-        const column = i % width, row = (i - column) / width;
+        const column = i % width;
+        const row = (i - column) / width;
         left = Math.min(left, column);
         right = Math.max(right, column);
         top = Math.min(top, row);
@@ -187,51 +269,93 @@ export class Resolver {
       }
       if (right < 0) return wholeRegion(this.pyramid.width, this.pyramid.height, 8);
       const step = whole.width / width;
-      const x = Math.max(0, Math.floor((left - 1) * step)), y = Math.max(0, Math.floor((top - 1) * step));
-      const box = wholeRegion(Math.min(whole.width, Math.ceil((right + 2) * step)) - x, Math.min(whole.height, Math.ceil((bottom + 2) * step)) - y, MEASURE_LONG_SIDE);
+      const x = Math.max(0, Math.floor((left - 1) * step));
+      const y = Math.max(0, Math.floor((top - 1) * step));
+      const box = wholeRegion(
+        Math.min(whole.width, Math.ceil((right + 2) * step)) - x,
+        Math.min(whole.height, Math.ceil((bottom + 2) * step)) - y,
+        MEASURE_LONG_SIDE,
+      );
       return { ...box, x, y };
     });
   }
 
-  #mark(mark: Mark, other: ResolvedArea | undefined, before: readonly ResolvedArea['marks'][number][], beforeKey: string): ResolvedArea['marks'][number] {
-    const kind = this.kinds.marks.get(mark.kind)!, marks = [...before];
-    const data = this.#marks.get(fingerprint([mark.kind, mark.parameters, other?.key ?? '', kind.looksBack ? beforeKey : '']), () => kind.prepare(mark.parameters, {
-      pyramid: this.pyramid, plates: this.#plates, other: other && { area: other, bounds: areaBounds(other, this.kinds) },
-      before: (region) => combineMarks({ marks }, this.#source, region),
-    }));
+  #mark(
+    mark: Mark,
+    other: ResolvedArea | undefined,
+    before: readonly ResolvedArea['marks'][number][],
+    beforeKey: string,
+  ): ResolvedArea['marks'][number] {
+    const kind = this.kinds.marks.get(mark.kind)!;
+    const marks = [...before];
+    const data = this.#marks.get(
+      fingerprint([mark.kind, mark.parameters, other?.key ?? '', kind.looksBack ? beforeKey : '']),
+      () =>
+        kind.prepare(mark.parameters, {
+          pyramid: this.pyramid,
+          plates: this.#plates,
+          other: other && { area: other, bounds: areaBounds(other, this.kinds) },
+          before: (region) => combineMarks({ marks }, this.#source, region),
+        }),
+    );
     return { kind: mark.kind, mode: mark.mode, data };
   }
 
-  #step(photo: Photo, step: Step, { area, like }: { area: ResolvedArea; like: ResolvedArea | undefined }, before: ResolvedPlan): ResolvedStep {
+  #step(
+    photo: Photo,
+    step: Step,
+    { area, like }: { area: ResolvedArea; like: ResolvedArea | undefined },
+    before: ResolvedPlan,
+  ): ResolvedStep {
     const readings = photo.readings.filter((reading) => reading.areaId === step.areaId);
     const reached = before.at(-1)?.key ?? '';
-    const kind = this.kinds.adjusts.get(step.kind)!, looksAt = (kind.measuredBy as readonly string[] | undefined)?.map((name) => step.parameters[name]!) ?? [];
+    const kind = this.kinds.adjusts.get(step.kind)!;
+    const looksAt =
+      (kind.measuredBy as readonly string[] | undefined)?.map((name) => step.parameters[name]!) ?? [];
     const measuresKey = fingerprint([reached, step.kind, area.key, like?.key, readings, looksAt]);
     const { measures, edge } = this.#measures.get(measuresKey, () => {
       const input = this.input(area, before);
-      const measures = kind.measure({
-        ...input,
-        ...(like && { like: this.input(like, before) }),
-        readings: readings.flatMap((reading) => {
-          const samples = this.#patch(reading, before);
-          return samples ? [{ rung: reading.rung, samples }] : [];
-        }),
-      }, step.parameters);
+      const measures = kind.measure(
+        {
+          ...input,
+          ...(like && { like: this.input(like, before) }),
+          readings: readings.flatMap((reading) => {
+            const samples = this.#patch(reading, before);
+            return samples ? [{ rung: reading.rung, samples }] : [];
+          }),
+        },
+        step.parameters,
+      );
       return { measures, edge: kind.cleansEdges ? measureEdgeColours(input) : undefined };
     });
     return {
       key: fingerprint([measuresKey, step.parameters, step.strength]),
-      kind: step.kind, parameters: step.parameters, strength: step.strength, areaKey: area.key, measures, edge,
+      kind: step.kind,
+      parameters: step.parameters,
+      strength: step.strength,
+      areaKey: area.key,
+      measures,
+      edge,
     };
   }
 
-  #doubt(photo: Photo, reading: Reading, samples: Float32Array, baked: ReadonlyMap<string, Uint8Array>): ReadingDoubt | undefined {
-    const area = photo.areas.find(({ id }) => id === reading.areaId), region = patchRegion(reading, this.pyramid);
+  #doubt(
+    photo: Photo,
+    reading: Reading,
+    samples: Float32Array,
+    baked: ReadonlyMap<string, Uint8Array>,
+  ): ReadingDoubt | undefined {
+    const area = photo.areas.find(({ id }) => id === reading.areaId);
+    const region = patchRegion(reading, this.pyramid);
     if (!area || !region) return { is: 'beside' };
-    const resolved = this.area(area, photo, baked.get(area.id)), { data } = this.#renderer.coverage(resolved.key, region);
+    const resolved = this.area(area, photo, baked.get(area.id));
+    const { data } = this.#renderer.coverage(resolved.key, region);
     const trend = this.#trends.get(resolved.key, () => {
       const input = this.input(resolved, []);
-      return measureTrend(oklabPlanes(input.pixels.data), Float32Array.from(input.coverage.data, (value) => value / 255));
+      return measureTrend(
+        oklabPlanes(input.pixels.data),
+        Float32Array.from(input.coverage.data, (value) => value / 255),
+      );
     });
     return doubtOfReading(samples, data.reduce((sum, value) => sum + value, 0) / (255 * data.length), trend);
   }

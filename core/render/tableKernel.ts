@@ -4,7 +4,8 @@ import type { PixelKernel } from './kinds';
 
 /** A kernel as a table; colours outside the cube, which earlier steps may have made, go through the kernel itself. */
 export function tableKernel(exact: PixelKernel, size: number): PixelKernel {
-  const lut = tabulate((pixels, count) => exact(pixels, count, NO_PLACES), size), one = new Float32Array(3);
+  const lut = tabulate((pixels, count) => exact(pixels, count, NO_PLACES), size);
+  const one = new Float32Array(3);
   return (pixels, count) => {
     const outside: number[] = [];
     for (let p = 0; p < 3 * count; p += 3) {

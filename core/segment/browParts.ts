@@ -16,19 +16,41 @@ const WINDOW_LONG_SIDE = 400;
 const REACH = 0.09;
 
 /** A brow: where the landmarks expect it, as far as pixels lie from the skin about it towards its darkest hairs. */
-export function browParts(pyramid: Pyramid, { points }: FaceLandmarks, side: 'right' | 'left'): BrowParts | undefined {
-  const loop = BROW_LOOPS[side].map((index) => points[index]!), long = Math.max(...loop.map(([x, y]) => Math.hypot(x - loop[0]![0], y - loop[0]![1])));
+export function browParts(
+  pyramid: Pyramid,
+  { points }: FaceLandmarks,
+  side: 'right' | 'left',
+): BrowParts | undefined {
+  const loop = BROW_LOOPS[side].map((index) => points[index]!);
+  const long = Math.max(...loop.map(([x, y]) => Math.hypot(x - loop[0]![0], y - loop[0]![1])));
   const window = featureWindow(pyramid, loop, 0.3 * long, WINDOW_LONG_SIDE);
   if (!window) return undefined;
-  const { outWidth: width, outHeight: height } = window.region, unit = long * window.scale, outline = toWindow(window, loop);
-  const beyond = Float32Array.from({ length: width * height }, (_, i) => signedDistance([(i % width) + 0.5, Math.floor(i / width) + 0.5], outline) / unit);
-  const bare = localColours(window.source.data, beyond.map((value) => (value > REACH && value < 0.28 ? 1 : 0)), width, height, Math.round(0.1 * unit)).data;
-  const { data } = window.source, towards = (i: number, channel: number) => bare[LOCAL_CHANNELS * i + channel]! - data[3 * i + channel]!;
+  const { outWidth: width, outHeight: height } = window.region;
+  const unit = long * window.scale;
+  const outline = toWindow(window, loop);
+  const beyond = Float32Array.from(
+    { length: width * height },
+    (_, i) => signedDistance([(i % width) + 0.5, Math.floor(i / width) + 0.5], outline) / unit,
+  );
+  const bare = localColours(
+    window.source.data,
+    beyond.map((value) => (value > REACH && value < 0.28 ? 1 : 0)),
+    width,
+    height,
+    Math.round(0.1 * unit),
+  ).data;
+  const { data } = window.source;
+  const towards = (i: number, channel: number) =>
+    bare[LOCAL_CHANNELS * i + channel]! - data[3 * i + channel]!;
   const drop = beyond.map((_, i) => towards(i, 0) + towards(i, 1) + towards(i, 2));
-  const inside = drop.filter((_, i) => beyond[i]! < 0).sort(), full = inside[Math.floor(0.85 * inside.length)] ?? 0;
+  const inside = drop.filter((_, i) => beyond[i]! < 0).sort();
+  const full = inside[Math.floor(0.85 * inside.length)] ?? 0;
   const brow = drop.map((value, i) => {
-    const spread = bare[LOCAL_CHANNELS * i + 3]!, place = Math.min(1, Math.max(0, 1 - beyond[i]! / REACH));
-    return full <= spread ? 0 : place * Math.min(1, Math.max(0, (value - 0.8 * spread) / (full - 0.8 * spread)));
+    const spread = bare[LOCAL_CHANNELS * i + 3]!;
+    const place = Math.min(1, Math.max(0, 1 - beyond[i]! / REACH));
+    return full <= spread
+      ? 0
+      : place * Math.min(1, Math.max(0, (value - 0.8 * spread) / (full - 0.8 * spread)));
   });
   return { window, brow };
 }

@@ -6,7 +6,9 @@ export interface ColourModel {
   readonly precisions: Float32Array;
 }
 
-const CLUSTERS = 5, ROUNDS = 8, MOST_SAMPLES = 3000;
+const CLUSTERS = 5;
+const ROUNDS = 8;
+const MOST_SAMPLES = 3000;
 
 /**
  * Describes the colours under a stroke by k-means clusters; deterministic.
@@ -14,12 +16,17 @@ const CLUSTERS = 5, ROUNDS = 8, MOST_SAMPLES = 3000;
  * @param samples indices of the pixels under the stroke, at least one
  * @param leastSpread smallest standard deviation of a cluster, in units of the features
  */
-export function colourModel(features: Float32Array, samples: readonly number[], leastSpread: number): ColourModel {
+export function colourModel(
+  features: Float32Array,
+  samples: readonly number[],
+  leastSpread: number,
+): ColourModel {
   const stride = Math.max(1, Math.floor(samples.length / MOST_SAMPLES));
   const chosen = samples.filter((_, i) => i % stride === 0);
   chosen.sort((p, q) => features[3 * p]! - features[3 * q]!);
   const count = Math.min(CLUSTERS, chosen.length);
-  const centres = new Float32Array(count * 3), precisions = new Float32Array(count * 3);
+  const centres = new Float32Array(count * 3);
+  const precisions = new Float32Array(count * 3);
   for (let k = 0; k < count; k++) {
     const seed = chosen[Math.floor(((k + 0.5) / count) * chosen.length)]!;
     for (let channel = 0; channel < 3; channel++) centres[3 * k + channel] = features[3 * seed + channel]!;
@@ -27,10 +34,12 @@ export function colourModel(features: Float32Array, samples: readonly number[], 
   for (let round = 0; round < ROUNDS; round++) {
     const sums = new Float64Array(count * 7);
     for (const sample of chosen) {
-      let best = 0, least = Infinity;
+      let best = 0;
+      let least = Infinity;
       for (let k = 0; k < count; k++) {
         let distance = 0;
-        for (let channel = 0; channel < 3; channel++) distance += (features[3 * sample + channel]! - centres[3 * k + channel]!) ** 2;
+        for (let channel = 0; channel < 3; channel++)
+          distance += (features[3 * sample + channel]! - centres[3 * k + channel]!) ** 2;
         if (distance < least) {
           least = distance;
           best = k;
@@ -57,11 +66,19 @@ export function colourModel(features: Float32Array, samples: readonly number[], 
 }
 
 /** How far a colour lies from the nearest cluster, in its standard deviations. */
-export function colourModelDistance({ centres, precisions }: ColourModel, features: Float32Array, index: number): number {
-  const x = features[3 * index]!, y = features[3 * index + 1]!, z = features[3 * index + 2]!;
+export function colourModelDistance(
+  { centres, precisions }: ColourModel,
+  features: Float32Array,
+  index: number,
+): number {
+  const x = features[3 * index]!;
+  const y = features[3 * index + 1]!;
+  const z = features[3 * index + 2]!;
   let least = Infinity;
   for (let k = 0; k < centres.length; k += 3) {
-    const dx = x - centres[k]!, dy = y - centres[k + 1]!, dz = z - centres[k + 2]!;
+    const dx = x - centres[k]!;
+    const dy = y - centres[k + 1]!;
+    const dz = z - centres[k + 2]!;
     const distance = dx * dx * precisions[k]! + dy * dy * precisions[k + 1]! + dz * dz * precisions[k + 2]!;
     if (distance < least) least = distance;
   }

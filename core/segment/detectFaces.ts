@@ -15,20 +15,31 @@ export interface FaceBox {
   readonly tiltRadians: number;
 }
 
-const LEAST_SCORE = 0.5, MOST_OVERLAP = 0.3, VALUES = 17;
+const LEAST_SCORE = 0.5;
+const MOST_OVERLAP = 0.3;
+const VALUES = 17;
 /** A head that lies on its side is upright in one of these turns. */
 const TURNS = [0, Math.PI / 2, -Math.PI / 2] as const;
-const TILE_OVERLAP = 0.25, TILES_ACROSS = 3;
+const TILE_OVERLAP = 0.25;
+const TILES_ACROSS = 3;
 
 /**
  * Faces of a photo. Looks at the whole, padded and unpadded; turned when nothing stands upright; in
  * tiles when asked, for faces smaller than a thirtieth of the long side.
  */
-export async function detectFaces(pyramid: Pyramid, networks: FaceNetworks, tiles = false): Promise<FaceBox[]> {
-  const side = Math.max(pyramid.width, pyramid.height), centre = { centreX: pyramid.width / 2, centreY: pyramid.height / 2 };
+export async function detectFaces(
+  pyramid: Pyramid,
+  networks: FaceNetworks,
+  tiles = false,
+): Promise<FaceBox[]> {
+  const side = Math.max(pyramid.width, pyramid.height);
+  const centre = { centreX: pyramid.width / 2, centreY: pyramid.height / 2 };
   for (const tiltRadians of TURNS) {
     // A face that fills the frame is found when it is made smaller.
-    const found = await detectIn(pyramid, networks, [{ ...centre, side, tiltRadians }, { ...centre, side: 1.6 * side, tiltRadians }]);
+    const found = await detectIn(pyramid, networks, [
+      { ...centre, side, tiltRadians },
+      { ...centre, side: 1.6 * side, tiltRadians },
+    ]);
     const squares = tiles ? tilesOf(pyramid, tiltRadians) : [];
     const all = dropDoubles([...found, ...(await detectIn(pyramid, networks, squares))]);
     if (all.length > 0) return all;
@@ -36,7 +47,11 @@ export async function detectFaces(pyramid: Pyramid, networks: FaceNetworks, tile
   return [];
 }
 
-async function detectIn(pyramid: Pyramid, networks: FaceNetworks, squares: readonly TurnedSquare[]): Promise<FaceBox[]> {
+async function detectIn(
+  pyramid: Pyramid,
+  networks: FaceNetworks,
+  squares: readonly TurnedSquare[],
+): Promise<FaceBox[]> {
   const boxes: FaceBox[] = [];
   for (const square of squares) {
     const input = turnedCrop(pyramid, square, DETECT_SIZE).map((value) => 2 * value - 1);
@@ -46,15 +61,25 @@ async function detectIn(pyramid: Pyramid, networks: FaceNetworks, squares: reado
 }
 
 function tilesOf({ width, height }: Pyramid, tiltRadians: number): TurnedSquare[] {
-  const side = (Math.max(width, height) / TILES_ACROSS) * (1 + TILE_OVERLAP), places = (size: number) => {
+  const side = (Math.max(width, height) / TILES_ACROSS) * (1 + TILE_OVERLAP);
+  const places = (size: number) => {
     const count = Math.max(1, Math.ceil((size - side * TILE_OVERLAP) / (side * (1 - TILE_OVERLAP))));
-    return Array.from({ length: count }, (_, i) => (count === 1 ? size / 2 : side / 2 + (i * (size - side)) / (count - 1)));
+    return Array.from({ length: count }, (_, i) =>
+      count === 1 ? size / 2 : side / 2 + (i * (size - side)) / (count - 1),
+    );
   };
-  return places(height).flatMap((centreY) => places(width).map((centreX) => ({ centreX, centreY, side, tiltRadians })));
+  return places(height).flatMap((centreY) =>
+    places(width).map((centreX) => ({ centreX, centreY, side, tiltRadians })),
+  );
 }
 
 /** Centres of the detector’s anchors in the order of its output: two for each cell of 16 pixels, then six for each of 32. */
-const ANCHORS: readonly (readonly [number, number])[] = ([[16, 2], [32, 6]] as const).flatMap(([cell, count]) => {
+const ANCHORS: readonly (readonly [number, number])[] = (
+  [
+    [16, 2],
+    [32, 6],
+  ] as const
+).flatMap(([cell, count]) => {
   const across = DETECT_SIZE / cell;
   return Array.from({ length: across * across * count }, (_, i) => {
     const place = Math.floor(i / count);
@@ -65,12 +90,19 @@ const ANCHORS: readonly (readonly [number, number])[] = ([[16, 2], [32, 6]] as c
 function decode(output: Float32Array, square: TurnedSquare): FaceBox[] {
   const boxes: FaceBox[] = [];
   ANCHORS.forEach(([anchorX, anchorY], n) => {
-    const o = n * VALUES, score = 1 / (1 + Math.exp(-output[o]!));
+    const o = n * VALUES;
+    const score = 1 / (1 + Math.exp(-output[o]!));
     if (score < LEAST_SCORE) return;
-    const at = (x: number, y: number) => pointOfSquare(square, (x + anchorX) / DETECT_SIZE, (y + anchorY) / DETECT_SIZE);
-    const [centreX, centreY] = at(output[o + 1]!, output[o + 2]!), rightEye = at(output[o + 5]!, output[o + 6]!), leftEye = at(output[o + 7]!, output[o + 8]!);
+    const at = (x: number, y: number) =>
+      pointOfSquare(square, (x + anchorX) / DETECT_SIZE, (y + anchorY) / DETECT_SIZE);
+    const [centreX, centreY] = at(output[o + 1]!, output[o + 2]!);
+    const rightEye = at(output[o + 5]!, output[o + 6]!);
+    const leftEye = at(output[o + 7]!, output[o + 8]!);
     boxes.push({
-      score, centreX, centreY, side: (Math.max(output[o + 3]!, output[o + 4]!) / DETECT_SIZE) * square.side,
+      score,
+      centreX,
+      centreY,
+      side: (Math.max(output[o + 3]!, output[o + 4]!) / DETECT_SIZE) * square.side,
       tiltRadians: Math.atan2(leftEye[1] - rightEye[1], leftEye[0] - rightEye[0]),
     });
   });
@@ -80,12 +112,17 @@ function decode(output: Float32Array, square: TurnedSquare): FaceBox[] {
 /** Of boxes that lie on each other the surest stays. */
 function dropDoubles(boxes: readonly FaceBox[]): FaceBox[] {
   const kept: FaceBox[] = [];
-  for (const box of boxes.toSorted((p, q) => q.score - p.score)) if (kept.every((other) => overlap(box, other) < MOST_OVERLAP)) kept.push(box);
+  for (const box of boxes.toSorted((p, q) => q.score - p.score))
+    if (kept.every((other) => overlap(box, other) < MOST_OVERLAP)) kept.push(box);
   return kept;
 }
 
 function overlap(first: FaceBox, second: FaceBox): number {
-  const along = (p: number, q: number) => Math.max(0, Math.min(p + first.side / 2, q + second.side / 2) - Math.max(p - first.side / 2, q - second.side / 2));
+  const along = (p: number, q: number) =>
+    Math.max(
+      0,
+      Math.min(p + first.side / 2, q + second.side / 2) - Math.max(p - first.side / 2, q - second.side / 2),
+    );
   const both = along(first.centreX, second.centreX) * along(first.centreY, second.centreY);
   return both / (first.side ** 2 + second.side ** 2 - both);
 }

@@ -27,17 +27,24 @@ export interface EdgeSelection {
 }
 
 /** Longest side of the grid on which strokes are solved: alone, and with the area so far. */
-const ALONE_LONG_SIDE = 512, GRID_LONG_SIDE = 420, LATTICE = 12;
+const ALONE_LONG_SIDE = 512;
+const GRID_LONG_SIDE = 420;
+const LATTICE = 12;
 /** OKLab steps that count as one edge: small in hue, larger in lightness, where shading runs. */
-const LIGHTNESS_STEP = 0.045, COLOUR_STEP = 0.01;
+const LIGHTNESS_STEP = 0.045;
+const COLOUR_STEP = 0.01;
 const ENTRY_COST = 0.003;
 /** Beyond this many standard deviations from the stroke's own colours a pixel is entered at a price. */
-const MODEL_REACH = 2, MODEL_PRICE = 0.4;
+const MODEL_REACH = 2;
+const MODEL_PRICE = 0.4;
 /** What an area so far surely leaves out, or takes; how many pixels of it tell of its colours, and the price of entering what looks more like it. */
-const SURE = 0.05, LEAST_CONTRARY = 40, CONTRARY_PRICE = 0.4;
+const SURE = 0.05;
+const LEAST_CONTRARY = 40;
+const CONTRARY_PRICE = 0.4;
 /** Where adding and removing strokes contend, the nearer one wins; the border is this sharp. */
 const CONTEST_SHARPNESS = 5;
-const GUIDE_RADIUS = 3, GUIDE_EPSILON = 2e-4;
+const GUIDE_RADIUS = 3;
+const GUIDE_EPSILON = 2e-4;
 /** What the filter left this near to nothing or all becomes it. */
 const FIRM_FROM = 0.12;
 
@@ -52,10 +59,16 @@ export type AreaSoFar = (region: Region) => Float32Array;
  * @param before undefined when strokes count alone
  * @returns undefined when no stroke adds
  */
-export function selectByStrokes(pyramid: Pyramid, strokes: readonly EdgeStroke[], tolerance: number, before?: AreaSoFar): EdgeSelection | undefined {
+export function selectByStrokes(
+  pyramid: Pyramid,
+  strokes: readonly EdgeStroke[],
+  tolerance: number,
+  before?: AreaSoFar,
+): EdgeSelection | undefined {
   if (!strokes.some((stroke) => stroke.takes && stroke.points.length > 0)) return undefined;
   const longSide = before ? GRID_LONG_SIDE : ALONE_LONG_SIDE;
-  let window = strokesWindow(pyramid, strokes, longSide), solved = solveWindow(pyramid, window, strokes, tolerance, before);
+  let window = strokesWindow(pyramid, strokes, longSide);
+  let solved = solveWindow(pyramid, window, strokes, tolerance, before);
   while (touchesInnerBorder(solved, window, pyramid)) {
     window = widen(pyramid, window, longSide);
     solved = solveWindow(pyramid, window, strokes, tolerance, before);
@@ -65,12 +78,27 @@ export function selectByStrokes(pyramid: Pyramid, strokes: readonly EdgeStroke[]
 }
 
 /** Coverage 0..1 of a selection over a region; the guide is the photo's own pixels there. */
-export function rasteriseSelection({ window, coefficients }: EdgeSelection, region: Region, source: LinearRaster, out: Float32Array): void {
-  evaluateGuided(coefficients, window, region, source, (value) => (value - FIRM_FROM) / (1 - 2 * FIRM_FROM), out);
+export function rasteriseSelection(
+  { window, coefficients }: EdgeSelection,
+  region: Region,
+  source: LinearRaster,
+  out: Float32Array,
+): void {
+  evaluateGuided(
+    coefficients,
+    window,
+    region,
+    source,
+    (value) => (value - FIRM_FROM) / (1 - 2 * FIRM_FROM),
+    out,
+  );
 }
 
 function strokesWindow(pyramid: Pyramid, strokes: readonly EdgeStroke[], longSide: number): Region {
-  let left = Infinity, top = Infinity, right = -Infinity, bottom = -Infinity;
+  let left = Infinity;
+  let top = Infinity;
+  let right = -Infinity;
+  let bottom = -Infinity;
   for (const { points, radius } of strokes) {
     for (const [x, y] of points) {
       left = Math.min(left, x - radius);
@@ -89,29 +117,67 @@ function widen(pyramid: Pyramid, { x, y, width, height }: Region, longSide: numb
 }
 
 /** Windows begin and end on a coarse lattice, so that a longer stroke seldom asks for another one. */
-function windowRegion(pyramid: Pyramid, left: number, top: number, right: number, bottom: number, longSide: number): Region {
+function windowRegion(
+  pyramid: Pyramid,
+  left: number,
+  top: number,
+  right: number,
+  bottom: number,
+  longSide: number,
+): Region {
   const step = Math.max(32, Math.ceil(Math.max(pyramid.width, pyramid.height) / LATTICE));
-  const down = (at: number) => Math.floor(at / step) * step, up = (at: number) => Math.ceil(at / step) * step;
-  const x = Math.min(pyramid.width - 1, Math.max(0, down(left))), y = Math.min(pyramid.height - 1, Math.max(0, down(top)));
-  const width = Math.max(1, Math.min(pyramid.width, up(right)) - x), height = Math.max(1, Math.min(pyramid.height, up(bottom)) - y);
+  const down = (at: number) => Math.floor(at / step) * step;
+  const up = (at: number) => Math.ceil(at / step) * step;
+  const x = Math.min(pyramid.width - 1, Math.max(0, down(left)));
+  const y = Math.min(pyramid.height - 1, Math.max(0, down(top)));
+  const width = Math.max(1, Math.min(pyramid.width, up(right)) - x);
+  const height = Math.max(1, Math.min(pyramid.height, up(bottom)) - y);
   const scale = Math.min(1, longSide / Math.max(width, height));
-  return { x, y, width, height, outWidth: Math.max(1, Math.round(width * scale)), outHeight: Math.max(1, Math.round(height * scale)) };
+  return {
+    x,
+    y,
+    width,
+    height,
+    outWidth: Math.max(1, Math.round(width * scale)),
+    outHeight: Math.max(1, Math.round(height * scale)),
+  };
 }
 
 /** The mask 0..1 over the grid of a window. */
-function solveWindow(pyramid: Pyramid, window: Region, strokes: readonly EdgeStroke[], tolerance: number, before?: AreaSoFar): Float32Array {
+function solveWindow(
+  pyramid: Pyramid,
+  window: Region,
+  strokes: readonly EdgeStroke[],
+  tolerance: number,
+  before?: AreaSoFar,
+): Float32Array {
   const { outWidth: width, outHeight: height } = window;
   const { features } = gridOf(pyramid, window);
   const limit = 0.25 + 9 * tolerance * tolerance;
-  const adds = seedsOf(strokes, true, window), removes = seedsOf(strokes, false, window);
-  const own = colourModel(features, adds, 1), contrary = before && contraryModel(before(window), features, adds, removes, own);
-  const away = removes.length > 0 ? geodesicDistance(removes, entryCost(colourModel(features, removes, 1), features), features, width, height, limit) : undefined;
+  const adds = seedsOf(strokes, true, window);
+  const removes = seedsOf(strokes, false, window);
+  const own = colourModel(features, adds, 1);
+  const contrary = before && contraryModel(before(window), features, adds, removes, own);
+  const away =
+    removes.length > 0
+      ? geodesicDistance(
+          removes,
+          entryCost(colourModel(features, removes, 1), features),
+          features,
+          width,
+          height,
+          limit,
+        )
+      : undefined;
   const near = geodesicDistance(adds, entryCost(own, features, contrary), features, width, height, limit);
   const mask = new Float32Array(width * height);
   for (let i = 0; i < mask.length; i++) {
     if (near[i] === Infinity) continue;
     const within = 0.5 + 2 * (limit - near[i]!);
-    const nearer = away && away[i] !== Infinity ? 0.5 + CONTEST_SHARPNESS * ((away[i]! - near[i]!) / (away[i]! + near[i]! + 1e-6)) : 1;
+    const nearer =
+      away && away[i] !== Infinity
+        ? 0.5 + CONTEST_SHARPNESS * ((away[i]! - near[i]!) / (away[i]! + near[i]! + 1e-6))
+        : 1;
     mask[i] = Math.min(1, Math.max(0, Math.min(within, nearer)));
   }
   for (const index of removes) mask[index] = 0;
@@ -128,19 +194,35 @@ const MOST_GRIDS = 4;
 const GRIDS = new WeakMap<Pyramid, Grid[]>();
 
 function gridOf(pyramid: Pyramid, window: Region): Grid {
-  const known = GRIDS.get(pyramid) ?? [], key = `${window.x},${window.y},${window.width},${window.height},${window.outWidth}`;
+  const known = GRIDS.get(pyramid) ?? [];
+  const key = `${window.x},${window.y},${window.width},${window.height},${window.outWidth}`;
   let grid = known.find((entry) => entry.key === key);
   if (!grid) {
     const source = sampleRegion(pyramid, window);
-    grid = { key, features: edgeFeatures(source), guide: prepareGuide(source.data.map(guideOfLinear), source.width, source.height, GUIDE_RADIUS, GUIDE_EPSILON) };
+    grid = {
+      key,
+      features: edgeFeatures(source),
+      guide: prepareGuide(
+        source.data.map(guideOfLinear),
+        source.width,
+        source.height,
+        GUIDE_RADIUS,
+        GUIDE_EPSILON,
+      ),
+    };
   }
   GRIDS.set(pyramid, [grid, ...known.filter((entry) => entry !== grid)].slice(0, MOST_GRIDS));
   return grid;
 }
 
-function entryCost(own: ColourModel, features: Float32Array, contrary?: ColourModel): (index: number) => number {
+function entryCost(
+  own: ColourModel,
+  features: Float32Array,
+  contrary?: ColourModel,
+): (index: number) => number {
   return (index) => {
-    const distance = colourModelDistance(own, features, index), beyond = distance - MODEL_REACH;
+    const distance = colourModelDistance(own, features, index);
+    const beyond = distance - MODEL_REACH;
     if (beyond <= 0) return ENTRY_COST;
     const nearer = contrary ? Math.max(0, distance - colourModelDistance(contrary, features, index)) : 0;
     return ENTRY_COST + MODEL_PRICE * beyond * beyond + CONTRARY_PRICE * nearer * nearer;
@@ -151,10 +233,18 @@ function entryCost(own: ColourModel, features: Float32Array, contrary?: ColourMo
  * Colours of what is not meant: under removing strokes, and what the area surely leaves out where strokes correct
  * what it misses, or surely holds where they correct what it took; less what looks like the strokes.
  */
-function contraryModel(soFar: Float32Array, features: Float32Array, adds: readonly number[], removes: readonly number[], own: ColourModel): ColourModel | undefined {
-  const missed = adds.reduce((sum, index) => sum + soFar[index]!, 0) < adds.length / 2, sure: number[] = [...removes];
+function contraryModel(
+  soFar: Float32Array,
+  features: Float32Array,
+  adds: readonly number[],
+  removes: readonly number[],
+  own: ColourModel,
+): ColourModel | undefined {
+  const missed = adds.reduce((sum, index) => sum + soFar[index]!, 0) < adds.length / 2;
+  const sure: number[] = [...removes];
   // An area that holds nothing yet says nothing of what it leaves out.
-  if (soFar.some((value) => value > 0.5)) for (let i = 0; i < soFar.length; i++) if ((missed ? soFar[i]! : 1 - soFar[i]!) < SURE) sure.push(i);
+  if (soFar.some((value) => value > 0.5))
+    for (let i = 0; i < soFar.length; i++) if ((missed ? soFar[i]! : 1 - soFar[i]!) < SURE) sure.push(i);
   const unlike = sure.filter((index) => colourModelDistance(own, features, index) > MODEL_REACH);
   return unlike.length >= LEAST_CONTRARY ? colourModel(features, unlike, 1) : undefined;
 }
@@ -177,7 +267,8 @@ function binomial(data: Float32Array, stride: number, line: number): Float32Arra
   const out = new Float32Array(data.length);
   for (let i = 0; i < data.length; i++) {
     const inLine = i % line;
-    const before = inLine >= stride ? i - stride : i, after = inLine + stride < line ? i + stride : i;
+    const before = inLine >= stride ? i - stride : i;
+    const after = inLine + stride < line ? i + stride : i;
     out[i] = 0.25 * (data[before]! + 2 * data[i]! + data[after]!);
   }
   return out;
@@ -186,9 +277,14 @@ function binomial(data: Float32Array, stride: number, line: number): Float32Arra
 function seedsOf(strokes: readonly EdgeStroke[], takes: boolean, window: Region): number[] {
   const { outWidth: width, outHeight: height } = window;
   const scale = width / window.width;
-  const last = new Int8Array(width * height), touched = new Float32Array(width * height);
+  const last = new Int8Array(width * height);
+  const touched = new Float32Array(width * height);
   for (const stroke of strokes) {
-    const points = stroke.points.map(([x, y, pressure]): StrokePoint => [(x - window.x) * scale, (y - window.y) * scale, pressure]);
+    const points = stroke.points.map(([x, y, pressure]): StrokePoint => [
+      (x - window.x) * scale,
+      (y - window.y) * scale,
+      pressure,
+    ]);
     if (points.length === 0) continue;
     touched.fill(0);
     paintStroke(points, Math.max(0.75, stroke.radius * scale), { width, height }, () => 1, touched);
@@ -200,11 +296,19 @@ function seedsOf(strokes: readonly EdgeStroke[], takes: boolean, window: Region)
 }
 
 /** Whether the selection runs out of the window where the photo goes on. */
-function touchesInnerBorder(mask: Float32Array, { x, y, width, height, outWidth, outHeight }: Region, pyramid: Pyramid): boolean {
+function touchesInnerBorder(
+  mask: Float32Array,
+  { x, y, width, height, outWidth, outHeight }: Region,
+  pyramid: Pyramid,
+): boolean {
   const any = (start: number, stride: number, count: number) => {
     for (let i = 0; i < count; i++) if (mask[start + i * stride]! > 0.5) return true;
     return false;
   };
-  return (y > 0 && any(0, 1, outWidth)) || (y + height < pyramid.height && any((outHeight - 1) * outWidth, 1, outWidth))
-    || (x > 0 && any(0, outWidth, outHeight)) || (x + width < pyramid.width && any(outWidth - 1, outWidth, outHeight));
+  return (
+    (y > 0 && any(0, 1, outWidth)) ||
+    (y + height < pyramid.height && any((outHeight - 1) * outWidth, 1, outWidth)) ||
+    (x > 0 && any(0, outWidth, outHeight)) ||
+    (x + width < pyramid.width && any(outWidth - 1, outWidth, outHeight))
+  );
 }

@@ -22,20 +22,33 @@ export interface EyeParts {
 }
 
 /** An iris is larger than the larger of the network's two guesses by this factor (measured: 1.15 to 1.26), within so much. */
-const RADIUS_OF_GUESS = 1.2, GUESS_SLACK = 0.1;
-const WINDOW_LONG_SIDE = 400, CORNERS = { right: [33, 133], left: [263, 362] } as const;
+const RADIUS_OF_GUESS = 1.2;
+const GUESS_SLACK = 0.1;
+const WINDOW_LONG_SIDE = 400;
+const CORNERS = { right: [33, 133], left: [263, 362] } as const;
 /** Height of the opening as a share of its width below which an eye counts as half closed. */
-const HALF_CLOSED = 0.16, WEAK_EDGE = 0.06;
+const HALF_CLOSED = 0.16;
+const WEAK_EDGE = 0.06;
 /** The whites stand this much brighter, and less coloured, than the lids' edge. */
 const LEAST_WHITE = 0.55;
 
 /** Iris and whites of both eyes: the openings from the landmarks and the skin, the irises from the pixels. */
-export function eyesParts(pyramid: Pyramid, landmarks: FaceLandmarks): Readonly<Partial<Record<'right' | 'left', EyeParts>>> {
-  const right = look(pyramid, landmarks, 'right'), left = look(pyramid, landmarks, 'left');
+export function eyesParts(
+  pyramid: Pyramid,
+  landmarks: FaceLandmarks,
+): Readonly<Partial<Record<'right' | 'left', EyeParts>>> {
+  const right = look(pyramid, landmarks, 'right');
+  const left = look(pyramid, landmarks, 'left');
   // Both irises are of one size: the eye that shows its own more clearly tells it to the other.
   if (right?.fit && left?.fit) {
-    const [clear, dim] = right.fit.edge >= left.fit.edge ? [right, left] : [left, right], radius = (clear.fit!.radius / clear.window.scale) * dim.window.scale;
-    if (Math.abs(dim.fit!.radius / radius - 1) > SAME_SIZE) dim.fit = fitIris(dim.window, dim.corners, dim.core, dim.guess, [radius * (1 - SAME_SIZE), radius * (1 + SAME_SIZE)]) ?? dim.fit;
+    const [clear, dim] = right.fit.edge >= left.fit.edge ? [right, left] : [left, right];
+    const radius = (clear.fit!.radius / clear.window.scale) * dim.window.scale;
+    if (Math.abs(dim.fit!.radius / radius - 1) > SAME_SIZE)
+      dim.fit =
+        fitIris(dim.window, dim.corners, dim.core, dim.guess, [
+          radius * (1 - SAME_SIZE),
+          radius * (1 + SAME_SIZE),
+        ]) ?? dim.fit;
   }
   return { ...(right && { right: partsOf(right) }), ...(left && { left: partsOf(left) }) };
 }
@@ -51,48 +64,106 @@ interface Look {
 }
 
 function look(pyramid: Pyramid, { points, irises }: FaceLandmarks, side: 'right' | 'left'): Look | undefined {
-  const loop = EYE_LOOPS[side].map((index) => points[index]!), [outer, inner] = CORNERS[side].map((index) => points[index]!) as [LandmarkPoint, LandmarkPoint];
-  const eye = Math.hypot(inner[0] - outer[0], inner[1] - outer[1]), window = featureWindow(pyramid, loop, 0.25 * eye, WINDOW_LONG_SIDE);
+  const loop = EYE_LOOPS[side].map((index) => points[index]!);
+  const [outer, inner] = CORNERS[side].map((index) => points[index]!) as [LandmarkPoint, LandmarkPoint];
+  const eye = Math.hypot(inner[0] - outer[0], inner[1] - outer[1]);
+  const window = featureWindow(pyramid, loop, 0.25 * eye, WINDOW_LONG_SIDE);
   if (!window) return undefined;
   const { opening, core } = openingOf(window, loop, eye * window.scale, [outer, inner]);
   const guess = RADIUS_OF_GUESS * Math.max(irises.right.radius, irises.left.radius) * window.scale;
-  return { window, corners: [outer, inner], guess: irises[side].middle, opening, core, fit: fitIris(window, [outer, inner], core, irises[side].middle, [guess * (1 - GUESS_SLACK), guess * (1 + GUESS_SLACK)]) };
+  return {
+    window,
+    corners: [outer, inner],
+    guess: irises[side].middle,
+    opening,
+    core,
+    fit: fitIris(window, [outer, inner], core, irises[side].middle, [
+      guess * (1 - GUESS_SLACK),
+      guess * (1 + GUESS_SLACK),
+    ]),
+  };
 }
 
 function partsOf({ window, corners: [outer, inner], opening, fit }: Look): EyeParts {
-  const eye = Math.hypot(inner[0] - outer[0], inner[1] - outer[1]) * window.scale, tall = opening.reduce((sum, value) => sum + value, 0) / eye ** 2;
-  const iris = new Float32Array(opening.length), whites = new Float32Array(opening.length), { outWidth: width } = window.region;
+  const eye = Math.hypot(inner[0] - outer[0], inner[1] - outer[1]) * window.scale;
+  const tall = opening.reduce((sum, value) => sum + value, 0) / eye ** 2;
+  const iris = new Float32Array(opening.length);
+  const whites = new Float32Array(opening.length);
+  const { outWidth: width } = window.region;
   if (!fit) return { window, opening, iris, whites, unsure: 'half-closed' };
   for (let i = 0; i < opening.length; i++) {
     const distance = Math.hypot((i % width) + 0.5 - fit.x, Math.floor(i / width) + 0.5 - fit.y);
-    const disc = clamp(fit.radius - distance + 0.5), pupil = clamp(fit.pupilRadius - distance + 0.5);
+    const disc = clamp(fit.radius - distance + 0.5);
+    const pupil = clamp(fit.pupilRadius - distance + 0.5);
     iris[i] = opening[i]! * disc * (1 - pupil);
     whites[i] = opening[i]! * (1 - disc);
   }
   keepWhite(window, whites);
-  return { window, opening, iris, whites, unsure: tall < HALF_CLOSED ? 'half-closed' : fit.edge < WEAK_EDGE ? 'weak-edge' : undefined };
+  return {
+    window,
+    opening,
+    iris,
+    whites,
+    unsure: tall < HALF_CLOSED ? 'half-closed' : fit.edge < WEAK_EDGE ? 'weak-edge' : undefined,
+  };
 }
 
 /** The opening to the lids' edges: landmarks miss them by up to a tenth of the eye, most often the lower one. `core` leaves out where upper lashes hang. */
-function openingOf(window: FeatureWindow, loop: readonly LandmarkPoint[], eye: number, corners: readonly [LandmarkPoint, LandmarkPoint]): { opening: Float32Array; core: Float32Array } {
-  const { outWidth: width } = window.region, outline = toWindow(window, loop);
-  const beyond = Float32Array.from({ length: window.oklab.length / 3 }, (_, i) => signedDistance([(i % width) + 0.5, Math.floor(i / width) + 0.5], outline) / eye);
-  const middle = outline.reduce((sum, [, y]) => sum + y / outline.length, 0), lower = (i: number) => Math.floor(i / width) > middle;
-  const place = beyond.map((distance, i) => 1 / (1 + Math.exp((distance - (lower(i) ? LOWER_SLACK : UPPER_SLACK)) / LID_REACH)));
-  const tones = Float32Array.from(beyond.keys(), (i) => i).filter((i) => isAround(beyond[i]!)).map((i) => window.oklab[3 * i]!).sort(), usual = tones[tones.length >> 1] ?? 0;
+function openingOf(
+  window: FeatureWindow,
+  loop: readonly LandmarkPoint[],
+  eye: number,
+  corners: readonly [LandmarkPoint, LandmarkPoint],
+): { opening: Float32Array; core: Float32Array } {
+  const { outWidth: width } = window.region;
+  const outline = toWindow(window, loop);
+  const beyond = Float32Array.from(
+    { length: window.oklab.length / 3 },
+    (_, i) => signedDistance([(i % width) + 0.5, Math.floor(i / width) + 0.5], outline) / eye,
+  );
+  const middle = outline.reduce((sum, [, y]) => sum + y / outline.length, 0);
+  const lower = (i: number) => Math.floor(i / width) > middle;
+  const place = beyond.map(
+    (distance, i) => 1 / (1 + Math.exp((distance - (lower(i) ? LOWER_SLACK : UPPER_SLACK)) / LID_REACH)),
+  );
+  const tones = Float32Array.from(beyond.keys(), (i) => i)
+    .filter((i) => isAround(beyond[i]!))
+    .map((i) => window.oklab[3 * i]!)
+    .sort();
+  const usual = tones[tones.length >> 1] ?? 0;
   // Lashes are no skin, and no eye either: the dark ones about the eye teach neither.
-  const like = likeness(window, place, (i) => beyond[i]! < -0.03, (i) => isAround(beyond[i]!) && window.oklab[3 * i]! > usual - LASH_DARKER, 4, 0.014 * eye);
-  const opening = like.map((smooth, i) => clamp((smooth - 0.25) / 0.5) * clamp(1 - (beyond[i]! - (lower(i) ? FARTHEST : FARTHEST_UP)) / 0.02));
+  const like = likeness(
+    window,
+    place,
+    (i) => beyond[i]! < -0.03,
+    (i) => isAround(beyond[i]!) && window.oklab[3 * i]! > usual - LASH_DARKER,
+    4,
+    0.014 * eye,
+  );
+  const opening = like.map(
+    (smooth, i) =>
+      clamp((smooth - 0.25) / 0.5) * clamp(1 - (beyond[i]! - (lower(i) ? FARTHEST : FARTHEST_UP)) / 0.02),
+  );
   const beyondLid = upperLidLine(opening, width, toWindow(window, corners) as [LandmarkPoint, LandmarkPoint]);
-  if (beyondLid) for (let i = 0; i < opening.length; i++) if (opening[i]! > 0) opening[i]! *= clamp(0.5 - beyondLid(i));
+  if (beyondLid)
+    for (let i = 0; i < opening.length; i++) if (opening[i]! > 0) opening[i]! *= clamp(0.5 - beyondLid(i));
   return { opening, core: opening.map((value, i) => (lower(i) || beyond[i]! < CORE_INSIDE ? value : 0)) };
 }
 const isAround = (beyond: number) => beyond > 0.12 && beyond < 0.25;
-const LID_REACH = 0.025, LOWER_SLACK = 0.04, UPPER_SLACK = -0.022, FARTHEST = 0.1, FARTHEST_UP = 0.015, CORE_INSIDE = -0.03, LASH_DARKER = 0.06;
+const LID_REACH = 0.025;
+const LOWER_SLACK = 0.04;
+const UPPER_SLACK = -0.022;
+const FARTHEST = 0.1;
+const FARTHEST_UP = 0.015;
+const CORE_INSIDE = -0.03;
+const LASH_DARKER = 0.06;
 
 /** The corner's flesh and the lids' edges are darker and redder than the whites: they are left out. */
 function keepWhite({ oklab }: FeatureWindow, whites: Float32Array): void {
-  const bright = Float32Array.from(whites.keys(), (i) => i).filter((i) => whites[i]! > 0.9).map((i) => oklab[3 * i]!).sort();
+  const bright = Float32Array.from(whites.keys(), (i) => i)
+    .filter((i) => whites[i]! > 0.9)
+    .map((i) => oklab[3 * i]!)
+    .sort();
   if (bright.length === 0) return;
   const white = bright[Math.floor(0.8 * bright.length)]!;
   for (let i = 0; i < whites.length; i++) whites[i]! *= clamp((oklab[3 * i]! / white - LEAST_WHITE) / 0.2);

@@ -17,24 +17,39 @@ export interface FaceFrame {
 
 /** A face seen from the side is narrower than it is; its height tells then. */
 const WIDTH_OF_HEIGHT = 0.78;
-const BRIDGE = 168, CHIN = 152, TOP = 10, RIGHT_SIDE = 234, LEFT_SIDE = 454;
+const BRIDGE = 168;
+const CHIN = 152;
+const TOP = 10;
+const RIGHT_SIDE = 234;
+const LEFT_SIDE = 454;
 
 export function faceFrame({ points, tiltRadians }: FaceLandmarks): FaceFrame {
-  const across = distance(points[RIGHT_SIDE]!, points[LEFT_SIDE]!), down = distance(points[TOP]!, points[CHIN]!);
+  const across = distance(points[RIGHT_SIDE]!, points[LEFT_SIDE]!);
+  const down = distance(points[TOP]!, points[CHIN]!);
   const frame = { unit: Math.max(across, WIDTH_OF_HEIGHT * down), tiltRadians, origin: points[BRIDGE]! };
   const at = (index: number) => imageToFace(frame, points[index]!);
   return { ...frame, chin: at(CHIN), top: at(TOP), oval: FACE_OVAL.map(at).filter((_, i) => i % 2 === 0) };
 }
 
 /** u, v of a point of the photo. */
-export function imageToFace({ unit, tiltRadians, origin }: Pick<FaceFrame, 'unit' | 'tiltRadians' | 'origin'>, [x, y]: LandmarkPoint): LandmarkPoint {
-  const across = (x - origin[0]) / unit, down = (y - origin[1]) / unit, cos = Math.cos(tiltRadians), sin = Math.sin(tiltRadians);
+export function imageToFace(
+  { unit, tiltRadians, origin }: Pick<FaceFrame, 'unit' | 'tiltRadians' | 'origin'>,
+  [x, y]: LandmarkPoint,
+): LandmarkPoint {
+  const across = (x - origin[0]) / unit;
+  const down = (y - origin[1]) / unit;
+  const cos = Math.cos(tiltRadians);
+  const sin = Math.sin(tiltRadians);
   return [across * cos + down * sin, down * cos - across * sin];
 }
 
 /** The point of the photo at u, v. */
-export function faceToImage({ unit, tiltRadians, origin }: Pick<FaceFrame, 'unit' | 'tiltRadians' | 'origin'>, [u, v]: LandmarkPoint): LandmarkPoint {
-  const cos = Math.cos(tiltRadians), sin = Math.sin(tiltRadians);
+export function faceToImage(
+  { unit, tiltRadians, origin }: Pick<FaceFrame, 'unit' | 'tiltRadians' | 'origin'>,
+  [u, v]: LandmarkPoint,
+): LandmarkPoint {
+  const cos = Math.cos(tiltRadians);
+  const sin = Math.sin(tiltRadians);
   return [origin[0] + unit * (u * cos - v * sin), origin[1] + unit * (u * sin + v * cos)];
 }
 
@@ -44,9 +59,13 @@ function distance(first: LandmarkPoint, second: LandmarkPoint): number {
 
 /** Distance of a point to the outline of a polygon; negative inside. */
 export function signedDistance([x, y]: LandmarkPoint, polygon: readonly LandmarkPoint[]): number {
-  let least = Infinity, inside = false;
+  let least = Infinity;
+  let inside = false;
   for (let i = 0, j = polygon.length - 1; i < polygon.length; j = i++) {
-    const [ax, ay] = polygon[i]!, [bx, by] = polygon[j]!, dx = bx - ax, dy = by - ay;
+    const [ax, ay] = polygon[i]!;
+    const [bx, by] = polygon[j]!;
+    const dx = bx - ax;
+    const dy = by - ay;
     const along = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)));
     least = Math.min(least, (x - ax - along * dx) ** 2 + (y - ay - along * dy) ** 2);
     if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;

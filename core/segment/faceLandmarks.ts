@@ -34,42 +34,78 @@ const ROOM = 1.5;
  * Fits the face mesh twice: the second region comes from the first mesh, tilt included.
  * @returns undefined when it is no face
  */
-export async function faceLandmarks(pyramid: Pyramid, box: FaceBox, networks: FaceNetworks): Promise<FaceLandmarks | undefined> {
+export async function faceLandmarks(
+  pyramid: Pyramid,
+  box: FaceBox,
+  networks: FaceNetworks,
+): Promise<FaceLandmarks | undefined> {
   const first = await fit(pyramid, { ...box, side: ROOM * box.side }, networks);
   const second = await fit(pyramid, squareAround(first), networks);
   return second.confidence < LEAST_CONFIDENCE ? undefined : second;
 }
 
 async function fit(pyramid: Pyramid, square: TurnedSquare, networks: FaceNetworks): Promise<FaceLandmarks> {
-  const { confidence, points: mesh, lips, eyes, irises } = await networks.mesh(turnedCrop(pyramid, square, MESH_SIZE));
+  const {
+    confidence,
+    points: mesh,
+    lips,
+    eyes,
+    irises,
+  } = await networks.mesh(turnedCrop(pyramid, square, MESH_SIZE));
   const at = (x: number, y: number) => pointOfSquare(square, x / MESH_SIZE, y / MESH_SIZE);
   const points: LandmarkPoint[] = Array.from({ length: 468 }, (_, i) => at(mesh[3 * i]!, mesh[3 * i + 1]!));
-  const refine = (indices: readonly number[], refined: Float32Array) => indices.forEach((index, i) => (points[index] = at(refined[2 * i]!, refined[2 * i + 1]!)));
+  const refine = (indices: readonly number[], refined: Float32Array) =>
+    indices.forEach((index, i) => (points[index] = at(refined[2 * i]!, refined[2 * i + 1]!)));
   // Which of the two eyes a tensor holds is told by its outer corner, not by the order of the outputs.
-  const corner = (refined: Float32Array, index: number) => distance(at(refined[0]!, refined[1]!), points[index]!);
-  const [first, second] = eyes, isRight = corner(first, 33) + corner(second, 263) < corner(first, 263) + corner(second, 33);
-  const rightEye = isRight ? first : second, leftEye = isRight ? second : first;
+  const corner = (refined: Float32Array, index: number) =>
+    distance(at(refined[0]!, refined[1]!), points[index]!);
+  const [first, second] = eyes;
+  const isRight = corner(first, 33) + corner(second, 263) < corner(first, 263) + corner(second, 33);
+  const rightEye = isRight ? first : second;
+  const leftEye = isRight ? second : first;
   refine(LIP_POINTS, lips);
   refine(EYE_POINTS.right, rightEye);
   refine(EYE_POINTS.left, leftEye);
-  const guesses = irises.map((five): IrisGuess => {
-    const [middle, ...rim] = Array.from({ length: 5 }, (_, n) => at(five[2 * n]!, five[2 * n + 1]!)) as [LandmarkPoint, ...LandmarkPoint[]];
-    return { middle, radius: rim.reduce((sum, point) => sum + distance(point, middle) / rim.length, 0) };
-  }).sort((p, q) => distance(p.middle, points[33]!) - distance(q.middle, points[33]!)) as [IrisGuess, IrisGuess];
+  const guesses = irises
+    .map((five): IrisGuess => {
+      const [middle, ...rim] = Array.from({ length: 5 }, (_, n) => at(five[2 * n]!, five[2 * n + 1]!)) as [
+        LandmarkPoint,
+        ...LandmarkPoint[],
+      ];
+      return { middle, radius: rim.reduce((sum, point) => sum + distance(point, middle) / rim.length, 0) };
+    })
+    .sort((p, q) => distance(p.middle, points[33]!) - distance(q.middle, points[33]!)) as [
+    IrisGuess,
+    IrisGuess,
+  ];
   return { points, confidence, irises: { right: guesses[0], left: guesses[1] }, tiltRadians: tiltOf(points) };
 }
 
 function tiltOf(points: readonly LandmarkPoint[]): number {
-  const right = points[33]!, left = points[263]!;
+  const right = points[33]!;
+  const left = points[263]!;
   return Math.atan2(left[1] - right[1], left[0] - right[0]);
 }
 
 function squareAround({ points, tiltRadians }: FaceLandmarks): TurnedSquare {
-  const cos = Math.cos(tiltRadians), sin = Math.sin(tiltRadians);
-  const across = points.map(([x, y]) => x * cos + y * sin), down = points.map(([x, y]) => y * cos - x * sin);
-  const [left, right, top, bottom] = [Math.min(...across), Math.max(...across), Math.min(...down), Math.max(...down)];
-  const u = (left + right) / 2, v = (top + bottom) / 2;
-  return { centreX: u * cos - v * sin, centreY: u * sin + v * cos, side: ROOM * Math.max(right - left, bottom - top), tiltRadians };
+  const cos = Math.cos(tiltRadians);
+  const sin = Math.sin(tiltRadians);
+  const across = points.map(([x, y]) => x * cos + y * sin);
+  const down = points.map(([x, y]) => y * cos - x * sin);
+  const [left, right, top, bottom] = [
+    Math.min(...across),
+    Math.max(...across),
+    Math.min(...down),
+    Math.max(...down),
+  ];
+  const u = (left + right) / 2;
+  const v = (top + bottom) / 2;
+  return {
+    centreX: u * cos - v * sin,
+    centreY: u * sin + v * cos,
+    side: ROOM * Math.max(right - left, bottom - top),
+    tiltRadians,
+  };
 }
 
 function distance(first: LandmarkPoint, second: LandmarkPoint): number {

@@ -21,19 +21,36 @@ export interface FeatureWindow {
  * @param margin beyond them, in pixels of the photo
  * @param longSide of the window at most
  */
-export function featureWindow(pyramid: Pyramid, points: readonly LandmarkPoint[], margin: number, longSide: number): FeatureWindow | undefined {
+export function featureWindow(
+  pyramid: Pyramid,
+  points: readonly LandmarkPoint[],
+  margin: number,
+  longSide: number,
+): FeatureWindow | undefined {
   const bounds = boundsOfPoints(points, margin);
-  const x = Math.max(0, Math.floor(bounds.left)), y = Math.max(0, Math.floor(bounds.top));
-  const width = Math.min(pyramid.width, Math.ceil(bounds.right)) - x, height = Math.min(pyramid.height, Math.ceil(bounds.bottom)) - y;
+  const x = Math.max(0, Math.floor(bounds.left));
+  const y = Math.max(0, Math.floor(bounds.top));
+  const width = Math.min(pyramid.width, Math.ceil(bounds.right)) - x;
+  const height = Math.min(pyramid.height, Math.ceil(bounds.bottom)) - y;
   if (width < 4 || height < 4) return undefined;
   const scale = Math.min(1, longSide / Math.max(width, height));
-  const region = { x, y, width, height, outWidth: Math.max(2, Math.round(width * scale)), outHeight: Math.max(2, Math.round(height * scale)) };
+  const region = {
+    x,
+    y,
+    width,
+    height,
+    outWidth: Math.max(2, Math.round(width * scale)),
+    outHeight: Math.max(2, Math.round(height * scale)),
+  };
   const source = sampleRegion(pyramid, region);
   return { region, source, oklab: oklabOf(source), scale: region.outWidth / width };
 }
 
 /** Points of the photo in pixels of a window. */
-export function toWindow({ region, scale }: Pick<FeatureWindow, 'region' | 'scale'>, points: readonly LandmarkPoint[]): LandmarkPoint[] {
+export function toWindow(
+  { region, scale }: Pick<FeatureWindow, 'region' | 'scale'>,
+  points: readonly LandmarkPoint[],
+): LandmarkPoint[] {
   return points.map(([x, y]) => [(x - region.x) * scale, (y - region.y) * scale]);
 }
 

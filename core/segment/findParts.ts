@@ -53,7 +53,11 @@ export interface FindOptions {
  * People and their parts.
  * @throws {NetworksMissingError}
  */
-export async function findParts(pyramid: Pyramid, networks: FaceNetworks, options: FindOptions = {}): Promise<FoundPeople> {
+export async function findParts(
+  pyramid: Pyramid,
+  networks: FaceNetworks,
+  options: FindOptions = {},
+): Promise<FoundPeople> {
   const step = (share: number) => options.onProgress?.(share);
   step(0);
   const faces: FaceLandmarks[] = [];
@@ -63,26 +67,44 @@ export async function findParts(pyramid: Pyramid, networks: FaceNetworks, option
     step(0.05);
   }
   faces.sort((p, q) => p.points[168]![0] - q.points[168]![0]);
-  const frames = faces.map(faceFrame), sitters: FoundSitter[] = [], grounds: Ground[] = [];
+  const frames = faces.map(faceFrame);
+  const sitters: FoundSitter[] = [];
+  const grounds: Ground[] = [];
   for (const [n, landmarks] of faces.entries()) {
-    const frame = frames[n]!, others = frames.filter((other) => other !== frame), within = (share: number) => step(0.1 + (0.9 * (n + share)) / faces.length);
+    const frame = frames[n]!;
+    const others = frames.filter((other) => other !== frame);
+    const within = (share: number) => step(0.1 + (0.9 * (n + share)) / faces.length);
     const person = await personMap(pyramid, frame, networks);
     within(0.1);
-    const view = headView(pyramid, frame), grid = headGrid(pyramid, view, frame, others, person), small = headGrid(pyramid, view, frame, others, person, SMALL_LONG_SIDE);
+    const view = headView(pyramid, frame);
+    const grid = headGrid(pyramid, view, frame, others, person);
+    const small = headGrid(pyramid, view, frame, others, person, SMALL_LONG_SIDE);
     within(0.3);
     const classes = divideHead(grid, small);
     within(0.6);
     const refined = refineClasses(grid, small, classes, view.region, view.source);
     within(0.9);
     grounds.push({ frame, region: view.region, background: refined.background, person });
-    sitters.push({ landmarks, parts: partsOf(pyramid, landmarks, frame, refined, view.region, looksLikeHat(grid, classes)) });
+    sitters.push({
+      landmarks,
+      parts: partsOf(pyramid, landmarks, frame, refined, view.region, looksLikeHat(grid, classes)),
+    });
   }
   step(1);
   return { sitters, background: backgroundOf(pyramid, grounds) };
 }
 
-function partsOf(pyramid: Pyramid, landmarks: FaceLandmarks, frame: FaceFrame, classes: HeadClasses, region: Region, hat: boolean): FoundPart[] {
-  const count = region.outWidth * region.outHeight, parts: FoundPart[] = [], taken = new Float32Array(count);
+function partsOf(
+  pyramid: Pyramid,
+  landmarks: FaceLandmarks,
+  frame: FaceFrame,
+  classes: HeadClasses,
+  region: Region,
+  hat: boolean,
+): FoundPart[] {
+  const count = region.outWidth * region.outHeight;
+  const parts: FoundPart[] = [];
+  const taken = new Float32Array(count);
   const add = (part: FoundPartName, where: Region, coverage: Float32Array, doubt?: Doubt) => {
     const found = foundPart(part, where, coverage, doubt);
     if (found) parts.push(found);
@@ -90,7 +112,8 @@ function partsOf(pyramid: Pyramid, landmarks: FaceLandmarks, frame: FaceFrame, c
   const take = (where: Region, coverage: Float32Array) => spread(coverage, where, region, taken);
   const eyes = eyesParts(pyramid, landmarks);
   for (const side of ['right', 'left'] as const) {
-    const eye = eyes[side], brow = browParts(pyramid, landmarks, side);
+    const eye = eyes[side];
+    const brow = browParts(pyramid, landmarks, side);
     if (eye) {
       add(`iris-${side}`, eye.window.region, eye.iris, eye.unsure);
       add(`whites-${side}`, eye.window.region, eye.whites, eye.unsure);
@@ -105,10 +128,17 @@ function partsOf(pyramid: Pyramid, landmarks: FaceLandmarks, frame: FaceFrame, c
   if (mouth) {
     add('lips', mouth.window.region, mouth.lips);
     add('teeth', mouth.window.region, mouth.teeth);
-    take(mouth.window.region, mouth.lips.map((value, i) => Math.max(value, mouth.between[i]!)));
+    take(
+      mouth.window.region,
+      mouth.lips.map((value, i) => Math.max(value, mouth.between[i]!)),
+    );
   }
-  const features = featureZones(landmarks, frame, region), inFace = facePolygon(landmarks, frame, region);
-  const skin = new Float32Array(count), hair = new Float32Array(count), face = new Float32Array(count), body = new Float32Array(count);
+  const features = featureZones(landmarks, frame, region);
+  const inFace = facePolygon(landmarks, frame, region);
+  const skin = new Float32Array(count);
+  const hair = new Float32Array(count);
+  const face = new Float32Array(count);
+  const body = new Float32Array(count);
   for (let i = 0; i < count; i++) {
     // Brows, lashes and nostrils look like hair; they are none, and no skin.
     hair[i] = classes.hair[i]! * (1 - features[i]!) * (1 - taken[i]!);
@@ -136,13 +166,16 @@ interface Ground {
 /** As the view of the sitter who is nearest says; no person beyond their surroundings. */
 function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart | undefined {
   if (grounds.length === 0) return undefined;
-  const region = wholeRegion(pyramid.width, pyramid.height, BACKGROUND_LONG_SIDE), coverage = new Float32Array(region.outWidth * region.outHeight);
+  const region = wholeRegion(pyramid.width, pyramid.height, BACKGROUND_LONG_SIDE);
+  const coverage = new Float32Array(region.outWidth * region.outHeight);
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     for (let column = 0; column < region.outWidth; column++, i++) {
       const point = pixelCentre(region, column, row);
-      let sum = 0, weights = 0;
+      let sum = 0;
+      let weights = 0;
       for (const ground of grounds) {
-        const weight = grounds.length === 1 ? 1 : Math.exp(-headDistance(ground.frame, point).toHead / MEETING) + 1e-30;
+        const weight =
+          grounds.length === 1 ? 1 : Math.exp(-headDistance(ground.frame, point).toHead / MEETING) + 1e-30;
         sum += weight * groundAt(ground, point);
         weights += weight;
       }
@@ -156,54 +189,95 @@ const BACKGROUND_LONG_SIDE = 1400;
 const MEETING = 0.12;
 
 function groundAt({ region, background, person }: Ground, [x, y]: LandmarkPoint): number {
-  const column = Math.floor(((x - region.x) * region.outWidth) / region.width), row = Math.floor(((y - region.y) * region.outHeight) / region.height);
+  const column = Math.floor(((x - region.x) * region.outWidth) / region.width);
+  const row = Math.floor(((y - region.y) * region.outHeight) / region.height);
   const inside = column >= 0 && row >= 0 && column < region.outWidth && row < region.outHeight;
   return inside ? background[row * region.outWidth + column]! : 1 - person([x, y]);
 }
 
 /** The face's own skin ends at the jaw and before the ear; upward it goes on to the hairline. */
 function facePolygon({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
-  const oval = FACE_OVAL.map((index) => imageToFace(frame, points[index]!)), us = oval.map(([u]) => u), left = Math.min(...us), right = Math.max(...us);
+  const oval = FACE_OVAL.map((index) => imageToFace(frame, points[index]!));
+  const us = oval.map(([u]) => u);
+  const left = Math.min(...us);
+  const right = Math.max(...us);
   // The nose points to the side that is turned away, where no ear parts the cheek from what lies behind it.
-  const turn = (2 * (imageToFace(frame, points[NOSE_TIP]!)[0] - (left + right) / 2)) / (right - left), middle = (left + right) / 2;
+  const turn = (2 * (imageToFace(frame, points[NOSE_TIP]!)[0] - (left + right) / 2)) / (right - left);
+  const middle = (left + right) / 2;
   const loop = oval.map(([u, v]): LandmarkPoint => {
-    const aside = (2 * (u - middle)) / (right - left), beyond = OVAL_SHORT + TURNED_SHORT * Math.max(0, turn * Math.sign(aside)) * Math.abs(aside), length = Math.hypot(u, v) || 1;
+    const aside = (2 * (u - middle)) / (right - left);
+    const beyond = OVAL_SHORT + TURNED_SHORT * Math.max(0, turn * Math.sign(aside)) * Math.abs(aside);
+    const length = Math.hypot(u, v) || 1;
     const far = v < 0 ? Math.min(1, -3 * v) : 0;
-    return faceToImage(frame, [u + (u / length) * beyond + u * far, v + (v / length) * (v > frame.chin[1] - 0.15 ? 0.4 * beyond : beyond) + v * far]);
+    return faceToImage(frame, [
+      u + (u / length) * beyond + u * far,
+      v + (v / length) * (v > frame.chin[1] - 0.15 ? 0.4 * beyond : beyond) + v * far,
+    ]);
   });
   return polygonCoverage([toRegion(region, loop)], region.outWidth, region.outHeight);
 }
 
 const NOSE_TIP = 1;
 /** How far the mesh's oval stays inside the face, and how much farther on the side that is turned away, in face widths. */
-const OVAL_SHORT = 0.022, TURNED_SHORT = 0.14;
+const OVAL_SHORT = 0.022;
+const TURNED_SHORT = 0.14;
 
 /** Eyes, brows and mouth with a little around them, as far as the face goes. */
 function featureZones({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
-  const loops = [EYE_LOOPS.right, EYE_LOOPS.left, BROW_LOOPS.right, BROW_LOOPS.left, LIPS_OUTER].map((indices) => swell(indices.map((index) => points[index]!), FEATURE_MARGIN * frame.unit));
-  const zones = polygonCoverage(loops.map((loop) => sunwise(toRegion(region, loop))), region.outWidth, region.outHeight);
-  const oval = FACE_OVAL.map((index) => points[index]!), face = polygonCoverage([toRegion(region, oval)], region.outWidth, region.outHeight);
+  const loops = [EYE_LOOPS.right, EYE_LOOPS.left, BROW_LOOPS.right, BROW_LOOPS.left, LIPS_OUTER].map(
+    (indices) =>
+      swell(
+        indices.map((index) => points[index]!),
+        FEATURE_MARGIN * frame.unit,
+      ),
+  );
+  const zones = polygonCoverage(
+    loops.map((loop) => sunwise(toRegion(region, loop))),
+    region.outWidth,
+    region.outHeight,
+  );
+  const oval = FACE_OVAL.map((index) => points[index]!);
+  const face = polygonCoverage([toRegion(region, oval)], region.outWidth, region.outHeight);
   // Below the brows and well inside the face nothing hangs.
-  const core = polygonCoverage([toRegion(region, oval.map((point): LandmarkPoint => {
-    const [u, v] = imageToFace(frame, point), shrink = 1 - CORE_INSIDE / (Math.hypot(u, v) || 1);
-    return faceToImage(frame, [u * shrink, Math.max(CORE_TOP, v * shrink)]);
-  }))], region.outWidth, region.outHeight);
+  const core = polygonCoverage(
+    [
+      toRegion(
+        region,
+        oval.map((point): LandmarkPoint => {
+          const [u, v] = imageToFace(frame, point);
+          const shrink = 1 - CORE_INSIDE / (Math.hypot(u, v) || 1);
+          return faceToImage(frame, [u * shrink, Math.max(CORE_TOP, v * shrink)]);
+        }),
+      ),
+    ],
+    region.outWidth,
+    region.outHeight,
+  );
   for (let i = 0; i < face.length; i++) face[i] = Math.max(core[i]!, face[i]! * zones[i]!);
   return face;
 }
-const FEATURE_MARGIN = 0.045, CORE_INSIDE = 0.13, CORE_TOP = -0.17;
+const FEATURE_MARGIN = 0.045;
+const CORE_INSIDE = 0.13;
+const CORE_TOP = -0.17;
 
 /** A loop in the one direction, so that loops that overlap add up rather than cancel. */
 function sunwise(loop: readonly LandmarkPoint[]): readonly LandmarkPoint[] {
-  const twice = loop.reduce((sum, [x, y], i) => sum + x * loop[(i + 1) % loop.length]![1] - loop[(i + 1) % loop.length]![0] * y, 0);
+  const twice = loop.reduce(
+    (sum, [x, y], i) => sum + x * loop[(i + 1) % loop.length]![1] - loop[(i + 1) % loop.length]![0] * y,
+    0,
+  );
   return twice < 0 ? loop.toReversed() : loop;
 }
 
 /** A loop moved outward from its middle by a distance. */
 function swell(loop: readonly LandmarkPoint[], by: number): LandmarkPoint[] {
-  const middle = loop.reduce(([x, y], [px, py]) => [x + px / loop.length, y + py / loop.length], [0, 0] as readonly [number, number]);
+  const middle = loop.reduce(([x, y], [px, py]) => [x + px / loop.length, y + py / loop.length], [
+    0, 0,
+  ] as readonly [number, number]);
   return loop.map(([x, y]) => {
-    const dx = x - middle[0], dy = y - middle[1], length = Math.hypot(dx, dy) || 1;
+    const dx = x - middle[0];
+    const dy = y - middle[1];
+    const length = Math.hypot(dx, dy) || 1;
     return [x + (dx / length) * by, y + (dy / length) * by];
   });
 }
@@ -215,24 +289,39 @@ function toRegion(region: Region, loop: readonly LandmarkPoint[]): LandmarkPoint
 
 /** Adds coverage of one rectangle to that of another, by nearest pixels. */
 function spread(coverage: Float32Array, from: Region, to: Region, out: Float32Array): void {
-  const scaleX = to.width / to.outWidth, scaleY = to.height / to.outHeight;
-  const firstRow = Math.max(0, Math.floor((from.y - to.y) / scaleY)), lastRow = Math.min(to.outHeight - 1, Math.ceil((from.y + from.height - to.y) / scaleY));
-  const firstColumn = Math.max(0, Math.floor((from.x - to.x) / scaleX)), lastColumn = Math.min(to.outWidth - 1, Math.ceil((from.x + from.width - to.x) / scaleX));
+  const scaleX = to.width / to.outWidth;
+  const scaleY = to.height / to.outHeight;
+  const firstRow = Math.max(0, Math.floor((from.y - to.y) / scaleY));
+  const lastRow = Math.min(to.outHeight - 1, Math.ceil((from.y + from.height - to.y) / scaleY));
+  const firstColumn = Math.max(0, Math.floor((from.x - to.x) / scaleX));
+  const lastColumn = Math.min(to.outWidth - 1, Math.ceil((from.x + from.width - to.x) / scaleX));
   for (let row = firstRow; row <= lastRow; row++) {
     const y = Math.floor(((to.y + (row + 0.5) * scaleY - from.y) * from.outHeight) / from.height);
     if (y < 0 || y >= from.outHeight) continue;
     for (let column = firstColumn; column <= lastColumn; column++) {
       const x = Math.floor(((to.x + (column + 0.5) * scaleX - from.x) * from.outWidth) / from.width);
-      if (x >= 0 && x < from.outWidth) out[row * to.outWidth + column] = Math.max(out[row * to.outWidth + column]!, coverage[y * from.outWidth + x]!);
+      if (x >= 0 && x < from.outWidth)
+        out[row * to.outWidth + column] = Math.max(
+          out[row * to.outWidth + column]!,
+          coverage[y * from.outWidth + x]!,
+        );
     }
   }
 }
 
 /** A part this small beside its rectangle is not there (no teeth, closed eye). */
-const LEAST_COVERED = 12, SOFT_SHARE = 0.45;
+const LEAST_COVERED = 12;
+const SOFT_SHARE = 0.45;
 
-function foundPart(part: FoundPartName, region: Region, coverage: Float32Array, doubt: Doubt | undefined): FoundPart | undefined {
-  let sum = 0, extent = 0, unsure = 0;
+function foundPart(
+  part: FoundPartName,
+  region: Region,
+  coverage: Float32Array,
+  doubt: Doubt | undefined,
+): FoundPart | undefined {
+  let sum = 0;
+  let extent = 0;
+  let unsure = 0;
   const coverage8 = new Uint8Array(coverage.length);
   for (let i = 0; i < coverage.length; i++) {
     const value = Math.min(1, Math.max(0, coverage[i]!));
@@ -243,7 +332,13 @@ function foundPart(part: FoundPartName, region: Region, coverage: Float32Array, 
   }
   if (sum < LEAST_COVERED) return undefined;
   const unsureShare = unsure / extent;
-  return { part, region, coverage8, unsureShare, doubt: doubt ?? (unsureShare > SOFT_SHARE && part !== 'hair' ? 'soft' : undefined) };
+  return {
+    part,
+    region,
+    coverage8,
+    unsureShare,
+    doubt: doubt ?? (unsureShare > SOFT_SHARE && part !== 'hair' ? 'soft' : undefined),
+  };
 }
 /** Less is noise, and pixels that belong to nothing must stay as they are to the bit. */
 const LEAST_VALUE = 0.02;

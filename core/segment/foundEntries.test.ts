@@ -3,9 +3,28 @@ import type { FoundPart, FoundPeople } from './findParts';
 import { foundEntries } from './foundEntries';
 
 const region = { x: 0, y: 0, width: 4, height: 4, outWidth: 4, outHeight: 4 };
-const part = (name: FoundPart['part'], doubt?: FoundPart['doubt']): FoundPart => ({ part: name, region, coverage8: new Uint8Array(16).fill(7), unsureShare: 0, doubt });
+const part = (name: FoundPart['part'], doubt?: FoundPart['doubt']): FoundPart => ({
+  part: name,
+  region,
+  coverage8: new Uint8Array(16).fill(7),
+  unsureShare: 0,
+  doubt,
+});
 const people: FoundPeople = {
-  sitters: [{ landmarks: { points: [[10, 20], [30, 60], [25, 40]], confidence: 1, tiltRadians: 0 } as unknown as FoundPeople['sitters'][number]['landmarks'], parts: [part('skin'), part('iris-left', 'half-closed')] }],
+  sitters: [
+    {
+      landmarks: {
+        points: [
+          [10, 20],
+          [30, 60],
+          [25, 40],
+        ],
+        confidence: 1,
+        tiltRadians: 0,
+      } as unknown as FoundPeople['sitters'][number]['landmarks'],
+      parts: [part('skin'), part('iris-left', 'half-closed')],
+    },
+  ],
   background: part('background'),
 };
 
@@ -21,6 +40,10 @@ describe('what find gave, for the document', () => {
   });
 
   it('manages nobody', () => {
-    expect(foundEntries({ sitters: [], background: undefined }, () => 'x')).toEqual({ sitters: [], background: undefined, plates: new Map() });
+    expect(foundEntries({ sitters: [], background: undefined }, () => 'x')).toEqual({
+      sitters: [],
+      background: undefined,
+      plates: new Map(),
+    });
   });
 });

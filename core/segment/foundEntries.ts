@@ -19,9 +19,13 @@ export function foundEntries({ sitters, background }: FoundPeople, newId: () => 
     return { part, plate };
   };
   const entries = sitters.map(({ landmarks: { points }, parts }): FoundSitterEntry => {
-    const xs = points.map(([x]) => x), ys = points.map(([, y]) => y), x = Math.min(...xs), y = Math.min(...ys);
+    const xs = points.map(([x]) => x);
+    const ys = points.map(([, y]) => y);
+    const x = Math.min(...xs);
+    const y = Math.min(...ys);
     return {
-      face: { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y }, parts: parts.map(keep),
+      face: { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y },
+      parts: parts.map(keep),
       doubts: Object.fromEntries(parts.flatMap(({ part, doubt }) => (doubt ? [[part, doubt]] : []))),
     };
   });

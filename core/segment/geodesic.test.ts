@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { colourModel, colourModelDistance } from './colourModel';
 import { geodesicDistance } from './geodesic';
 
-const WIDTH = 14, HEIGHT = 11, LIMIT = 30;
+const WIDTH = 14;
+const HEIGHT = 11;
+const LIMIT = 30;
 const features = Float32Array.from({ length: WIDTH * HEIGHT * 3 }, (_, i) => ((i * 7919) % 13) / 9);
 const entry = (index: number) => 0.02 + ((index * 31) % 5) / 20;
 
@@ -12,10 +14,25 @@ function relaxed(seeds: readonly number[]): number[] {
   for (let changed = true; changed;) {
     changed = false;
     for (let i = 0; i < distance.length; i++) {
-      for (const [dx, dy] of [[-1, -1], [0, -1], [1, -1], [-1, 0], [1, 0], [-1, 1], [0, 1], [1, 1]] as const) {
-        const x = (i % WIDTH) + dx, y = Math.floor(i / WIDTH) + dy, next = y * WIDTH + x;
+      for (const [dx, dy] of [
+        [-1, -1],
+        [0, -1],
+        [1, -1],
+        [-1, 0],
+        [1, 0],
+        [-1, 1],
+        [0, 1],
+        [1, 1],
+      ] as const) {
+        const x = (i % WIDTH) + dx;
+        const y = Math.floor(i / WIDTH) + dy;
+        const next = y * WIDTH + x;
         if (x < 0 || y < 0 || x >= WIDTH || y >= HEIGHT) continue;
-        const step = [0, 1, 2].reduce((sum, channel) => sum + (features[3 * next + channel]! - features[3 * i + channel]!) ** 2, 0), way = distance[i]! + step + entry(next) * Math.hypot(dx, dy);
+        const step = [0, 1, 2].reduce(
+          (sum, channel) => sum + (features[3 * next + channel]! - features[3 * i + channel]!) ** 2,
+          0,
+        );
+        const way = distance[i]! + step + entry(next) * Math.hypot(dx, dy);
         if (way < distance[next]! - 1e-9) {
           distance[next] = way;
           changed = true;
@@ -27,22 +44,35 @@ function relaxed(seeds: readonly number[]): number[] {
 }
 
 describe('geodesic distances', () => {
-  it.each([[[0]], [[77]], [[5, 140]]])('from %j are the shortest ways, as relaxing every step finds them', (seeds) => {
-    const found = geodesicDistance(seeds, entry, features, WIDTH, HEIGHT, LIMIT);
-    relaxed(seeds).forEach((way, i) => expect(found[i]).toBeCloseTo(way, 4));
-  });
+  it.each([[[0]], [[77]], [[5, 140]]])(
+    'from %j are the shortest ways, as relaxing every step finds them',
+    (seeds) => {
+      const found = geodesicDistance(seeds, entry, features, WIDTH, HEIGHT, LIMIT);
+      relaxed(seeds).forEach((way, i) => expect(found[i]).toBeCloseTo(way, 4));
+    },
+  );
 
   it('end at their limit, and nothing is nearer than no step at all', () => {
-    const found = geodesicDistance([77], entry, features, WIDTH, HEIGHT, 1.5), all = relaxed([77]);
-    all.forEach((way, i) => (way > 1.5 + 1e-6 ? expect(found[i]).toBe(Infinity) : expect(found[i]).toBeCloseTo(way, 4)));
+    const found = geodesicDistance([77], entry, features, WIDTH, HEIGHT, 1.5);
+    const all = relaxed([77]);
+    all.forEach((way, i) =>
+      way > 1.5 + 1e-6 ? expect(found[i]).toBe(Infinity) : expect(found[i]).toBeCloseTo(way, 4),
+    );
     expect(Math.min(...found)).toBe(0);
-    expect(geodesicDistance([], entry, features, WIDTH, HEIGHT, 1).every((value) => value === Infinity)).toBe(true);
+    expect(geodesicDistance([], entry, features, WIDTH, HEIGHT, 1).every((value) => value === Infinity)).toBe(
+      true,
+    );
   });
 });
 
 describe('colours under a stroke', () => {
   it('are near, others are as many standard deviations away as they are', () => {
-    const cloud = Float32Array.from({ length: 300 }, (_, i) => 10 * (i % 3) + 2 * Math.sin(i * i)), model = colourModel(cloud, Array.from({ length: 100 }, (_, i) => i), 1);
+    const cloud = Float32Array.from({ length: 300 }, (_, i) => 10 * (i % 3) + 2 * Math.sin(i * i));
+    const model = colourModel(
+      cloud,
+      Array.from({ length: 100 }, (_, i) => i),
+      1,
+    );
     for (let i = 0; i < 100; i++) expect(colourModelDistance(model, cloud, i)).toBeLessThan(3);
     expect(colourModelDistance(model, Float32Array.of(100, 10, 20), 0)).toBeGreaterThan(30);
     const one = colourModel(Float32Array.of(1, 2, 3), [0], 0.5);

@@ -10,7 +10,12 @@ const SQRT2 = Math.SQRT2;
  * @param limit distances beyond stay Infinity
  */
 export function geodesicDistance(
-  seeds: readonly number[], entry: (index: number) => number, features: Float32Array, width: number, height: number, limit: number,
+  seeds: readonly number[],
+  entry: (index: number) => number,
+  features: Float32Array,
+  width: number,
+  height: number,
+  limit: number,
 ): Float32Array {
   const distance = new Float32Array(width * height).fill(Infinity);
   const price = new Float32Array(width * height).fill(-1);
@@ -22,18 +27,25 @@ export function geodesicDistance(
   for (let slot = 0; slot < buckets.length; slot++) {
     const bucket = buckets[slot]!;
     for (let n = 0; n < bucket.length; n++) {
-      const index = bucket[n]!, here = distance[index]!;
+      const index = bucket[n]!;
+      const here = distance[index]!;
       if (((here * SLOTS_PER_UNIT) | 0) < slot) continue;
-      const column = index % width, row = (index - column) / width;
-      const x = features[3 * index]!, y = features[3 * index + 1]!, z = features[3 * index + 2]!;
+      const column = index % width;
+      const row = (index - column) / width;
+      const x = features[3 * index]!;
+      const y = features[3 * index + 1]!;
+      const z = features[3 * index + 2]!;
       for (let down = row > 0 ? -1 : 0; down <= (row < height - 1 ? 1 : 0); down++) {
         for (let right = column > 0 ? -1 : 0; right <= (column < width - 1 ? 1 : 0); right++) {
           if (down === 0 && right === 0) continue;
           const next = index + down * width + right;
           if (distance[next]! <= here) continue;
-          const dx = features[3 * next]! - x, dy = features[3 * next + 1]! - y, dz = features[3 * next + 2]! - z;
+          const dx = features[3 * next]! - x;
+          const dy = features[3 * next + 1]! - y;
+          const dz = features[3 * next + 2]! - z;
           if (price[next]! < 0) price[next] = entry(next);
-          const way = here + (dx * dx + dy * dy + dz * dz) + price[next]! * (down !== 0 && right !== 0 ? SQRT2 : 1);
+          const way =
+            here + (dx * dx + dy * dy + dz * dz) + price[next]! * (down !== 0 && right !== 0 ? SQRT2 : 1);
           if (way < distance[next]! && way <= limit) {
             distance[next] = way;
             buckets[Math.max(slot, (way * SLOTS_PER_UNIT) | 0)]!.push(next);

@@ -6,7 +6,9 @@ import type { HeadGrid } from './headGrid';
 /** Share of hair from which on a cell is looked at. */
 const SURE = 0.8;
 /** What lies this far above the hairline may be a hat; what hangs this far below it is hair. Face widths. */
-const ABOVE = 0.05, ASIDE = 0.6, BELOW = 0.15;
+const ABOVE = 0.05;
+const ASIDE = 0.6;
+const BELOW = 0.15;
 /** Cells on either side that tell something. */
 const LEAST = 200;
 /** Spreads of a, b in OKLab and of the logarithm of roughness that are there within one head of hair anyhow. */
@@ -16,7 +18,8 @@ const DIFFERENT = 3.1;
 
 /** Whether what was taken for hair above the forehead differs from what hangs beside the face in colour or texture, as a hat does. Lightness does not count: hair shines. */
 export function looksLikeHat({ region, frame, oklab, rough }: HeadGrid, { hair }: HeadClasses): boolean {
-  const above: number[] = [], below: number[] = [];
+  const above: number[] = [];
+  const below: number[] = [];
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     for (let column = 0; column < region.outWidth; column++, i++) {
       if (hair[i]! < SURE) continue;
@@ -26,8 +29,13 @@ export function looksLikeHat({ region, frame, oklab, rough }: HeadGrid, { hair }
     }
   }
   if (above.length < LEAST || below.length < LEAST) return false;
-  const apart = [(i: number) => oklab[3 * i + 1]!, (i: number) => oklab[3 * i + 2]!, (i: number) => rough[i]!].map((read, n) => {
-    const first = middleOf(above.map(read)), second = middleOf(below.map(read));
+  const apart = [
+    (i: number) => oklab[3 * i + 1]!,
+    (i: number) => oklab[3 * i + 2]!,
+    (i: number) => rough[i]!,
+  ].map((read, n) => {
+    const first = middleOf(above.map(read));
+    const second = middleOf(below.map(read));
     return (first.middle - second.middle) / (LEAST_SPREAD[n]! + (first.spread + second.spread) / 4);
   });
   return Math.hypot(...apart) > DIFFERENT;

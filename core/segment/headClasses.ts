@@ -25,12 +25,15 @@ interface ClassModel {
 type ClassModels = Readonly<Record<HeadClass, ClassModel>>;
 
 const LEAST_ROUGH_SPREAD = 0.3;
-const ROUNDS = 4, COMPONENTS = 6, MOST_SAMPLES = 4000;
+const ROUNDS = 4;
+const COMPONENTS = 6;
+const MOST_SAMPLES = 4000;
 /** OKLab steps that noise alone may make. */
 const LEAST_SPREAD = [0.02, 0.006, 0.006] as const;
 /** Density of a colour that no model foresaw, in OKLab^-3. */
 const UNFORESEEN = 2;
-const GUIDE_RADIUS = 4, GUIDE_EPSILON = 4e-5;
+const GUIDE_RADIUS = 4;
+const GUIDE_EPSILON = 4e-5;
 const SURE = 0.85;
 
 /**
@@ -42,7 +45,8 @@ const SURE = 0.85;
  */
 export function divideHead(grid: HeadGrid, small: HeadGrid): HeadClasses {
   // Models are learnt on a smaller grid: a quarter of the pixels tells as much about colours.
-  const smallPriors = classPriors(small), smallGuide = guideOf(small);
+  const smallPriors = classPriors(small);
+  const smallGuide = guideOf(small);
   let models = firstModels(small, smallPriors);
   for (let round = 1; round < ROUNDS; round++) {
     const classes = posterior(small, smallPriors, models, smallGuide);
@@ -53,7 +57,9 @@ export function divideHead(grid: HeadGrid, small: HeadGrid): HeadClasses {
 
 /** Priors run smoothly: what a small grid says of places is told to a larger one. */
 function enlarge(priors: HeadClasses, { region: from }: HeadGrid, { region: to }: HeadGrid): HeadClasses {
-  return ofEachClass((name) => resizePlane(priors[name], from.outWidth, from.outHeight, to.outWidth, to.outHeight));
+  return ofEachClass((name) =>
+    resizePlane(priors[name], from.outWidth, from.outHeight, to.outWidth, to.outHeight),
+  );
 }
 
 function guideOf({ oklab, region }: HeadGrid): PreparedGuide {
@@ -65,10 +71,12 @@ function classPriors({ region, frame, person, others }: HeadGrid): HeadClasses {
   const priors = ofEachClass(() => new Float32Array(region.outWidth * region.outHeight));
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     for (let column = 0; column < region.outWidth; column++, i++) {
-      const point = pixelCentre(region, column, row), place = placePrior(frame, imageToFace(frame, point));
+      const point = pixelCentre(region, column, row);
+      const place = placePrior(frame, imageToFace(frame, point));
       // A face is no background, whatever the silhouette of a group says; a place is the sitter's whose head is nearer, in its own widths.
       const own = headDistance(frame, point);
-      let inPerson = Math.max(sharpened(person[i]!), ofFace(own)), share = 1;
+      let inPerson = Math.max(sharpened(person[i]!), ofFace(own));
+      let share = 1;
       for (const other of others) {
         const away = headDistance(other, point);
         inPerson = Math.max(inPerson, ofFace(away));
@@ -85,7 +93,8 @@ function classPriors({ region, frame, person, others }: HeadGrid): HeadClasses {
   return priors;
 }
 
-const OF_FACE = 0.995, FACE_RIM = 0.03;
+const OF_FACE = 0.995;
+const FACE_RIM = 0.03;
 
 /** The person network is surer than it says: its odds count squared. */
 function sharpened(probability: number): number {
@@ -110,36 +119,63 @@ export interface HeadDistance {
 
 /** How far a point of the photo lies from a sitter, in face widths. */
 export function headDistance(frame: FaceFrame, point: LandmarkPoint): HeadDistance {
-  const [u, v] = imageToFace(frame, point), far = Math.hypot(u, v) - FAR;
+  const [u, v] = imageToFace(frame, point);
+  const far = Math.hypot(u, v) - FAR;
   // Far out the oval counts as a circle.
   const toOval = far > FAR ? far : signedDistance([u, v], frame.oval);
-  return { toOval, toHead: v > frame.chin[1] ? Math.hypot(Math.max(0, Math.abs(u - frame.chin[0]) - 0.5), 0.4 * Math.max(0, v - frame.chin[1])) : toOval };
+  return {
+    toOval,
+    toHead:
+      v > frame.chin[1]
+        ? Math.hypot(Math.max(0, Math.abs(u - frame.chin[0]) - 0.5), 0.4 * Math.max(0, v - frame.chin[1]))
+        : toOval,
+  };
 }
 const FAR = 0.65;
 
 /** Weights of skin, hair and clothes at a place of the face's frame. */
-function placePrior({ oval, chin }: FaceFrame, [u, v]: LandmarkPoint): Record<'skin' | 'hair' | 'clothes', number> {
-  const beyond = signedDistance([u, v], oval), below = v - chin[1], aside = Math.abs(u - chin[0]);
+function placePrior(
+  { oval, chin }: FaceFrame,
+  [u, v]: LandmarkPoint,
+): Record<'skin' | 'hair' | 'clothes', number> {
+  const beyond = signedDistance([u, v], oval);
+  const below = v - chin[1];
+  const aside = Math.abs(u - chin[0]);
   const clothes = 0.9 / (1 + Math.exp(-(below - 0.35) / 0.1)) + 0.004;
   if (beyond < 0) {
     // Hair may fall over the forehead and the temples, hardly over the jaw.
-    const fringe = v < -0.15 ? Math.exp(beyond / 0.07) : (0.15 + 0.35 / (1 + Math.exp((below + 0.4) / 0.05))) * Math.exp(beyond / 0.05);
+    const fringe =
+      v < -0.15
+        ? Math.exp(beyond / 0.07)
+        : (0.15 + 0.35 / (1 + Math.exp((below + 0.4) / 0.05))) * Math.exp(beyond / 0.05);
     return { skin: 1 - 0.45 * fringe, hair: 0.02 + 0.43 * fringe, clothes: 0.002 };
   }
   // What lies in the shade under the chin is as dark as hair, yet skin.
-  const throat = Math.exp(-((aside / 0.4) ** 4)) * Math.exp(-Math.max(0, below) / 0.8) / (1 + Math.exp(-(below + 0.25) / 0.04));
-  const hair = 0.85 * Math.exp(-Math.max(0, below) / 1.3) * (1 - 0.5 / (1 + Math.exp(-(below + 0.05) / 0.04)));
-  const ear = v < -0.15 ? 0.22 * Math.exp(-beyond / 0.05) : 0.35 * Math.exp(-beyond / (0.09 + 0.11 / (1 + Math.exp(-(below + 0.3) / 0.05))));
+  const throat =
+    (Math.exp(-((aside / 0.4) ** 4)) * Math.exp(-Math.max(0, below) / 0.8)) /
+    (1 + Math.exp(-(below + 0.25) / 0.04));
+  const hair =
+    0.85 * Math.exp(-Math.max(0, below) / 1.3) * (1 - 0.5 / (1 + Math.exp(-(below + 0.05) / 0.04)));
+  const ear =
+    v < -0.15
+      ? 0.22 * Math.exp(-beyond / 0.05)
+      : 0.35 * Math.exp(-beyond / (0.09 + 0.11 / (1 + Math.exp(-(below + 0.3) / 0.05))));
   const bare = below > -0.05 ? 0.12 : ear + 0.012;
-  return { skin: bare + 0.6 * throat, hair: (hair + 0.01) * (1 - 0.94 * throat), clothes: clothes * (1 - 0.5 * throat) };
+  return {
+    skin: bare + 0.6 * throat,
+    hair: (hair + 0.01) * (1 - 0.94 * throat),
+    clothes: clothes * (1 - 0.5 * throat),
+  };
 }
 
 /** Densities of the skin's own colours below which hair and cloth are looked for; cloth may be near to blotchy skin. */
-const NO_SKIN_HAIR = 12, NO_SKIN_CLOTH = 200;
+const NO_SKIN_HAIR = 12;
+const NO_SKIN_CLOTH = 200;
 
 /** The first look: sure places, less what has the colour of the face where hair and clothes are looked for. */
 function firstModels(grid: HeadGrid, priors: HeadClasses): ClassModels {
-  const { region, frame } = grid, inner = new Uint8Array(region.outWidth * region.outHeight);
+  const { region, frame } = grid;
+  const inner = new Uint8Array(region.outWidth * region.outHeight);
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     for (let column = 0; column < region.outWidth; column++, i++) {
       const [u, v] = imageToFace(frame, pixelCentre(region, column, row));
@@ -148,7 +184,8 @@ function firstModels(grid: HeadGrid, priors: HeadClasses): ClassModels {
     }
   }
   const skin = fit(grid, (i) => inner[i] === 1);
-  const unlikeSkin = (i: number, below: number) => mixtureDensity(skin.colours, grid.oklab[3 * i]!, grid.oklab[3 * i + 1]!, grid.oklab[3 * i + 2]!) < below;
+  const unlikeSkin = (i: number, below: number) =>
+    mixtureDensity(skin.colours, grid.oklab[3 * i]!, grid.oklab[3 * i + 1]!, grid.oklab[3 * i + 2]!) < below;
   return {
     skin,
     hair: fit(grid, (i) => priors.hair[i]! > 0.7 && unlikeSkin(i, NO_SKIN_HAIR)),
@@ -166,26 +203,52 @@ function fit({ oklab, rough }: HeadGrid, belongs: (index: number) => boolean): C
   const members: number[] = [];
   for (let i = 0; i < rough.length; i++) if (belongs(i)) members.push(i);
   const stride = Math.max(1, members.length / MOST_SAMPLES);
-  const samples = Array.from({ length: Math.min(members.length, MOST_SAMPLES) }, (_, n) => members[Math.floor(n * stride)]!);
+  const samples = Array.from(
+    { length: Math.min(members.length, MOST_SAMPLES) },
+    (_, n) => members[Math.floor(n * stride)]!,
+  );
   const mean = samples.reduce((sum, i) => sum + rough[i]!, 0) / (samples.length || 1);
-  const spread = Math.sqrt(samples.reduce((sum, i) => sum + (rough[i]! - mean) ** 2, 0) / (samples.length || 1));
-  return { colours: fitMixture(oklab, samples, COMPONENTS, LEAST_SPREAD), rough: [mean, Math.max(LEAST_ROUGH_SPREAD, spread)] };
+  const spread = Math.sqrt(
+    samples.reduce((sum, i) => sum + (rough[i]! - mean) ** 2, 0) / (samples.length || 1),
+  );
+  return {
+    colours: fitMixture(oklab, samples, COMPONENTS, LEAST_SPREAD),
+    rough: [mean, Math.max(LEAST_ROUGH_SPREAD, spread)],
+  };
 }
 
-function density({ colours, rough: [mean, spread] }: ClassModel, { oklab, rough }: HeadGrid, i: number): number {
+function density(
+  { colours, rough: [mean, spread] }: ClassModel,
+  { oklab, rough }: HeadGrid,
+  i: number,
+): number {
   const apart = (rough[i]! - mean) / spread;
-  return (mixtureDensity(colours, oklab[3 * i]!, oklab[3 * i + 1]!, oklab[3 * i + 2]!) * Math.exp(-0.5 * apart * apart)) / spread;
+  return (
+    (mixtureDensity(colours, oklab[3 * i]!, oklab[3 * i + 1]!, oklab[3 * i + 2]!) *
+      Math.exp(-0.5 * apart * apart)) /
+    spread
+  );
 }
 
-function posterior(grid: HeadGrid, priors: HeadClasses, models: ClassModels, guide: PreparedGuide): HeadClasses {
+function posterior(
+  grid: HeadGrid,
+  priors: HeadClasses,
+  models: ClassModels,
+  guide: PreparedGuide,
+): HeadClasses {
   // One class after the other over the whole raster: the model stays at hand.
   const raw = ofEachClass((name) => {
-    const map = new Float32Array(grid.person.length), prior = priors[name], model = models[name];
-    for (let i = 0; i < map.length; i++) if (prior[i]! > 0) map[i] = prior[i]! * (density(model, grid, i) + UNFORESEEN);
+    const map = new Float32Array(grid.person.length);
+    const prior = priors[name];
+    const model = models[name];
+    for (let i = 0; i < map.length; i++)
+      if (prior[i]! > 0) map[i] = prior[i]! * (density(model, grid, i) + UNFORESEEN);
     return map;
   });
   shareOut(raw);
-  const smooth = ofEachClass((name) => (name === 'others' && grid.others.length === 0 ? raw[name] : smoothAlong(guide, raw[name])));
+  const smooth = ofEachClass((name) =>
+    name === 'others' && grid.others.length === 0 ? raw[name] : smoothAlong(guide, raw[name]),
+  );
   shareOut(smooth);
   return smooth;
 }
@@ -193,7 +256,12 @@ function posterior(grid: HeadGrid, priors: HeadClasses, models: ClassModels, gui
 /** Makes the classes of every pixel sum to 1, none below 0. */
 export function shareOut({ skin, hair, clothes, background, others }: HeadClasses): void {
   for (let i = 0; i < skin.length; i++) {
-    const s = Math.max(0, skin[i]!), h = Math.max(0, hair[i]!), c = Math.max(0, clothes[i]!), b = Math.max(0, background[i]!), o = Math.max(0, others[i]!), share = 1 / (s + h + c + b + o || 1);
+    const s = Math.max(0, skin[i]!);
+    const h = Math.max(0, hair[i]!);
+    const c = Math.max(0, clothes[i]!);
+    const b = Math.max(0, background[i]!);
+    const o = Math.max(0, others[i]!);
+    const share = 1 / (s + h + c + b + o || 1);
     skin[i] = s * share;
     hair[i] = h * share;
     clothes[i] = c * share;
@@ -203,12 +271,20 @@ export function shareOut({ skin, hair, clothes, background, others }: HeadClasse
 }
 
 export function ofEachClass<Value>(make: (name: HeadClass) => Value): Record<HeadClass, Value> {
-  return { skin: make('skin'), hair: make('hair'), clothes: make('clothes'), background: make('background'), others: make('others') };
+  return {
+    skin: make('skin'),
+    hair: make('hair'),
+    clothes: make('clothes'),
+    background: make('background'),
+    others: make('others'),
+  };
 }
 
 function smoothAlong(guide: PreparedGuide, mask: Float32Array): Float32Array {
-  const { data } = guidedCoefficients(guide, mask), [r, g, b] = guide.planes;
+  const { data } = guidedCoefficients(guide, mask);
+  const [r, g, b] = guide.planes;
   const out = new Float32Array(mask.length);
-  for (let i = 0, o = 0; i < out.length; i++, o += 4) out[i] = data[o]! * r[i]! + data[o + 1]! * g[i]! + data[o + 2]! * b[i]! + data[o + 3]!;
+  for (let i = 0, o = 0; i < out.length; i++, o += 4)
+    out[i] = data[o]! * r[i]! + data[o + 1]! * g[i]! + data[o + 2]! * b[i]! + data[o + 3]!;
   return out;
 }

@@ -29,24 +29,47 @@ export interface HeadGrid {
 }
 
 /** How far a sitter reaches from the bridge of the nose, in face widths. */
-const REACH_ASIDE = 2.7, REACH_UP = 2.2, REACH_DOWN = 4.2;
-const GRID_LONG_SIDE = 480, VIEW_LONG_SIDE = 1400;
+const REACH_ASIDE = 2.7;
+const REACH_UP = 2.2;
+const REACH_DOWN = 4.2;
+const GRID_LONG_SIDE = 480;
+const VIEW_LONG_SIDE = 1400;
 export const SMALL_LONG_SIDE = 240;
 /** Window over which roughness is taken, in face widths. */
 const ROUGHNESS_REACH = 0.012;
 /** The person network is asked about the head alone and about the whole photo. */
 const HEAD_CROP = 3.6;
 
-function headRegion({ width, height }: { width: number; height: number }, frame: FaceFrame, longSide: number): Region {
-  const [originX, originY] = frame.origin, reach = frame.unit;
+function headRegion(
+  { width, height }: { width: number; height: number },
+  frame: FaceFrame,
+  longSide: number,
+): Region {
+  const [originX, originY] = frame.origin;
+  const reach = frame.unit;
   // A tilted head may reach down to any side: the box holds the turned rectangle.
-  const cos = Math.cos(frame.tiltRadians), sin = Math.sin(frame.tiltRadians);
-  const corners = [-REACH_ASIDE, REACH_ASIDE].flatMap((u) => [-REACH_UP, REACH_DOWN].map((v) => [originX + reach * (u * cos - v * sin), originY + reach * (u * sin + v * cos)] as const));
-  const xs = corners.map(([x]) => x), ys = corners.map(([, y]) => y);
-  const left = Math.max(0, Math.floor(Math.min(...xs))), top = Math.max(0, Math.floor(Math.min(...ys)));
-  const right = Math.min(width, Math.ceil(Math.max(...xs))), bottom = Math.min(height, Math.ceil(Math.max(...ys)));
+  const cos = Math.cos(frame.tiltRadians);
+  const sin = Math.sin(frame.tiltRadians);
+  const corners = [-REACH_ASIDE, REACH_ASIDE].flatMap((u) =>
+    [-REACH_UP, REACH_DOWN].map(
+      (v) => [originX + reach * (u * cos - v * sin), originY + reach * (u * sin + v * cos)] as const,
+    ),
+  );
+  const xs = corners.map(([x]) => x);
+  const ys = corners.map(([, y]) => y);
+  const left = Math.max(0, Math.floor(Math.min(...xs)));
+  const top = Math.max(0, Math.floor(Math.min(...ys)));
+  const right = Math.min(width, Math.ceil(Math.max(...xs)));
+  const bottom = Math.min(height, Math.ceil(Math.max(...ys)));
   const scale = Math.min(1, longSide / Math.max(right - left, bottom - top));
-  return { x: left, y: top, width: right - left, height: bottom - top, outWidth: Math.round((right - left) * scale), outHeight: Math.round((bottom - top) * scale) };
+  return {
+    x: left,
+    y: top,
+    width: right - left,
+    height: bottom - top,
+    outWidth: Math.round((right - left) * scale),
+    outHeight: Math.round((bottom - top) * scale),
+  };
 }
 
 /** What the person network says of a head and of the whole photo. */
@@ -60,14 +83,29 @@ export interface HeadView {
 }
 
 export function headView(pyramid: Pyramid, frame: FaceFrame): HeadView {
-  const region = headRegion(pyramid, frame, VIEW_LONG_SIDE), source = sampleRegion(pyramid, region);
-  return { region, source, rough: roughness(source, (ROUGHNESS_REACH * frame.unit * region.outWidth) / region.width) };
+  const region = headRegion(pyramid, frame, VIEW_LONG_SIDE);
+  const source = sampleRegion(pyramid, region);
+  return {
+    region,
+    source,
+    rough: roughness(source, (ROUGHNESS_REACH * frame.unit * region.outWidth) / region.width),
+  };
 }
 
-export function headGrid(pyramid: Pyramid, view: HeadView, frame: FaceFrame, others: readonly FaceFrame[], person: PersonMap, longSide = GRID_LONG_SIDE): HeadGrid {
-  const region = headRegion(pyramid, frame, longSide), source = sampleRegion(pyramid, region), { outWidth, outHeight } = region;
+export function headGrid(
+  pyramid: Pyramid,
+  view: HeadView,
+  frame: FaceFrame,
+  others: readonly FaceFrame[],
+  person: PersonMap,
+  longSide = GRID_LONG_SIDE,
+): HeadGrid {
+  const region = headRegion(pyramid, frame, longSide);
+  const source = sampleRegion(pyramid, region);
+  const { outWidth, outHeight } = region;
   const map = new Float32Array(outWidth * outHeight);
-  for (let row = 0, i = 0; row < outHeight; row++) for (let column = 0; column < outWidth; column++, i++) map[i] = person(pixelCentre(region, column, row));
+  for (let row = 0, i = 0; row < outHeight; row++)
+    for (let column = 0; column < outWidth; column++, i++) map[i] = person(pixelCentre(region, column, row));
   const rough = shrinkPlane(view.rough, view.region.outWidth, view.region.outHeight, outWidth, outHeight);
   return { region, frame, source, oklab: oklabOf(source), rough, person: map, others };
 }
@@ -85,19 +123,39 @@ export function oklabOf({ data }: LinearRaster): Float32Array {
 
 /** The middle of a pixel of a region, in pixels of the photo. */
 export function pixelCentre(region: Region, column: number, row: number): LandmarkPoint {
-  return [region.x + ((column + 0.5) * region.width) / region.outWidth, region.y + ((row + 0.5) * region.height) / region.outHeight];
+  return [
+    region.x + ((column + 0.5) * region.width) / region.outWidth,
+    region.y + ((row + 0.5) * region.height) / region.outHeight,
+  ];
 }
 
-export async function personMap(pyramid: Pyramid, frame: FaceFrame, networks: FaceNetworks): Promise<PersonMap> {
-  const whole = { centreX: pyramid.width / 2, centreY: pyramid.height / 2, side: Math.max(pyramid.width, pyramid.height), tiltRadians: 0 };
-  const head = { centreX: frame.origin[0], centreY: frame.origin[1], side: HEAD_CROP * frame.unit, tiltRadians: frame.tiltRadians };
-  const far = await networks.person(turnedCrop(pyramid, whole, PERSON_SIZE)), near = await networks.person(turnedCrop(pyramid, head, PERSON_SIZE));
+export async function personMap(
+  pyramid: Pyramid,
+  frame: FaceFrame,
+  networks: FaceNetworks,
+): Promise<PersonMap> {
+  const whole = {
+    centreX: pyramid.width / 2,
+    centreY: pyramid.height / 2,
+    side: Math.max(pyramid.width, pyramid.height),
+    tiltRadians: 0,
+  };
+  const head = {
+    centreX: frame.origin[0],
+    centreY: frame.origin[1],
+    side: HEAD_CROP * frame.unit,
+    tiltRadians: frame.tiltRadians,
+  };
+  const far = await networks.person(turnedCrop(pyramid, whole, PERSON_SIZE));
+  const near = await networks.person(turnedCrop(pyramid, head, PERSON_SIZE));
   const seen = far.some((value) => value > 0.8);
   return (point) => {
     const [u, v] = imageToFace(frame, point);
     // The head's own crop is trusted in its middle, less towards its border.
-    const trust = Math.min(1, Math.max(0, (HEAD_CROP / 2 - Math.max(Math.abs(u), Math.abs(v))) / 0.4)) * (seen ? 0.6 : 1);
-    const wide = valueIn(far, whole, point), close = trust > 0 ? valueIn(near, head, point) : 0;
+    const trust =
+      Math.min(1, Math.max(0, (HEAD_CROP / 2 - Math.max(Math.abs(u), Math.abs(v))) / 0.4)) * (seen ? 0.6 : 1);
+    const wide = valueIn(far, whole, point);
+    const close = trust > 0 ? valueIn(near, head, point) : 0;
     return trust * close + (1 - trust) * wide;
   };
 }
@@ -108,9 +166,25 @@ function placeAlong(share: number, size: number): number {
 }
 
 /** A network's answer at a point of the photo, bilinear. */
-function valueIn(answer: Float32Array, { centreX, centreY, side, tiltRadians }: TurnedSquare, [x, y]: LandmarkPoint): number {
-  const cos = Math.cos(tiltRadians), sin = Math.sin(tiltRadians), size = PERSON_SIZE, dx = x - centreX, dy = y - centreY;
-  const across = placeAlong((dx * cos + dy * sin) / side, size), down = placeAlong((dy * cos - dx * sin) / side, size), left = Math.floor(across), top = Math.floor(down), right = across - left, low = down - top;
+function valueIn(
+  answer: Float32Array,
+  { centreX, centreY, side, tiltRadians }: TurnedSquare,
+  [x, y]: LandmarkPoint,
+): number {
+  const cos = Math.cos(tiltRadians);
+  const sin = Math.sin(tiltRadians);
+  const size = PERSON_SIZE;
+  const dx = x - centreX;
+  const dy = y - centreY;
+  const across = placeAlong((dx * cos + dy * sin) / side, size);
+  const down = placeAlong((dy * cos - dx * sin) / side, size);
+  const left = Math.floor(across);
+  const top = Math.floor(down);
+  const right = across - left;
+  const low = down - top;
   const at = top * size + left;
-  return (1 - low) * ((1 - right) * answer[at]! + right * answer[at + 1]!) + low * ((1 - right) * answer[at + size]! + right * answer[at + size + 1]!);
+  return (
+    (1 - low) * ((1 - right) * answer[at]! + right * answer[at + 1]!) +
+    low * ((1 - right) * answer[at + size]! + right * answer[at + size + 1]!)
+  );
 }

@@ -16,12 +16,18 @@ export interface IrisFit {
 }
 
 /** How far an iris' middle lies from the opening's, as a share of the eye's width; and from the guess, as a share of its radius. */
-const ASIDE = 0.3, UPWARD = 0.16, ASTRAY = 0.6;
-const LEAST_PUPIL = 0.22, MOST_PUPIL = 0.56, USUAL_PUPIL = 0.42;
+const ASIDE = 0.3;
+const UPWARD = 0.16;
+const ASTRAY = 0.6;
+const LEAST_PUPIL = 0.22;
+const MOST_PUPIL = 0.56;
+const USUAL_PUPIL = 0.42;
 /** A pupil whose edge is weaker than this cannot be told from the iris. */
 const LEAST_PUPIL_EDGE = 0.05;
 /** Lids hide the upper and lower arcs: the white is looked for at both sides. A side out of sight costs a share. */
-const SIDE_DEGREES = 48, SAMPLES = 13, ONE_SIDED = 0.6;
+const SIDE_DEGREES = 48;
+const SAMPLES = 13;
+const ONE_SIDED = 0.6;
 /** Distance of the rings that are compared, as a share of the eye's width. */
 const APART = 0.028;
 
@@ -33,29 +39,48 @@ const APART = 0.028;
  * @param radii the least and the most, pixels of the window
  * @see Daugman 1993, "High confidence visual recognition of persons by a test of statistical independence", the integro-differential operator
  */
-export function fitIris(window: FeatureWindow, corners: readonly [LandmarkPoint, LandmarkPoint], opening: Float32Array, guess: LandmarkPoint, radii: readonly [number, number]): IrisFit | undefined {
-  const { outWidth: width, outHeight: height } = window.region, tone = toneOf(window);
+export function fitIris(
+  window: FeatureWindow,
+  corners: readonly [LandmarkPoint, LandmarkPoint],
+  opening: Float32Array,
+  guess: LandmarkPoint,
+  radii: readonly [number, number],
+): IrisFit | undefined {
+  const { outWidth: width, outHeight: height } = window.region;
+  const tone = toneOf(window);
   const [first, second] = toWindow(window, corners) as [LandmarkPoint, LandmarkPoint];
   const eye = Math.hypot(second[0] - first[0], second[1] - first[1]);
   const middle = centreOf(opening, width) ?? [(first[0] + second[0]) / 2, (first[1] + second[1]) / 2];
   maskSoften(tone, width, height, 0.012 * eye);
-  const side = (x: number, y: number, radius: number, degrees: number) => arcMean(tone, opening, width, height, x, y, radius, degrees, SIDE_DEGREES);
+  const side = (x: number, y: number, radius: number, degrees: number) =>
+    arcMean(tone, opening, width, height, x, y, radius, degrees, SIDE_DEGREES);
   const step = (x: number, y: number, radius: number) => {
     const rises = [0, 180].flatMap((degrees) => {
-      const inner = side(x, y, radius - APART * eye, degrees), outer = side(x, y, radius + APART * eye, degrees);
+      const inner = side(x, y, radius - APART * eye, degrees);
+      const outer = side(x, y, radius + APART * eye, degrees);
       return inner === undefined || outer === undefined ? [] : [outer - inner];
     });
     if (rises.length === 0) return 0;
-    return rises.length === 1 ? ONE_SIDED * rises[0]! : 0.5 * (rises[0]! + rises[1]!) - 0.25 * Math.abs(rises[0]! - rises[1]!);
+    return rises.length === 1
+      ? ONE_SIDED * rises[0]!
+      : 0.5 * (rises[0]! + rises[1]!) - 0.25 * Math.abs(rises[0]! - rises[1]!);
   };
-  const [least, most] = radii, [guessX, guessY] = toWindow(window, [guess])[0]!;
+  const [least, most] = radii;
+  const [guessX, guessY] = toWindow(window, [guess])[0]!;
   const rough = discOfDark(window, tone, opening, eye, middle, [least, most]);
-  const tried: { readonly x: number; readonly y: number; readonly radius: number; readonly score: number }[] = [];
+  const tried: { readonly x: number; readonly y: number; readonly radius: number; readonly score: number }[] =
+    [];
   for (const start of [rough, { x: guessX, y: guessY, radius: (least + most) / 2 }]) {
     for (const y of range(start.y - REFINE * eye, start.y + REFINE * eye, 0.006 * eye)) {
       for (const x of range(start.x - REFINE * eye, start.x + REFINE * eye, 0.006 * eye)) {
-        const trust = Math.exp(-0.5 * ((x - guessX) ** 2 + (y - guessY) ** 2) / (ASTRAY * start.radius) ** 2);
-        for (const radius of range(Math.max(least, start.radius - REFINE * eye), Math.min(most, start.radius + REFINE * eye), 0.006 * eye)) {
+        const trust = Math.exp(
+          (-0.5 * ((x - guessX) ** 2 + (y - guessY) ** 2)) / (ASTRAY * start.radius) ** 2,
+        );
+        for (const radius of range(
+          Math.max(least, start.radius - REFINE * eye),
+          Math.min(most, start.radius + REFINE * eye),
+          0.006 * eye,
+        )) {
           const score = trust * step(x, y, radius);
           tried.push({ x, y, radius, score });
         }
@@ -64,12 +89,27 @@ export function fitIris(window: FeatureWindow, corners: readonly [LandmarkPoint,
   }
   const best = meanOfBest(tried, eye);
   if (best.score <= 0) return undefined;
-  return { x: best.x, y: best.y, radius: best.radius, pupilRadius: fitPupil(best, tone, opening, width, height), edge: best.score };
+  return {
+    x: best.x,
+    y: best.y,
+    radius: best.radius,
+    pupilRadius: fitPupil(best, tone, opening, width, height),
+    edge: best.score,
+  };
 }
 
 /** The mean of the circles near the best one that score nearly as well: a single one follows noise. */
-function meanOfBest(tried: readonly { readonly x: number; readonly y: number; readonly radius: number; readonly score: number }[], eye: number): { x: number; y: number; radius: number; score: number } {
-  const best = tried.reduce((most, circle) => (circle.score > most.score ? circle : most)), mean = { x: 0, y: 0, radius: 0, score: best.score };
+function meanOfBest(
+  tried: readonly {
+    readonly x: number;
+    readonly y: number;
+    readonly radius: number;
+    readonly score: number;
+  }[],
+  eye: number,
+): { x: number; y: number; radius: number; score: number } {
+  const best = tried.reduce((most, circle) => (circle.score > most.score ? circle : most));
+  const mean = { x: 0, y: 0, radius: 0, score: best.score };
   let sum = 0;
   for (const { x, y, radius, score } of tried) {
     const weight = score - NEARLY * best.score;
@@ -87,47 +127,81 @@ const NEARLY = 0.9;
  * The disc that parts the dark of an eye from its white with the fewest pixels on the wrong side: a glint in
  * the iris is a few pixels, where an edge would follow it.
  */
-function discOfDark({ oklab, region: { outWidth: width } }: FeatureWindow, tone: Float32Array, opening: Float32Array, eye: number, middle: LandmarkPoint, [least, most]: readonly [number, number]): { x: number; y: number; radius: number } {
+function discOfDark(
+  { oklab, region: { outWidth: width } }: FeatureWindow,
+  tone: Float32Array,
+  opening: Float32Array,
+  eye: number,
+  middle: LandmarkPoint,
+  [least, most]: readonly [number, number],
+): { x: number; y: number; radius: number } {
   const inside: number[] = [];
   opening.forEach((value, i) => value > 0.6 && inside.push(i));
-  const stride = Math.max(1, inside.length / DISC_POINTS), points = Array.from({ length: Math.min(inside.length, DISC_POINTS) }, (_, n) => inside[Math.floor(n * stride)]!);
+  const stride = Math.max(1, inside.length / DISC_POINTS);
+  const points = Array.from(
+    { length: Math.min(inside.length, DISC_POINTS) },
+    (_, n) => inside[Math.floor(n * stride)]!,
+  );
   const votes = whiteVotes(points, tone, oklab);
-  const xs = points.map((i) => (i % width) + 0.5), ys = points.map((i) => Math.floor(i / width) + 0.5);
+  const xs = points.map((i) => (i % width) + 0.5);
+  const ys = points.map((i) => Math.floor(i / width) + 0.5);
   let best = { x: middle[0], y: middle[1], radius: 0.22 * eye, score: -Infinity };
   for (const y of range(middle[1] - UPWARD * eye, middle[1] + UPWARD * eye, 0.02 * eye)) {
     for (const x of range(middle[0] - ASIDE * eye, middle[0] + ASIDE * eye, 0.02 * eye)) {
       for (const radius of range(least, most, 0.012 * eye)) {
         let score = 0;
-        for (let n = 0; n < xs.length; n++) score += (xs[n]! - x) ** 2 + (ys[n]! - y) ** 2 > radius * radius ? votes[n]! : -votes[n]!;
+        for (let n = 0; n < xs.length; n++)
+          score += (xs[n]! - x) ** 2 + (ys[n]! - y) ** 2 > radius * radius ? votes[n]! : -votes[n]!;
         if (score > best.score) best = { x, y, radius, score };
       }
     }
   }
   return best;
 }
-const DISC_POINTS = 500, VOTE_SOFTNESS = 0.07, REFINE = 0.024;
+const DISC_POINTS = 500;
+const VOTE_SOFTNESS = 0.07;
+const REFINE = 0.024;
 
 /** For each point, from -1 (surely iris, pupil or lash) to 1 (surely white); glints tell nothing. */
 function whiteVotes(points: readonly number[], tone: Float32Array, oklab: Float32Array): number[] {
-  const tones = points.map((i) => tone[i]!).sort((p, q) => p - q), bright = tones[Math.floor(WHITE_PERCENTILE * tones.length)] ?? 1;
-  const whites = points.filter((i) => tone[i]! > 0.88 * bright && tone[i]! < GLINT * bright), count = whites.length || 1;
-  const a = whites.reduce((sum, i) => sum + oklab[3 * i + 1]!, 0) / count, b = whites.reduce((sum, i) => sum + oklab[3 * i + 2]!, 0) / count;
+  const tones = points.map((i) => tone[i]!).sort((p, q) => p - q);
+  const bright = tones[Math.floor(WHITE_PERCENTILE * tones.length)] ?? 1;
+  const whites = points.filter((i) => tone[i]! > 0.88 * bright && tone[i]! < GLINT * bright);
+  const count = whites.length || 1;
+  const a = whites.reduce((sum, i) => sum + oklab[3 * i + 1]!, 0) / count;
+  const b = whites.reduce((sum, i) => sum + oklab[3 * i + 2]!, 0) / count;
   return points.map((i) => {
     if (tone[i]! > GLINT * bright) return 0;
-    const light = (tone[i]! / bright - WHITE_FROM) / VOTE_SOFTNESS, coloured = 1 - (Math.hypot(oklab[3 * i + 1]! - a, oklab[3 * i + 2]! - b) - FREE_CHROMA) / FREE_CHROMA;
+    const light = (tone[i]! / bright - WHITE_FROM) / VOTE_SOFTNESS;
+    const coloured =
+      1 - (Math.hypot(oklab[3 * i + 1]! - a, oklab[3 * i + 2]! - b) - FREE_CHROMA) / FREE_CHROMA;
     return Math.max(-1, Math.min(1, light, coloured));
   });
 }
 /** The white's usual tone, what is brighter than white, and where white ends: shares of that tone; and chroma that white may have. */
-const WHITE_PERCENTILE = 0.8, GLINT = 1.12, WHITE_FROM = 0.8, FREE_CHROMA = 0.03;
+const WHITE_PERCENTILE = 0.8;
+const GLINT = 1.12;
+const WHITE_FROM = 0.8;
+const FREE_CHROMA = 0.03;
 
-function fitPupil({ x, y, radius }: { x: number; y: number; radius: number }, tone: Float32Array, opening: Float32Array, width: number, height: number): number {
-  const all = (r: number) => [0, 90, 180, 270].map((degrees) => arcMean(tone, opening, width, height, x, y, r, degrees, 45));
-  let most = LEAST_PUPIL_EDGE, found = USUAL_PUPIL * radius;
+function fitPupil(
+  { x, y, radius }: { x: number; y: number; radius: number },
+  tone: Float32Array,
+  opening: Float32Array,
+  width: number,
+  height: number,
+): number {
+  const all = (r: number) =>
+    [0, 90, 180, 270].map((degrees) => arcMean(tone, opening, width, height, x, y, r, degrees, 45));
+  let most = LEAST_PUPIL_EDGE;
+  let found = USUAL_PUPIL * radius;
   for (const r of range(LEAST_PUPIL * radius, MOST_PUPIL * radius, 0.02 * radius)) {
-    const inner = all(r - 0.08 * radius), outer = all(r + 0.08 * radius);
+    const inner = all(r - 0.08 * radius);
+    const outer = all(r + 0.08 * radius);
     // A glint lies on one quarter or two: the median of the quarters does not see it.
-    const rises = inner.flatMap((value, n) => (value === undefined || outer[n] === undefined ? [] : [outer[n]! - value])).sort((p, q) => p - q);
+    const rises = inner
+      .flatMap((value, n) => (value === undefined || outer[n] === undefined ? [] : [outer[n]! - value]))
+      .sort((p, q) => p - q);
     const score = rises[rises.length >> 1] ?? 0;
     if (score > most) {
       most = score;
@@ -138,13 +212,26 @@ function fitPupil({ x, y, radius }: { x: number; y: number; radius: number }, to
 }
 
 /** Mean tone along an arc about a direction (degrees, 0 to the right), where the eye is open; undefined when mostly hidden. */
-function arcMean(tone: Float32Array, opening: Float32Array, width: number, height: number, x: number, y: number, radius: number, degrees: number, half: number): number | undefined {
-  let sum = 0, seen = 0;
+function arcMean(
+  tone: Float32Array,
+  opening: Float32Array,
+  width: number,
+  height: number,
+  x: number,
+  y: number,
+  radius: number,
+  degrees: number,
+  half: number,
+): number | undefined {
+  let sum = 0;
+  let seen = 0;
   for (let n = 0; n < SAMPLES; n++) {
     const angle = (degrees + half * ((2 * n) / (SAMPLES - 1) - 1)) * RADIANS_PER_DEGREE;
-    const column = Math.floor(x + radius * Math.cos(angle)), row = Math.floor(y + radius * Math.sin(angle));
+    const column = Math.floor(x + radius * Math.cos(angle));
+    const row = Math.floor(y + radius * Math.sin(angle));
     if (column < 0 || row < 0 || column >= width || row >= height) continue;
-    const at = row * width + column, open = opening[at]!;
+    const at = row * width + column;
+    const open = opening[at]!;
     sum += open * tone[at]!;
     seen += open;
   }
@@ -152,11 +239,15 @@ function arcMean(tone: Float32Array, opening: Float32Array, width: number, heigh
 }
 
 function toneOf({ source: { data } }: FeatureWindow): Float32Array {
-  return Float32Array.from({ length: data.length / 3 }, (_, i) => Math.sqrt(Math.max(0, luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]))));
+  return Float32Array.from({ length: data.length / 3 }, (_, i) =>
+    Math.sqrt(Math.max(0, luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]))),
+  );
 }
 
 function centreOf(mask: Float32Array, width: number): LandmarkPoint | undefined {
-  let sum = 0, across = 0, down = 0;
+  let sum = 0;
+  let across = 0;
+  let down = 0;
   mask.forEach((value, i) => {
     sum += value;
     across += value * ((i % width) + 0.5);
@@ -166,5 +257,8 @@ function centreOf(mask: Float32Array, width: number): LandmarkPoint | undefined 
 }
 
 function range(from: number, to: number, step: number): number[] {
-  return Array.from({ length: Math.max(1, Math.floor((to - from) / step + 1e-9) + 1) }, (_, i) => from + i * step);
+  return Array.from(
+    { length: Math.max(1, Math.floor((to - from) / step + 1e-9) + 1) },
+    (_, i) => from + i * step,
+  );
 }

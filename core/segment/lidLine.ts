@@ -1,7 +1,8 @@
 import type { LandmarkPoint } from './faceLandmarks';
 
 /** Places along an eye at which the lid's height is read, and rounds of fitting. */
-const PLACES = 28, ROUNDS = 12;
+const PLACES = 28;
+const ROUNDS = 12;
 /** Lashes and their roots reach beyond the lid, never the other way: what lies beyond counts this much. */
 const BEYOND_WEIGHT = 0.12;
 const DEGREE = 3;
@@ -12,19 +13,31 @@ const DEGREE = 3;
  * @param corners of the eye, pixels of the raster
  * @returns how far a pixel's centre lies beyond the line, pixels, upward positive; undefined when the eye is hardly open
  */
-export function upperLidLine(opening: Float32Array, width: number, [first, second]: readonly [LandmarkPoint, LandmarkPoint]): ((index: number) => number) | undefined {
-  const [left, right] = first[0] <= second[0] ? [first, second] : [second, first], eye = Math.hypot(right[0] - left[0], right[1] - left[1]);
-  const cos = (right[0] - left[0]) / eye, sin = (right[1] - left[1]) / eye;
-  const along = (index: number) => (((index % width) + 0.5 - left[0]) * cos + (Math.floor(index / width) + 0.5 - left[1]) * sin) / eye;
-  const upward = (index: number) => ((index % width) + 0.5 - left[0]) * sin - (Math.floor(index / width) + 0.5 - left[1]) * cos;
+export function upperLidLine(
+  opening: Float32Array,
+  width: number,
+  [first, second]: readonly [LandmarkPoint, LandmarkPoint],
+): ((index: number) => number) | undefined {
+  const [left, right] = first[0] <= second[0] ? [first, second] : [second, first];
+  const eye = Math.hypot(right[0] - left[0], right[1] - left[1]);
+  const cos = (right[0] - left[0]) / eye;
+  const sin = (right[1] - left[1]) / eye;
+  const along = (index: number) =>
+    (((index % width) + 0.5 - left[0]) * cos + (Math.floor(index / width) + 0.5 - left[1]) * sin) / eye;
+  const upward = (index: number) =>
+    ((index % width) + 0.5 - left[0]) * sin - (Math.floor(index / width) + 0.5 - left[1]) * cos;
   const heights = new Float64Array(PLACES).fill(Number.NEGATIVE_INFINITY);
   opening.forEach((value, index) => {
     const place = Math.floor(along(index) * PLACES);
-    if (value > 0.5 && place >= 0 && place < PLACES) heights[place] = Math.max(heights[place]!, upward(index));
+    if (value > 0.5 && place >= 0 && place < PLACES)
+      heights[place] = Math.max(heights[place]!, upward(index));
   });
-  const points = [...heights].flatMap((height, place) => (Number.isFinite(height) ? [{ u: (place + 0.5) / PLACES, height }] : []));
+  const points = [...heights].flatMap((height, place) =>
+    Number.isFinite(height) ? [{ u: (place + 0.5) / PLACES, height }] : [],
+  );
   if (points.length < PLACES / 2) return undefined;
-  let weights = points.map(() => 1), curve = fitCubic(points, weights);
+  let weights = points.map(() => 1);
+  let curve = fitCubic(points, weights);
   for (let round = 0; round < ROUNDS; round++) {
     weights = points.map(({ u, height }) => (height > valueOf(curve, u) ? BEYOND_WEIGHT : 1));
     curve = fitCubic(points, weights);
@@ -37,8 +50,12 @@ function valueOf(curve: readonly number[], u: number): number {
 }
 
 /** Weighted least squares by the normal equations. */
-function fitCubic(points: readonly { readonly u: number; readonly height: number }[], weights: readonly number[]): number[] {
-  const size = DEGREE + 1, rows = Array.from({ length: size }, () => new Float64Array(size + 1));
+function fitCubic(
+  points: readonly { readonly u: number; readonly height: number }[],
+  weights: readonly number[],
+): number[] {
+  const size = DEGREE + 1;
+  const rows = Array.from({ length: size }, () => new Float64Array(size + 1));
   points.forEach(({ u, height }, n) => {
     for (let i = 0; i < size; i++) {
       for (let j = 0; j < size; j++) rows[i]![j]! += weights[n]! * u ** (i + j);
@@ -46,7 +63,9 @@ function fitCubic(points: readonly { readonly u: number; readonly height: number
     }
   });
   for (let i = 0; i < size; i++) {
-    const pivot = rows.slice(i).reduce((best, row, n) => (Math.abs(row[i]!) > Math.abs(rows[best]![i]!) ? i + n : best), i);
+    const pivot = rows
+      .slice(i)
+      .reduce((best, row, n) => (Math.abs(row[i]!) > Math.abs(rows[best]![i]!) ? i + n : best), i);
     [rows[i], rows[pivot]] = [rows[pivot]!, rows[i]!];
     for (let k = i + 1; k < size; k++) {
       const factor = rows[k]![i]! / rows[i]![i]!;
@@ -54,6 +73,9 @@ function fitCubic(points: readonly { readonly u: number; readonly height: number
     }
   }
   const out = new Array<number>(size).fill(0);
-  for (let i = size - 1; i >= 0; i--) out[i] = (rows[i]![size]! - out.reduce((sum, value, j) => sum + (j > i ? rows[i]![j]! * value : 0), 0)) / rows[i]![i]!;
+  for (let i = size - 1; i >= 0; i--)
+    out[i] =
+      (rows[i]![size]! - out.reduce((sum, value, j) => sum + (j > i ? rows[i]![j]! * value : 0), 0)) /
+      rows[i]![i]!;
   return out;
 }

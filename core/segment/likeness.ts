@@ -2,7 +2,10 @@ import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
 import type { FeatureWindow } from './featureWindow';
 import { fitMixture, mixtureDensity } from './mixture';
 
-const LEAST_SPREAD = [0.02, 0.005, 0.005] as const, UNFORESEEN = 3, MOST_SAMPLES = 3000, GUIDE_EPSILON = 3e-5;
+const LEAST_SPREAD = [0.02, 0.005, 0.005] as const;
+const UNFORESEEN = 3;
+const MOST_SAMPLES = 3000;
+const GUIDE_EPSILON = 3e-5;
 
 /**
  * How much each pixel of a window belongs to a feature rather than to what surrounds it: a prior by place,
@@ -11,22 +14,50 @@ const LEAST_SPREAD = [0.02, 0.005, 0.005] as const, UNFORESEEN = 3, MOST_SAMPLES
  * @param isFeature pixels that are surely the feature @param isGround pixels that surely are not
  * @param radius of the smoothing, pixels of the window
  */
-export function likeness(window: FeatureWindow, place: Float32Array, isFeature: (index: number) => boolean, isGround: (index: number) => boolean, components: number, radius: number): Float32Array {
-  const { oklab, region: { outWidth: width, outHeight: height } } = window, count = width * height;
-  const model = (belongs: (index: number) => boolean) => fitMixture(oklab, everyNth(count, belongs), components, LEAST_SPREAD);
-  const feature = model(isFeature), ground = model(isGround);
+export function likeness(
+  window: FeatureWindow,
+  place: Float32Array,
+  isFeature: (index: number) => boolean,
+  isGround: (index: number) => boolean,
+  components: number,
+  radius: number,
+): Float32Array {
+  const {
+    oklab,
+    region: { outWidth: width, outHeight: height },
+  } = window;
+  const count = width * height;
+  const model = (belongs: (index: number) => boolean) =>
+    fitMixture(oklab, everyNth(count, belongs), components, LEAST_SPREAD);
+  const feature = model(isFeature);
+  const ground = model(isGround);
   const raw = place.map((prior, i) => {
-    const l = oklab[3 * i]!, a = oklab[3 * i + 1]!, b = oklab[3 * i + 2]!;
-    const as = prior * (mixtureDensity(feature, l, a, b) + UNFORESEEN), not = (1 - prior) * (mixtureDensity(ground, l, a, b) + UNFORESEEN);
+    const l = oklab[3 * i]!;
+    const a = oklab[3 * i + 1]!;
+    const b = oklab[3 * i + 2]!;
+    const as = prior * (mixtureDensity(feature, l, a, b) + UNFORESEEN);
+    const not = (1 - prior) * (mixtureDensity(ground, l, a, b) + UNFORESEEN);
     return as / (as + not);
   });
-  const { data } = guidedCoefficients(prepareGuide(oklab, width, height, Math.max(1, Math.round(radius)), GUIDE_EPSILON), raw);
-  return raw.map((_, i) => data[4 * i]! * oklab[3 * i]! + data[4 * i + 1]! * oklab[3 * i + 1]! + data[4 * i + 2]! * oklab[3 * i + 2]! + data[4 * i + 3]!);
+  const { data } = guidedCoefficients(
+    prepareGuide(oklab, width, height, Math.max(1, Math.round(radius)), GUIDE_EPSILON),
+    raw,
+  );
+  return raw.map(
+    (_, i) =>
+      data[4 * i]! * oklab[3 * i]! +
+      data[4 * i + 1]! * oklab[3 * i + 1]! +
+      data[4 * i + 2]! * oklab[3 * i + 2]! +
+      data[4 * i + 3]!,
+  );
 }
 
 function everyNth(count: number, belongs: (index: number) => boolean): number[] {
   const members: number[] = [];
   for (let i = 0; i < count; i++) if (belongs(i)) members.push(i);
   const stride = Math.max(1, members.length / MOST_SAMPLES);
-  return Array.from({ length: Math.min(members.length, MOST_SAMPLES) }, (_, n) => members[Math.floor(n * stride)]!);
+  return Array.from(
+    { length: Math.min(members.length, MOST_SAMPLES) },
+    (_, n) => members[Math.floor(n * stride)]!,
+  );
 }

@@ -17,12 +17,20 @@ const LEAST_PRESENCE = 0.02;
  * @param weights 0..1 per pixel
  * @param radius of the first window, pixels; each next one is three times as wide
  */
-export function localColours(linear: Float32Array, weights: Float32Array, width: number, height: number, radius: number): LocalColours {
+export function localColours(
+  linear: Float32Array,
+  weights: Float32Array,
+  width: number,
+  height: number,
+  radius: number,
+): LocalColours {
   const moments = new Float32Array(weights.length * LOCAL_CHANNELS);
   for (let i = 0, p = 0, o = 0; i < weights.length; i++, p += 3, o += LOCAL_CHANNELS) {
     const weight = weights[i]!;
     if (weight === 0) continue;
-    const red = linear[p]!, green = linear[p + 1]!, blue = linear[p + 2]!;
+    const red = linear[p]!;
+    const green = linear[p + 1]!;
+    const blue = linear[p + 2]!;
     moments[o] = weight * red;
     moments[o + 1] = weight * green;
     moments[o + 2] = weight * blue;
@@ -31,7 +39,13 @@ export function localColours(linear: Float32Array, weights: Float32Array, width:
   }
   const data = new Float32Array(moments.length);
   for (let reach = Math.max(1, radius), first = true; ; reach *= 3, first = false) {
-    const means = boxMeans(boxMeans(moments, LOCAL_CHANNELS, width, height, Math.round(reach)), LOCAL_CHANNELS, width, height, Math.round(reach));
+    const means = boxMeans(
+      boxMeans(moments, LOCAL_CHANNELS, width, height, Math.round(reach)),
+      LOCAL_CHANNELS,
+      width,
+      height,
+      Math.round(reach),
+    );
     const last = reach > Math.max(width, height);
     let lacking = 0;
     for (let o = 0; o < data.length; o += LOCAL_CHANNELS) {
@@ -42,11 +56,15 @@ export function localColours(linear: Float32Array, weights: Float32Array, width:
         lacking++;
         continue;
       }
-      const red = means[o]! / presence, green = means[o + 1]! / presence, blue = means[o + 2]! / presence;
+      const red = means[o]! / presence;
+      const green = means[o + 1]! / presence;
+      const blue = means[o + 2]! / presence;
       data[o] = red;
       data[o + 1] = green;
       data[o + 2] = blue;
-      data[o + 3] = Math.sqrt(Math.max(1e-8, means[o + 3]! / presence - red * red - green * green - blue * blue));
+      data[o + 3] = Math.sqrt(
+        Math.max(1e-8, means[o + 3]! / presence - red * red - green * green - blue * blue),
+      );
     }
     if (lacking === 0 || last) return { data };
   }

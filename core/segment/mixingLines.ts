@@ -22,8 +22,17 @@ export const NO_CLASS = 255;
  * @param radius of the first window, cells; each next one is three times as wide
  * @returns per class, CLASS_CHANNELS per cell
  */
-export function classColours(fine: LinearRaster, labels: Uint8Array, classes: number, trust: (name: number, cell: number) => number, columns: number, rows: number, radius: number): Float32Array[] {
-  const sums = sumsOfClasses(fine, labels, classes, columns, rows), share = (columns * rows) / labels.length;
+export function classColours(
+  fine: LinearRaster,
+  labels: Uint8Array,
+  classes: number,
+  trust: (name: number, cell: number) => number,
+  columns: number,
+  rows: number,
+  radius: number,
+): Float32Array[] {
+  const sums = sumsOfClasses(fine, labels, classes, columns, rows);
+  const share = (columns * rows) / labels.length;
   return sums.map((sum, name) => {
     for (let cell = 0, o = 0; cell < columns * rows; cell++) {
       const scale = share * trust(name, cell);
@@ -33,15 +42,28 @@ export function classColours(fine: LinearRaster, labels: Uint8Array, classes: nu
   });
 }
 
-function sumsOfClasses({ width, height, data }: LinearRaster, labels: Uint8Array, classes: number, columns: number, rows: number): Float32Array[] {
+function sumsOfClasses(
+  { width, height, data }: LinearRaster,
+  labels: Uint8Array,
+  classes: number,
+  columns: number,
+  rows: number,
+): Float32Array[] {
   const sums = Array.from({ length: classes }, () => new Float32Array(columns * rows * CLASS_CHANNELS));
-  const columnOf = Int32Array.from({ length: width }, (_, x) => CLASS_CHANNELS * Math.floor((x * columns) / width));
+  const columnOf = Int32Array.from(
+    { length: width },
+    (_, x) => CLASS_CHANNELS * Math.floor((x * columns) / width),
+  );
   for (let y = 0, i = 0; y < height; y++) {
     const first = CLASS_CHANNELS * columns * Math.floor((y * rows) / height);
     for (let x = 0; x < width; x++, i++) {
       const name = labels[i]!;
       if (name === NO_CLASS) continue;
-      const sum = sums[name]!, o = first + columnOf[x]!, red = data[3 * i]!, green = data[3 * i + 1]!, blue = data[3 * i + 2]!;
+      const sum = sums[name]!;
+      const o = first + columnOf[x]!;
+      const red = data[3 * i]!;
+      const green = data[3 * i + 1]!;
+      const blue = data[3 * i + 2]!;
       sum[o]! += 1;
       sum[o + 1]! += red;
       sum[o + 2]! += green;
@@ -62,7 +84,15 @@ function meansNear(sums: Float32Array, columns: number, rows: number, radius: nu
   // A class that is nowhere has no colours, however wide the window.
   if (!sums.some((sum) => sum > 0)) return out;
   for (let reach = Math.max(1, radius); ; reach *= 3) {
-    const box = Math.round(reach), means = boxMeans(boxMeans(sums, CLASS_CHANNELS, columns, rows, box), CLASS_CHANNELS, columns, rows, box), last = reach > Math.max(columns, rows);
+    const box = Math.round(reach);
+    const means = boxMeans(
+      boxMeans(sums, CLASS_CHANNELS, columns, rows, box),
+      CLASS_CHANNELS,
+      columns,
+      rows,
+      box,
+    );
+    const last = reach > Math.max(columns, rows);
     let lacking = 0;
     for (let o = 0; o < out.length; o += CLASS_CHANNELS) {
       if (out[o] !== 0) continue;
@@ -72,7 +102,8 @@ function meansNear(sums: Float32Array, columns: number, rows: number, radius: nu
         continue;
       }
       out[o] = presence;
-      for (let channel = 1; channel < CLASS_CHANNELS; channel++) out[o + channel] = means[o + channel]! / presence;
+      for (let channel = 1; channel < CLASS_CHANNELS; channel++)
+        out[o + channel] = means[o + channel]! / presence;
     }
     if (lacking === 0 || last) return out;
   }
@@ -85,14 +116,39 @@ function meansNear(sums: Float32Array, columns: number, rows: number, radius: nu
  * @see Fisher 1936, "The use of multiple measurements in taxonomic problems"
  */
 export function mixingLine(hair: Float32Array, ground: Float32Array, at: number, out: Float32Array): void {
-  const o = at * CLASS_CHANNELS, to = at * LINE_CHANNELS;
-  const fr = hair[o + 1]!, fg = hair[o + 2]!, fb = hair[o + 3]!, gr = ground[o + 1]!, gg = ground[o + 2]!, gb = ground[o + 3]!;
-  const dr = fr - gr, dg = fg - gg, db = fb - gb;
-  const hrr = hair[o + 4]! - fr * fr, hrg = hair[o + 5]! - fr * fg, hrb = hair[o + 6]! - fr * fb, hgg = hair[o + 7]! - fg * fg, hgb = hair[o + 8]! - fg * fb, hbb = hair[o + 9]! - fb * fb;
-  const brr = ground[o + 4]! - gr * gr, brg = ground[o + 5]! - gr * gg, brb = ground[o + 6]! - gr * gb, bgg = ground[o + 7]! - gg * gg, bgb = ground[o + 8]! - gg * gb, bbb = ground[o + 9]! - gb * gb;
-  const a = NOISE + (hrr + brr) / 2, b = (hrg + brg) / 2, c = (hrb + brb) / 2, e = NOISE + (hgg + bgg) / 2, f = (hgb + bgb) / 2, g = NOISE + (hbb + bbb) / 2;
+  const o = at * CLASS_CHANNELS;
+  const to = at * LINE_CHANNELS;
+  const fr = hair[o + 1]!;
+  const fg = hair[o + 2]!;
+  const fb = hair[o + 3]!;
+  const gr = ground[o + 1]!;
+  const gg = ground[o + 2]!;
+  const gb = ground[o + 3]!;
+  const dr = fr - gr;
+  const dg = fg - gg;
+  const db = fb - gb;
+  const hrr = hair[o + 4]! - fr * fr;
+  const hrg = hair[o + 5]! - fr * fg;
+  const hrb = hair[o + 6]! - fr * fb;
+  const hgg = hair[o + 7]! - fg * fg;
+  const hgb = hair[o + 8]! - fg * fb;
+  const hbb = hair[o + 9]! - fb * fb;
+  const brr = ground[o + 4]! - gr * gr;
+  const brg = ground[o + 5]! - gr * gg;
+  const brb = ground[o + 6]! - gr * gb;
+  const bgg = ground[o + 7]! - gg * gg;
+  const bgb = ground[o + 8]! - gg * gb;
+  const bbb = ground[o + 9]! - gb * gb;
+  const a = NOISE + (hrr + brr) / 2;
+  const b = (hrg + brg) / 2;
+  const c = (hrb + brb) / 2;
+  const e = NOISE + (hgg + bgg) / 2;
+  const f = (hgb + bgb) / 2;
+  const g = NOISE + (hbb + bbb) / 2;
   // The pooled covariance's inverse times the difference, up to a factor.
-  const wr = (e * g - f * f) * dr + (c * f - b * g) * dg + (b * f - c * e) * db, wg = (c * f - b * g) * dr + (a * g - c * c) * dg + (b * c - a * f) * db, wb = (b * f - c * e) * dr + (b * c - a * f) * dg + (a * e - b * b) * db;
+  const wr = (e * g - f * f) * dr + (c * f - b * g) * dg + (b * f - c * e) * db;
+  const wg = (c * f - b * g) * dr + (a * g - c * c) * dg + (b * c - a * f) * db;
+  const wb = (b * f - c * e) * dr + (b * c - a * f) * dg + (a * e - b * b) * db;
   const along = wr * dr + wg * dg + wb * db;
   if (hair[o] === 0 || ground[o] === 0 || !(along > 0)) {
     out[to + 4] = out[to + 5] = Infinity;
@@ -108,9 +164,32 @@ export function mixingLine(hair: Float32Array, ground: Float32Array, at: number,
 
 /** Where the colour of pixel `i` lies on the line at `o`: 0 ground, 1 hair. */
 export function placeOn(lines: Float32Array, o: number, linear: Float32Array, i: number): number {
-  return lines[o]! * linear[3 * i]! + lines[o + 1]! * linear[3 * i + 1]! + lines[o + 2]! * linear[3 * i + 2]! - lines[o + 3]!;
+  return (
+    lines[o]! * linear[3 * i]! +
+    lines[o + 1]! * linear[3 * i + 1]! +
+    lines[o + 2]! * linear[3 * i + 2]! -
+    lines[o + 3]!
+  );
 }
 
-function spread(rr: number, rg: number, rb: number, gg: number, gb: number, bb: number, x: number, y: number, z: number): number {
-  return Math.sqrt(Math.max(0, (NOISE + rr) * x * x + (NOISE + gg) * y * y + (NOISE + bb) * z * z + 2 * (rg * x * y + rb * x * z + gb * y * z)));
+function spread(
+  rr: number,
+  rg: number,
+  rb: number,
+  gg: number,
+  gb: number,
+  bb: number,
+  x: number,
+  y: number,
+  z: number,
+): number {
+  return Math.sqrt(
+    Math.max(
+      0,
+      (NOISE + rr) * x * x +
+        (NOISE + gg) * y * y +
+        (NOISE + bb) * z * z +
+        2 * (rg * x * y + rb * x * z + gb * y * z),
+    ),
+  );
 }

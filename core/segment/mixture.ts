@@ -18,9 +18,15 @@ const LEAST_POWER = -20;
  * @param count of components at most
  * @param leastSpread standard deviation added to each channel, in units of the features
  */
-export function fitMixture(features: Float32Array, samples: readonly number[], count: number, leastSpread: readonly [number, number, number]): Mixture {
+export function fitMixture(
+  features: Float32Array,
+  samples: readonly number[],
+  count: number,
+  leastSpread: readonly [number, number, number],
+): Mixture {
   if (samples.length === 0) return { components: [] };
-  const sorted = samples.toSorted((p, q) => features[3 * p]! - features[3 * q]!), k = Math.min(count, samples.length);
+  const sorted = samples.toSorted((p, q) => features[3 * p]! - features[3 * q]!);
+  const k = Math.min(count, samples.length);
   const centres = Array.from({ length: k }, (_, n) => {
     const seed = sorted[Math.floor(((n + 0.5) / k) * sorted.length)]!;
     return [features[3 * seed]!, features[3 * seed + 1]!, features[3 * seed + 2]!];
@@ -30,7 +36,15 @@ export function fitMixture(features: Float32Array, samples: readonly number[], c
     assign(features, samples, centres, leastSpread, owner);
     move(features, samples, centres, owner);
   }
-  const components = centres.map((centre, n) => component(features, samples.filter((_, i) => owner[i] === n), centre, samples.length, leastSpread));
+  const components = centres.map((centre, n) =>
+    component(
+      features,
+      samples.filter((_, i) => owner[i] === n),
+      centre,
+      samples.length,
+      leastSpread,
+    ),
+  );
   return { components: components.filter((entry) => entry !== undefined) };
 }
 
@@ -38,22 +52,42 @@ export function fitMixture(features: Float32Array, samples: readonly number[], c
 export function mixtureDensity({ components }: Mixture, x: number, y: number, z: number): number {
   let sum = 0;
   for (const c of components) {
-    const dx = x - c[1]!, dy = y - c[2]!, dz = z - c[3]!;
-    const distance = dx * (dx * c[4]! + 2 * (dy * c[5]! + dz * c[6]!)) + dy * (dy * c[7]! + 2 * dz * c[8]!) + dz * dz * c[9]!;
+    const dx = x - c[1]!;
+    const dy = y - c[2]!;
+    const dz = z - c[3]!;
+    const distance =
+      dx * (dx * c[4]! + 2 * (dy * c[5]! + dz * c[6]!)) +
+      dy * (dy * c[7]! + 2 * dz * c[8]!) +
+      dz * dz * c[9]!;
     const power = c[0]! - 0.5 * distance;
     if (power > LEAST_POWER) sum += fastExp(power);
   }
   return sum;
 }
 
-function assign(features: Float32Array, samples: readonly number[], centres: readonly number[][], spread: readonly number[], owner: Uint8Array): void {
-  const scales = spread.map((value) => 1 / value), [sx, sy, sz] = scales as [number, number, number];
-  const places = Float64Array.from(centres.flatMap((centre) => centre.map((value, channel) => value * scales[channel]!)));
+function assign(
+  features: Float32Array,
+  samples: readonly number[],
+  centres: readonly number[][],
+  spread: readonly number[],
+  owner: Uint8Array,
+): void {
+  const scales = spread.map((value) => 1 / value);
+  const [sx, sy, sz] = scales as [number, number, number];
+  const places = Float64Array.from(
+    centres.flatMap((centre) => centre.map((value, channel) => value * scales[channel]!)),
+  );
   for (let i = 0; i < samples.length; i++) {
-    const p = 3 * samples[i]!, x = features[p]! * sx, y = features[p + 1]! * sy, z = features[p + 2]! * sz;
+    const p = 3 * samples[i]!;
+    const x = features[p]! * sx;
+    const y = features[p + 1]! * sy;
+    const z = features[p + 2]! * sz;
     let least = Infinity;
     for (let c = 0; c < places.length; c += 3) {
-      const dx = x - places[c]!, dy = y - places[c + 1]!, dz = z - places[c + 2]!, distance = dx * dx + dy * dy + dz * dz;
+      const dx = x - places[c]!;
+      const dy = y - places[c + 1]!;
+      const dz = z - places[c + 2]!;
+      const distance = dx * dx + dy * dy + dz * dz;
       if (distance < least) {
         least = distance;
         owner[i] = c / 3;
@@ -62,7 +96,12 @@ function assign(features: Float32Array, samples: readonly number[], centres: rea
   }
 }
 
-function move(features: Float32Array, samples: readonly number[], centres: number[][], owner: Uint8Array): void {
+function move(
+  features: Float32Array,
+  samples: readonly number[],
+  centres: number[][],
+  owner: Uint8Array,
+): void {
   const sums = centres.map(() => [0, 0, 0, 0]);
   samples.forEach((sample, i) => {
     const sum = sums[owner[i]!]!;
@@ -74,17 +113,53 @@ function move(features: Float32Array, samples: readonly number[], centres: numbe
   });
 }
 
-function component(features: Float32Array, members: readonly number[], centre: readonly number[], total: number, spread: readonly number[]): Float64Array | undefined {
+function component(
+  features: Float32Array,
+  members: readonly number[],
+  centre: readonly number[],
+  total: number,
+  spread: readonly number[],
+): Float64Array | undefined {
   if (members.length === 0) return undefined;
-  let rr = 0, rg = 0, rb = 0, gg = 0, gb = 0, bb = 0;
+  let rr = 0;
+  let rg = 0;
+  let rb = 0;
+  let gg = 0;
+  let gb = 0;
+  let bb = 0;
   for (const member of members) {
-    const r = features[3 * member]! - centre[0]!, g = features[3 * member + 1]! - centre[1]!, b = features[3 * member + 2]! - centre[2]!;
-    rr += r * r; rg += r * g; rb += r * b; gg += g * g; gb += g * b; bb += b * b;
+    const r = features[3 * member]! - centre[0]!;
+    const g = features[3 * member + 1]! - centre[1]!;
+    const b = features[3 * member + 2]! - centre[2]!;
+    rr += r * r;
+    rg += r * g;
+    rb += r * b;
+    gg += g * g;
+    gb += g * b;
+    bb += b * b;
   }
   const n = members.length;
-  const a = rr / n + spread[0]! ** 2, u = rg / n, v = rb / n, d = gg / n + spread[1]! ** 2, w = gb / n, f = bb / n + spread[2]! ** 2;
-  const first = d * f - w * w, second = v * w - u * f, third = u * w - v * d, determinant = a * first + u * second + v * third;
+  const a = rr / n + spread[0]! ** 2;
+  const u = rg / n;
+  const v = rb / n;
+  const d = gg / n + spread[1]! ** 2;
+  const w = gb / n;
+  const f = bb / n + spread[2]! ** 2;
+  const first = d * f - w * w;
+  const second = v * w - u * f;
+  const third = u * w - v * d;
+  const determinant = a * first + u * second + v * third;
   const logWeight = Math.log(n / total) - 0.5 * Math.log(determinant) - 1.5 * Math.log(2 * Math.PI);
-  return Float64Array.of(logWeight, centre[0]!, centre[1]!, centre[2]!,
-    first / determinant, second / determinant, third / determinant, (a * f - v * v) / determinant, (u * v - a * w) / determinant, (a * d - u * u) / determinant);
+  return Float64Array.of(
+    logWeight,
+    centre[0]!,
+    centre[1]!,
+    centre[2]!,
+    first / determinant,
+    second / determinant,
+    third / determinant,
+    (a * f - v * v) / determinant,
+    (u * v - a * w) / determinant,
+    (a * d - u * u) / determinant,
+  );
 }

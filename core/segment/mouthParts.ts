@@ -20,29 +20,46 @@ const WINDOW_LONG_SIDE = 480;
 /** The border is looked for this far from the landmarks, as a share of the mouth's width. */
 const BORDER_REACH = 0.028;
 /** Lightness between which the dark of a mouth becomes teeth, as shares of the brightest there. */
-const TEETH_FROM = 0.62, TEETH_TO = 0.82, MOST_TEETH_CHROMA = 0.075;
+const TEETH_FROM = 0.62;
+const TEETH_TO = 0.82;
+const MOST_TEETH_CHROMA = 0.075;
 /** An opening lower than this share of the mouth's width shows nothing that can be told. */
 const LEAST_OPENING = 0.02;
 
 /** Lips to the vermilion border: where the landmarks expect them, times how like the lips' own colours a pixel is. */
 export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthParts | undefined {
-  const outer = LIPS_OUTER.map((index) => points[index]!), inner = LIPS_INNER.map((index) => points[index]!);
+  const outer = LIPS_OUTER.map((index) => points[index]!);
+  const inner = LIPS_INNER.map((index) => points[index]!);
   const wide = Math.hypot(points[291]![0] - points[61]![0], points[291]![1] - points[61]![1]);
   const window = featureWindow(pyramid, outer, 0.25 * wide, WINDOW_LONG_SIDE);
   if (!window) return undefined;
-  const { outWidth: width, outHeight: height } = window.region, count = width * height, unit = wide * window.scale;
-  const outline = toWindow(window, outer), gap = toWindow(window, inner), beyond = new Float32Array(count), apart = new Float32Array(count);
+  const { outWidth: width, outHeight: height } = window.region;
+  const count = width * height;
+  const unit = wide * window.scale;
+  const outline = toWindow(window, outer);
+  const gap = toWindow(window, inner);
+  const beyond = new Float32Array(count);
+  const apart = new Float32Array(count);
   for (let i = 0; i < count; i++) {
     const at = [(i % width) + 0.5, Math.floor(i / width) + 0.5] as const;
     beyond[i] = signedDistance(at, outline) / unit;
     apart[i] = signedDistance(at, gap) / unit;
   }
-  const loop = loopCoverage(window, inner), open = loop.reduce((sum, value) => sum + value, 0) / (unit * unit) > LEAST_OPENING;
+  const loop = loopCoverage(window, inner);
+  const open = loop.reduce((sum, value) => sum + value, 0) / (unit * unit) > LEAST_OPENING;
   const between = open ? betweenLips(window, beyond, apart, unit) : new Float32Array(count);
   const place = beyond.map((distance) => 1 / (1 + Math.exp(distance / BORDER_REACH)));
-  const like = likeness(window, place, (i) => beyond[i]! < -0.035 && apart[i]! > 0.02, (i) => beyond[i]! > 0.05 && beyond[i]! < 0.16, 3, 0.012 * unit);
+  const like = likeness(
+    window,
+    place,
+    (i) => beyond[i]! < -0.035 && apart[i]! > 0.02,
+    (i) => beyond[i]! > 0.05 && beyond[i]! < 0.16,
+    3,
+    0.012 * unit,
+  );
   const lips = like.map((smooth, i) => {
-    const firm = Math.min(1, Math.max(0, (smooth - 0.2) / 0.6)), near = Math.min(1, Math.max(0, 1 - (beyond[i]! - 0.06) / 0.04));
+    const firm = Math.min(1, Math.max(0, (smooth - 0.2) / 0.6));
+    const near = Math.min(1, Math.max(0, 1 - (beyond[i]! - 0.06) / 0.04));
     return firm * near * (1 - between[i]!);
   });
   return { window, lips, between, teeth: open ? teethIn(window, between) : between };
@@ -53,22 +70,53 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
  * about the gap and has not the lips' colours, dark or teeth, is told from what has.
  * @param beyond the lips' outline, @param apart from the gap, shares of the mouth's width, inside negative
  */
-function betweenLips(window: FeatureWindow, beyond: Float32Array, apart: Float32Array, unit: number): Float32Array {
-  const { oklab } = window, sure = [...beyond.keys()].filter((i) => beyond[i]! < -0.012 && beyond[i]! > -RIM && apart[i]! > 0.03);
-  const lips = fitMixture(oklab, sure.filter((_, n) => n % Math.ceil(sure.length / MOST_LIPS + 1e-9) === 0), 3, [0.02, 0.008, 0.008]);
-  const foreign = beyond.map((_, i) => mixtureDensity(lips, oklab[3 * i]!, oklab[3 * i + 1]!, oklab[3 * i + 2]!));
+function betweenLips(
+  window: FeatureWindow,
+  beyond: Float32Array,
+  apart: Float32Array,
+  unit: number,
+): Float32Array {
+  const { oklab } = window;
+  const sure = [...beyond.keys()].filter((i) => beyond[i]! < -0.012 && beyond[i]! > -RIM && apart[i]! > 0.03);
+  const lips = fitMixture(
+    oklab,
+    sure.filter((_, n) => n % Math.ceil(sure.length / MOST_LIPS + 1e-9) === 0),
+    3,
+    [0.02, 0.008, 0.008],
+  );
+  const foreign = beyond.map((_, i) =>
+    mixtureDensity(lips, oklab[3 * i]!, oklab[3 * i + 1]!, oklab[3 * i + 2]!),
+  );
   const usual = sure.map((i) => foreign[i]!).sort((p, q) => p - q)[Math.floor(0.03 * sure.length)] ?? 0;
-  const place = apart.map((distance, i) => (beyond[i]! < 0 ? 1 / (1 + Math.exp((distance - GAP_SLACK) / GAP_REACH)) : 0));
-  const like = likeness(window, place, (i) => apart[i]! < 0.02 && beyond[i]! < -0.03 && foreign[i]! < usual, (i) => sure.length > 0 && beyond[i]! < -0.012 && beyond[i]! > -RIM && apart[i]! > 0.03, 4, 0.008 * unit);
+  const place = apart.map((distance, i) =>
+    beyond[i]! < 0 ? 1 / (1 + Math.exp((distance - GAP_SLACK) / GAP_REACH)) : 0,
+  );
+  const like = likeness(
+    window,
+    place,
+    (i) => apart[i]! < 0.02 && beyond[i]! < -0.03 && foreign[i]! < usual,
+    (i) => sure.length > 0 && beyond[i]! < -0.012 && beyond[i]! > -RIM && apart[i]! > 0.03,
+    4,
+    0.008 * unit,
+  );
   return like.map((smooth) => Math.min(1, Math.max(0, (smooth - 0.25) / 0.5)));
 }
 /** Depth of the rim that is lips for sure; how far beyond the gap's landmarks something else may show. */
-const RIM = 0.07, GAP_SLACK = 0.03, GAP_REACH = 0.03, MOST_LIPS = 3000;
+const RIM = 0.07;
+const GAP_SLACK = 0.03;
+const GAP_REACH = 0.03;
+const MOST_LIPS = 3000;
 
 function teethIn({ oklab }: FeatureWindow, between: Float32Array): Float32Array {
-  const brightest = Float32Array.from(between.keys(), (i) => i).filter((i) => between[i]! > 0.9).map((i) => oklab[3 * i]!).sort().at(-1) ?? 0;
+  const brightest =
+    Float32Array.from(between.keys(), (i) => i)
+      .filter((i) => between[i]! > 0.9)
+      .map((i) => oklab[3 * i]!)
+      .sort()
+      .at(-1) ?? 0;
   return between.map((value, i) => {
-    const chroma = Math.hypot(oklab[3 * i + 1]!, oklab[3 * i + 2]!), bright = (oklab[3 * i]! / brightest - TEETH_FROM) / (TEETH_TO - TEETH_FROM);
+    const chroma = Math.hypot(oklab[3 * i + 1]!, oklab[3 * i + 2]!);
+    const bright = (oklab[3 * i]! / brightest - TEETH_FROM) / (TEETH_TO - TEETH_FROM);
     return value * Math.min(1, Math.max(0, bright)) * (chroma < MOST_TEETH_CHROMA ? 1 : 0);
   });
 }

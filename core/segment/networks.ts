@@ -25,4 +25,6 @@ export interface FaceNetworks {
   person(input: Float32Array): Promise<Float32Array>;
 }
 
-export const DETECT_SIZE = 256, MESH_SIZE = 192, PERSON_SIZE = 256;
+export const DETECT_SIZE = 256;
+export const MESH_SIZE = 192;
+export const PERSON_SIZE = 256;

@@ -3,18 +3,29 @@ import { LOCAL_CHANNELS, localColours } from './localColours';
 import { resizePlane, shrinkPlane } from './planes';
 import { roughness } from './texture';
 
-const WIDTH = 40, HEIGHT = 30, plane = (value: (x: number, y: number) => number) => Float32Array.from({ length: WIDTH * HEIGHT }, (_, i) => value(i % WIDTH, Math.floor(i / WIDTH)));
+const WIDTH = 40;
+const HEIGHT = 30;
+const plane = (value: (x: number, y: number) => number) =>
+  Float32Array.from({ length: WIDTH * HEIGHT }, (_, i) => value(i % WIDTH, Math.floor(i / WIDTH)));
 
 describe('planes', () => {
   it('shrink to the means of their blocks (hand sum), and keep a ramp when enlarged', () => {
     expect([...shrinkPlane(Float32Array.of(1, 2, 3, 4, 5, 6, 7, 8), 4, 2, 2, 1)]).toEqual([3.5, 5.5]);
-    const large = resizePlane(plane((x) => x + 0.5), WIDTH, HEIGHT, 2 * WIDTH, 2 * HEIGHT);
-    for (const column of [4, 31, 70]) expect(large[20 * 2 * WIDTH + column]).toBeCloseTo((column + 0.5) / 2, 4);
+    const large = resizePlane(
+      plane((x) => x + 0.5),
+      WIDTH,
+      HEIGHT,
+      2 * WIDTH,
+      2 * HEIGHT,
+    );
+    for (const column of [4, 31, 70])
+      expect(large[20 * 2 * WIDTH + column]).toBeCloseTo((column + 0.5) / 2, 4);
   });
 });
 
 describe('local colours', () => {
-  const left = plane((x) => (x < 20 ? 1 : 0)), linear = new Float32Array(3 * WIDTH * HEIGHT);
+  const left = plane((x) => (x < 20 ? 1 : 0));
+  const linear = new Float32Array(3 * WIDTH * HEIGHT);
   left.forEach((value, i) => linear.set(value ? [0.2, 0.3, 0.4] : [0.9, 0.9, 0.9], 3 * i));
 
   it('see a class alone, beside it and far from it', () => {
@@ -24,19 +35,39 @@ describe('local colours', () => {
       [0.2, 0.3, 0.4].forEach((value, channel) => expect(data[o + channel]).toBeCloseTo(value, 5));
       expect(data[o + 3]).toBeLessThan(1e-3);
     }
-    expect([data[LOCAL_CHANNELS * (15 * WIDTH + 5) + 4], data[LOCAL_CHANNELS * (15 * WIDTH + 39) + 4]]).toEqual([1, 0]);
+    expect([
+      data[LOCAL_CHANNELS * (15 * WIDTH + 5) + 4],
+      data[LOCAL_CHANNELS * (15 * WIDTH + 39) + 4],
+    ]).toEqual([1, 0]);
   });
 
   it('of a class that is nowhere are none', () => {
-    expect(localColours(linear, new Float32Array(left.length), WIDTH, HEIGHT, 3).data.every((value) => value === 0)).toBe(true);
+    expect(
+      localColours(linear, new Float32Array(left.length), WIDTH, HEIGHT, 3).data.every(
+        (value) => value === 0,
+      ),
+    ).toBe(true);
   });
 });
 
 describe('roughness', () => {
-  const of = (value: (x: number, y: number) => number) => roughness({ space: 'srgbLinear', width: WIDTH, height: HEIGHT, data: Float32Array.from({ length: 3 * WIDTH * HEIGHT }, (_, p) => value(Math.floor(p / 3) % WIDTH, Math.floor(p / 3 / WIDTH))) }, 4)[15 * WIDTH + 20]!;
+  const of = (value: (x: number, y: number) => number) =>
+    roughness(
+      {
+        space: 'srgbLinear',
+        width: WIDTH,
+        height: HEIGHT,
+        data: Float32Array.from({ length: 3 * WIDTH * HEIGHT }, (_, p) =>
+          value(Math.floor(p / 3) % WIDTH, Math.floor(p / 3 / WIDTH)),
+        ),
+      },
+      4,
+    )[15 * WIDTH + 20]!;
 
   it('tells strands from a plain surface, and a single edge from strands', () => {
-    const plain = of(() => 0.3), strands = of((x) => (x % 2 ? 0.2 : 0.4)), edge = of((x) => (x < 20 ? 0.2 : 0.4));
+    const plain = of(() => 0.3);
+    const strands = of((x) => (x % 2 ? 0.2 : 0.4));
+    const edge = of((x) => (x < 20 ? 0.2 : 0.4));
     expect(strands - plain).toBeGreaterThan(2);
     expect(strands - edge).toBeGreaterThan(1);
   });

@@ -1,10 +1,18 @@
 /** Means of a raster over the pixels of a smaller one of the same part. */
-export function shrinkPlane(plane: Float32Array, width: number, height: number, smallWidth: number, smallHeight: number): Float32Array {
+export function shrinkPlane(
+  plane: Float32Array,
+  width: number,
+  height: number,
+  smallWidth: number,
+  smallHeight: number,
+): Float32Array {
   const out = new Float32Array(smallWidth * smallHeight);
   for (let row = 0, i = 0; row < smallHeight; row++) {
-    const top = Math.floor((row * height) / smallHeight), bottom = Math.max(top + 1, Math.floor(((row + 1) * height) / smallHeight));
+    const top = Math.floor((row * height) / smallHeight);
+    const bottom = Math.max(top + 1, Math.floor(((row + 1) * height) / smallHeight));
     for (let column = 0; column < smallWidth; column++, i++) {
-      const left = Math.floor((column * width) / smallWidth), right = Math.max(left + 1, Math.floor(((column + 1) * width) / smallWidth));
+      const left = Math.floor((column * width) / smallWidth);
+      const right = Math.max(left + 1, Math.floor(((column + 1) * width) / smallWidth));
       let sum = 0;
       for (let y = top; y < bottom; y++) for (let x = left; x < right; x++) sum += plane[y * width + x]!;
       out[i] = sum / ((bottom - top) * (right - left));
@@ -14,13 +22,28 @@ export function shrinkPlane(plane: Float32Array, width: number, height: number, 
 }
 
 /** A plane at another size, bilinear between pixel centres. */
-export function resizePlane(plane: Float32Array, width: number, height: number, newWidth: number, newHeight: number): Float32Array {
+export function resizePlane(
+  plane: Float32Array,
+  width: number,
+  height: number,
+  newWidth: number,
+  newHeight: number,
+): Float32Array {
   const out = new Float32Array(newWidth * newHeight);
   for (let row = 0, i = 0; row < newHeight; row++) {
-    const y = Math.min(height - 1, Math.max(0, ((row + 0.5) * height) / newHeight - 0.5)), top = Math.floor(y), down = y - top, upper = top * width, lower = Math.min(height - 1, top + 1) * width;
+    const y = Math.min(height - 1, Math.max(0, ((row + 0.5) * height) / newHeight - 0.5));
+    const top = Math.floor(y);
+    const down = y - top;
+    const upper = top * width;
+    const lower = Math.min(height - 1, top + 1) * width;
     for (let column = 0; column < newWidth; column++, i++) {
-      const x = Math.min(width - 1, Math.max(0, ((column + 0.5) * width) / newWidth - 0.5)), left = Math.floor(x), right = Math.min(width - 1, left + 1), across = x - left;
-      out[i] = (1 - down) * (plane[upper + left]! * (1 - across) + plane[upper + right]! * across) + down * (plane[lower + left]! * (1 - across) + plane[lower + right]! * across);
+      const x = Math.min(width - 1, Math.max(0, ((column + 0.5) * width) / newWidth - 0.5));
+      const left = Math.floor(x);
+      const right = Math.min(width - 1, left + 1);
+      const across = x - left;
+      out[i] =
+        (1 - down) * (plane[upper + left]! * (1 - across) + plane[upper + right]! * across) +
+        down * (plane[lower + left]! * (1 - across) + plane[lower + right]! * across);
     }
   }
   return out;

@@ -7,19 +7,24 @@ import type { HeadGrid } from './headGrid';
 import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn } from './mixingLines';
 import { shrinkPlane } from './planes';
 
-const GUIDE_RADIUS = 3, GUIDE_EPSILON = 1e-4;
+const GUIDE_RADIUS = 3;
+const GUIDE_EPSILON = 1e-4;
 /** Windows of the local colours, and the band about the hair in which single strands are looked for, in face widths. */
-const COLOUR_REACH = 0.16, STRAND_REACH = 0.11;
+const COLOUR_REACH = 0.16;
+const STRAND_REACH = 0.11;
 /** Share of a class from which on a pixel tells of its colours. */
 const PURE = 0.9;
 /** Share of hair about a place above which the background there is hardly trusted to be bare. */
-const BARE_BELOW = 0.5, HARDLY = 0.02;
+const BARE_BELOW = 0.5;
+const HARDLY = 0.02;
 /** The second look knows the colours of what the first one took for hair and for ground. */
 const LOOKS = 2;
 /** Radius in pixels over which the first look tells the second where hair is, and how far it is believed. */
-const TOLD_RADIUS = 4, TOLD = 0.5;
+const TOLD_RADIUS = 4;
+const TOLD = 0.5;
 /** Window that tells how deep inside the hair a place lies, in face widths, and the share of hair in it from which on it is deep. */
-const DEEP_REACH = 0.06, DEEP_FROM = 0.9;
+const DEEP_REACH = 0.06;
+const DEEP_FROM = 0.9;
 /** How far the classes may be off in the band; deep inside, where a strand that shines is no hole, it is the ground's own doubt. */
 const CLASS_DOUBT = 0.25;
 /** Standard deviations of the ground that are not yet a strand, of the mean of nine pixels. */
@@ -32,7 +37,9 @@ const BESIDE = 0.05;
 const LONE = 0.2;
 
 /** Share from which on a class is sure; how far about it may be mixed, in face widths, and the share of sure places there from which on all of it counts. */
-const SURE = 0.8, HAZE_REACH = 0.04, HAZE = 0.03;
+const SURE = 0.8;
+const HAZE_REACH = 0.04;
+const HAZE = 0.03;
 /** Steps at which powers are looked up. */
 const POWER_STEPS = 1023;
 
@@ -43,9 +50,23 @@ const POWER_STEPS = 1023;
  */
 const GROUNDS = [
   { name: 'skin', noise: 0.3, deepDoubt: 0.05, ownPower: powers(2.6), classPower: powers(2), open: false },
-  { name: 'clothes', noise: 0.15, deepDoubt: 0.05, ownPower: powers(1.5), classPower: powers(1.5), open: false },
+  {
+    name: 'clothes',
+    noise: 0.15,
+    deepDoubt: 0.05,
+    ownPower: powers(1.5),
+    classPower: powers(1.5),
+    open: false,
+  },
   { name: 'background', noise: 0.03, deepDoubt: 0.2, ownPower: powers(1), classPower: powers(4), open: true },
-  { name: 'others', noise: 0.15, deepDoubt: 0.05, ownPower: powers(1.5), classPower: powers(1.5), open: false },
+  {
+    name: 'others',
+    noise: 0.15,
+    deepDoubt: 0.05,
+    ownPower: powers(1.5),
+    classPower: powers(1.5),
+    open: false,
+  },
 ] as const;
 
 /**
@@ -56,55 +77,121 @@ const GROUNDS = [
  * @param fine the photo's pixels of the same part at the finer size
  * @see Levin, Lischinski, Weiss 2008 for mixed pixels on local lines of colour
  */
-export function refineClasses(grid: HeadGrid, small: HeadGrid, classes: HeadClasses, region: Region, fine: LinearRaster): HeadClasses {
-  const { outWidth: width, outHeight: height } = grid.region, count = region.outWidth * region.outHeight;
+export function refineClasses(
+  grid: HeadGrid,
+  small: HeadGrid,
+  classes: HeadClasses,
+  region: Region,
+  fine: LinearRaster,
+): HeadClasses {
+  const { outWidth: width, outHeight: height } = grid.region;
+  const count = region.outWidth * region.outHeight;
   const guide = prepareGuide(grid.source.data.map(guideOfLinear), width, height, GUIDE_RADIUS, GUIDE_EPSILON);
   const finer = (name: HeadClass) => {
     const out = new Float32Array(count);
-    evaluateGuided(guidedCoefficients(guide, classes[name]), grid.region, region, fine, (value) => value, out);
+    evaluateGuided(
+      guidedCoefficients(guide, classes[name]),
+      grid.region,
+      region,
+      fine,
+      (value) => value,
+      out,
+    );
     return out;
   };
-  const refined = ofEachClass((name) => (name === 'others' && grid.others.length === 0 ? new Float32Array(count) : finer(name)));
+  const refined = ofEachClass((name) =>
+    name === 'others' && grid.others.length === 0 ? new Float32Array(count) : finer(name),
+  );
   shareOut(refined);
-  const shrunk = ofEachClass((name) => shrinkPlane(classes[name], width, height, small.region.outWidth, small.region.outHeight));
+  const shrunk = ofEachClass((name) =>
+    shrinkPlane(classes[name], width, height, small.region.outWidth, small.region.outHeight),
+  );
   takeStrands(small, shrunk, refined, region, fine);
   for (const name of ['skin', 'clothes'] as const) dropHaze(small, shrunk[name], name, refined, region);
   return refined;
 }
 
-function takeStrands(grid: HeadGrid, classes: HeadClasses, refined: HeadClasses, region: Region, fine: LinearRaster): void {
-  const { outWidth: columns, outHeight: rows } = grid.region, { outWidth: width, outHeight: height } = region, unit = (grid.frame.unit * columns) / grid.region.width, reach = Math.ceil(STRAND_REACH * unit);
-  const about = (name: HeadClass) => boxMeans(boxMeans(classes[name], 1, columns, rows, reach), 1, columns, rows, reach);
-  const near = about('hair'), within = boxMeans(classes.hair, 1, columns, rows, Math.ceil(DEEP_REACH * unit));
+function takeStrands(
+  grid: HeadGrid,
+  classes: HeadClasses,
+  refined: HeadClasses,
+  region: Region,
+  fine: LinearRaster,
+): void {
+  const { outWidth: columns, outHeight: rows } = grid.region;
+  const { outWidth: width, outHeight: height } = region;
+  const unit = (grid.frame.unit * columns) / grid.region.width;
+  const reach = Math.ceil(STRAND_REACH * unit);
+  const about = (name: HeadClass) =>
+    boxMeans(boxMeans(classes[name], 1, columns, rows, reach), 1, columns, rows, reach);
+  const near = about('hair');
+  const within = boxMeans(classes.hair, 1, columns, rows, Math.ceil(DEEP_REACH * unit));
   const grounds = groundsOf(GROUNDS.map(({ name }) => about(name)));
   // Colours run more smoothly than places: a grid of half the size tells them.
-  const colourColumns = Math.ceil(columns / 2), colourRows = Math.ceil(rows / 2), colourCells = cellsOf(region, colourColumns, colourRows), seeds = cellsOf({ ...region, outWidth: colourColumns, outHeight: colourRows }, columns, rows);
-  const cells = cellsOf(region, columns, rows), band = bandOf(cells, near, within);
-  const trust = (name: number, cell: number) => (HEAD_CLASSES[name] !== 'background' || near[seeds[cell]!]! < BARE_BELOW ? 1 : HARDLY);
-  const lines = new Float32Array(GROUNDS.length * seeds.length * LINE_CHANNELS), mixed = refined.hair.slice(), guided = refined.hair.slice();
+  const colourColumns = Math.ceil(columns / 2);
+  const colourRows = Math.ceil(rows / 2);
+  const colourCells = cellsOf(region, colourColumns, colourRows);
+  const seeds = cellsOf({ ...region, outWidth: colourColumns, outHeight: colourRows }, columns, rows);
+  const cells = cellsOf(region, columns, rows);
+  const band = bandOf(cells, near, within);
+  const trust = (name: number, cell: number) =>
+    HEAD_CLASSES[name] !== 'background' || near[seeds[cell]!]! < BARE_BELOW ? 1 : HARDLY;
+  const lines = new Float32Array(GROUNDS.length * seeds.length * LINE_CHANNELS);
+  const mixed = refined.hair.slice();
+  const guided = refined.hair.slice();
   const lineOf = (ground: number, i: number) => (ground * seeds.length + colourCells[i]!) * LINE_CHANNELS;
   let prior = guided;
   for (let look = 0; look < LOOKS; look++) {
     if (look > 0) {
-      const told = boxMeans(boxMeans(refined.hair, 1, width, height, TOLD_RADIUS), 1, width, height, TOLD_RADIUS);
+      const told = boxMeans(
+        boxMeans(refined.hair, 1, width, height, TOLD_RADIUS),
+        1,
+        width,
+        height,
+        TOLD_RADIUS,
+      );
       prior = guided.map((share, i) => share + TOLD * (told[i]! - share));
     }
-    const colours = classColours(fine, pureLabels(refined), HEAD_CLASSES.length, trust, colourColumns, colourRows, (COLOUR_REACH * unit) / 2), hair = colours[HEAD_CLASSES.indexOf('hair')]!;
+    const colours = classColours(
+      fine,
+      pureLabels(refined),
+      HEAD_CLASSES.length,
+      trust,
+      colourColumns,
+      colourRows,
+      (COLOUR_REACH * unit) / 2,
+    );
+    const hair = colours[HEAD_CLASSES.indexOf('hair')]!;
     GROUNDS.forEach(({ name }, n) => {
       const own = lines.subarray(n * seeds.length * LINE_CHANNELS);
-      for (let cell = 0; cell < seeds.length; cell++) mixingLine(hair, colours[HEAD_CLASSES.indexOf(name)]!, cell, own);
+      for (let cell = 0; cell < seeds.length; cell++)
+        mixingLine(hair, colours[HEAD_CLASSES.indexOf(name)]!, cell, own);
     });
     for (const i of band) mixed[i] = placeOn(lines, lineOf(grounds.first[cells[i]!]!, i), fine.data, i);
     for (const i of band) {
-      const cell = cells[i]!, first = grounds.first[cell]!, line = lineOf(first, i), secondly = grounds.secondShare[cell]!;
+      const cell = cells[i]!;
+      const first = grounds.first[cell]!;
+      const line = lineOf(first, i);
+      const secondly = grounds.secondShare[cell]!;
       if (lines[line + 4] === Infinity) continue;
       // Away from the hair a strand must stand out from what the ground does by itself.
-      const away = 1 - clamp01(within[cell]! / AMONG_HAIR), seen = away > 0 ? clamp01(meanOfNine(mixed, i, width) / (GROUND_NOISE * lines[line + 5]! + 0.02) - 1) : 1;
-      const place = { near: near[cell]!, within: within[cell]!, gate: 1 - away * (1 - seen), prior: prior[i]! };
+      const away = 1 - clamp01(within[cell]! / AMONG_HAIR);
+      const seen =
+        away > 0 ? clamp01(meanOfNine(mixed, i, width) / (GROUND_NOISE * lines[line + 5]! + 0.02) - 1) : 1;
+      const place = {
+        near: near[cell]!,
+        within: within[cell]!,
+        gate: 1 - away * (1 - seen),
+        prior: prior[i]!,
+      };
       let share = shareOver(GROUNDS[first]!, mixed[i]!, lines, line, place);
       if (secondly > 0) {
-        const second = grounds.second[cell]!, other = lineOf(second, i);
-        if (lines[other + 4] !== Infinity) share += secondly * (shareOver(GROUNDS[second]!, placeOn(lines, other, fine.data, i), lines, other, place) - share);
+        const second = grounds.second[cell]!;
+        const other = lineOf(second, i);
+        if (lines[other + 4] !== Infinity)
+          share +=
+            secondly *
+            (shareOver(GROUNDS[second]!, placeOn(lines, other, fine.data, i), lines, other, place) - share);
       }
       setHair(refined, i, share, refined[GROUNDS[first]!.name]);
     }
@@ -124,18 +211,40 @@ interface Surroundings {
  * weighed by their inverse variances; the spread of a mixture goes with its shares).
  * @see Chuang, Curless, Salesin, Szeliski 2001, "A Bayesian approach to digital matting", from memory
  */
-function shareOver({ noise, deepDoubt, ownPower, classPower, open }: (typeof GROUNDS)[number], mixed: number, lines: Float32Array, line: number, { near, within, gate, prior }: Surroundings): number {
-  const own = clamp01(mixed), byHair = own * lines[line + 4]!, byGround = (1 - own) * lines[line + 5]!, variance = byHair * byHair + byGround * byGround + noise * noise;
-  const deep = clamp01((within - DEEP_FROM) / (1 - DEEP_FROM)), doubt = (CLASS_DOUBT + deep * (deepDoubt - CLASS_DOUBT)) ** 2, beside = open ? 1 : clamp01(near / BESIDE);
-  const share = (classPower[Math.round(POWER_STEPS * clamp01(prior))]! * variance + ownPower[Math.round(POWER_STEPS * own)]! * gate * beside * doubt) / (variance + doubt);
+function shareOver(
+  { noise, deepDoubt, ownPower, classPower, open }: (typeof GROUNDS)[number],
+  mixed: number,
+  lines: Float32Array,
+  line: number,
+  { near, within, gate, prior }: Surroundings,
+): number {
+  const own = clamp01(mixed);
+  const byHair = own * lines[line + 4]!;
+  const byGround = (1 - own) * lines[line + 5]!;
+  const variance = byHair * byHair + byGround * byGround + noise * noise;
+  const deep = clamp01((within - DEEP_FROM) / (1 - DEEP_FROM));
+  const doubt = (CLASS_DOUBT + deep * (deepDoubt - CLASS_DOUBT)) ** 2;
+  const beside = open ? 1 : clamp01(near / BESIDE);
+  const share =
+    (classPower[Math.round(POWER_STEPS * clamp01(prior))]! * variance +
+      ownPower[Math.round(POWER_STEPS * own)]! * gate * beside * doubt) /
+    (variance + doubt);
   return (open ? 1 : clamp01(within / LONE)) * share;
 }
 
 /** The ground about each cell, the next strongest, and its share where both are near. */
-function groundsOf(about: readonly Float32Array[]): { first: Uint8Array; second: Uint8Array; secondShare: Float32Array } {
-  const count = about[0]!.length, first = new Uint8Array(count), second = new Uint8Array(count), secondShare = new Float32Array(count);
+function groundsOf(about: readonly Float32Array[]): {
+  first: Uint8Array;
+  second: Uint8Array;
+  secondShare: Float32Array;
+} {
+  const count = about[0]!.length;
+  const first = new Uint8Array(count);
+  const second = new Uint8Array(count);
+  const secondShare = new Float32Array(count);
   for (let cell = 0; cell < count; cell++) {
-    let best = 0, next = 1;
+    let best = 0;
+    let next = 1;
     for (let n = 1; n < about.length; n++) {
       if (about[n]![cell]! > about[best]![cell]!) {
         next = best;
@@ -149,21 +258,48 @@ function groundsOf(about: readonly Float32Array[]): { first: Uint8Array; second:
   }
   return { first, second, secondShare };
 }
-const MEETING_SHARPNESS = 3, LEAST_SHARE = 0.02;
+const MEETING_SHARPNESS = 3;
+const LEAST_SHARE = 0.02;
 
 /** Beyond these a place lies outside the band. */
-const NEARLY_NONE = 1e-4, NEARLY_ALL = 0.9999;
+const NEARLY_NONE = 1e-4;
+const NEARLY_ALL = 0.9999;
 
 /** Skin and cloth are whole: where none is sure about a place, mixed colours only look like them, and are of the ground beside. */
-function dropHaze({ region: { outWidth: columns, outHeight: rows, width }, frame }: HeadGrid, coarse: Float32Array, name: 'skin' | 'clothes', { skin, clothes, background, others }: HeadClasses, region: Region): void {
-  const reach = Math.max(1, Math.round((HAZE_REACH * frame.unit * columns) / width)), cells = cellsOf(region, columns, rows);
-  const sure = boxMeans(boxMeans(coarse.map((share) => Number(share > SURE)), 1, columns, rows, reach), 1, columns, rows, reach);
-  const own = name === 'skin' ? skin : clothes, other = name === 'skin' ? clothes : skin;
+function dropHaze(
+  { region: { outWidth: columns, outHeight: rows, width }, frame }: HeadGrid,
+  coarse: Float32Array,
+  name: 'skin' | 'clothes',
+  { skin, clothes, background, others }: HeadClasses,
+  region: Region,
+): void {
+  const reach = Math.max(1, Math.round((HAZE_REACH * frame.unit * columns) / width));
+  const cells = cellsOf(region, columns, rows);
+  const sure = boxMeans(
+    boxMeans(
+      coarse.map((share) => Number(share > SURE)),
+      1,
+      columns,
+      rows,
+      reach,
+    ),
+    1,
+    columns,
+    rows,
+    reach,
+  );
+  const own = name === 'skin' ? skin : clothes;
+  const other = name === 'skin' ? clothes : skin;
   for (let i = 0; i < own.length; i++) {
     const dropped = own[i]! * (1 - clamp01(sure[cells[i]!]! / HAZE));
     if (dropped === 0) continue;
     own[i]! -= dropped;
-    const to = others[i]! > Math.max(background[i]!, other[i]!) ? others : background[i]! > other[i]! ? background : other;
+    const to =
+      others[i]! > Math.max(background[i]!, other[i]!)
+        ? others
+        : background[i]! > other[i]!
+          ? background
+          : other;
     to[i]! += dropped;
   }
 }
@@ -172,7 +308,8 @@ function dropHaze({ region: { outWidth: columns, outHeight: rows, width }, frame
 function bandOf(cells: Int32Array, near: Float32Array, within: Float32Array): Int32Array {
   const members = new Int32Array(cells.length);
   let count = 0;
-  for (let i = 0; i < cells.length; i++) if (near[cells[i]!]! >= NEARLY_NONE && within[cells[i]!]! <= NEARLY_ALL) members[count++] = i;
+  for (let i = 0; i < cells.length; i++)
+    if (near[cells[i]!]! >= NEARLY_NONE && within[cells[i]!]! <= NEARLY_ALL) members[count++] = i;
   return members.subarray(0, count);
 }
 
@@ -206,7 +343,12 @@ function clamp01(value: number): number {
 }
 
 /** Gives a pixel its share of hair; what it had besides shares the rest as before. */
-function setHair({ skin, hair, clothes, background, others }: HeadClasses, i: number, share: number, ground: Float32Array): void {
+function setHair(
+  { skin, hair, clothes, background, others }: HeadClasses,
+  i: number,
+  share: number,
+  ground: Float32Array,
+): void {
   const rest = 1 - hair[i]!;
   hair[i] = share;
   if (rest <= 0.02) {
@@ -223,6 +365,21 @@ function setHair({ skin, hair, clothes, background, others }: HeadClasses, i: nu
 
 /** Mean of a pixel and its eight neighbours; beyond the border itself. */
 function meanOfNine(plane: Float32Array, i: number, width: number): number {
-  const column = i % width, left = column > 0 ? i - 1 : i, right = column < width - 1 ? i + 1 : i, up = i >= width ? -width : 0, down = i + width < plane.length ? width : 0;
-  return (plane[left + up]! + plane[i + up]! + plane[right + up]! + plane[left]! + plane[i]! + plane[right]! + plane[left + down]! + plane[i + down]! + plane[right + down]!) / 9;
+  const column = i % width;
+  const left = column > 0 ? i - 1 : i;
+  const right = column < width - 1 ? i + 1 : i;
+  const up = i >= width ? -width : 0;
+  const down = i + width < plane.length ? width : 0;
+  return (
+    (plane[left + up]! +
+      plane[i + up]! +
+      plane[right + up]! +
+      plane[left]! +
+      plane[i]! +
+      plane[right]! +
+      plane[left + down]! +
+      plane[i + down]! +
+      plane[right + down]!) /
+    9
+  );
 }

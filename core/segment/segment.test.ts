@@ -8,10 +8,17 @@ import { pointOfSquare, turnedCrop } from './turnedCrop';
 
 /** A drawn eye: white, iris of radius 34 about (150, 100) with a glint, pupil of radius 14, between straight lids. */
 function drawnEye() {
-  const width = 300, height = 200, data = new Uint8Array(width * height * 4), opening = new Float32Array(width * height);
+  const width = 300;
+  const height = 200;
+  const data = new Uint8Array(width * height * 4);
+  const opening = new Float32Array(width * height);
   for (let i = 0; i < width * height; i++) {
-    const x = (i % width) + 0.5, y = Math.floor(i / width) + 0.5, distance = Math.hypot(x - 150, y - 100), open = Math.abs(y - 100) < 28 && Math.abs(x - 150) < 75;
-    const glint = Math.abs(x - 138) < 6 && Math.abs(y - 90) < 6, noise = ((i * 7919) % 9) - 4;
+    const x = (i % width) + 0.5;
+    const y = Math.floor(i / width) + 0.5;
+    const distance = Math.hypot(x - 150, y - 100);
+    const open = Math.abs(y - 100) < 28 && Math.abs(x - 150) < 75;
+    const glint = Math.abs(x - 138) < 6 && Math.abs(y - 90) < 6;
+    const noise = ((i * 7919) % 9) - 4;
     const code = !open ? 150 : glint ? 250 : distance < 14 ? 20 : distance < 34 ? 90 : 205;
     data.set([code + noise, code + noise, code + noise, 255], 4 * i);
     opening[i] = open ? 1 : 0;
@@ -21,16 +28,62 @@ function drawnEye() {
 
 describe('iris', () => {
   // The network's guess may be a fifth of the eye off.
-  it.each([[150, 100], [162, 96], [134, 104]] as const)('is found by its edge near a guess at %s, %s, within 4 hundredths of its radius, glint and lids notwithstanding', (x, y) => {
-    const { pyramid, opening } = drawnEye(), window = featureWindow(pyramid, [[0, 0], [300, 200]], 0, 300)!, fit = fitIris(window, [[75, 100], [225, 100]], opening, [x, y], [29, 39])!;
-    expect(Math.hypot(fit.x - 150, fit.y - 100)).toBeLessThan(1.5);
-    expect(Math.abs(fit.radius / 34 - 1)).toBeLessThan(0.04);
-    expect(Math.abs(fit.pupilRadius / 14 - 1)).toBeLessThan(0.2);
-  });
+  it.each([
+    [150, 100],
+    [162, 96],
+    [134, 104],
+  ] as const)(
+    'is found by its edge near a guess at %s, %s, within 4 hundredths of its radius, glint and lids notwithstanding',
+    (x, y) => {
+      const { pyramid, opening } = drawnEye();
+      const window = featureWindow(
+        pyramid,
+        [
+          [0, 0],
+          [300, 200],
+        ],
+        0,
+        300,
+      )!;
+      const fit = fitIris(
+        window,
+        [
+          [75, 100],
+          [225, 100],
+        ],
+        opening,
+        [x, y],
+        [29, 39],
+      )!;
+      expect(Math.hypot(fit.x - 150, fit.y - 100)).toBeLessThan(1.5);
+      expect(Math.abs(fit.radius / 34 - 1)).toBeLessThan(0.04);
+      expect(Math.abs(fit.pupilRadius / 14 - 1)).toBeLessThan(0.2);
+    },
+  );
 
   it('of a closed eye is said to be none', () => {
-    const { pyramid } = drawnEye(), window = featureWindow(pyramid, [[0, 0], [300, 200]], 0, 300)!;
-    expect(fitIris(window, [[75, 100], [225, 100]], new Float32Array(300 * 200), [150, 100], [29, 39])).toBeUndefined();
+    const { pyramid } = drawnEye();
+    const window = featureWindow(
+      pyramid,
+      [
+        [0, 0],
+        [300, 200],
+      ],
+      0,
+      300,
+    )!;
+    expect(
+      fitIris(
+        window,
+        [
+          [75, 100],
+          [225, 100],
+        ],
+        new Float32Array(300 * 200),
+        [150, 100],
+        [29, 39],
+      ),
+    ).toBeUndefined();
   });
 });
 
@@ -38,20 +91,39 @@ describe('places on a face', () => {
   const frame = { unit: 200, tiltRadians: 0.7, origin: [400, 300] as const };
 
   it('turn into its frame and back', () => {
-    for (const point of [[400, 300], [512.5, 90], [-40, 700]] as const) faceToImage(frame, imageToFace(frame, point)).forEach((value, i) => expect(value).toBeCloseTo(point[i]!, 9));
+    for (const point of [
+      [400, 300],
+      [512.5, 90],
+      [-40, 700],
+    ] as const)
+      faceToImage(frame, imageToFace(frame, point)).forEach((value, i) =>
+        expect(value).toBeCloseTo(point[i]!, 9),
+      );
     expect(imageToFace({ ...frame, tiltRadians: 0 }, [500, 400])).toEqual([0.5, 0.5]);
   });
 
   it('lie as far from a square as they do (hand sums)', () => {
-    const square = [[0, 0], [4, 0], [4, 4], [0, 4]] as const;
-    expect([signedDistance([2, 1], square), signedDistance([7, 2], square), signedDistance([7, 8], square)]).toEqual([-1, 3, 5]);
+    const square = [
+      [0, 0],
+      [4, 0],
+      [4, 4],
+      [0, 4],
+    ] as const;
+    expect([
+      signedDistance([2, 1], square),
+      signedDistance([7, 2], square),
+      signedDistance([7, 8], square),
+    ]).toEqual([-1, 3, 5]);
   });
 });
 
 describe('crop', () => {
   it('of a quarter turn shows columns as rows', () => {
-    const data = Uint8Array.from({ length: 64 * 64 * 4 }, (_, p) => (p % 4 === 3 ? 255 : 4 * ((p >> 2) % 64)));
-    const pyramid = buildPyramid({ space: 'srgb8', width: 64, height: 64, data }), square = { centreX: 32, centreY: 32, side: 64, tiltRadians: Math.PI / 2 };
+    const data = Uint8Array.from({ length: 64 * 64 * 4 }, (_, p) =>
+      p % 4 === 3 ? 255 : 4 * ((p >> 2) % 64),
+    );
+    const pyramid = buildPyramid({ space: 'srgb8', width: 64, height: 64, data });
+    const square = { centreX: 32, centreY: 32, side: 64, tiltRadians: Math.PI / 2 };
     const crop = turnedCrop(pyramid, square, 64);
     expect(pointOfSquare(square, 0.5, 0)[0]).toBeCloseTo(64);
     expect(crop[3 * (10 * 64 + 20)]! * 255).toBeCloseTo(4 * 53, 1);
@@ -60,11 +132,29 @@ describe('crop', () => {
 
 describe('mixture', () => {
   it('tells two clouds apart, and integrates to about one', () => {
-    const features = Float32Array.from({ length: 3000 }, (_, i) => (i < 1500 ? 0.3 : 0.7) + 0.02 * Math.sin(i * 12.9898) + (i % 3 === 0 ? 0.05 : 0));
-    const first = fitMixture(features, Array.from({ length: 500 }, (_, i) => i), 2, [0.02, 0.02, 0.02]), second = fitMixture(features, Array.from({ length: 500 }, (_, i) => 500 + i), 2, [0.02, 0.02, 0.02]);
-    expect(mixtureDensity(first, 0.35, 0.3, 0.3)).toBeGreaterThan(1000 * mixtureDensity(second, 0.35, 0.3, 0.3));
+    const features = Float32Array.from(
+      { length: 3000 },
+      (_, i) => (i < 1500 ? 0.3 : 0.7) + 0.02 * Math.sin(i * 12.9898) + (i % 3 === 0 ? 0.05 : 0),
+    );
+    const first = fitMixture(
+      features,
+      Array.from({ length: 500 }, (_, i) => i),
+      2,
+      [0.02, 0.02, 0.02],
+    );
+    const second = fitMixture(
+      features,
+      Array.from({ length: 500 }, (_, i) => 500 + i),
+      2,
+      [0.02, 0.02, 0.02],
+    );
+    expect(mixtureDensity(first, 0.35, 0.3, 0.3)).toBeGreaterThan(
+      1000 * mixtureDensity(second, 0.35, 0.3, 0.3),
+    );
     let sum = 0;
-    for (let x = 0.1; x < 0.6; x += 0.01) for (let y = 0.1; y < 0.5; y += 0.01) for (let z = 0.1; z < 0.5; z += 0.01) sum += mixtureDensity(first, x, y, z) * 1e-6;
+    for (let x = 0.1; x < 0.6; x += 0.01)
+      for (let y = 0.1; y < 0.5; y += 0.01)
+        for (let z = 0.1; z < 0.5; z += 0.01) sum += mixtureDensity(first, x, y, z) * 1e-6;
     expect(sum).toBeCloseTo(1, 1);
   });
 

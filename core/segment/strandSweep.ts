@@ -24,13 +24,16 @@ const LONG_SIDE = 1400;
 /** Share of a sweep's radius over which it gives way to what was there. */
 const RIM = 0.35;
 /** Coverage from which on a pixel is surely hair, and up to which it surely is not. */
-const SURE_HAIR = 0.9, SURE_GROUND = 0.08;
+const SURE_HAIR = 0.9;
+const SURE_GROUND = 0.08;
 /** Standard deviations of the ground that are not yet a strand, of the mean of nine pixels. */
 const GROUND_NOISE = 0.6;
 /** Side in pixels of the cells in which colours are told apart. */
 const CELL = 4;
 /** How far what was there may be off along the sweep, and deep inside the hair, from this share of it on. */
-const DOUBT = 0.4, DEEP_DOUBT = 0.05, DEEP_FROM = 0.93;
+const DOUBT = 0.4;
+const DEEP_DOUBT = 0.05;
+const DEEP_FROM = 0.93;
 
 /**
  * Single strands along a swept edge: where each pixel's colour lies between the hair's and the ground's colours near
@@ -39,17 +42,36 @@ const DOUBT = 0.4, DEEP_DOUBT = 0.05, DEEP_FROM = 0.93;
  * @returns undefined when nothing was swept, or there is no hair or no ground about
  * @see Levin, Lischinski, Weiss 2008 for mixed pixels on local lines of colour
  */
-export function sweepStrands(pyramid: Pyramid, sweeps: readonly Sweep[], before: (region: Region) => Float32Array): SweptStrands | undefined {
-  const all = boundsOfAll(sweeps.filter(({ points }) => points.length > 0).map(({ points, radius }) => boundsOfPoints(points, 3 * radius)));
+export function sweepStrands(
+  pyramid: Pyramid,
+  sweeps: readonly Sweep[],
+  before: (region: Region) => Float32Array,
+): SweptStrands | undefined {
+  const all = boundsOfAll(
+    sweeps
+      .filter(({ points }) => points.length > 0)
+      .map(({ points, radius }) => boundsOfPoints(points, 3 * radius)),
+  );
   const region = all && windowOf(pyramid, all);
   if (!region) return undefined;
-  const { outWidth: width, outHeight: height } = region, fine = sampleRegion(pyramid, region), prior = before(region), band = bandOf(sweeps, region);
-  const labels = Uint8Array.from(prior, (value, i) => (value > SURE_HAIR ? HAIR : value < SURE_GROUND && band[i] === 0 ? GROUND : NO_CLASS));
+  const { outWidth: width, outHeight: height } = region;
+  const fine = sampleRegion(pyramid, region);
+  const prior = before(region);
+  const band = bandOf(sweeps, region);
+  const labels = Uint8Array.from(prior, (value, i) =>
+    value > SURE_HAIR ? HAIR : value < SURE_GROUND && band[i] === 0 ? GROUND : NO_CLASS,
+  );
   // Where the sweep leaves no ground beside it, what lies within it must tell.
   if (!labels.includes(GROUND)) prior.forEach((value, i) => value < SURE_GROUND && (labels[i] = GROUND));
   if (!labels.includes(HAIR) || !labels.includes(GROUND)) return undefined;
-  const columns = Math.ceil(width / CELL), rows = Math.ceil(height / CELL), reach = Math.max(2, (0.6 * Math.max(...sweeps.map(({ radius }) => radius)) * width) / region.width);
-  const lines = new Float32Array(columns * rows * LINE_CHANNELS), mixed = prior.slice(), cellOf = (i: number) => Math.floor((Math.floor(i / width) * rows) / height) * columns + Math.floor(((i % width) * columns) / width);
+  const columns = Math.ceil(width / CELL);
+  const rows = Math.ceil(height / CELL);
+  const reach = Math.max(2, (0.6 * Math.max(...sweeps.map(({ radius }) => radius)) * width) / region.width);
+  const lines = new Float32Array(columns * rows * LINE_CHANNELS);
+  const mixed = prior.slice();
+  const cellOf = (i: number) =>
+    Math.floor((Math.floor(i / width) * rows) / height) * columns +
+    Math.floor(((i % width) * columns) / width);
   const mix = () => {
     const [hair, ground] = classColours(fine, labels, 2, () => 1, columns, rows, reach / CELL);
     for (let cell = 0; cell < columns * rows; cell++) mixingLine(hair!, ground!, cell, lines);
@@ -60,36 +82,71 @@ export function sweepStrands(pyramid: Pyramid, sweeps: readonly Sweep[], before:
   };
   // The ground beyond the sweep tells where there is ground within it, and that tells the ground's colours nearer by.
   mix();
-  for (let i = 0; i < prior.length; i++) if (band[i]! > 0 && prior[i]! < 1 - SURE_GROUND && mixed[i]! < SURE_GROUND) labels[i] = GROUND;
+  for (let i = 0; i < prior.length; i++)
+    if (band[i]! > 0 && prior[i]! < 1 - SURE_GROUND && mixed[i]! < SURE_GROUND) labels[i] = GROUND;
   mix();
-  const steady = boxMeans(mixed, 1, width, height, 1), within = boxMeans(prior, 1, width, height, Math.ceil(reach / 2));
-  const coverage8 = new Uint8Array(prior.length), weight8 = new Uint8Array(prior.length);
+  const steady = boxMeans(mixed, 1, width, height, 1);
+  const within = boxMeans(prior, 1, width, height, Math.ceil(reach / 2));
+  const coverage8 = new Uint8Array(prior.length);
+  const weight8 = new Uint8Array(prior.length);
   for (let i = 0; i < prior.length; i++) {
     if (band[i] === 0) continue;
-    const o = cellOf(i) * LINE_CHANNELS, hairSpread = lines[o + 4]!, groundSpread = lines[o + 5]!;
+    const o = cellOf(i) * LINE_CHANNELS;
+    const hairSpread = lines[o + 4]!;
+    const groundSpread = lines[o + 5]!;
     if (hairSpread === Infinity) continue;
-    const gate = clamp(steady[i]! / (GROUND_NOISE * groundSpread + 0.02) - 1), own = clamp(mixed[i]!), byHair = own * hairSpread, byGround = (1 - own) * groundSpread;
+    const gate = clamp(steady[i]! / (GROUND_NOISE * groundSpread + 0.02) - 1);
+    const own = clamp(mixed[i]!);
+    const byHair = own * hairSpread;
+    const byGround = (1 - own) * groundSpread;
     // Deep inside there are no holes, however a strand shines.
-    const deep = clamp((within[i]! - DEEP_FROM) / (1 - DEEP_FROM)), doubt = (DOUBT + deep * (DEEP_DOUBT - DOUBT)) ** 2, variance = byHair * byHair + byGround * byGround;
+    const deep = clamp((within[i]! - DEEP_FROM) / (1 - DEEP_FROM));
+    const doubt = (DOUBT + deep * (DEEP_DOUBT - DOUBT)) ** 2;
+    const variance = byHair * byHair + byGround * byGround;
     coverage8[i] = Math.round((255 * (prior[i]! * variance + own * gate * doubt)) / (variance + doubt));
     weight8[i] = Math.round(255 * band[i]!);
   }
   return { coverage: { region, coverage8 }, weight: { region, coverage8: weight8 } };
 }
-const HAIR = 0, GROUND = 1;
+const HAIR = 0;
+const GROUND = 1;
 
 function windowOf(pyramid: Pyramid, bounds: Bounds): Region | undefined {
-  const x = Math.max(0, Math.floor(bounds.left)), y = Math.max(0, Math.floor(bounds.top));
-  const width = Math.min(pyramid.width, Math.ceil(bounds.right)) - x, height = Math.min(pyramid.height, Math.ceil(bounds.bottom)) - y, scale = Math.min(1, LONG_SIDE / Math.max(width, height));
-  return width < 1 || height < 1 ? undefined : { x, y, width, height, outWidth: Math.max(1, Math.round(width * scale)), outHeight: Math.max(1, Math.round(height * scale)) };
+  const x = Math.max(0, Math.floor(bounds.left));
+  const y = Math.max(0, Math.floor(bounds.top));
+  const width = Math.min(pyramid.width, Math.ceil(bounds.right)) - x;
+  const height = Math.min(pyramid.height, Math.ceil(bounds.bottom)) - y;
+  const scale = Math.min(1, LONG_SIDE / Math.max(width, height));
+  return width < 1 || height < 1
+    ? undefined
+    : {
+        x,
+        y,
+        width,
+        height,
+        outWidth: Math.max(1, Math.round(width * scale)),
+        outHeight: Math.max(1, Math.round(height * scale)),
+      };
 }
 
 /** 1 along the sweeps, falling to 0 at their rims. */
 function bandOf(sweeps: readonly Sweep[], region: Region): Float32Array {
-  const scale = region.outWidth / region.width, band = new Float32Array(region.outWidth * region.outHeight);
+  const scale = region.outWidth / region.width;
+  const band = new Float32Array(region.outWidth * region.outHeight);
   for (const { points, radius } of sweeps) {
-    const own = points.map(([x, y, pressure]): StrokePoint => [(x - region.x) * scale, (y - region.y) * scale, pressure]), reach = Math.max(1, radius * scale);
-    paintStroke(own, reach, { width: region.outWidth, height: region.outHeight }, (distance) => clamp((reach - distance) / (RIM * reach)), band);
+    const own = points.map(([x, y, pressure]): StrokePoint => [
+      (x - region.x) * scale,
+      (y - region.y) * scale,
+      pressure,
+    ]);
+    const reach = Math.max(1, radius * scale);
+    paintStroke(
+      own,
+      reach,
+      { width: region.outWidth, height: region.outHeight },
+      (distance) => clamp((reach - distance) / (RIM * reach)),
+      band,
+    );
   }
   return band;
 }

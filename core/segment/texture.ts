@@ -13,8 +13,13 @@ const LEAST_CONTRAST = 0.004;
  */
 export function roughness({ width, height, data }: LinearRaster, radius: number): Float32Array {
   const tone = new Float32Array(width * height);
-  for (let i = 0; i < tone.length; i++) tone[i] = Math.sqrt(Math.max(0, luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!])));
-  const smooth = boxMeans(tone, 1, width, height, 1), contrast = new Float32Array(tone.length);
-  for (let i = 0; i < tone.length; i++) contrast[i] = fastLog(Math.abs(tone[i]! - smooth[i]!) / (smooth[i]! + 0.03) + LEAST_CONTRAST);
+  for (let i = 0; i < tone.length; i++)
+    tone[i] = Math.sqrt(
+      Math.max(0, luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!])),
+    );
+  const smooth = boxMeans(tone, 1, width, height, 1);
+  const contrast = new Float32Array(tone.length);
+  for (let i = 0; i < tone.length; i++)
+    contrast[i] = fastLog(Math.abs(tone[i]! - smooth[i]!) / (smooth[i]! + 0.03) + LEAST_CONTRAST);
   return boxMeans(contrast, 1, width, height, Math.max(1, Math.round(radius)));
 }

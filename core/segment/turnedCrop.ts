@@ -10,8 +10,15 @@ export interface TurnedSquare {
 }
 
 /** The point of the photo that lies at (u, v) of a square, each 0..1. */
-export function pointOfSquare({ centreX, centreY, side, tiltRadians }: TurnedSquare, u: number, v: number): readonly [number, number] {
-  const across = (u - 0.5) * side, down = (v - 0.5) * side, cos = Math.cos(tiltRadians), sin = Math.sin(tiltRadians);
+export function pointOfSquare(
+  { centreX, centreY, side, tiltRadians }: TurnedSquare,
+  u: number,
+  v: number,
+): readonly [number, number] {
+  const across = (u - 0.5) * side;
+  const down = (v - 0.5) * side;
+  const cos = Math.cos(tiltRadians);
+  const sin = Math.sin(tiltRadians);
   return [centreX + across * cos - down * sin, centreY + across * sin + down * cos];
 }
 
@@ -21,17 +28,34 @@ export function pointOfSquare({ centreX, centreY, side, tiltRadians }: TurnedSqu
  * @returns interleaved red, green, blue, 0..1
  */
 export function turnedCrop(pyramid: Pyramid, square: TurnedSquare, size: number): Float32Array {
-  const step = square.side / size, level = Math.min(pyramid.levels.length - 1, Math.max(0, Math.floor(Math.log2(step))));
-  const { width, height, data } = pyramid.levels[level]!, shrink = 2 ** -level;
+  const step = square.side / size;
+  const level = Math.min(pyramid.levels.length - 1, Math.max(0, Math.floor(Math.log2(step))));
+  const { width, height, data } = pyramid.levels[level]!;
+  const shrink = 2 ** -level;
   // A bilinear sample sees two pixels along each axis.
-  const samples = Math.max(1, Math.min(4, Math.ceil((step * shrink) / 2))), out = new Float32Array(size * size * 3), share = 1 / (255 * samples * samples);
-  const [left, top] = pointOfSquare(square, 0, 0), fine = (step * shrink) / samples, acrossX = fine * Math.cos(square.tiltRadians), acrossY = fine * Math.sin(square.tiltRadians);
+  const samples = Math.max(1, Math.min(4, Math.ceil((step * shrink) / 2)));
+  const out = new Float32Array(size * size * 3);
+  const share = 1 / (255 * samples * samples);
+  const [left, top] = pointOfSquare(square, 0, 0);
+  const fine = (step * shrink) / samples;
+  const acrossX = fine * Math.cos(square.tiltRadians);
+  const acrossY = fine * Math.sin(square.tiltRadians);
   for (let row = 0, o = 0; row < size; row++) {
     for (let column = 0; column < size; column++, o += 3) {
       for (let j = 0; j < samples; j++) {
         for (let i = 0; i < samples; i++) {
-          const across = column * samples + i + 0.5, down = row * samples + j + 0.5;
-          addBilinear(data, width, height, left * shrink + across * acrossX - down * acrossY - 0.5, top * shrink + across * acrossY + down * acrossX - 0.5, share, out, o);
+          const across = column * samples + i + 0.5;
+          const down = row * samples + j + 0.5;
+          addBilinear(
+            data,
+            width,
+            height,
+            left * shrink + across * acrossX - down * acrossY - 0.5,
+            top * shrink + across * acrossY + down * acrossX - 0.5,
+            share,
+            out,
+            o,
+          );
         }
       }
     }
@@ -39,14 +63,32 @@ export function turnedCrop(pyramid: Pyramid, square: TurnedSquare, size: number)
   return out;
 }
 
-function addBilinear(data: Uint8Array | Uint8ClampedArray, width: number, height: number, x: number, y: number, share: number, out: Float32Array, o: number): void {
-  const left = Math.floor(x), top = Math.floor(y);
+function addBilinear(
+  data: Uint8Array | Uint8ClampedArray,
+  width: number,
+  height: number,
+  x: number,
+  y: number,
+  share: number,
+  out: Float32Array,
+  o: number,
+): void {
+  const left = Math.floor(x);
+  const top = Math.floor(y);
   if (left < -1 || top < -1 || left >= width || top >= height) return;
-  const right = x - left, down = y - top;
-  const x0 = Math.max(0, left), x1 = Math.min(width - 1, left + 1), y0 = Math.max(0, top), y1 = Math.min(height - 1, top + 1);
-  const p = (y0 * width + x0) * 4, q = (y0 * width + x1) * 4, r = (y1 * width + x0) * 4, s = (y1 * width + x1) * 4;
+  const right = x - left;
+  const down = y - top;
+  const x0 = Math.max(0, left);
+  const x1 = Math.min(width - 1, left + 1);
+  const y0 = Math.max(0, top);
+  const y1 = Math.min(height - 1, top + 1);
+  const p = (y0 * width + x0) * 4;
+  const q = (y0 * width + x1) * 4;
+  const r = (y1 * width + x0) * 4;
+  const s = (y1 * width + x1) * 4;
   for (let channel = 0; channel < 3; channel++) {
-    const upper = data[p + channel]! * (1 - right) + data[q + channel]! * right, lower = data[r + channel]! * (1 - right) + data[s + channel]! * right;
+    const upper = data[p + channel]! * (1 - right) + data[q + channel]! * right;
+    const lower = data[r + channel]! * (1 - right) + data[s + channel]! * right;
     out[o + channel]! += share * (upper * (1 - down) + lower * down);
   }
 }

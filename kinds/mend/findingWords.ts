@@ -4,7 +4,13 @@ import type { Finding } from '#core/measure/check';
 export function findingWords(finding: Finding): string {
   switch (finding.is) {
     case 'hue':
-      return `skin: ${finding.rungs.filter(({ off }) => Math.abs(off) >= 0.5).map(({ rung, hueDegrees, off }) => `${rung} ${hueDegrees.toFixed(0)}°, ${Math.abs(off).toFixed(0)}° too ${off > 0 ? 'green' : 'red'}`).join('; ')}`;
+      return `skin: ${finding.rungs
+        .filter(({ off }) => Math.abs(off) >= 0.5)
+        .map(
+          ({ rung, hueDegrees, off }) =>
+            `${rung} ${hueDegrees.toFixed(0)}°, ${Math.abs(off).toFixed(0)}° too ${off > 0 ? 'green' : 'red'}`,
+        )
+        .join('; ')}`;
     case 'blotches':
       return `skin: blotchy, its redness spreads over ${(1000 * finding.range).toFixed(0)} where even skin has 5 to 10`;
     case 'apart':
@@ -21,11 +27,17 @@ export function findingWords(finding: Finding): string {
 /** What the step that mends it does. */
 export function mendWords(finding: Finding): string | undefined {
   switch (finding.is) {
-    case 'hue': return 'Bring hue into the corridor';
-    case 'blotches': return 'Even by 70 %';
-    case 'apart': return 'Match to the face';
-    case 'flushed': return 'Even the cheeks by half';
-    case 'pushed': return `Darken by ${finding.stops.toFixed(1)} stops`;
-    case 'clipped': return undefined;
+    case 'hue':
+      return 'Bring hue into the corridor';
+    case 'blotches':
+      return 'Even by 70 %';
+    case 'apart':
+      return 'Match to the face';
+    case 'flushed':
+      return 'Even the cheeks by half';
+    case 'pushed':
+      return `Darken by ${finding.stops.toFixed(1)} stops`;
+    case 'clipped':
+      return undefined;
   }
 }

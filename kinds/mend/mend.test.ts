@@ -7,9 +7,29 @@ import { KINDS } from '#kinds/registry.gen';
 import { findingWords, mendWords } from './findingWords';
 import { mendAll, mendOf } from './mend';
 
-const HUE: Finding = { is: 'hue', rungs: [{ rung: 'light', hueDegrees: 43, off: 15, target: 24 }, { rung: 'middle', hueDegrees: 41, off: 13, target: 24 }, { rung: 'shade', hueDegrees: 24, off: 0, target: 24 }] };
-const ALL: readonly Finding[] = [HUE, { is: 'blotches', range: 0.025 }, { is: 'apart', lightness: -9, hueDegrees: -6 }, { is: 'flushed', degrees: 11 }, { is: 'clipped', end: 'white', share: 0.03 }, { is: 'pushed', share: 0.5, stops: 0.42 }];
-const about = (finding: Finding, sitterId = 's1'): PhotoFinding => ({ finding, sitterId, skinId: 'skin', faceId: 'face', neckAndLimbsId: 'neck' });
+const HUE: Finding = {
+  is: 'hue',
+  rungs: [
+    { rung: 'light', hueDegrees: 43, off: 15, target: 24 },
+    { rung: 'middle', hueDegrees: 41, off: 13, target: 24 },
+    { rung: 'shade', hueDegrees: 24, off: 0, target: 24 },
+  ],
+};
+const ALL: readonly Finding[] = [
+  HUE,
+  { is: 'blotches', range: 0.025 },
+  { is: 'apart', lightness: -9, hueDegrees: -6 },
+  { is: 'flushed', degrees: 11 },
+  { is: 'clipped', end: 'white', share: 0.03 },
+  { is: 'pushed', share: 0.5, stops: 0.42 },
+];
+const about = (finding: Finding, sitterId = 's1'): PhotoFinding => ({
+  finding,
+  sitterId,
+  skinId: 'skin',
+  faceId: 'face',
+  neckAndLimbsId: 'neck',
+});
 
 describe('mending', () => {
   it.each(ALL)('$is: a step whose parameters its kind accepts, or none, and words for both', (finding) => {
@@ -34,9 +54,13 @@ describe('mending', () => {
   });
 
   it('goes from light to flush, and judges each on what the steps before it leave', async () => {
-    const photo = newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: 10, height: 10 }), seen: number[] = [];
+    const photo = newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: 10, height: 10 });
+    const seen: number[] = [];
     // What the first step mends is not found again.
-    const look = ({ plan }: Photo) => { seen.push(plan.length); return plan.length === 0 ? [about(ALL[2]!), about(HUE)] : [about(HUE)]; };
+    const look = ({ plan }: Photo) => {
+      seen.push(plan.length);
+      return plan.length === 0 ? [about(ALL[2]!), about(HUE)] : [about(HUE)];
+    };
     const mended = await mendAll(photo, look, () => `id${seen.length}`);
     expect(mended.plan.map(({ kind }) => kind)).toEqual(['match', 'hue-to-target']);
     expect(mended.plan.every(({ on, strength }) => on && strength === 1)).toBe(true);
@@ -45,10 +69,25 @@ describe('mending', () => {
   });
 
   it('says how far it is, and gives up when told to, with the photo as it was', async () => {
-    const photo = newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: 10, height: 10 }), shares: number[] = [];
-    await mendAll(photo, () => [], () => 'id', (share) => shares.push(share));
+    const photo = newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: 10, height: 10 });
+    const shares: number[] = [];
+    await mendAll(
+      photo,
+      () => [],
+      () => 'id',
+      (share) => shares.push(share),
+    );
     expect(shares).toEqual([0, 0.2, 0.4, 0.6, 0.8]);
-    await expect(mendAll(photo, () => [about(HUE)], () => 'id', (share) => { if (share > 0.4) throw new Error('given up'); })).rejects.toThrow('given up');
+    await expect(
+      mendAll(
+        photo,
+        () => [about(HUE)],
+        () => 'id',
+        (share) => {
+          if (share > 0.4) throw new Error('given up');
+        },
+      ),
+    ).rejects.toThrow('given up');
     expect(photo.plan).toEqual([]);
   });
 });

@@ -17,9 +17,19 @@ const NO_LIGHT = { exposure: 0, gamma: 1, contrast: 0, saturation: 0, warmth: 0 
 export function mendOf({ finding, skinId, faceId, neckAndLimbsId }: PhotoFinding): Mend | undefined {
   switch (finding.is) {
     case 'hue': {
-      const targets = Object.fromEntries(['light', 'middle', 'shade'].map((name) => [name, rounded(finding.rungs.find(({ rung }) => rung === name)?.target)]));
+      const targets = Object.fromEntries(
+        ['light', 'middle', 'shade'].map((name) => [
+          name,
+          rounded(finding.rungs.find(({ rung }) => rung === name)?.target),
+        ]),
+      );
       const none = { light: null, middle: null, shade: null };
-      return { kind: 'hue-to-target', version: 2, areaId: skinId, parameters: { hue: targets, saturation: none, lightness: none, keeps: 'chroma', more: [] } };
+      return {
+        kind: 'hue-to-target',
+        version: 2,
+        areaId: skinId,
+        parameters: { hue: targets, saturation: none, lightness: none, keeps: 'chroma', more: [] },
+      };
     }
     case 'blotches':
       return even(skinId, { hue: EVENNESS, saturation: EVENNESS, lightness: EVENNESS, blush: 0 });
@@ -27,9 +37,19 @@ export function mendOf({ finding, skinId, faceId, neckAndLimbsId }: PhotoFinding
       return even(faceId ?? skinId, { hue: 0.5, saturation: 0.3, lightness: 0, blush: 0 });
     case 'apart':
       if (!faceId || !neckAndLimbsId) return undefined;
-      return { kind: 'match', version: 1, areaId: neckAndLimbsId, parameters: { to: { by: 'area', areaId: faceId }, light: LIGHT_SHARE, colour: 1 } };
+      return {
+        kind: 'match',
+        version: 1,
+        areaId: neckAndLimbsId,
+        parameters: { to: { by: 'area', areaId: faceId }, light: LIGHT_SHARE, colour: 1 },
+      };
     case 'pushed':
-      return { kind: 'light', version: 1, areaId: skinId, parameters: { ...NO_LIGHT, exposure: -Math.round(ROUNDED * finding.stops) / ROUNDED } };
+      return {
+        kind: 'light',
+        version: 1,
+        areaId: skinId,
+        parameters: { ...NO_LIGHT, exposure: -Math.round(ROUNDED * finding.stops) / ROUNDED },
+      };
     case 'clipped':
       return undefined;
   }
@@ -52,12 +72,23 @@ const ORDER: readonly Finding['is'][] = ['apart', 'blotches', 'hue', 'flushed', 
  * @param newId makes the id of a step
  * @param onProgress share done, 0..1; may throw to give up
  */
-export async function mendAll(photo: Photo, look: (photo: Photo) => readonly PhotoFinding[] | Promise<readonly PhotoFinding[]>, newId: () => string, onProgress: (share: number) => void = () => undefined): Promise<Photo> {
+export async function mendAll(
+  photo: Photo,
+  look: (photo: Photo) => readonly PhotoFinding[] | Promise<readonly PhotoFinding[]>,
+  newId: () => string,
+  onProgress: (share: number) => void = () => undefined,
+): Promise<Photo> {
   let mended = photo;
   for (const [n, is] of ORDER.entries()) {
     onProgress(n / ORDER.length);
-    const mends = (await look(mended)).filter(({ finding }) => finding.is === is).map(mendOf).filter((mend) => mend !== undefined);
-    mended = { ...mended, plan: [...mended.plan, ...mends.map((mend) => ({ ...mend, id: newId(), strength: 1, on: true }))] };
+    const mends = (await look(mended))
+      .filter(({ finding }) => finding.is === is)
+      .map(mendOf)
+      .filter((mend) => mend !== undefined);
+    mended = {
+      ...mended,
+      plan: [...mended.plan, ...mends.map((mend) => ({ ...mend, id: newId(), strength: 1, on: true }))],
+    };
   }
   return mended;
 }

@@ -7,8 +7,9 @@ import { createHash } from 'node:crypto';
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('render:response', (response) => {
     const body = String(response.body ?? '');
-    const hashes = [...body.matchAll(/<script(?![^>]*\bsrc=)(?![^>]*application\/json)[^>]*>([\s\S]*?)<\/script>/g)]
-      .map(([, script]) => `'sha256-${createHash('sha256').update(script!).digest('base64')}'`);
+    const hashes = [
+      ...body.matchAll(/<script(?![^>]*\bsrc=)(?![^>]*application\/json)[^>]*>([\s\S]*?)<\/script>/g),
+    ].map(([, script]) => `'sha256-${createHash('sha256').update(script!).digest('base64')}'`);
     const { 'x-powered-by': _, ...headers } = response.headers as Record<string, string>;
     response.headers = {
       ...headers,

@@ -7,7 +7,10 @@ export type ImagePoint = readonly [x: number, y: number];
 
 /** The bench as a hand meets it: a real pointer on the picture, in pixels of the photo. */
 export class Bench {
-  constructor(readonly page: Page, readonly photo = { width: 1080, height: 1350 }) {}
+  constructor(
+    readonly page: Page,
+    readonly photo = { width: 1080, height: 1350 },
+  ) {}
 
   /** Opens a sitting from the list. */
   static async open(page: Page, sitting = 'Lantern Row Players'): Promise<Bench> {
@@ -33,8 +36,13 @@ export class Bench {
 
   /** Where a point of the photo lies on the screen. */
   async at([x, y]: ImagePoint): Promise<[number, number]> {
-    const stage = this.page.getByTestId('stage'), box = (await stage.boundingBox())!;
-    const [left, top, zoom] = (await stage.getAttribute('data-view'))!.split(' ').map(Number) as [number, number, number];
+    const stage = this.page.getByTestId('stage');
+    const box = (await stage.boundingBox())!;
+    const [left, top, zoom] = (await stage.getAttribute('data-view'))!.split(' ').map(Number) as [
+      number,
+      number,
+      number,
+    ];
     return [box.x + left + x * zoom, box.y + top + y * zoom];
   }
 
@@ -52,7 +60,10 @@ export class Bench {
   }
 
   async choosePart(name: string): Promise<void> {
-    await this.page.getByRole('group', { name: /^Face map/ }).getByRole('button', { name: new RegExp(`^${name}`) }).press('Enter');
+    await this.page
+      .getByRole('group', { name: /^Face map/ })
+      .getByRole('button', { name: new RegExp(`^${name}`) })
+      .press('Enter');
   }
 
   /** The hue that a row of the readings shows, in degrees. */
@@ -79,17 +90,28 @@ export class Bench {
 
 /** Interleaved 8-bit RGB of a picture file, by an independent decoder. */
 export async function decode(file: string): Promise<{ data: Buffer; width: number; height: number }> {
-  const { data, info } = await sharp(await readFile(file)).rotate().removeAlpha().raw().toBuffer({ resolveWithObject: true });
+  const { data, info } = await sharp(await readFile(file))
+    .rotate()
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
   return { data, width: info.width, height: info.height };
 }
 
 /** Share of a region's pixels in which any channel differs by more than `tolerance` codes. */
-export function shareChanged(first: Buffer, second: Buffer, width: number, [left, top, right, bottom]: readonly [number, number, number, number], tolerance: number): number {
+export function shareChanged(
+  first: Buffer,
+  second: Buffer,
+  width: number,
+  [left, top, right, bottom]: readonly [number, number, number, number],
+  tolerance: number,
+): number {
   let changed = 0;
   for (let y = top; y < bottom; y++) {
     for (let x = left; x < right; x++) {
       const p = 3 * (y * width + x);
-      if ([0, 1, 2].some((channel) => Math.abs(first[p + channel]! - second[p + channel]!) > tolerance)) changed++;
+      if ([0, 1, 2].some((channel) => Math.abs(first[p + channel]! - second[p + channel]!) > tolerance))
+        changed++;
     }
   }
   return changed / ((right - left) * (bottom - top));

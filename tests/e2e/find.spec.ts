@@ -2,18 +2,25 @@ import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
 import { Bench, decode } from './bench';
 
-test('find: parts at a press, lips corrected by a removing stroke, coverage out and in as PNG', async ({ page }, info) => {
+test('find: parts at a press, lips corrected by a removing stroke, coverage out and in as PNG', async ({
+  page,
+}, info) => {
   test.setTimeout(150_000);
-  const origins = new Set<string>(), problems: string[] = [];
-  page.on('request', (request) => origins.add(new URL(request.url()).protocol.startsWith('http') ? new URL(request.url()).origin : 'blob'));
+  const origins = new Set<string>();
+  const problems: string[] = [];
+  page.on('request', (request) =>
+    origins.add(new URL(request.url()).protocol.startsWith('http') ? new URL(request.url()).origin : 'blob'),
+  );
   page.on('pageerror', (error) => problems.push(error.message));
-  const bench = await Bench.open(page), map = page.getByRole('group', { name: /^Face map/ });
+  const bench = await Bench.open(page);
+  const map = page.getByRole('group', { name: /^Face map/ });
 
   await test.step('Find divides the sitter into parts; one undo takes all of it back', async () => {
     await page.keyboard.press('f');
     await expect(page.getByText('Found 1 sitter', { exact: false })).toBeVisible({ timeout: 60_000 });
     await expect(page.getByText('Sitter 1')).toBeVisible();
-    for (const part of ['Skin', 'Hair', 'Lips', 'Irises', 'Clothes', 'Background']) await expect(map.getByRole('button', { name: part, exact: true })).toHaveCount(1);
+    for (const part of ['Skin', 'Hair', 'Lips', 'Irises', 'Clothes', 'Background'])
+      await expect(map.getByRole('button', { name: part, exact: true })).toHaveCount(1);
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(page.getByText('Sitter 1')).toHaveCount(0);
     await page.getByRole('button', { name: 'Redo' }).click();
@@ -28,10 +35,14 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
   });
 
   const exportPng = async (name: string) => {
-    const download = page.waitForEvent('download'), file = info.outputPath(name);
+    const download = page.waitForEvent('download');
+    const file = info.outputPath(name);
     await page.getByRole('button', { name: 'Export PNG' }).click();
     await (await download).saveAs(file);
-    const { data, info: { width, height } } = await sharp(file).greyscale().raw().toBuffer({ resolveWithObject: true });
+    const {
+      data,
+      info: { width, height },
+    } = await sharp(file).greyscale().raw().toBuffer({ resolveWithObject: true });
     return { file, width, height, at: (x: number, y: number) => data[y * width + x]! };
   };
 
@@ -45,7 +56,11 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
     await page.keyboard.press('p');
     await page.keyboard.press('a');
     for (let n = 0; n < 6; n++) await page.keyboard.press('v');
-    await bench.draw([[440, 845], [500, 845], [520, 850]]);
+    await bench.draw([
+      [440, 845],
+      [500, 845],
+      [520, 850],
+    ]);
     await page.keyboard.press('Escape');
     await bench.settle();
     const half = await exportPng('half.png');
@@ -58,9 +73,13 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
     await page.keyboard.press('Escape');
     await page.getByLabel('Coverage to add to this area').setInputFiles(info.outputPath('lips.png'));
     await expect(page.getByRole('button', { name: 'lips.png', exact: true })).toBeVisible();
-    expect((await exportPng('again.png')).at(535, 852)).toBe((await decode(info.outputPath('lips.png'))).data[3 * (852 * 1080 + 535)]);
+    expect((await exportPng('again.png')).at(535, 852)).toBe(
+      (await decode(info.outputPath('lips.png'))).data[3 * (852 * 1080 + 535)],
+    );
     const small = info.outputPath('small.png');
-    await sharp({ create: { width: 20, height: 20, channels: 3, background: '#fff' } }).png().toFile(small);
+    await sharp({ create: { width: 20, height: 20, channels: 3, background: '#fff' } })
+      .png()
+      .toFile(small);
     await page.getByLabel('Coverage to add to this area').setInputFiles(small);
     await expect(page.getByRole('alert')).toContainText('is not a grey 8-bit PNG of 1080 × 1350 pixels');
     await page.getByRole('button', { name: 'Put away' }).first().click();
@@ -71,7 +90,8 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
     await page.keyboard.press('g');
     await bench.settle();
     const shown = async (x: number, y: number) => {
-      const at = await bench.at([x, y]), box = (await page.getByTestId('stage').boundingBox())!;
+      const at = await bench.at([x, y]);
+      const box = (await page.getByTestId('stage').boundingBox())!;
       return [...(await bench.shown(Math.round(at[0] - box.x), Math.round(at[1] - box.y), 1, 1))];
     };
     await expect.poll(() => shown(300, 300)).toEqual([0, 0, 0]);
@@ -88,7 +108,12 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
   await test.step('lasso, invert, duplicate', async () => {
     await page.getByRole('button', { name: 'New area', exact: true }).last().click();
     await page.keyboard.press('q');
-    await bench.draw([[200, 200], [400, 200], [400, 400], [200, 400]]);
+    await bench.draw([
+      [200, 200],
+      [400, 200],
+      [400, 400],
+      [200, 400],
+    ]);
     await page.keyboard.press('Escape');
     await bench.settle();
     const loop = await exportPng('loop.png');
@@ -106,15 +131,28 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
 
 test('find in a photo without a face says so, and areas can be made by hand', async ({ page }, info) => {
   const file = info.outputPath('mug.png');
-  await sharp({ create: { width: 600, height: 500, channels: 3, background: '#8a6a4a' } }).composite([{ input: Buffer.from('<svg width="600" height="500"><rect x="200" y="150" width="160" height="220" rx="20" fill="#ddd"/></svg>') }]).png().toFile(file);
+  await sharp({ create: { width: 600, height: 500, channels: 3, background: '#8a6a4a' } })
+    .composite([
+      {
+        input: Buffer.from(
+          '<svg width="600" height="500"><rect x="200" y="150" width="160" height="220" rx="20" fill="#ddd"/></svg>',
+        ),
+      },
+    ])
+    .png()
+    .toFile(file);
   await page.goto('/');
   await page.getByLabel('Photos for a new sitting').setInputFiles(file);
   const bench = new Bench(page, { width: 600, height: 500 });
   await bench.settle();
   await page.getByRole('button', { name: /^Find/ }).click();
-  await expect(page.getByText('No face was found in this photo', { exact: false })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('No face was found in this photo', { exact: false })).toBeVisible({
+    timeout: 60_000,
+  });
   await page.getByRole('button', { name: 'Look for small faces' }).click();
-  await expect(page.getByText('No face was found in this photo', { exact: false })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('No face was found in this photo', { exact: false })).toBeVisible({
+    timeout: 60_000,
+  });
   await bench.choosePart('Skin');
   await expect(page.getByText('This area covers nothing yet', { exact: false })).toBeVisible();
 });

@@ -10,14 +10,24 @@ import { convertSrgbEncodedToHsv } from '../../core/colour/hsv';
 
 const run = promisify(execFile);
 const DEMO = 'demo/marit-flare.jpg';
-const FACE: readonly (readonly [number, number])[] = [[500, 330], [480, 450], [440, 560], [460, 700]];
+const FACE: readonly (readonly [number, number])[] = [
+  [500, 330],
+  [480, 450],
+  [440, 560],
+  [460, 700],
+];
 
 const DARK_BROWN = PALETTES.irises.find(({ name }) => name === 'dark brown')!.colour;
 
-test('the whole job: open, isolate, read, correct, recolour, compare, undo, reload, export, command line', async ({ page }) => {
+test('the whole job: open, isolate, read, correct, recolour, compare, undo, reload, export, command line', async ({
+  page,
+}) => {
   test.setTimeout(240_000);
-  const origins = new Set<string>(), problems: string[] = [];
-  page.on('request', (request) => origins.add(new URL(request.url()).protocol === 'blob:' ? 'blob' : new URL(request.url()).origin));
+  const origins = new Set<string>();
+  const problems: string[] = [];
+  page.on('request', (request) =>
+    origins.add(new URL(request.url()).protocol === 'blob:' ? 'blob' : new URL(request.url()).origin),
+  );
   page.on('pageerror', (error) => problems.push(error.message));
   page.on('console', (message) => message.type() === 'error' && problems.push(message.text()));
   const folder = await mkdtemp(join(tmpdir(), 'even-blush-'));
@@ -32,44 +42,69 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
 
   await test.step('read light, middle and shade', async () => {
     await page.getByRole('button', { name: 'by hand' }).click();
-    for (const point of [[480, 330], [440, 640], [640, 1010]] as const) await bench.press(point);
+    for (const point of [
+      [480, 330],
+      [440, 640],
+      [640, 1010],
+    ] as const)
+      await bench.press(point);
     await expect(page.getByText(/^placed/)).toHaveCount(3);
     await expect(page.getByText('lies beside the area')).toHaveCount(1);
-    const shade = page.getByRole('button', { name: 'Reading shade; arrow keys move it' }), [fromX, fromY] = await bench.at([640, 1010]), [toX, toY] = await bench.at([640, 790]);
+    const shade = page.getByRole('button', { name: 'Reading shade; arrow keys move it' });
+    const [fromX, fromY] = await bench.at([640, 1010]);
+    const [toX, toY] = await bench.at([640, 790]);
     await page.mouse.move(fromX, fromY);
     await page.mouse.down();
     await page.mouse.move(toX, toY, { steps: 8 });
     await page.mouse.up();
     await shade.press('ArrowLeft');
     await expect(page.getByText('lies beside the area')).toHaveCount(0);
-    for (const rung of ['light', 'middle', 'shade'] as const) expect(await bench.hue(rung, 'now')).toBeGreaterThan(36);
+    for (const rung of ['light', 'middle', 'shade'] as const)
+      expect(await bench.hue(rung, 'now')).toBeGreaterThan(36);
     await expect(page.getByText(/\d+° too green/).first()).toBeVisible();
   });
 
   await test.step('bring hue to 26, 23, 16', async () => {
     await page.getByRole('button', { name: 'Bring hue to target' }).click();
     await bench.settle();
-    for (const [rung, hue] of [['light', 26], ['middle', 23], ['shade', 16]] as const) await expect.poll(async () => Math.abs((await bench.hue(rung, 'result')) - hue), { timeout: 10_000 }).toBeLessThanOrEqual(0.5);
+    for (const [rung, hue] of [
+      ['light', 26],
+      ['middle', 23],
+      ['shade', 16],
+    ] as const)
+      await expect
+        .poll(async () => Math.abs((await bench.hue(rung, 'result')) - hue), { timeout: 10_000 })
+        .toBeLessThanOrEqual(0.5);
     await expect(page.getByText('inside the corridor')).toHaveCount(3);
   });
 
   await test.step('drag the light rung on the ladder; the number follows', async () => {
-    const handle = page.getByRole('slider', { name: 'Target hue of the light' }), box = (await handle.boundingBox())!;
+    const handle = page.getByRole('slider', { name: 'Target hue of the light' });
+    const box = (await handle.boundingBox())!;
     await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
     await page.mouse.down();
     await page.mouse.move(box.x + box.width / 2 - 20, box.y + box.height / 2, { steps: 8 });
     await page.mouse.up();
-    const dragged = Number(await page.locator('[data-step=hue-to-target]').getByLabel('Target hue of the light').inputValue());
+    const dragged = Number(
+      await page.locator('[data-step=hue-to-target]').getByLabel('Target hue of the light').inputValue(),
+    );
     expect(dragged).toBeLessThan(25);
     await bench.settle();
-    await expect.poll(async () => Math.abs((await bench.hue('light', 'result')) - dragged), { timeout: 10_000 }).toBeLessThanOrEqual(0.5);
+    await expect
+      .poll(async () => Math.abs((await bench.hue('light', 'result')) - dragged), { timeout: 10_000 })
+      .toBeLessThanOrEqual(0.5);
     await page.keyboard.press('Control+z');
-    await expect(page.locator('[data-step=hue-to-target]').getByLabel('Target hue of the light')).toHaveValue('26.0');
+    await expect(page.locator('[data-step=hue-to-target]').getByLabel('Target hue of the light')).toHaveValue(
+      '26.0',
+    );
   });
 
   await test.step('recolour an iris drawn as an ellipse', async () => {
     await bench.choosePart('Irises');
-    await bench.draw([[415, 583], [436, 602]]);
+    await bench.draw([
+      [415, 583],
+      [436, 602],
+    ]);
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: '+ Recolour' }).click();
     await page.getByRole('button', { name: 'dark brown', exact: true }).click();
@@ -90,7 +125,8 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
 
   await test.step('compare by a line that is dragged', async () => {
     await page.keyboard.press('d');
-    const line = page.getByRole('slider', { name: 'Line between before and after' }), box = (await line.boundingBox())!;
+    const line = page.getByRole('slider', { name: 'Line between before and after' });
+    const box = (await line.boundingBox())!;
     await page.mouse.move(box.x + box.width / 2, box.y + 200);
     await page.mouse.down();
     await page.mouse.move(box.x + 150, box.y + 200, { steps: 5 });
@@ -110,7 +146,8 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
     await bench.settle();
   });
 
-  const png = join(folder, 'page.png'), plan = join(folder, 'plan.json');
+  const png = join(folder, 'page.png');
+  const plan = join(folder, 'plan.json');
   await test.step('export: the file holds what the plan says', async () => {
     await (await bench.export('Export photo')).saveAs(png);
     const [before, after] = [await decode(DEMO), await decode(png)];
@@ -119,8 +156,12 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
     expect(shareChanged(before.data, after.data, 1080, [100, 1290, 900, 1350], 1)).toBe(0);
     expect(shareChanged(before.data, after.data, 1080, [420, 620, 500, 700], 1)).toBeGreaterThan(0.99);
     const sums = [0, 0, 0];
-    for (let y = 625; y < 656; y++) for (let x = 425; x < 456; x++) for (let c = 0; c < 3; c++) sums[c]! += after.data[3 * (y * 1080 + x) + c]! / 255 / 961;
-    expect(Math.abs(convertSrgbEncodedToHsv(sums as unknown as [number, number, number]).hueDegrees! - 23)).toBeLessThan(1);
+    for (let y = 625; y < 656; y++)
+      for (let x = 425; x < 456; x++)
+        for (let c = 0; c < 3; c++) sums[c]! += after.data[3 * (y * 1080 + x) + c]! / 255 / 961;
+    expect(
+      Math.abs(convertSrgbEncodedToHsv(sums as unknown as [number, number, number]).hueDegrees! - 23),
+    ).toBeLessThan(1);
     const iris = (data: Buffer) => [0, 1, 2].map((c) => data[3 * (590 * 1080 + 404) + c]!);
     expect(iris(after.data)).not.toEqual(iris(before.data));
   });
@@ -131,15 +172,30 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
     await expect(page.getByTestId('zoom')).toHaveText('100 %');
     await page.keyboard.press('Escape');
     await page.mouse.move(2, 2);
-    const box = (await page.getByTestId('stage').boundingBox())!, shown = { width: Math.round(box.width), height: Math.round(box.height) };
-    const data = await bench.shown(Math.round(shown.width / 2) - 60, Math.round(shown.height / 2) - 60, 120, 120);
+    const box = (await page.getByTestId('stage').boundingBox())!;
+    const shown = { width: Math.round(box.width), height: Math.round(box.height) };
+    const data = await bench.shown(
+      Math.round(shown.width / 2) - 60,
+      Math.round(shown.height / 2) - 60,
+      120,
+      120,
+    );
     const exported = await decode(png);
-    const left = Math.round(540 - shown.width / 2) + shown.width / 2 - 60, top = Math.round(675 - shown.height / 2) + shown.height / 2 - 60;
+    const left = Math.round(540 - shown.width / 2) + shown.width / 2 - 60;
+    const top = Math.round(675 - shown.height / 2) + shown.height / 2 - 60;
     let worst = 255;
     for (const dx of [-1, 0, 1]) {
       for (const dy of [-1, 0, 1]) {
         let most = 0;
-        for (let i = 0; i < 120 * 120; i++) for (let c = 0; c < 3; c++) most = Math.max(most, Math.abs(data[3 * i + c]! - exported.data[3 * ((top + dy + Math.floor(i / 120)) * 1080 + left + dx + (i % 120)) + c]!));
+        for (let i = 0; i < 120 * 120; i++)
+          for (let c = 0; c < 3; c++)
+            most = Math.max(
+              most,
+              Math.abs(
+                data[3 * i + c]! -
+                  exported.data[3 * ((top + dy + Math.floor(i / 120)) * 1080 + left + dx + (i % 120)) + c]!,
+              ),
+            );
         worst = Math.min(worst, most);
       }
     }
@@ -152,7 +208,8 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
     await run('npx', ['even-blush', 'apply', plan, DEMO, '--out', folder, '--format', 'png']);
     const [ours, theirs] = [await decode(png), await decode(join(folder, 'marit-flare.png'))];
     let most = 0;
-    for (let i = 0; i < ours.data.length; i++) most = Math.max(most, Math.abs(ours.data[i]! - theirs.data[i]!));
+    for (let i = 0; i < ours.data.length; i++)
+      most = Math.max(most, Math.abs(ours.data[i]! - theirs.data[i]!));
     expect(most).toBeLessThanOrEqual(1);
   });
 

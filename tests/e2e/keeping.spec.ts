@@ -8,7 +8,9 @@ const saved = (page: Page) => expect(page.getByText('saved', { exact: true })).t
 const said = (page: Page, words: string | RegExp) => page.getByRole('alert').filter({ hasText: words });
 
 async function small(name: string, background = '#c8a58c') {
-  const buffer = await sharp({ create: { width: 300, height: 200, channels: 3, background } }).jpeg().toBuffer();
+  const buffer = await sharp({ create: { width: 300, height: 200, channels: 3, background } })
+    .jpeg()
+    .toBuffer();
   return { name, mimeType: 'image/jpeg', buffer };
 }
 
@@ -17,27 +19,43 @@ interface StoredMark {
   parameters: { patches?: { width: number }[]; strokes?: { points: unknown[] }[] };
 }
 const marksOf = async (page: Page) => {
-  const [row] = await storedRows<{ document: { photos: { areas: { marks: StoredMark[] }[] }[] } }>(page, 'sittings');
+  const [row] = await storedRows<{ document: { photos: { areas: { marks: StoredMark[] }[] }[] } }>(
+    page,
+    'sittings',
+  );
   return row!.document.photos[0]!.areas.flatMap(({ marks }) => marks);
 };
 
-test('reaches pressed 43 times at 700 %, and dabs beyond what a mark holds, go on in new marks; the sitting opens again', async ({ page }) => {
+test('reaches pressed 43 times at 700 %, and dabs beyond what a mark holds, go on in new marks; the sitting opens again', async ({
+  page,
+}) => {
   const bench = await Bench.open(page);
   await bench.choosePart('Skin');
   await bench.settle();
   await page.keyboard.press('b');
   const [x, y] = await bench.at([500, 600]);
   await page.mouse.move(x, y);
-  for (let n = 0; n < 40 && Number((await page.getByTestId('stage').getAttribute('data-view'))!.split(' ')[2]) < 7; n++) await page.mouse.wheel(0, -400);
+  for (
+    let n = 0;
+    n < 40 && Number((await page.getByTestId('stage').getAttribute('data-view'))!.split(' ')[2]) < 7;
+    n++
+  )
+    await page.mouse.wheel(0, -400);
   for (let n = 0; n < 43; n++) await page.mouse.click(x + 24 * (n % 9), y + 24 * Math.floor(n / 9));
   const reachesOf = async () => (await marksOf(page)).filter(({ kind }) => kind === 'colour-reach');
-  await expect.poll(async () => (await reachesOf()).map(({ parameters }) => parameters.patches!.length)).toEqual([40, 3]);
+  await expect
+    .poll(async () => (await reachesOf()).map(({ parameters }) => parameters.patches!.length))
+    .toEqual([40, 3]);
   const reaches = await reachesOf();
-  for (const { width } of reaches.flatMap(({ parameters }) => parameters.patches!)) expect(width).toBeGreaterThanOrEqual(1);
+  for (const { width } of reaches.flatMap(({ parameters }) => parameters.patches!))
+    expect(width).toBeGreaterThanOrEqual(1);
 
   await page.keyboard.press('z');
   await page.keyboard.press('p');
-  await bench.draw([[300, 900], [320, 910]]);
+  await bench.draw([
+    [300, 900],
+    [320, 910],
+  ]);
   await expect.poll(async () => (await marksOf(page)).some(({ kind }) => kind === 'brush')).toBe(true);
   // As if the hand had dabbed 1,999 times.
   await page.goto('about:blank');
@@ -45,20 +63,32 @@ test('reaches pressed 43 times at 700 %, and dabs beyond what a mark holds, go o
   await rewriteSitting(page, (document) => {
     const areas = (document.photos as { areas: { marks: StoredMark[] }[] }[])[0]!.areas;
     const brush = areas[0]!.marks.find(({ kind }) => kind === 'brush')!;
-    brush.parameters.strokes = Array.from({ length: 1999 }, () => ({ ...brush.parameters.strokes![0]!, points: [[300, 900, 0.5]] }));
+    brush.parameters.strokes = Array.from({ length: 1999 }, () => ({
+      ...brush.parameters.strokes![0]!,
+      points: [[300, 900, 0.5]],
+    }));
   });
   const again = await Bench.open(page);
   await again.choosePart('Skin');
   await page.keyboard.press('p');
-  for (let n = 0; n < 3; n++) await again.draw([[500 + 20 * n, 700], [505 + 20 * n, 705]]);
-  const strokesOf = async () => (await marksOf(page)).filter(({ kind }) => kind === 'brush').map(({ parameters }) => parameters.strokes!.length);
+  for (let n = 0; n < 3; n++)
+    await again.draw([
+      [500 + 20 * n, 700],
+      [505 + 20 * n, 705],
+    ]);
+  const strokesOf = async () =>
+    (await marksOf(page))
+      .filter(({ kind }) => kind === 'brush')
+      .map(({ parameters }) => parameters.strokes!.length);
   await expect.poll(strokesOf).toEqual([2000, 2]);
   await page.reload();
   await again.settle();
   await expect(said(page, 'does not fit')).toHaveCount(0);
 });
 
-test('photos without a name, or with a long one, and copies of long names become sittings that open again', async ({ page }) => {
+test('photos without a name, or with a long one, and copies of long names become sittings that open again', async ({
+  page,
+}) => {
   await page.goto('/');
   for (const name of ['.jpg', `${'portrait '.repeat(18)}.jpg`]) {
     await page.goto('/');
@@ -68,20 +98,42 @@ test('photos without a name, or with a long one, and copies of long names become
     await expect(page.getByText('300 × 200', { exact: false })).toBeVisible();
   }
   await page.goto('/');
-  const long = page.getByRole('listitem').filter({ has: page.getByRole('textbox', { name: /portrait portrait/ }) });
+  const long = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('textbox', { name: /portrait portrait/ }) });
   await long.getByRole('button', { name: /^Duplicate/ }).click();
-  await page.getByRole('link', { name: /, copy$/ }).first().click();
+  await page
+    .getByRole('link', { name: /, copy$/ })
+    .first()
+    .click();
   await expect(page.getByText('300 × 200', { exact: false })).toBeVisible();
 });
 
-test('a stored sitting with one bad part opens without it, which is set aside and can be saved', async ({ page }) => {
+test('a stored sitting with one bad part opens without it, which is set aside and can be saved', async ({
+  page,
+}) => {
   await page.goto('/');
   await expect(page.getByRole('link', { name: 'Open Lantern Row Players' })).toBeVisible();
   await rewriteSitting(page, (document) => {
     const photo = (document.photos as { areas: unknown[]; file: string }[])[0]!;
-    const mark = { id: 'm', kind: 'ellipse', version: 1, mode: 'add', on: true, parameters: { x: 500, y: 600, radiusX: 100, radiusY: 90 } };
+    const mark = {
+      id: 'm',
+      kind: 'ellipse',
+      version: 1,
+      mode: 'add',
+      on: true,
+      parameters: { x: 500, y: 600, radiusX: 100, radiusY: 90 },
+    };
     const edgeCare = { grow: 0, soften: 0, smooth: 0, specks: 0, floor: 0, ceiling: 1 };
-    const area = (id: string, name: string, part: string) => ({ id, name, part, sitter: null, marks: [mark], inverted: false, edgeCare });
+    const area = (id: string, name: string, part: string) => ({
+      id,
+      name,
+      part,
+      sitter: null,
+      marks: [mark],
+      inverted: false,
+      edgeCare,
+    });
     photo.areas = [area('good', 'Cheek', 'skin'), area('bad', 'Wings', 'wings')];
   });
   const bench = await Bench.open(page);
@@ -97,10 +149,15 @@ test('a stored sitting with one bad part opens without it, which is set aside an
   expect((await storedRows(page, 'setAside')).length).toBe(1);
 });
 
-test('photos that are being imported stay, whatever another tab sweeps; a lost file is stored again by opening it', async ({ page, context }) => {
+test('photos that are being imported stay, whatever another tab sweeps; a lost file is stored again by opening it', async ({
+  page,
+  context,
+}) => {
   await page.goto('/');
   await expect(page.getByRole('link', { name: 'Open Lantern Row Players' })).toBeVisible();
-  const photos = await Promise.all(Array.from({ length: 8 }, (_, n) => small(`chorus ${n}.jpg`, `#${10 + 8 * n}6640`)));
+  const photos = await Promise.all(
+    Array.from({ length: 8 }, (_, n) => small(`chorus ${n}.jpg`, `#${10 + 8 * n}6640`)),
+  );
   const importing = page.getByLabel('Photos for a new sitting').setInputFiles(photos);
   const other = await context.newPage();
   for (let n = 0; n < 6; n++) await other.goto('/', { waitUntil: 'networkidle' });
@@ -113,21 +170,29 @@ test('photos that are being imported stay, whatever another tab sweeps; a lost f
   await deleteStored(page, 'photos', rows.find(({ name }) => name === 'chorus 0.jpg')!.id);
   await page.reload();
   await expect(said(page, 'the file of “chorus 0.jpg” is no longer stored')).toBeVisible();
-  await page.evaluate(async (bytes) => {
-    const transfer = new DataTransfer();
-    transfer.items.add(new File([new Uint8Array(bytes)], 'chorus 0.jpg', { type: 'image/jpeg' }));
-    window.dispatchEvent(new DragEvent('drop', { dataTransfer: transfer, cancelable: true }));
-  }, [...photos[0]!.buffer]);
+  await page.evaluate(
+    async (bytes) => {
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([new Uint8Array(bytes)], 'chorus 0.jpg', { type: 'image/jpeg' }));
+      window.dispatchEvent(new DragEvent('drop', { dataTransfer: transfer, cancelable: true }));
+    },
+    [...photos[0]!.buffer],
+  );
   await expect(page.getByText('The file of “chorus 0.jpg” is stored again.')).toBeVisible();
   await new Bench(page, { width: 300, height: 200 }).settle();
   expect((await storedRows(page, 'photos')).length).toBe(8);
 });
 
-test('what is cancelled is never stored: a stroke held and given up by Escape is gone after a reload', async ({ page }) => {
+test('what is cancelled is never stored: a stroke held and given up by Escape is gone after a reload', async ({
+  page,
+}) => {
   const bench = await Bench.open(page);
   await bench.choosePart('Skin');
   await page.keyboard.press('p');
-  await bench.draw([[480, 500], [500, 520]]);
+  await bench.draw([
+    [480, 500],
+    [500, 520],
+  ]);
   await saved(page);
   await page.mouse.move(...(await bench.at([500, 700])));
   await page.mouse.down();
@@ -143,7 +208,10 @@ test('what is cancelled is never stored: a stroke held and given up by Escape is
   expect((await marksOf(page))[0]!.parameters.strokes!.length).toBe(1);
 });
 
-test('a sitting that is open elsewhere is neither renamed nor deleted in the list, and a takeover keeps the last change', async ({ page, context }) => {
+test('a sitting that is open elsewhere is neither renamed nor deleted in the list, and a takeover keeps the last change', async ({
+  page,
+  context,
+}) => {
   const bench = await Bench.open(page);
   const list = await context.newPage();
   await list.goto('/');
@@ -162,7 +230,9 @@ test('a sitting that is open elsewhere is neither renamed nor deleted in the lis
   await expect(said(page, 'open in another tab')).toBeVisible();
 });
 
-test('a sitting that was changed under the page is not written over; it goes on as a copy', async ({ page }) => {
+test('a sitting that was changed under the page is not written over; it goes on as a copy', async ({
+  page,
+}) => {
   const bench = await Bench.open(page);
   const [row] = await storedRows<{ revision: number }>(page, 'sittings');
   await putStored(page, 'sittings', { ...row, revision: row!.revision + 1 });
@@ -189,7 +259,10 @@ test('storage cleared under the page is said, and everything is stored again', a
   await expect(page.getByLabel('Name of the sitting')).toHaveValue('own photo');
 });
 
-test('with the storage full, find works, leaving asks, and the sitting goes out as a file that opens again', async ({ page, browser }, info) => {
+test('with the storage full, find works, leaving asks, and the sitting goes out as a file that opens again', async ({
+  page,
+  browser,
+}, info) => {
   test.setTimeout(120_000);
   await page.addInitScript(() => {
     const refuse = () => {
@@ -203,7 +276,8 @@ test('with the storage full, find works, leaving asks, and the sitting goes out 
     // Workers keep the networks: their cache refuses too.
     const response = await route.fetch();
     const body = await response.text();
-    const refusal = "if(typeof Cache!=='undefined'&&typeof document==='undefined')Cache.prototype.put=()=>Promise.reject(new DOMException('no room','QuotaExceededError'));";
+    const refusal =
+      "if(typeof Cache!=='undefined'&&typeof document==='undefined')Cache.prototype.put=()=>Promise.reject(new DOMException('no room','QuotaExceededError'));";
     await route.fulfill({ response, body: /import[^;]*;/.test(body.slice(0, 400)) ? body : refusal + body });
   });
   await page.goto('/');

@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { Bench, decode } from './bench';
 
-test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names and parts', async ({ page }) => {
+test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names and parts', async ({
+  page,
+}) => {
   const bench = await Bench.open(page);
   await page.getByRole('button', { name: 'New area' }).click();
   await page.keyboard.press('p');
@@ -10,16 +12,23 @@ test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names
   await page.getByLabel('Soft edge of the brush').fill('0');
   await page.keyboard.press('Enter');
   await page.getByLabel('Soft edge of the brush').blur();
-  await bench.draw([[300, 1200], [700, 1200]]);
+  await bench.draw([
+    [300, 1200],
+    [700, 1200],
+  ]);
   await page.keyboard.press('a');
-  await bench.draw([[500, 1100], [500, 1300]]);
+  await bench.draw([
+    [500, 1100],
+    [500, 1300],
+  ]);
   await expect(page.getByRole('button', { name: '2 brushs' })).toHaveCount(0);
   await expect(page.getByRole('button', { name: '2 brush strokes', exact: true })).toBeVisible();
 
   await page.keyboard.press('g');
   await bench.settle();
   const grey = async (x: number, y: number) => {
-    const at = await bench.at([x, y]), box = (await page.getByTestId('stage').boundingBox())!;
+    const at = await bench.at([x, y]);
+    const box = (await page.getByTestId('stage').boundingBox())!;
     return [...(await bench.shown(Math.round(at[0] - box.x), Math.round(at[1] - box.y), 1, 1))];
   };
   expect(await grey(350, 1200)).toEqual([255, 255, 255]);
@@ -31,7 +40,10 @@ test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names
   await page.keyboard.press('Enter');
   await page.getByLabel('Build-up: what one stroke of the brush covers').blur();
   for (const covered of [128, 191]) {
-    await bench.draw([[300, 200], [700, 200]]);
+    await bench.draw([
+      [300, 200],
+      [700, 200],
+    ]);
     await expect.poll(async () => Math.abs((await grey(500, 200))[0]! - covered)).toBeLessThan(3);
   }
 
@@ -50,12 +62,21 @@ test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names
   await page.keyboard.press('Enter');
   await page.getByLabel('Part', { exact: true }).selectOption('clothes');
   await expect(page.getByRole('button', { name: 'Knit collar', exact: true })).toBeVisible();
-  await expect(page.getByRole('group', { name: /^Face map/ }).getByRole('button', { name: 'Clothes', exact: true })).toBeVisible();
+  await expect(
+    page.getByRole('group', { name: /^Face map/ }).getByRole('button', { name: 'Clothes', exact: true }),
+  ).toBeVisible();
 
   await page.keyboard.press('o');
-  await bench.draw([[800, 300], [900, 380]]);
+  await bench.draw([
+    [800, 300],
+    [900, 380],
+  ]);
   await expect.poll(() => grey(800, 300)).toEqual([255, 255, 255]);
-  for (let n = 0; n < 14; n++) await page.getByRole('button', { name: 'Undo' }).click({ timeout: 500 }).catch(() => undefined);
+  for (let n = 0; n < 14; n++)
+    await page
+      .getByRole('button', { name: 'Undo' })
+      .click({ timeout: 500 })
+      .catch(() => undefined);
   await expect(page.getByRole('button', { name: 'Knit collar', exact: true })).toHaveCount(0);
   await expect(page.getByText('Begin with a part')).toBeVisible();
 });
@@ -69,12 +90,19 @@ test('Escape gives up a stroke in progress, and the stroke answers to a removing
   await page.keyboard.press('Escape');
   await page.mouse.up();
   await expect(page.getByText('This area covers nothing yet', { exact: false })).toBeVisible();
-  await bench.draw([[500, 330], [470, 500], [460, 700]]);
+  await bench.draw([
+    [500, 330],
+    [470, 500],
+    [460, 700],
+  ]);
   const share = async () => Number.parseFloat(await page.getByTitle('Share of the photo').innerText());
   await expect.poll(share).toBeGreaterThan(10);
   const before = await share();
   await page.keyboard.down('Shift');
-  await bench.draw([[470, 760], [580, 840]]);
+  await bench.draw([
+    [470, 760],
+    [580, 840],
+  ]);
   await page.keyboard.up('Shift');
   await expect.poll(share).toBeLessThan(before);
 });
@@ -85,16 +113,20 @@ test('photos stay as they were: an export without steps is the photo', async ({ 
   await (await bench.export('Export photo')).saveAs(file);
   const [before, after] = [await decode('demo/marit-flare.jpg'), await decode(file)];
   let most = 0;
-  for (let i = 0; i < before.data.length; i++) most = Math.max(most, Math.abs(before.data[i]! - after.data[i]!));
+  for (let i = 0; i < before.data.length; i++)
+    most = Math.max(most, Math.abs(before.data[i]! - after.data[i]!));
   expect(most).toBeLessThanOrEqual(1);
 });
 
-test('reaches and fades: a colour pressed twice, a span of light, fades dragged; each undone', async ({ page }) => {
+test('reaches and fades: a colour pressed twice, a span of light, fades dragged; each undone', async ({
+  page,
+}) => {
   const bench = await Bench.open(page);
   await page.getByRole('button', { name: 'New area' }).click();
   await page.keyboard.press('g');
   const grey = async (x: number, y: number) => {
-    const at = await bench.at([x, y]), box = (await page.getByTestId('stage').boundingBox())!;
+    const at = await bench.at([x, y]);
+    const box = (await page.getByTestId('stage').boundingBox())!;
     return (await bench.shown(Math.round(at[0] - box.x), Math.round(at[1] - box.y), 1, 1))[0]!;
   };
   await page.keyboard.press('b');
@@ -110,7 +142,10 @@ test('reaches and fades: a colour pressed twice, a span of light, fades dragged;
   await page.getByRole('button', { name: /^Delete mark colour reach/ }).click();
 
   await page.keyboard.press('y');
-  await bench.draw([[540, 400], [540, 1200]]);
+  await bench.draw([
+    [540, 400],
+    [540, 1200],
+  ]);
   await expect.poll(() => grey(480, 800)).toBeGreaterThan(110);
   expect(await grey(480, 800)).toBeLessThan(145);
   expect(await grey(540, 330)).toBe(255);
@@ -118,7 +153,10 @@ test('reaches and fades: a colour pressed twice, a span of light, fades dragged;
   await page.getByRole('button', { name: /^Delete mark straight fade/ }).click();
 
   await page.keyboard.press('i');
-  await bench.draw([[540, 700], [840, 700]]);
+  await bench.draw([
+    [540, 700],
+    [840, 700],
+  ]);
   await expect.poll(() => grey(540, 700)).toBe(255);
   expect(await grey(900, 700)).toBe(0);
   await page.getByRole('button', { name: /^Delete mark round fade/ }).click();
@@ -129,26 +167,44 @@ test('reaches and fades: a colour pressed twice, a span of light, fades dragged;
   expect(await grey(300, 900)).toBeLessThan(60);
 });
 
-test('outlines: corners, a curve, a hole, nodes dragged and taken away; another area; a sweep over hair', async ({ page }) => {
+test('outlines: corners, a curve, a hole, nodes dragged and taken away; another area; a sweep over hair', async ({
+  page,
+}) => {
   const bench = await Bench.open(page);
   const grey = async (x: number, y: number) => {
-    const at = await bench.at([x, y]), box = (await page.getByTestId('stage').boundingBox())!;
+    const at = await bench.at([x, y]);
+    const box = (await page.getByTestId('stage').boundingBox())!;
     return (await bench.shown(Math.round(at[0] - box.x), Math.round(at[1] - box.y), 1, 1))[0]!;
   };
   const nodes = page.locator('[data-handle]');
   await page.getByRole('button', { name: 'New area' }).click();
   await page.keyboard.press('g');
   await page.keyboard.press('x');
-  for (const corner of [[200, 400], [800, 400], [800, 1000], [200, 1000]] as const) await bench.press(corner);
+  for (const corner of [
+    [200, 400],
+    [800, 400],
+    [800, 1000],
+    [200, 1000],
+  ] as const)
+    await bench.press(corner);
   await bench.press([200, 400]);
   await expect(nodes).toHaveCount(4);
   expect([await grey(250, 450), await grey(500, 700), await grey(150, 700)]).toEqual([255, 255, 0]);
-  for (const corner of [[400, 600], [600, 600], [600, 800], [400, 800]] as const) await bench.press(corner);
+  for (const corner of [
+    [400, 600],
+    [600, 600],
+    [600, 800],
+    [400, 800],
+  ] as const)
+    await bench.press(corner);
   await page.keyboard.press('Enter');
   await expect.poll(() => grey(500, 700)).toBe(0);
   expect(await grey(300, 700)).toBe(255);
 
-  await bench.draw([[200, 1000], [200, 1200]]);
+  await bench.draw([
+    [200, 1000],
+    [200, 1200],
+  ]);
   await expect.poll(() => grey(230, 1100)).toBe(255);
   await page.keyboard.press('Control+z');
   await expect.poll(() => grey(230, 1100)).toBe(0);
@@ -166,14 +222,20 @@ test('outlines: corners, a curve, a hole, nodes dragged and taken away; another 
   await page.getByRole('button', { name: 'Switch on: mark outline' }).click();
   await page.keyboard.press('Escape');
 
-  const fresh = page.getByRole('complementary', { name: 'Parts, areas and photos' }).getByRole('button', { name: 'New area', exact: true }).last();
+  const fresh = page
+    .getByRole('complementary', { name: 'Parts, areas and photos' })
+    .getByRole('button', { name: 'New area', exact: true })
+    .last();
   await fresh.click();
   await page.getByLabel('Use another area in this one').selectOption({ label: 'New area' });
   // A part that is pointed at in the list shows its hatch.
   await page.mouse.move(...(await bench.at([900, 1200])));
   await expect.poll(() => grey(300, 700)).toBe(255);
   await page.keyboard.press('i');
-  await bench.draw([[300, 700], [360, 700]]);
+  await bench.draw([
+    [300, 700],
+    [360, 700],
+  ]);
   await page.getByRole('button', { name: 'Mark round fade adds' }).click();
   await page.getByRole('button', { name: 'Mark round fade removes' }).click();
   await expect.poll(() => grey(300, 700)).toBe(255);
@@ -195,7 +257,8 @@ test('choosing a part on the face map glides to it, and Escape glides back', asy
   await bench.choosePart('Lips');
   await expect.poll(zoom).toBeGreaterThan(2 * before);
   await bench.settle();
-  const box = (await page.getByTestId('stage').boundingBox())!, [x, y] = await bench.at([540, 770]);
+  const box = (await page.getByTestId('stage').boundingBox())!;
+  const [x, y] = await bench.at([540, 770]);
   expect(Math.abs(x - box.x - box.width / 2)).toBeLessThan(box.width / 5);
   expect(Math.abs(y - box.y - box.height / 2)).toBeLessThan(box.height / 5);
   await page.keyboard.press('Escape');
@@ -203,7 +266,8 @@ test('choosing a part on the face map glides to it, and Escape glides back', asy
 
   // A part that fills the picture as it is moves nothing.
   await bench.settle();
-  const view = () => page.getByTestId('stage').getAttribute('data-view'), still = await view();
+  const view = () => page.getByTestId('stage').getAttribute('data-view');
+  const still = await view();
   await bench.choosePart('Skin');
   await bench.settle();
   await page.waitForTimeout(1500);

@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { Bench } from './bench';
 
-test('targets from the ladder, from a drag on the picture and from another photo’s skin; a corridor of one’s own; clipped pixels', async ({ page }) => {
+test('targets from the ladder, from a drag on the picture and from another photo’s skin; a corridor of one’s own; clipped pixels', async ({
+  page,
+}) => {
   test.setTimeout(180_000);
   const bench = await Bench.open(page);
   await page.keyboard.press('f');
@@ -9,17 +11,21 @@ test('targets from the ladder, from a drag on the picture and from another photo
   await bench.choosePart('Skin');
   await page.getByRole('button', { name: '+ Bring hue to target' }).click();
   await bench.settle();
-  const step = page.locator('[data-step=hue-to-target]'), middle = step.getByLabel('Target hue of the middle');
+  const step = page.locator('[data-step=hue-to-target]');
+  const middle = step.getByLabel('Target hue of the middle');
 
   await test.step('a drag upward on the skin raises the hue of the rung there, and one undo takes it back', async () => {
     await step.getByRole('button', { name: 'by dragging on the picture' }).click();
-    const [x, y] = await bench.at([480, 330]), before = Number(await step.getByLabel('Target hue of the light').inputValue());
+    const [x, y] = await bench.at([480, 330]);
+    const before = Number(await step.getByLabel('Target hue of the light').inputValue());
     await page.mouse.move(x, y);
     await page.mouse.down();
     await page.waitForTimeout(400);
     await page.mouse.move(x, y - 40, { steps: 4 });
     await page.mouse.up();
-    await expect.poll(async () => Number(await step.getByLabel('Target hue of the light').inputValue())).toBeCloseTo(before + 5, 1);
+    await expect
+      .poll(async () => Number(await step.getByLabel('Target hue of the light').inputValue()))
+      .toBeCloseTo(before + 5, 1);
     await expect(page.getByRole('button', { name: 'Undo' })).toContainText('drag hue');
     await page.keyboard.press('Control+z');
     await expect(step.getByLabel('Target hue of the light')).toHaveValue(before.toFixed(1));
@@ -27,15 +33,25 @@ test('targets from the ladder, from a drag on the picture and from another photo
   });
 
   await test.step('the ladder over saturation sets saturation, and the width of the grain evenness', async () => {
-    await page.getByRole('group', { name: 'What lies across the ladder' }).getByRole('button', { name: 'saturation' }).click();
+    await page
+      .getByRole('group', { name: 'What lies across the ladder' })
+      .getByRole('button', { name: 'saturation' })
+      .click();
     const rung = page.getByRole('slider', { name: 'Target saturation of the middle' });
     const from = Number(await rung.getAttribute('aria-valuenow'));
     await rung.press('ArrowRight');
-    await expect.poll(async () => Number(await step.getByLabel('Target saturation of the middle').inputValue())).toBeGreaterThan(from);
+    await expect
+      .poll(async () => Number(await step.getByLabel('Target saturation of the middle').inputValue()))
+      .toBeGreaterThan(from);
     await page.getByRole('slider', { name: 'Evenness of saturation: width of the grain' }).press('ArrowLeft');
     await expect(page.locator('[data-step=evenness]')).toBeVisible();
-    await expect(page.locator('[data-step=evenness]').getByLabel('Evenness of saturation', { exact: false }).first()).toHaveValue('5');
-    await page.getByRole('group', { name: 'What lies across the ladder' }).getByRole('button', { name: 'hue' }).click();
+    await expect(
+      page.locator('[data-step=evenness]').getByLabel('Evenness of saturation', { exact: false }).first(),
+    ).toHaveValue('5');
+    await page
+      .getByRole('group', { name: 'What lies across the ladder' })
+      .getByRole('button', { name: 'hue' })
+      .click();
   });
 
   await test.step('a corridor of the sitter’s own is what readings are judged by, and survives a reload', async () => {
@@ -68,7 +84,9 @@ test('targets from the ladder, from a drag on the picture and from another photo
   await test.step('another photo’s skin gives its numbers once it is divided', async () => {
     await step.getByRole('button', { name: 'from another part' }).click();
     await page.getByRole('button', { name: 'Take colours from wren-02.jpg' }).click();
-    await expect(page.getByText('wren-02.jpg is not divided into parts yet')).toBeVisible({ timeout: 20_000 });
+    await expect(page.getByText('wren-02.jpg is not divided into parts yet')).toBeVisible({
+      timeout: 20_000,
+    });
     await page.getByRole('button', { name: 'Close' }).click();
     await page.getByRole('button', { name: 'wren-02.jpg', exact: true }).click();
     await bench.settle();
@@ -86,7 +104,9 @@ test('targets from the ladder, from a drag on the picture and from another photo
   });
 });
 
-test('hair takes the colours of another sitter’s part, roots and tips become areas of their own; an impossible colour is said', async ({ page }) => {
+test('hair takes the colours of another sitter’s part, roots and tips become areas of their own; an impossible colour is said', async ({
+  page,
+}) => {
   test.setTimeout(180_000);
   const bench = await Bench.open(page);
   await page.keyboard.press('f');

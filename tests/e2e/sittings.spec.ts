@@ -17,11 +17,18 @@ test('sittings: rename, duplicate and delete, each with undo', async ({ page }) 
   await expect(list).toHaveCount(2);
 });
 
-test('the server: strict headers, a health answer, and no file that is not on the list', async ({ request }) => {
+test('the server: strict headers, a health answer, and no file that is not on the list', async ({
+  request,
+}) => {
   const headers = (await request.get('/')).headers();
   expect(headers['content-security-policy']).toContain("default-src 'self'");
   expect(headers['content-security-policy']).not.toContain('unsafe-inline');
-  expect(headers).toMatchObject({ 'cross-origin-opener-policy': 'same-origin', 'cross-origin-embedder-policy': 'require-corp', 'x-content-type-options': 'nosniff', 'x-frame-options': 'DENY' });
+  expect(headers).toMatchObject({
+    'cross-origin-opener-policy': 'same-origin',
+    'cross-origin-embedder-policy': 'require-corp',
+    'x-content-type-options': 'nosniff',
+    'x-frame-options': 'DENY',
+  });
   expect(await (await request.get('/api/health')).json()).toEqual({ ok: true });
   expect((await (await request.get('/api/demo')).json()).photos.length).toBe(20);
   expect((await request.get('/api/demo/none.jpg')).status()).toBe(404);
@@ -32,7 +39,8 @@ test('looks: light, dark, three surrounds, all of them without colour', async ({
   await page.goto('/sitting/demo');
   await page.goto('/');
   await page.getByRole('link', { name: 'Open Lantern Row Players' }).click();
-  const stage = page.getByTestId('stage'), seen = new Set<string>();
+  const stage = page.getByTestId('stage');
+  const seen = new Set<string>();
   for (let n = 0; n < 3; n++) {
     seen.add(await stage.evaluate((element) => getComputedStyle(element).backgroundColor));
     await page.getByRole('button', { name: /^Surround/ }).click();

@@ -6,23 +6,34 @@ import { Bench, decode } from './bench';
 
 /** Mean HSV hue of a file's pixels where a mask is full. */
 async function meanHue(file: string, mask: Uint8Array): Promise<number> {
-  const { data } = await decode(file), sum = [0, 0, 0];
+  const { data } = await decode(file);
+  const sum = [0, 0, 0];
   mask.forEach((value, i) => value === 255 && sum.forEach((_, c) => (sum[c]! += data[3 * i + c]!)));
   const count = mask.filter((value) => value === 255).length;
-  return convertSrgbEncodedToHsv(sum.map((total) => total / count / 255) as unknown as [number, number, number]).hueDegrees!;
+  return convertSrgbEncodedToHsv(
+    sum.map((total) => total / count / 255) as unknown as [number, number, number],
+  ).hueDegrees!;
 }
 
-test('four presses from a green photo to even skin in a file; all of it stands in the plan', async ({ page }) => {
-  const bench = await Bench.open(page), skin = await truthMask('marit', 'skin_face', 'skin_body');
+test('four presses from a green photo to even skin in a file; all of it stands in the plan', async ({
+  page,
+}) => {
+  const bench = await Bench.open(page);
+  const skin = await truthMask('marit', 'skin_face', 'skin_body');
   await page.getByRole('button', { name: /^Find/ }).click();
   await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: /^Check/ }).click();
-  await expect(page.getByRole('region', { name: 'Check' })).toContainText(/middle 4\d°, 1\d° too green/, { timeout: 30_000 });
+  await expect(page.getByRole('region', { name: 'Check' })).toContainText(/middle 4\d°, 1\d° too green/, {
+    timeout: 30_000,
+  });
   await page.getByRole('button', { name: 'Mend all' }).click();
-  await expect(page.getByRole('region', { name: 'Check' })).toContainText('By its numbers nothing is off', { timeout: 60_000 });
+  await expect(page.getByRole('region', { name: 'Check' })).toContainText('By its numbers nothing is off', {
+    timeout: 60_000,
+  });
   await bench.settle();
   await expect(page.locator('[data-step=hue-to-target]')).toContainText('Bring Skin');
-  const before = await meanHue(portraitPath('marit', 'flare'), skin), after = await meanHue(await (await bench.export('Export photo')).path(), skin);
+  const before = await meanHue(portraitPath('marit', 'flare'), skin);
+  const after = await meanHue(await (await bench.export('Export photo')).path(), skin);
   expect(before).toBeGreaterThan(38);
   expect(after).toBeGreaterThan(18);
   expect(after).toBeLessThan(28);
@@ -42,21 +53,28 @@ test('readings place themselves on even skin, and one that is moved onto hair sa
   await expect(rings).toHaveCount(3);
   await expect(page.getByText('placed')).toHaveCount(3, { timeout: 15_000 });
   await expect(page.locator('.text-warn', { hasText: 'lies' })).toHaveCount(0);
-  const box = (await rings.first().boundingBox())!, [x, y] = await bench.at([240, 600]);
+  const box = (await rings.first().boundingBox())!;
+  const [x, y] = await bench.at([240, 600]);
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
   await page.mouse.move(x, y, { steps: 5 });
   await page.mouse.up();
   await expect(page.getByText('lies beside the area')).toBeVisible({ timeout: 15_000 });
   await page.getByLabel('Numbers shown').selectOption('ITA');
-  await expect(page.getByText(/ITA -?\d+° (very light|light|intermediate|tan|brown|dark)/).first()).toBeVisible();
+  await expect(
+    page.getByText(/ITA -?\d+° (very light|light|intermediate|tan|brown|dark)/).first(),
+  ).toBeVisible();
 });
 
 test('curves: a pair made from a reading lands on its numbers in the exported file', async ({ page }) => {
   const bench = await Bench.open(page);
   await bench.choosePart('Skin');
   await page.keyboard.press('p');
-  await bench.draw([[480, 330], [560, 340], [480, 345]]);
+  await bench.draw([
+    [480, 330],
+    [560, 340],
+    [480, 345],
+  ]);
   await page.keyboard.press('Escape');
   await page.keyboard.press('r');
   await page.getByRole('button', { name: 'by hand' }).click();
@@ -65,16 +83,23 @@ test('curves: a pair made from a reading lands on its numbers in the exported fi
   await page.getByRole('menuitem', { name: /^Curves by numbers/ }).click();
   const curves = page.locator('[data-step=curves]');
   await curves.getByRole('button', { name: '+ light' }).click();
-  for (const [name, code] of [['red', '200'], ['green', '150'], ['blue', '130']] as const) {
+  for (const [name, code] of [
+    ['red', '200'],
+    ['green', '150'],
+    ['blue', '130'],
+  ] as const) {
     const field = curves.getByLabel(`Wanted ${name} of light`);
     await field.fill(code);
     await field.press('Enter');
   }
   await bench.settle();
-  await expect(page.locator('tr[data-rung=light] [data-column=result]')).toHaveText(/^17\.\d°$/, { timeout: 15_000 });
+  await expect(page.locator('tr[data-rung=light] [data-column=result]')).toHaveText(/^17\.\d°$/, {
+    timeout: 15_000,
+  });
   const hue = convertSrgbEncodedToHsv([200 / 255, 150 / 255, 130 / 255]).hueDegrees!;
   expect(Math.abs(hueDeltaDegrees(hue, await bench.hue('light', 'result')))).toBeLessThan(0.5);
-  const { data } = await decode(await (await bench.export('Export photo')).path()), patch = [0, 1, 2].map((c) => {
+  const { data } = await decode(await (await bench.export('Export photo')).path());
+  const patch = [0, 1, 2].map((c) => {
     let sum = 0;
     for (let y = 325; y < 345; y++) for (let x = 510; x < 530; x++) sum += data[3 * (y * 1080 + x) + c]!;
     return sum / 400;
@@ -82,12 +107,18 @@ test('curves: a pair made from a reading lands on its numbers in the exported fi
   [200, 150, 130].forEach((code, c) => expect(Math.abs(patch[c]! - code)).toBeLessThan(6));
 });
 
-test('recolour: eyes grey-green, hair lighter and copper, lips deeper; versions; one eye alone', async ({ page }) => {
+test('recolour: eyes grey-green, hair lighter and copper, lips deeper; versions; one eye alone', async ({
+  page,
+}) => {
   const bench = await Bench.open(page);
   await page.keyboard.press('f');
   await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
   await bench.settle();
-  for (const [part, colour] of [['Irises', 'dark brown'], ['Hair', 'level 7 copper'], ['Lips', 'neutral deep']] as const) {
+  for (const [part, colour] of [
+    ['Irises', 'dark brown'],
+    ['Hair', 'level 7 copper'],
+    ['Lips', 'neutral deep'],
+  ] as const) {
     await bench.choosePart(part);
     await page.getByRole('button', { name: '+ Recolour' }).click();
     await page.locator('[data-step=recolour]').last().getByRole('button', { name: colour }).click();
@@ -100,25 +131,38 @@ test('recolour: eyes grey-green, hair lighter and copper, lips deeper; versions;
   await page.keyboard.press('Control+z');
   await page.locator('[data-step=recolour]').first().getByRole('button', { name: 'Unlink the eyes' }).click();
   await expect(page.locator('[data-step=recolour]')).toHaveCount(4);
-  const field = page.locator('[data-step=recolour]').first().getByLabel('Wanted colour as a number or a name');
+  const field = page
+    .locator('[data-step=recolour]')
+    .first()
+    .getByLabel('Wanted colour as a number or a name');
   await field.fill('no colour');
   await field.press('Enter');
   await expect(page.getByText('“no colour” is neither a colour')).toBeVisible();
   await field.fill('grey-green');
   await field.press('Enter');
   await bench.settle();
-  const { data } = await decode(await (await bench.export('Export photo')).path()), before = (await decode(portraitPath('marit', 'flare'))).data;
+  const { data } = await decode(await (await bench.export('Export photo')).path());
+  const before = (await decode(portraitPath('marit', 'flare'))).data;
   const meanOf = async (pixels: Buffer, mask: string) => {
-    const covered = await truthMask('marit', mask), sum = [0, 0, 0];
+    const covered = await truthMask('marit', mask);
+    const sum = [0, 0, 0];
     covered.forEach((value, i) => value === 255 && sum.forEach((_, c) => (sum[c]! += pixels[3 * i + c]!)));
-    return sum.map((total) => total / covered.filter((value) => value === 255).length) as unknown as [number, number, number];
+    return sum.map((total) => total / covered.filter((value) => value === 255).length) as unknown as [
+      number,
+      number,
+      number,
+    ];
   };
-  const hair = await meanOf(data, 'hair'), hairBefore = await meanOf(before, 'hair'), lips = await meanOf(data, 'lips'), lipsBefore = await meanOf(before, 'lips');
+  const hair = await meanOf(data, 'hair');
+  const hairBefore = await meanOf(before, 'hair');
+  const lips = await meanOf(data, 'lips');
+  const lipsBefore = await meanOf(before, 'lips');
   expect(hair[0]).toBeGreaterThan(hairBefore[0] + 15);
   expect(hair[0] / hair[2]).toBeGreaterThan(1.7);
   expect(lips[1]).toBeLessThan(lipsBefore[1] - 20);
   const background = await truthMask('marit', 'background');
-  let moved = 0, count = 0;
+  let moved = 0;
+  let count = 0;
   background.forEach((value, i) => {
     if (value < 255) return;
     count++;

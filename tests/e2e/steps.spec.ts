@@ -12,17 +12,24 @@ const STEPS = [
   { offer: 'Clear', kind: 'clear', field: 'Brighten', typed: '80', whole: false },
 ] as const;
 
-test('steps of every kind are added, typed into, switched off and undone, and the picture follows', async ({ page }) => {
+test('steps of every kind are added, typed into, switched off and undone, and the picture follows', async ({
+  page,
+}) => {
   test.setTimeout(240_000);
   const bench = await Bench.open(page);
   const middle = async () => {
-    const [x, y] = await bench.at([490, 640]), box = (await page.getByTestId('stage').boundingBox())!;
+    const [x, y] = await bench.at([490, 640]);
+    const box = (await page.getByTestId('stage').boundingBox())!;
     return [...(await bench.shown(Math.round(x - box.x) - 10, Math.round(y - box.y) - 10, 20, 20))];
   };
-  const apart = (one: readonly number[], other: readonly number[]) => one.reduce((sum, value, i) => sum + Math.abs(value - other[i]!), 0) / one.length;
+  const apart = (one: readonly number[], other: readonly number[]) =>
+    one.reduce((sum, value, i) => sum + Math.abs(value - other[i]!), 0) / one.length;
   await page.getByRole('button', { name: 'New area' }).click();
   await page.keyboard.press('o');
-  await bench.draw([[490, 640], [640, 800]]);
+  await bench.draw([
+    [490, 640],
+    [640, 800],
+  ]);
   await page.keyboard.press('Escape');
   for (const { offer, kind, field, typed, whole } of STEPS) {
     await test.step(offer, async () => {
@@ -30,21 +37,29 @@ test('steps of every kind are added, typed into, switched off and undone, and th
       else await page.getByRole('button', { name: 'New area', exact: true }).first().click();
       await bench.settle();
       await page.mouse.move(...(await bench.at([60, 60])));
-      const before = await middle(), direct = page.getByRole('button', { name: `+ ${offer}`, exact: true });
+      const before = await middle();
+      const direct = page.getByRole('button', { name: `+ ${offer}`, exact: true });
       if ((await direct.count()) > 0) await direct.click();
       else {
         await page.getByRole('button', { name: 'More steps' }).click();
         await page.getByRole('menuitem', { name: new RegExp(`^${offer}`) }).click();
       }
-      const step = page.locator(`[data-step=${kind}]`), input = step.getByLabel(field).and(step.locator('input:not([type=checkbox]), [role=slider]')).first();
+      const step = page.locator(`[data-step=${kind}]`);
+      const input = step
+        .getByLabel(field)
+        .and(step.locator('input:not([type=checkbox]), [role=slider]'))
+        .first();
       await expect(input).toBeVisible({ timeout: 15_000 });
-      if ((await input.getAttribute('role')) === 'slider') for (let n = 0; n < 10; n++) await input.press('ArrowUp');
+      if ((await input.getAttribute('role')) === 'slider')
+        for (let n = 0; n < 10; n++) await input.press('ArrowUp');
       else {
         await input.fill(typed);
         await input.press('Enter');
         await input.blur();
       }
-      await expect.poll(async () => apart(before, await middle()), { timeout: 15_000 }).toBeGreaterThan(kind === 'relief' ? 0.3 : 0.8);
+      await expect
+        .poll(async () => apart(before, await middle()), { timeout: 15_000 })
+        .toBeGreaterThan(kind === 'relief' ? 0.3 : 0.8);
       await step.getByRole('checkbox', { name: /^Step / }).uncheck();
       await bench.settle();
       await expect.poll(async () => apart(before, await middle())).toBeLessThan(0.1);
@@ -54,7 +69,10 @@ test('steps of every kind are added, typed into, switched off and undone, and th
   }
 });
 
-test('people are found again without a network, and a search that is stopped leaves no parts', async ({ page, context }) => {
+test('people are found again without a network, and a search that is stopped leaves no parts', async ({
+  page,
+  context,
+}) => {
   test.setTimeout(180_000);
   const bench = await Bench.open(page);
   await page.keyboard.press('f');

@@ -15,14 +15,22 @@ export async function deleteStored(page: Page, table: string, key: string): Prom
 }
 
 /** Rewrites the demo sitting as it is stored. */
-export async function rewriteSitting(page: Page, change: (document: Record<string, unknown>) => void): Promise<void> {
+export async function rewriteSitting(
+  page: Page,
+  change: (document: Record<string, unknown>) => void,
+): Promise<void> {
   const rows = await storedRows<{ id: string; document: Record<string, unknown> }>(page, 'sittings');
   const row = rows.find(({ id }) => id === 'demo')!;
   change(row.document);
   await putStored(page, 'sittings', row);
 }
 
-function inStorage(page: Page, table: string, doing: 'all' | 'put' | 'delete', value?: unknown): Promise<unknown> {
+function inStorage(
+  page: Page,
+  table: string,
+  doing: 'all' | 'put' | 'delete',
+  value?: unknown,
+): Promise<unknown> {
   return page.evaluate(
     ([name, what, given]) =>
       new Promise<unknown>((resolve, reject) => {
@@ -31,7 +39,12 @@ function inStorage(page: Page, table: string, doing: 'all' | 'put' | 'delete', v
         request.onsuccess = () => {
           const transaction = request.result.transaction(name, what === 'all' ? 'readonly' : 'readwrite');
           const store = transaction.objectStore(name);
-          const asked = what === 'all' ? store.getAll() : what === 'put' ? store.put(given) : store.delete(given as string);
+          const asked =
+            what === 'all'
+              ? store.getAll()
+              : what === 'put'
+                ? store.put(given)
+                : store.delete(given as string);
           transaction.oncomplete = () => {
             request.result.close();
             resolve(asked.result);

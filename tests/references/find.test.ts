@@ -14,7 +14,8 @@ import { portrait, portraitPath, truthMask } from '../fixtures/truth';
 import type { Sitter } from '../fixtures/truth';
 import { softIou } from './measures';
 
-const networks = tfNetworks(networkFiles), LONG = 120_000;
+const networks = tfNetworks(networkFiles);
+const LONG = 120_000;
 
 async function pyramidOf(image: Sharp): Promise<Pyramid> {
   const { data, info } = await image.ensureAlpha().raw().toBuffer({ resolveWithObject: true });
@@ -22,9 +23,23 @@ async function pyramidOf(image: Sharp): Promise<Pyramid> {
 }
 /** A made-up portrait with something drawn over it. */
 async function wearing(sitter: Sitter, shapes: string): Promise<Pyramid> {
-  return pyramidOf(sharp(portraitPath(sitter, 'photo')).composite([{ input: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="1080" height="1350">${shapes}</svg>`) }]));
+  return pyramidOf(
+    sharp(portraitPath(sitter, 'photo')).composite([
+      {
+        input: Buffer.from(
+          `<svg xmlns="http://www.w3.org/2000/svg" width="1080" height="1350">${shapes}</svg>`,
+        ),
+      },
+    ]),
+  );
 }
-const of = (pyramid: Pyramid, { sitters, background }: FoundPeople, ...names: FoundPartName[]) => wholeCoverage(pyramid, [...sitters.flatMap(({ parts }) => parts), ...(background ? [background] : [])].filter(({ part }) => names.includes(part)));
+const of = (pyramid: Pyramid, { sitters, background }: FoundPeople, ...names: FoundPartName[]) =>
+  wholeCoverage(
+    pyramid,
+    [...sitters.flatMap(({ parts }) => parts), ...(background ? [background] : [])].filter(({ part }) =>
+      names.includes(part),
+    ),
+  );
 
 /** Truth: masks of the made-up portraits, rendered with the pictures. Floors lie a little under what was measured. */
 describe.each([
@@ -34,7 +49,8 @@ describe.each([
   // An orange shirt beside skin with red blotches.
   ['pair', 'blotchy', 2, { face: 0.88, skin: 0.86, lips: 0.74, iris: 0.74, hair: 0.82, background: 0.92 }],
 ] as const)('find on %s, %s', (sitter, variant, count, floors) => {
-  let pyramid: Pyramid, people: FoundPeople;
+  let pyramid: Pyramid;
+  let people: FoundPeople;
   beforeAll(async () => {
     pyramid = await portrait(sitter, variant);
     people = await findParts(pyramid, networks);
@@ -47,72 +63,167 @@ describe.each([
   });
 
   it.each([
-    ['face', ['face'], ['skin_face']], ['skin', ['skin'], ['skin_face', 'skin_body']], ['lips', ['lips'], ['lips']],
-    ['iris', ['iris-left', 'iris-right'], ['iris']], ['hair', ['hair'], ['hair']], ['background', ['background'], ['background']],
+    ['face', ['face'], ['skin_face']],
+    ['skin', ['skin'], ['skin_face', 'skin_body']],
+    ['lips', ['lips'], ['lips']],
+    ['iris', ['iris-left', 'iris-right'], ['iris']],
+    ['hair', ['hair'], ['hair']],
+    ['background', ['background'], ['background']],
   ] as const)('%s', async (name, found, masks) => {
-    expect(softIou(of(pyramid, people, ...found), await truthMask(sitter, ...masks))).toBeGreaterThan(floors[name]);
+    expect(softIou(of(pyramid, people, ...found), await truthMask(sitter, ...masks))).toBeGreaterThan(
+      floors[name],
+    );
   });
 
   it('gives no pixel to two sitters’ skin, and none of the mouth to it', () => {
-    const skin = of(pyramid, people, 'skin'), lips = of(pyramid, people, 'lips'), both = skin.filter((value, i) => value > 200 && lips[i]! > 200).length;
+    const skin = of(pyramid, people, 'skin');
+    const lips = of(pyramid, people, 'lips');
+    const both = skin.filter((value, i) => value > 200 && lips[i]! > 200).length;
     expect(both).toBe(0);
   });
 });
 
 describe('find where it is hard', () => {
-  it('finds a head that lies on its side', async () => {
-    const pyramid = await pyramidOf(sharp(portraitPath('jonas', 'photo')).rotate(90).resize({ width: 900 }));
-    const { sitters } = await findParts(pyramid, networks);
-    expect(sitters.length).toBe(1);
-    expect(Math.abs(sitters[0]!.landmarks.tiltRadians)).toBeGreaterThan(1.3);
-    expect(sitters[0]!.parts.some(({ part }) => part === 'skin')).toBe(true);
-  }, LONG);
+  it(
+    'finds a head that lies on its side',
+    async () => {
+      const pyramid = await pyramidOf(
+        sharp(portraitPath('jonas', 'photo')).rotate(90).resize({ width: 900 }),
+      );
+      const { sitters } = await findParts(pyramid, networks);
+      expect(sitters.length).toBe(1);
+      expect(Math.abs(sitters[0]!.landmarks.tiltRadians)).toBeGreaterThan(1.3);
+      expect(sitters[0]!.parts.some(({ part }) => part === 'skin')).toBe(true);
+    },
+    LONG,
+  );
 
-  it('finds parts of a monochrome photo', async () => {
-    const pyramid = await pyramidOf(sharp(portraitPath('marit', 'photo')).modulate({ saturation: 0 }).resize({ width: 700 }));
-    const { sitters } = await findParts(pyramid, networks);
-    expect(sitters[0]!.parts.map(({ part }) => part)).toEqual(expect.arrayContaining(['skin', 'hair', 'lips']));
-  }, LONG);
+  it(
+    'finds parts of a monochrome photo',
+    async () => {
+      const pyramid = await pyramidOf(
+        sharp(portraitPath('marit', 'photo')).modulate({ saturation: 0 }).resize({ width: 700 }),
+      );
+      const { sitters } = await findParts(pyramid, networks);
+      expect(sitters[0]!.parts.map(({ part }) => part)).toEqual(
+        expect.arrayContaining(['skin', 'hair', 'lips']),
+      );
+    },
+    LONG,
+  );
 
-  it('finds the eyes and the skin behind glasses', async () => {
-    const pyramid = await wearing('marit', `<g fill="none" stroke="#1a1a1e" stroke-width="12"><ellipse cx="410" cy="582" rx="88" ry="75"/><ellipse cx="623" cy="578" rx="88" ry="75"/><path d="M498,582 L535,578"/></g>`), people = await findParts(pyramid, networks);
-    expect(softIou(of(pyramid, people, 'iris-left', 'iris-right'), await truthMask('marit', 'iris'))).toBeGreaterThan(0.8);
-    expect(softIou(of(pyramid, people, 'face'), await truthMask('marit', 'skin_face'))).toBeGreaterThan(0.85);
-  }, LONG);
+  it(
+    'finds the eyes and the skin behind glasses',
+    async () => {
+      const pyramid = await wearing(
+        'marit',
+        `<g fill="none" stroke="#1a1a1e" stroke-width="12"><ellipse cx="410" cy="582" rx="88" ry="75"/><ellipse cx="623" cy="578" rx="88" ry="75"/><path d="M498,582 L535,578"/></g>`,
+      );
+      const people = await findParts(pyramid, networks);
+      expect(
+        softIou(of(pyramid, people, 'iris-left', 'iris-right'), await truthMask('marit', 'iris')),
+      ).toBeGreaterThan(0.8);
+      expect(softIou(of(pyramid, people, 'face'), await truthMask('marit', 'skin_face'))).toBeGreaterThan(
+        0.85,
+      );
+    },
+    LONG,
+  );
 
-  it.each([['marit', '#3b4a6b'], ['linnea', '#8a2f2f'], ['jonas', '#c9c2b0']] as const)('says that hair may be a hat: %s', async (sitter, colour) => {
-    const { sitters } = await findParts(await wearing(sitter, `<path fill="${colour}" d="M170,399 Q500,334 830,399 L740,344 Q700,44 500,34 Q300,44 260,344 Z"/>`), networks);
-    expect(sitters[0]!.parts.find(({ part }) => part === 'hair')?.doubt).toBe('hat');
-    const bare = await findParts(await portrait(sitter, 'photo'), networks);
-    expect(bare.sitters[0]!.parts.find(({ part }) => part === 'hair')?.doubt).toBeUndefined();
-  }, LONG);
+  it.each([
+    ['marit', '#3b4a6b'],
+    ['linnea', '#8a2f2f'],
+    ['jonas', '#c9c2b0'],
+  ] as const)(
+    'says that hair may be a hat: %s',
+    async (sitter, colour) => {
+      const { sitters } = await findParts(
+        await wearing(
+          sitter,
+          `<path fill="${colour}" d="M170,399 Q500,334 830,399 L740,344 Q700,44 500,34 Q300,44 260,344 Z"/>`,
+        ),
+        networks,
+      );
+      expect(sitters[0]!.parts.find(({ part }) => part === 'hair')?.doubt).toBe('hat');
+      const bare = await findParts(await portrait(sitter, 'photo'), networks);
+      expect(bare.sitters[0]!.parts.find(({ part }) => part === 'hair')?.doubt).toBeUndefined();
+    },
+    LONG,
+  );
 
-  it('keeps the face under a hand, whose skin is skin', async () => {
-    const pyramid = await wearing('marit', '<g fill="#d8a58c" transform="rotate(20 527 966)"><rect x="507" y="742" width="46" height="420" rx="23"/><rect x="567" y="762" width="46" height="420" rx="23"/></g>'), people = await findParts(pyramid, networks);
-    expect(people.sitters.length).toBe(1);
-    const face = of(pyramid, people, 'face'), truth = await truthMask('marit', 'skin_face');
-    expect(softIou(face, truth)).toBeGreaterThan(0.8);
-  }, LONG);
+  it(
+    'keeps the face under a hand, whose skin is skin',
+    async () => {
+      const pyramid = await wearing(
+        'marit',
+        '<g fill="#d8a58c" transform="rotate(20 527 966)"><rect x="507" y="742" width="46" height="420" rx="23"/><rect x="567" y="762" width="46" height="420" rx="23"/></g>',
+      );
+      const people = await findParts(pyramid, networks);
+      expect(people.sitters.length).toBe(1);
+      const face = of(pyramid, people, 'face');
+      const truth = await truthMask('marit', 'skin_face');
+      expect(softIou(face, truth)).toBeGreaterThan(0.8);
+    },
+    LONG,
+  );
 
-  it('finds twelve people, from left to right, each with a face of their own', async () => {
-    const names = ['marit', 'adaeze', 'jonas', 'linnea'] as const, tiles = await Promise.all(Array.from({ length: 12 }, async (_, i) => ({ input: await sharp(portraitPath(names[(i + Math.floor(i / 4)) % 4]!, 'photo')).resize(200, 250).toBuffer(), left: (i % 4) * 200, top: Math.floor(i / 4) * 250 })));
-    const pyramid = await pyramidOf(sharp(await sharp({ create: { width: 800, height: 750, channels: 3, background: '#777' } }).composite(tiles).png().toBuffer())), seen: number[] = [];
-    const { sitters } = await findParts(pyramid, networks, { onProgress: (share) => seen.push(share) });
-    expect(sitters.length).toBe(12);
-    const places = sitters.map(({ landmarks }) => landmarks.points[168]![0]);
-    expect(places).toEqual(places.toSorted((p, q) => p - q));
-    expect(sitters.every(({ parts }) => parts.some(({ part }) => part === 'face'))).toBe(true);
-    expect(seen).toEqual(seen.toSorted((p, q) => p - q));
-    expect(seen.length).toBeGreaterThan(36);
-  }, LONG);
+  it(
+    'finds twelve people, from left to right, each with a face of their own',
+    async () => {
+      const names = ['marit', 'adaeze', 'jonas', 'linnea'] as const;
+      const tiles = await Promise.all(
+        Array.from({ length: 12 }, async (_, i) => ({
+          input: await sharp(portraitPath(names[(i + Math.floor(i / 4)) % 4]!, 'photo'))
+            .resize(200, 250)
+            .toBuffer(),
+          left: (i % 4) * 200,
+          top: Math.floor(i / 4) * 250,
+        })),
+      );
+      const pyramid = await pyramidOf(
+        sharp(
+          await sharp({ create: { width: 800, height: 750, channels: 3, background: '#777' } })
+            .composite(tiles)
+            .png()
+            .toBuffer(),
+        ),
+      );
+      const seen: number[] = [];
+      const { sitters } = await findParts(pyramid, networks, { onProgress: (share) => seen.push(share) });
+      expect(sitters.length).toBe(12);
+      const places = sitters.map(({ landmarks }) => landmarks.points[168]![0]);
+      expect(places).toEqual(places.toSorted((p, q) => p - q));
+      expect(sitters.every(({ parts }) => parts.some(({ part }) => part === 'face'))).toBe(true);
+      expect(seen).toEqual(seen.toSorted((p, q) => p - q));
+      expect(seen.length).toBeGreaterThan(36);
+    },
+    LONG,
+  );
 
-  it('finds nobody where nobody is', async () => {
-    const noise = Uint8Array.from({ length: 400 * 300 * 4 }, (_, i) => (i % 4 === 3 ? 255 : (i * 7919) % 251));
-    expect(await findParts(buildPyramid({ space: 'srgb8', width: 400, height: 300, data: noise }), networks)).toEqual({ sitters: [], background: undefined });
-  }, LONG);
+  it(
+    'finds nobody where nobody is',
+    async () => {
+      const noise = Uint8Array.from({ length: 400 * 300 * 4 }, (_, i) =>
+        i % 4 === 3 ? 255 : (i * 7919) % 251,
+      );
+      expect(
+        await findParts(buildPyramid({ space: 'srgb8', width: 400, height: 300, data: noise }), networks),
+      ).toEqual({ sitters: [], background: undefined });
+    },
+    LONG,
+  );
 
-  it('says which network is missing or damaged', async () => {
-    const damaged = tfNetworks({ ...networkFiles, load: async (name) => ({ ...(await networkFiles.load(name)), weights: new ArrayBuffer(8) }) });
-    await expect(findParts(await portrait('marit', 'photo'), damaged)).rejects.toThrow(NetworksMissingError);
-  }, LONG);
+  it(
+    'says which network is missing or damaged',
+    async () => {
+      const damaged = tfNetworks({
+        ...networkFiles,
+        load: async (name) => ({ ...(await networkFiles.load(name)), weights: new ArrayBuffer(8) }),
+      });
+      await expect(findParts(await portrait('marit', 'photo'), damaged)).rejects.toThrow(
+        NetworksMissingError,
+      );
+    },
+    LONG,
+  );
 });

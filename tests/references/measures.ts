@@ -20,19 +20,36 @@ export function changedOutside(first: LinearRaster, second: LinearRaster, mask8:
 
 /** Mean ΔE00 between two pictures over a mask. */
 export function meanDifference(first: LinearRaster, second: LinearRaster, mask8: Uint8Array): number {
-  let sum = 0, weight = 0;
+  let sum = 0;
+  let weight = 0;
   mask8.forEach((value, i) => {
     if (value === 0) return;
-    sum += value * ciede2000(convertSrgbLinearToCielabD50(colourAt(first, i)), convertSrgbLinearToCielabD50(colourAt(second, i)));
+    sum +=
+      value *
+      ciede2000(
+        convertSrgbLinearToCielabD50(colourAt(first, i)),
+        convertSrgbLinearToCielabD50(colourAt(second, i)),
+      );
     weight += value;
   });
   return sum / weight;
 }
 
 /** Correlation over a mask of L* minus its Gaussian, before and after: 1 where all texture is kept. */
-export function textureCorrelation(before: LinearRaster, after: LinearRaster, mask8: Uint8Array, sigma: number): number {
-  const first = detail(before, mask8, sigma), second = detail(after, mask8, sigma);
-  let n = 0, a = 0, b = 0, aa = 0, bb = 0, ab = 0;
+export function textureCorrelation(
+  before: LinearRaster,
+  after: LinearRaster,
+  mask8: Uint8Array,
+  sigma: number,
+): number {
+  const first = detail(before, mask8, sigma);
+  const second = detail(after, mask8, sigma);
+  let n = 0;
+  let a = 0;
+  let b = 0;
+  let aa = 0;
+  let bb = 0;
+  let ab = 0;
   mask8.forEach((value, i) => {
     if (value < 128) return;
     n++;
@@ -48,8 +65,12 @@ export function textureCorrelation(before: LinearRaster, after: LinearRaster, ma
 /** The Gaussian looks at the mask alone (Knutsson and Westin 1993), so that nothing beside it counts as texture. */
 function detail(raster: LinearRaster, mask8: Uint8Array, sigma: number): Float32Array {
   const { width, height } = raster;
-  const lightness = Float32Array.from({ length: width * height }, (_, i) => cielabLightnessOfLuminance(Math.max(0, luminanceOfSrgbLinear(colourAt(raster, i)))));
-  const inside = Float32Array.from(mask8, (value) => (value < 128 ? 0 : 1)), smooth = lightness.map((value, i) => value * inside[i]!), weight = inside.slice();
+  const lightness = Float32Array.from({ length: width * height }, (_, i) =>
+    cielabLightnessOfLuminance(Math.max(0, luminanceOfSrgbLinear(colourAt(raster, i)))),
+  );
+  const inside = Float32Array.from(mask8, (value) => (value < 128 ? 0 : 1));
+  const smooth = lightness.map((value, i) => value * inside[i]!);
+  const weight = inside.slice();
   maskSoften(smooth, width, height, sigma);
   maskSoften(weight, width, height, sigma);
   return lightness.map((value, i) => (inside[i] ? value - smooth[i]! / weight[i]! : 0));
@@ -57,7 +78,8 @@ function detail(raster: LinearRaster, mask8: Uint8Array, sigma: number): Float32
 
 /** Sum of minima over sum of maxima of two masks. */
 export function softIou(first: Uint8Array, second: Uint8Array): number {
-  let least = 0, most = 0;
+  let least = 0;
+  let most = 0;
   first.forEach((value, i) => {
     least += Math.min(value, second[i]!);
     most += Math.max(value, second[i]!);

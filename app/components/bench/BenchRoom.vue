@@ -2,7 +2,9 @@
 import type { Survey } from '#workers/client';
 
 /** The three columns of the bench. */
-const sitting = useSitting(), bench = useBench(), notices = useNotices();
+const sitting = useSitting();
+const bench = useBench();
+const notices = useNotices();
 const { photo, area } = useBenchPhoto();
 const { ready, opening } = useOpenPhoto(photo);
 const { importing, importFiles } = useImport();
@@ -14,15 +16,21 @@ useBenchKeys();
 async function addPhotos(files: readonly File[]): Promise<void> {
   const photos = await importFiles(files, sitting.document?.photos ?? []);
   if (photos.length === 0) return;
-  sitting.change(photos.length === 1 ? 'add photo' : `add ${photos.length} photos`, (document) => ({ ...document, photos: [...document.photos, ...photos] }));
+  sitting.change(photos.length === 1 ? 'add photo' : `add ${photos.length} photos`, (document) => ({
+    ...document,
+    photos: [...document.photos, ...photos],
+  }));
   bench.choosePhoto(photos[0]!.id);
 }
 
 // Undo can take away what is chosen.
-watch(() => sitting.document?.photos, (photos) => {
-  if (!photos?.some(({ id }) => id === bench.photoId)) bench.choosePhoto(photos?.[0]?.id);
-  else if (bench.areaId && !area.value) bench.choose(undefined);
-});
+watch(
+  () => sitting.document?.photos,
+  (photos) => {
+    if (!photos?.some(({ id }) => id === bench.photoId)) bench.choosePhoto(photos?.[0]?.id);
+    else if (bench.areaId && !area.value) bench.choose(undefined);
+  },
+);
 // Finding people as soon as a photo is open, for those who want it.
 watch(ready, (id) => {
   if (id && bench.findsOnOpen && photo.value?.areas.length === 0) void find();
@@ -34,9 +42,22 @@ watch(importing, (now) => now && notices.say(`Opening ${now.file} (${now.done + 
   <div class="flex min-h-0 grow">
     <SittersColumn :survey="survey" @photos="addPhotos" />
     <section class="relative flex min-w-0 grow flex-col" aria-label="Picture">
-      <PictureStage v-if="photo" :photo="photo" :ready="ready === photo.id" :opening="opening" @survey="survey = $event" />
-      <div v-else class="flex grow items-center justify-center bg-[#777] text-white">Drop a JPEG or PNG photo here to begin.</div>
-      <div v-if="over" class="pointer-events-none absolute inset-3 z-20 flex items-center justify-center rounded-lg border-2 border-dashed border-accent bg-raised/80 text-lg">Let go to add the photos to this sitting</div>
+      <PictureStage
+        v-if="photo"
+        :photo="photo"
+        :ready="ready === photo.id"
+        :opening="opening"
+        @survey="survey = $event"
+      />
+      <div v-else class="flex grow items-center justify-center bg-[#777] text-white">
+        Drop a JPEG or PNG photo here to begin.
+      </div>
+      <div
+        v-if="over"
+        class="pointer-events-none absolute inset-3 z-20 flex items-center justify-center rounded-lg border-2 border-dashed border-accent bg-raised/80 text-lg"
+      >
+        Let go to add the photos to this sitting
+      </div>
     </section>
     <PartColumn :survey="survey" />
     <ExportDialog v-if="photo && bench.exporting" :photo="photo" />

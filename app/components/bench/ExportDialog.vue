@@ -5,7 +5,9 @@ import { CancelledError } from '#core/errors';
 import { saveBlob } from '../../storage/saveBlob';
 
 const props = defineProps<{ photo: Photo }>();
-const bench = useBench(), notices = useNotices(), workers = useWorkers();
+const bench = useBench();
+const notices = useNotices();
+const workers = useWorkers();
 
 const format = ref<'jpeg' | 'png'>('jpeg');
 const quality = ref(92);
@@ -34,19 +36,28 @@ const steps = computed(() => {
 });
 const stem = computed(() => props.photo.file.replace(/\.[^.]+$/, ''));
 
-const exportPicture = () => run(async (signal) => {
-  await workers.areas(props.photo);
-  const plan = await workers.plan(props.photo);
-  const blob = await workers.exportPhoto(plan, props.photo, { type: `image/${format.value}`, quality: quality.value / 100, signal, onProgress: (share) => (progress.value = share) });
-  saveBlob(blob, `${stem.value}-even.${format.value === 'jpeg' ? 'jpg' : 'png'}`);
-  notices.say(`Exported ${stem.value}-even.${format.value === 'jpeg' ? 'jpg' : 'png'}, ${props.photo.width} × ${props.photo.height}.`);
-});
+const exportPicture = () =>
+  run(async (signal) => {
+    await workers.areas(props.photo);
+    const plan = await workers.plan(props.photo);
+    const blob = await workers.exportPhoto(plan, props.photo, {
+      type: `image/${format.value}`,
+      quality: quality.value / 100,
+      signal,
+      onProgress: (share) => (progress.value = share),
+    });
+    saveBlob(blob, `${stem.value}-even.${format.value === 'jpeg' ? 'jpg' : 'png'}`);
+    notices.say(
+      `Exported ${stem.value}-even.${format.value === 'jpeg' ? 'jpg' : 'png'}, ${props.photo.width} × ${props.photo.height}.`,
+    );
+  });
 
-const exportPlan = () => run(async () => {
-  const plan = await workers.planFile(props.photo);
-  saveBlob(new Blob([JSON.stringify(plan)], { type: 'application/json' }), `${stem.value}-plan.json`);
-  notices.say(`Exported ${stem.value}-plan.json with ${props.photo.areas.length} areas.`);
-});
+const exportPlan = () =>
+  run(async () => {
+    const plan = await workers.planFile(props.photo);
+    saveBlob(new Blob([JSON.stringify(plan)], { type: 'application/json' }), `${stem.value}-plan.json`);
+    notices.say(`Exported ${stem.value}-plan.json with ${props.photo.areas.length} areas.`);
+  });
 
 const exportSitting = () => run(() => saveAsFile());
 
@@ -61,7 +72,9 @@ function close(): void {
     <div class="fixed inset-0 flex items-center justify-center p-6">
       <DialogPanel class="w-[31rem] rounded-xl border border-line bg-paper p-5">
         <DialogTitle class="text-lg">Export</DialogTitle>
-        <p class="mb-3 text-[13px] text-quiet">{{ photo.file }}, {{ photo.width }} × {{ photo.height }}, with {{ steps }}.</p>
+        <p class="mb-3 text-[13px] text-quiet">
+          {{ photo.file }}, {{ photo.width }} × {{ photo.height }}, with {{ steps }}.
+        </p>
         <div v-if="progress !== undefined" class="flex items-center gap-3">
           <progress :value="progress" max="1" class="h-2 grow" aria-label="Export" />
           <span class="w-10 text-right tabular-nums">{{ Math.round(100 * progress) }} %</span>
@@ -70,14 +83,32 @@ function close(): void {
         <template v-else>
           <fieldset class="mb-4 flex items-center gap-4">
             <legend class="sr-only">File</legend>
-            <label class="flex items-center gap-1.5"><input v-model="format" type="radio" value="jpeg" class="accent-(--accent)"> JPEG</label>
-            <label class="flex items-center gap-1.5"><input v-model="format" type="radio" value="png" class="accent-(--accent)"> PNG</label>
-            <label v-if="format === 'jpeg'" class="ml-auto">quality <NumberField v-model="quality" label="JPEG quality" :min="1" :max="100" :reset="92" /></label>
+            <label class="flex items-center gap-1.5"
+              ><input v-model="format" type="radio" value="jpeg" class="accent-(--accent)" /> JPEG</label
+            >
+            <label class="flex items-center gap-1.5"
+              ><input v-model="format" type="radio" value="png" class="accent-(--accent)" /> PNG</label
+            >
+            <label v-if="format === 'jpeg'" class="ml-auto"
+              >quality <NumberField v-model="quality" label="JPEG quality" :min="1" :max="100" :reset="92"
+            /></label>
           </fieldset>
           <div class="flex gap-2 whitespace-nowrap">
             <button class="press-main" @click="exportPicture">Export photo</button>
-            <button class="press" title="The steps and areas as a file, for the command line" @click="exportPlan">Export plan</button>
-            <button class="press" title="The whole sitting with its photos as one file, to keep or to open elsewhere" @click="exportSitting">Save sitting</button>
+            <button
+              class="press"
+              title="The steps and areas as a file, for the command line"
+              @click="exportPlan"
+            >
+              Export plan
+            </button>
+            <button
+              class="press"
+              title="The whole sitting with its photos as one file, to keep or to open elsewhere"
+              @click="exportSitting"
+            >
+              Save sitting
+            </button>
             <span class="grow" />
             <button class="press" @click="close">Close</button>
           </div>

@@ -5,25 +5,41 @@ import type { Area, Part, Sitter } from '#core/document/schema';
 import type { Survey } from '#workers/client';
 
 /** A drawn face: each field shows its part's colour, left as it was, right with the plan. */
-const props = defineProps<{ areas: readonly Area[]; sitter: Sitter | undefined; survey: Survey | undefined }>();
-const bench = useBench(), view = useView(), sitting = useSitting();
+const props = defineProps<{
+  areas: readonly Area[];
+  sitter: Sitter | undefined;
+  survey: Survey | undefined;
+}>();
+const bench = useBench();
+const view = useView();
+const sitting = useSitting();
 const { choosePart } = useBenchPhoto();
 
 /** Drawn on 160 x 178, from back to front. */
 const FIELDS: readonly { readonly part: Part; readonly path: string }[] = [
   { part: 'background', path: 'M4 4h152v170H4z' },
-  { part: 'hair', path: 'M80 14c-34 0-47 24-46 52 1 26-3 44-11 66 12 7 27 6 35-2V74h44v56c8 8 23 9 35 2-8-22-12-40-11-66 1-28-12-52-46-52z' },
+  {
+    part: 'hair',
+    path: 'M80 14c-34 0-47 24-46 52 1 26-3 44-11 66 12 7 27 6 35-2V74h44v56c8 8 23 9 35 2-8-22-12-40-11-66 1-28-12-52-46-52z',
+  },
   { part: 'clothes', path: 'M12 174c2-22 18-30 44-36 8 14 40 14 48 0 26 6 42 14 44 36z' },
   { part: 'neck-limbs', path: 'M63 108v25c-2 3-5 4-8 5 8 15 42 15 50 0-3-1-6-2-8-5v-25z' },
   { part: 'skin', path: 'M80 34c-22 0-32 15-31 37 1 30 14 53 31 53s30-23 31-53c1-22-9-37-31-37z' },
-  { part: 'brows', path: 'M55 66c5-5 13-6 19-3l-1 3c-6-2-12-2-17 2zM105 66c-5-5-13-6-19-3l1 3c6-2 12-2 17 2z' },
+  {
+    part: 'brows',
+    path: 'M55 66c5-5 13-6 19-3l-1 3c-6-2-12-2-17 2zM105 66c-5-5-13-6-19-3l1 3c6-2 12-2 17 2z',
+  },
   { part: 'whites', path: 'M56 76c5-5 13-5 18 0-5 5-13 5-18 0zM86 76c5-5 13-5 18 0-5 5-13 5-18 0z' },
   { part: 'irises', path: 'M65 71.8a4.2 4.2 0 1 0 .01 0zM95 71.8a4.2 4.2 0 1 0 .01 0z' },
   { part: 'lips', path: 'M66 104c5-3 9-5 11-5l3 1.500 3-1.500c2 0 6 2 11 5-4 6-9 8-14 8s-10-2-14-8z' },
 ];
 
-const own = computed(() => props.areas.filter(({ sitter }) => sitter === null || sitter === props.sitter?.id));
-const areaOf = (part: Part) => own.value.find((area) => area.part === part) ?? (part === 'skin' ? own.value.find((area) => area.part === 'face') : undefined);
+const own = computed(() =>
+  props.areas.filter(({ sitter }) => sitter === null || sitter === props.sitter?.id),
+);
+const areaOf = (part: Part) =>
+  own.value.find((area) => area.part === part) ??
+  (part === 'skin' ? own.value.find((area) => area.part === 'face') : undefined);
 const chosen = computed(() => own.value.find(({ id }) => id === bench.areaId)?.part);
 const pointed = computed(() => own.value.find(({ id }) => id === bench.pointedId)?.part);
 
@@ -33,26 +49,56 @@ function open(part: Part): void {
   glidesTo.value = areaOf(part)?.id;
   choosePart(part, props.sitter?.id);
 }
-watch(() => (glidesTo.value && glidesTo.value === bench.areaId ? props.survey?.areas[glidesTo.value]?.box : undefined), (box) => {
-  if (!box) return;
-  glidesTo.value = undefined;
-  view.glideTo(box);
-});
+watch(
+  () =>
+    glidesTo.value && glidesTo.value === bench.areaId ? props.survey?.areas[glidesTo.value]?.box : undefined,
+  (box) => {
+    if (!box) return;
+    glidesTo.value = undefined;
+    view.glideTo(box);
+  },
+);
 // Once work has begun on the part, the picture no longer moves under the hand.
-watch(() => sitting.document, () => (glidesTo.value = undefined));
+watch(
+  () => sitting.document,
+  () => (glidesTo.value = undefined),
+);
 
 function colour(linear: Triple | undefined): string {
   return linear ? `rgb(${linear.map((channel) => encodeSrgb8(channel)).join(' ')})` : 'transparent';
 }
 
-const fields = computed(() => FIELDS.map((field) => {
-  const area = areaOf(field.part), measured = area && props.survey?.areas[area.id];
-  return { ...field, id: area?.id, doubt: doubtOf(field.part, props.sitter), made: !!area, before: colour(measured?.before), after: colour(measured?.after) };
-}));
+const fields = computed(() =>
+  FIELDS.map((field) => {
+    const area = areaOf(field.part);
+    const measured = area && props.survey?.areas[area.id];
+    return {
+      ...field,
+      id: area?.id,
+      doubt: doubtOf(field.part, props.sitter),
+      made: !!area,
+      before: colour(measured?.before),
+      after: colour(measured?.after),
+    };
+  }),
+);
 
 /** Where the mark of an unsure part stands. */
-const DOUBT_PLACES: Partial<Record<Part, readonly [number, number]>> = { hair: [42, 40], clothes: [30, 160], skin: [80, 46], irises: [110, 74], whites: [110, 86], lips: [104, 106], brows: [118, 62], 'neck-limbs': [80, 128] };
-const unsure = computed(() => fields.value.flatMap(({ part, doubt }) => (doubt && DOUBT_PLACES[part] ? [{ part, x: DOUBT_PLACES[part]![0], y: DOUBT_PLACES[part]![1] }] : [])));
+const DOUBT_PLACES: Partial<Record<Part, readonly [number, number]>> = {
+  'hair': [42, 40],
+  'clothes': [30, 160],
+  'skin': [80, 46],
+  'irises': [110, 74],
+  'whites': [110, 86],
+  'lips': [104, 106],
+  'brows': [118, 62],
+  'neck-limbs': [80, 128],
+};
+const unsure = computed(() =>
+  fields.value.flatMap(({ part, doubt }) =>
+    doubt && DOUBT_PLACES[part] ? [{ part, x: DOUBT_PLACES[part]![0], y: DOUBT_PLACES[part]![1] }] : [],
+  ),
+);
 </script>
 
 <template>
@@ -63,35 +109,105 @@ const unsure = computed(() => fields.value.flatMap(({ part, doubt }) => (doubt &
         <clipPath id="map-right"><path d="M80 0h80v178H80z" /></clipPath>
       </defs>
       <g
-        v-for="field in fields" :key="field.part" class="map-field cursor-pointer" role="button" tabindex="0"
-        :aria-label="`${PART_NAMES[field.part]}${field.made ? '' : ', not made yet'}`" :aria-pressed="chosen === field.part"
-        @click="open(field.part)" @keydown.enter.prevent="open(field.part)" @keydown.space.prevent="open(field.part)"
-        @pointerenter="bench.pointedId = field.id" @pointerleave="bench.pointedId = undefined"
+        v-for="field in fields"
+        :key="field.part"
+        class="map-field cursor-pointer"
+        role="button"
+        tabindex="0"
+        :aria-label="`${PART_NAMES[field.part]}${field.made ? '' : ', not made yet'}`"
+        :aria-pressed="chosen === field.part"
+        @click="open(field.part)"
+        @keydown.enter.prevent="open(field.part)"
+        @keydown.space.prevent="open(field.part)"
+        @pointerenter="bench.pointedId = field.id"
+        @pointerleave="bench.pointedId = undefined"
       >
-        <title>{{ PART_NAMES[field.part] }}{{ field.made ? '' : ': not made yet, press to make it' }}{{ field.doubt ? `. Unsure: ${field.doubt}` : '' }}</title>
+        <title>
+          {{ PART_NAMES[field.part] }}{{ field.made ? '' : ': not made yet, press to make it'
+          }}{{ field.doubt ? `. Unsure: ${field.doubt}` : '' }}
+        </title>
         <path :d="field.path" class="map-ground" />
         <path :d="field.path" :fill="field.before" clip-path="url(#map-left)" />
         <path :d="field.path" :fill="field.after" clip-path="url(#map-right)" />
-        <path :d="field.path" class="map-line" :class="{ 'map-made': field.made, 'map-chosen': chosen === field.part, 'map-pointed': pointed === field.part }" />
+        <path
+          :d="field.path"
+          class="map-line"
+          :class="{
+            'map-made': field.made,
+            'map-chosen': chosen === field.part,
+            'map-pointed': pointed === field.part,
+          }"
+        />
       </g>
-      <g v-for="mark in unsure" :key="mark.part" :transform="`translate(${mark.x} ${mark.y})`" class="map-doubt"><circle r="6.5" /><text text-anchor="middle" dy="4">?</text></g>
+      <g
+        v-for="mark in unsure"
+        :key="mark.part"
+        :transform="`translate(${mark.x} ${mark.y})`"
+        class="map-doubt"
+      >
+        <circle r="6.5" />
+        <text text-anchor="middle" dy="4">?</text>
+      </g>
       <path d="M80 82c-1 6-5 9-3 12 1 1 4 1 6 .500" class="map-nose" />
     </svg>
-    <figcaption class="text-[11px] text-quiet">Left of each field: as it was. Right: with the plan.</figcaption>
+    <figcaption class="text-[11px] text-quiet">
+      Left of each field: as it was. Right: with the plan.
+    </figcaption>
   </figure>
 </template>
 
 <style scoped>
-.map-ground { fill: var(--raised); }
-.map-line { fill: none; stroke: var(--quiet); stroke-width: 0.8; stroke-dasharray: 2 2; }
-.map-made { stroke-dasharray: none; stroke: var(--ink); }
-.map-chosen { stroke: var(--accent); stroke-width: 2.2; stroke-dasharray: none; }
-.map-pointed { stroke: var(--accent); stroke-dasharray: none; stroke-width: 1.6; }
-.map-doubt { pointer-events: none; }
-.map-doubt circle { fill: var(--raised); stroke: var(--warn); stroke-width: 1.2; }
-.map-doubt text { font-size: 11px; font-weight: 700; fill: var(--warn); }
-.map-nose { fill: none; stroke: var(--quiet); stroke-width: 1.2; stroke-linecap: round; pointer-events: none; }
-.map-field:hover .map-line { stroke: var(--accent); }
-.map-field:focus-visible { outline: none; }
-.map-field:focus-visible .map-line { stroke: var(--accent); stroke-width: 3; }
+.map-ground {
+  fill: var(--raised);
+}
+.map-line {
+  fill: none;
+  stroke: var(--quiet);
+  stroke-width: 0.8;
+  stroke-dasharray: 2 2;
+}
+.map-made {
+  stroke-dasharray: none;
+  stroke: var(--ink);
+}
+.map-chosen {
+  stroke: var(--accent);
+  stroke-width: 2.2;
+  stroke-dasharray: none;
+}
+.map-pointed {
+  stroke: var(--accent);
+  stroke-dasharray: none;
+  stroke-width: 1.6;
+}
+.map-doubt {
+  pointer-events: none;
+}
+.map-doubt circle {
+  fill: var(--raised);
+  stroke: var(--warn);
+  stroke-width: 1.2;
+}
+.map-doubt text {
+  font-size: 11px;
+  font-weight: 700;
+  fill: var(--warn);
+}
+.map-nose {
+  fill: none;
+  stroke: var(--quiet);
+  stroke-width: 1.2;
+  stroke-linecap: round;
+  pointer-events: none;
+}
+.map-field:hover .map-line {
+  stroke: var(--accent);
+}
+.map-field:focus-visible {
+  outline: none;
+}
+.map-field:focus-visible .map-line {
+  stroke: var(--accent);
+  stroke-width: 3;
+}
 </style>

@@ -15,13 +15,22 @@ const groups = [...new Set(BENCH_KEYS.map(({ group }) => group))];
           <section v-for="group in groups" :key="group">
             <h3 class="heading mb-1">{{ group }}</h3>
             <dl class="grid grid-cols-[4.5rem_1fr] gap-y-1 text-[13px]">
-              <template v-for="entry in BENCH_KEYS.filter((candidate) => candidate.group === group)" :key="entry.key">
-                <dt><kbd class="key">{{ entry.key }}</kbd></dt><dd>{{ entry.does }}</dd>
+              <template
+                v-for="entry in BENCH_KEYS.filter((candidate) => candidate.group === group)"
+                :key="entry.key"
+              >
+                <dt>
+                  <kbd class="key">{{ entry.key }}</kbd>
+                </dt>
+                <dd>{{ entry.does }}</dd>
               </template>
             </dl>
           </section>
         </div>
-        <p class="mt-4 text-[13px] text-quiet">Wheel or pinch zooms at the pointer. In number fields the arrow keys nudge, shift ten times, alt a tenth.</p>
+        <p class="mt-4 text-[13px] text-quiet">
+          Wheel or pinch zooms at the pointer. In number fields the arrow keys nudge, shift ten times, alt a
+          tenth.
+        </p>
         <button class="press mt-3" @click="bench.showingKeys = false">Close</button>
       </DialogPanel>
     </div>

@@ -8,12 +8,19 @@ const workers = useWorkers();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 
 watchEffect(async () => {
-  const surface = canvas.value, { photo, sitter: { face } } = props;
+  const surface = canvas.value;
+  const {
+    photo,
+    sitter: { face },
+  } = props;
   if (!surface) return;
   const picture = await ensureThumb(workers, photo).catch(() => undefined);
   if (!picture) return;
-  const bitmap = await createImageBitmap(picture), scale = bitmap.width / photo.width, side = 1.25 * Math.max(face.width, face.height) * scale;
-  const left = (face.x + face.width / 2) * scale - side / 2, top = (face.y + face.height / 2) * scale - side / 2;
+  const bitmap = await createImageBitmap(picture);
+  const scale = bitmap.width / photo.width;
+  const side = 1.25 * Math.max(face.width, face.height) * scale;
+  const left = (face.x + face.width / 2) * scale - side / 2;
+  const top = (face.y + face.height / 2) * scale - side / 2;
   surface.width = surface.height = 2 * props.size;
   surface.getContext('2d')?.drawImage(bitmap, left, top, side, side, 0, 0, surface.width, surface.height);
   bitmap.close();
@@ -21,5 +28,10 @@ watchEffect(async () => {
 </script>
 
 <template>
-  <canvas ref="canvas" class="shrink-0 rounded-full bg-line" :style="{ width: `${size}px`, height: `${size}px` }" aria-hidden="true" />
+  <canvas
+    ref="canvas"
+    class="shrink-0 rounded-full bg-line"
+    :style="{ width: `${size}px`, height: `${size}px` }"
+    aria-hidden="true"
+  />
 </template>

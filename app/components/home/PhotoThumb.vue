@@ -17,7 +17,10 @@ watch(
 </script>
 
 <template>
-  <span class="inline-block overflow-hidden rounded bg-line" :style="{ width: `${size}px`, height: `${size * 1.2}px` }">
-    <img v-if="address" :src="address" :alt="file" class="h-full w-full object-cover" draggable="false">
+  <span
+    class="inline-block overflow-hidden rounded bg-line"
+    :style="{ width: `${size}px`, height: `${size * 1.2}px` }"
+  >
+    <img v-if="address" :src="address" :alt="file" class="h-full w-full object-cover" draggable="false" />
   </span>
 </template>

@@ -6,23 +6,62 @@ import { findingWords, mendWords } from '#kinds/mend/findingWords';
 /** What is off on the skin, in words and numbers, each with the step that mends it. */
 const props = defineProps<{ photo: Photo }>();
 const { findings, checking, mending, stopMending, mend, mendEverything, putAway } = useCheck();
-const nameOf = (sitterId: string | undefined) => (props.photo.sitters.length > 1 ? `Sitter ${props.photo.sitters.find(({ id }) => id === sitterId)?.number ?? '?'}, ` : '');
+const nameOf = (sitterId: string | undefined) =>
+  props.photo.sitters.length > 1
+    ? `Sitter ${props.photo.sitters.find(({ id }) => id === sitterId)?.number ?? '?'}, `
+    : '';
 const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 </script>
 
 <template>
-  <section v-if="findings || checking" class="rounded-lg border border-line bg-raised p-2 text-[13px]" aria-label="Check" aria-live="polite">
+  <section
+    v-if="findings || checking"
+    class="rounded-lg border border-line bg-raised p-2 text-[13px]"
+    aria-label="Check"
+    aria-live="polite"
+  >
     <div class="flex items-center gap-2">
-      <h2 class="heading grow">Check{{ mending !== undefined ? ': mending …' : checking ? ': looking …' : '' }}</h2>
-      <template v-if="mending !== undefined"><progress :value="mending" max="1" class="h-2 w-20" aria-label="Mending" /><button class="press" @click="stopMending">Stop</button></template>
-      <button v-else-if="findings && findings.filter(({ finding }) => mendWords(finding)).length > 0" class="press-main" :disabled="checking" @click="mendEverything">Mend all</button>
+      <h2 class="heading grow">
+        Check{{ mending !== undefined ? ': mending …' : checking ? ': looking …' : '' }}
+      </h2>
+      <template v-if="mending !== undefined"
+        ><progress :value="mending" max="1" class="h-2 w-20" aria-label="Mending" /><button
+          class="press"
+          @click="stopMending"
+        >
+          Stop
+        </button></template
+      >
+      <button
+        v-else-if="findings && findings.filter(({ finding }) => mendWords(finding)).length > 0"
+        class="press-main"
+        :disabled="checking"
+        @click="mendEverything"
+      >
+        Mend all
+      </button>
       <button class="press-bare" aria-label="Put check away" @click="putAway"><X :size="14" /></button>
     </div>
-    <p v-if="findings?.length === 0" class="mt-1">By its numbers nothing is off: hue lies in the corridor, skin is even on the whole, face and neck agree. Look at it at 100 % for single marks; where whites and background are coloured too, pick a neutral first (+ Prepare).</p>
+    <p v-if="findings?.length === 0" class="mt-1">
+      By its numbers nothing is off: hue lies in the corridor, skin is even on the whole, face and neck agree.
+      Look at it at 100 % for single marks; where whites and background are coloured too, pick a neutral first
+      (+ Prepare).
+    </p>
     <ul class="mt-1 flex flex-col gap-1">
-      <li v-for="entry in findings" :key="`${entry.skinId}${entry.finding.is}${JSON.stringify(entry.finding)}`" class="border-t border-line pt-1">
+      <li
+        v-for="entry in findings"
+        :key="`${entry.skinId}${entry.finding.is}${JSON.stringify(entry.finding)}`"
+        class="border-t border-line pt-1"
+      >
         <span>{{ sentence(`${nameOf(entry.sitterId)}${findingWords(entry.finding)}`) }}.</span>
-        <button v-if="mendWords(entry.finding)" class="press ml-2 !py-0 whitespace-nowrap" :disabled="checking" @click="mend(entry)">{{ mendWords(entry.finding) }}</button>
+        <button
+          v-if="mendWords(entry.finding)"
+          class="press ml-2 !py-0 whitespace-nowrap"
+          :disabled="checking"
+          @click="mend(entry)"
+        >
+          {{ mendWords(entry.finding) }}
+        </button>
       </li>
     </ul>
   </section>

@@ -4,7 +4,9 @@ import type { MarkHandle } from '#core/render/kinds';
 import { removeMark } from '#core/document/commands';
 
 /** The lines and the handles of the mark that is being changed; every kind says which it has. */
-const view = useView(), bench = useBench(), sitting = useSitting();
+const view = useView();
+const bench = useBench();
+const sitting = useSitting();
 const { mark, kind, change } = useOpenMark();
 const { area, edit } = useBenchPhoto();
 
@@ -12,11 +14,23 @@ type Parameters = Mark['parameters'];
 const INSERT_REACH = 8;
 const handles = computed(() => (kind.value?.handles && mark.value?.on ? kind.value.handles : undefined));
 const label = computed(() => `change ${kind.value?.label ?? 'mark'}`);
-const paths = computed(() => handles.value?.lines(mark.value!.parameters).map((line) => `M${line.map(([x, y]) => {
-  const at = view.imageToView({ x, y });
-  return `${at.x.toFixed(1)} ${at.y.toFixed(1)}`;
-}).join('L')}`) ?? []);
-const places = computed(() => handles.value?.places(mark.value!.parameters).map((place) => ({ place, at: view.imageToView(place) })) ?? []);
+const paths = computed(
+  () =>
+    handles.value?.lines(mark.value!.parameters).map(
+      (line) =>
+        `M${line
+          .map(([x, y]) => {
+            const at = view.imageToView({ x, y });
+            return `${at.x.toFixed(1)} ${at.y.toFixed(1)}`;
+          })
+          .join('L')}`,
+    ) ?? [],
+);
+const places = computed(
+  () =>
+    handles.value?.places(mark.value!.parameters).map((place) => ({ place, at: view.imageToView(place) })) ??
+    [],
+);
 
 function moveTo(place: MarkHandle, x: number, y: number, shift: boolean): void {
   const rounded = { x: Math.round(x * 10) / 10, y: Math.round(y * 10) / 10 };
@@ -32,7 +46,8 @@ function grab(event: PointerEvent): void {
 function drag(event: PointerEvent, place: MarkHandle): void {
   const handle = event.currentTarget as SVGElement;
   if (!handle.hasPointerCapture(event.pointerId)) return;
-  const box = handle.ownerSVGElement!.getBoundingClientRect(), { x, y } = view.viewToImage({ x: event.clientX - box.left, y: event.clientY - box.top });
+  const box = handle.ownerSVGElement!.getBoundingClientRect();
+  const { x, y } = view.viewToImage({ x: event.clientX - box.left, y: event.clientY - box.top });
   moveTo(place, x, y, event.shiftKey);
 }
 
@@ -42,14 +57,20 @@ function nudge(place: MarkHandle, across: number, down: number, event: KeyboardE
 }
 
 function remove(place: MarkHandle): void {
-  const open = mark.value!, next = handles.value?.remove?.(open.parameters, place.name) as Parameters | undefined, left = next && Object.values(next).some((value) => Array.isArray(value) && value.length === 0);
+  const open = mark.value!;
+  const next = handles.value?.remove?.(open.parameters, place.name) as Parameters | undefined;
+  const left = next && Object.values(next).some((value) => Array.isArray(value) && value.length === 0);
   if (next && left) edit('delete mark', (photo) => removeMark(photo, area.value!.id, open.id));
   else if (next) change(label.value, next);
 }
 
 function insert(event: MouseEvent): void {
   const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
-  const next = handles.value?.insert?.(mark.value!.parameters, view.viewToImage({ x: event.clientX - box.left, y: event.clientY - box.top }), INSERT_REACH / view.zoom) as Parameters | undefined;
+  const next = handles.value?.insert?.(
+    mark.value!.parameters,
+    view.viewToImage({ x: event.clientX - box.left, y: event.clientY - box.top }),
+    INSERT_REACH / view.zoom,
+  ) as Parameters | undefined;
   if (next) change(label.value, next);
 }
 </script>
@@ -57,13 +78,42 @@ function insert(event: MouseEvent): void {
 <template>
   <g v-if="handles">
     <template v-for="(path, n) in paths" :key="n">
-      <path :d="path" fill="none" stroke="#000" stroke-opacity="0.55" stroke-width="3" /><path :d="path" fill="none" stroke="#fff" stroke-width="1.2" />
-      <path v-if="handles.insert && !bench.piece" :d="path" fill="none" stroke="transparent" stroke-width="9" class="pointer-events-auto" @dblclick.stop="insert" @pointerdown.stop />
+      <path :d="path" fill="none" stroke="#000" stroke-opacity="0.55" stroke-width="3" /><path
+        :d="path"
+        fill="none"
+        stroke="#fff"
+        stroke-width="1.2"
+      />
+      <path
+        v-if="handles.insert && !bench.piece"
+        :d="path"
+        fill="none"
+        stroke="transparent"
+        stroke-width="9"
+        class="pointer-events-auto"
+        @dblclick.stop="insert"
+        @pointerdown.stop
+      />
     </template>
     <g
-      v-for="{ place, at } in places" :key="place.name" :class="bench.piece ? '' : 'pointer-events-auto cursor-move'" role="button" tabindex="0" data-handle :aria-label="`${place.label}; arrow keys move it${handles.remove ? ', Delete takes it away' : ''}`"
-      :transform="`translate(${at.x} ${at.y})`" @pointerdown.stop="grab" @pointermove.stop="drag($event, place)" @pointerup.stop="sitting.endGesture()" @pointercancel="sitting.cancelGesture()" @dblclick.stop="remove(place)"
-      @keydown.left.prevent="nudge(place, -1, 0, $event)" @keydown.right.prevent="nudge(place, 1, 0, $event)" @keydown.up.prevent="nudge(place, 0, -1, $event)" @keydown.down.prevent="nudge(place, 0, 1, $event)" @keydown.delete.prevent.stop="remove(place)"
+      v-for="{ place, at } in places"
+      :key="place.name"
+      :class="bench.piece ? '' : 'pointer-events-auto cursor-move'"
+      role="button"
+      tabindex="0"
+      data-handle
+      :aria-label="`${place.label}; arrow keys move it${handles.remove ? ', Delete takes it away' : ''}`"
+      :transform="`translate(${at.x} ${at.y})`"
+      @pointerdown.stop="grab"
+      @pointermove.stop="drag($event, place)"
+      @pointerup.stop="sitting.endGesture()"
+      @pointercancel="sitting.cancelGesture()"
+      @dblclick.stop="remove(place)"
+      @keydown.left.prevent="nudge(place, -1, 0, $event)"
+      @keydown.right.prevent="nudge(place, 1, 0, $event)"
+      @keydown.up.prevent="nudge(place, 0, -1, $event)"
+      @keydown.down.prevent="nudge(place, 0, 1, $event)"
+      @keydown.delete.prevent.stop="remove(place)"
     >
       <circle r="9" fill="transparent" />
       <circle v-if="place.of" r="3.500" fill="#fff" stroke="#000" stroke-width="1.2" />

@@ -2,9 +2,11 @@
 import type { Overlay } from '../../stores/bench';
 import type { Surround } from '../../stores/view';
 
-const view = useView(), bench = useBench();
+const view = useView();
+const bench = useBench();
 const SURROUND_NAMES = Object.keys(SURROUNDS) as Surround[];
-const nextSurround = () => (view.surround = SURROUND_NAMES[(SURROUND_NAMES.indexOf(view.surround) + 1) % SURROUND_NAMES.length]!);
+const nextSurround = () =>
+  (view.surround = SURROUND_NAMES[(SURROUND_NAMES.indexOf(view.surround) + 1) % SURROUND_NAMES.length]!);
 const VIEWS = [
   { overlay: 'hatch', name: 'Hatch', title: 'Shown while marks are drawn (H)' },
   { overlay: 'outline', name: 'Outline', title: 'The edge alone (L)' },
@@ -17,21 +19,89 @@ const hold = (held: boolean) => (bench.holdingBefore = held);
 </script>
 
 <template>
-  <div class="flex h-9 shrink-0 items-center overflow-x-auto border-t border-line bg-panel px-1 text-[13px]" role="toolbar" aria-label="Seeing">
-    <button class="press-bare" :class="view.fitted ? 'font-semibold text-ink' : ''" @click="view.fit()">Fit</button>
+  <div
+    class="flex h-9 shrink-0 items-center overflow-x-auto border-t border-line bg-panel px-1 text-[13px]"
+    role="toolbar"
+    aria-label="Seeing"
+  >
+    <button class="press-bare" :class="view.fitted ? 'font-semibold text-ink' : ''" @click="view.fit()">
+      Fit
+    </button>
     <button class="press-bare whitespace-nowrap" @click="view.zoomTo(view.fullZoom)">100 %</button>
     <button class="press-bare whitespace-nowrap" @click="view.zoomTo(2 * view.fullZoom)">200 %</button>
-    <span class="w-12 whitespace-nowrap text-center tabular-nums text-quiet" data-testid="zoom">{{ view.percent }} %</span>
+    <span class="w-12 whitespace-nowrap text-center tabular-nums text-quiet" data-testid="zoom"
+      >{{ view.percent }} %</span
+    >
     <span class="grow" />
     <template v-if="bench.areaId">
-      <button v-for="entry in VIEWS" :key="entry.overlay" class="press-bare whitespace-nowrap" :class="bench.overlay === entry.overlay ? 'font-semibold text-ink' : ''" :aria-pressed="bench.overlay === entry.overlay" :title="entry.title" @click="toggle(entry.overlay)">{{ entry.name }}</button>
-      <label v-if="bench.overlay === 'outline' || (bench.overlay === 'hatch' && bench.editing)" class="whitespace-nowrap">hue <NumberField v-model="bench.hatchHue" label="Hue of hatch and outline" :min="0" :max="360" unit="°" :reset="190" /></label>
-      <input v-if="bench.overlay === 'ground'" v-model="bench.groundColour" type="color" aria-label="Colour of the ground" class="h-5 w-7">
+      <button
+        v-for="entry in VIEWS"
+        :key="entry.overlay"
+        class="press-bare whitespace-nowrap"
+        :class="bench.overlay === entry.overlay ? 'font-semibold text-ink' : ''"
+        :aria-pressed="bench.overlay === entry.overlay"
+        :title="entry.title"
+        @click="toggle(entry.overlay)"
+      >
+        {{ entry.name }}
+      </button>
+      <label
+        v-if="bench.overlay === 'outline' || (bench.overlay === 'hatch' && bench.editing)"
+        class="whitespace-nowrap"
+        >hue
+        <NumberField
+          v-model="bench.hatchHue"
+          label="Hue of hatch and outline"
+          :min="0"
+          :max="360"
+          unit="°"
+          :reset="190"
+      /></label>
+      <input
+        v-if="bench.overlay === 'ground'"
+        v-model="bench.groundColour"
+        type="color"
+        aria-label="Colour of the ground"
+        class="h-5 w-7"
+      />
       <span class="mx-1 h-4 w-px bg-line" />
     </template>
-    <button class="press-bare select-none" title="Hold to see the photo as it was (hold W)" @pointerdown="hold(true)" @pointerup="hold(false)" @pointerleave="hold(false)" @keydown.space.prevent="hold(true)" @keyup.space="hold(false)" @blur="hold(false)">Before</button>
-    <button class="press-bare" :class="bench.showsClipping ? 'font-semibold text-ink' : ''" :aria-pressed="bench.showsClipping" title="Clipped pixels in the colours of their channels (shift C)" @click="bench.showsClipping = !bench.showsClipping">Clipped</button>
-    <button class="press-bare" :class="bench.split !== undefined ? 'font-semibold text-ink' : ''" :aria-pressed="bench.split !== undefined" title="A line between before and after (D)" @click="bench.split = bench.split === undefined ? 0.5 : undefined">Divide</button>
-    <button class="press-bare" :title="`Surround: ${view.surround}`" @click="nextSurround"><span class="sr-only">Surround</span><span class="inline-block h-3.5 w-3.5 rounded-full border border-quiet" :style="{ background: SURROUNDS[view.surround] }" /></button>
+    <button
+      class="press-bare select-none"
+      title="Hold to see the photo as it was (hold W)"
+      @pointerdown="hold(true)"
+      @pointerup="hold(false)"
+      @pointerleave="hold(false)"
+      @keydown.space.prevent="hold(true)"
+      @keyup.space="hold(false)"
+      @blur="hold(false)"
+    >
+      Before
+    </button>
+    <button
+      class="press-bare"
+      :class="bench.showsClipping ? 'font-semibold text-ink' : ''"
+      :aria-pressed="bench.showsClipping"
+      title="Clipped pixels in the colours of their channels (shift C)"
+      @click="bench.showsClipping = !bench.showsClipping"
+    >
+      Clipped
+    </button>
+    <button
+      class="press-bare"
+      :class="bench.split !== undefined ? 'font-semibold text-ink' : ''"
+      :aria-pressed="bench.split !== undefined"
+      title="A line between before and after (D)"
+      @click="bench.split = bench.split === undefined ? 0.5 : undefined"
+    >
+      Divide
+    </button>
+    <button class="press-bare" :title="`Surround: ${view.surround}`" @click="nextSurround">
+      <span class="sr-only">Surround</span
+      ><span
+        class="inline-block h-3.5 w-3.5 rounded-full border border-quiet"
+        :style="{ background: SURROUNDS[view.surround] }"
+      />
+    </button>
   </div>
 </template>

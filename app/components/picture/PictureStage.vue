@@ -8,16 +8,27 @@ import type { CoverageLook, Survey } from '#workers/client';
 const props = defineProps<{ photo: Photo; ready: boolean; opening: string | undefined }>();
 const emit = defineEmits<{ survey: [survey: Survey | undefined] }>();
 
-const view = useView(), bench = useBench(), sitting = useSitting(), workers = useWorkers();
+const view = useView();
+const bench = useBench();
+const sitting = useSitting();
+const workers = useWorkers();
 const { area } = useBenchPhoto();
-const stage = useTemplateRef<HTMLElement>('stage'), canvas = useTemplateRef<HTMLCanvasElement>('canvas');
+const stage = useTemplateRef<HTMLElement>('stage');
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const { cursor, hover, handlers } = usePicturePointers(stage);
 
 const region = computed(() => visibleRegion(view, props.photo));
 const showsBefore = computed(() => bench.holdingBefore || bench.split !== undefined);
 /** A deep colour of the chosen hue for lines; what is dimmed goes to black. */
 function lookOf(style: CoverageLook['style']): CoverageLook {
-  const encoded = style === 'ground' ? [1, 3, 5].map((at) => Number.parseInt(bench.groundColour.slice(at, at + 2), 16)) : style === 'dimmed' ? [0, 0, 0] : convertHsvToSrgbEncoded({ hueDegrees: bench.hatchHue, saturation: 1, value: 0.44 }).map((channel) => Math.round(255 * channel));
+  const encoded =
+    style === 'ground'
+      ? [1, 3, 5].map((at) => Number.parseInt(bench.groundColour.slice(at, at + 2), 16))
+      : style === 'dimmed'
+        ? [0, 0, 0]
+        : convertHsvToSrgbEncoded({ hueDegrees: bench.hatchHue, saturation: 1, value: 0.44 }).map((channel) =>
+            Math.round(255 * channel),
+          );
   return { style, rgb: encoded as unknown as CoverageLook['rgb'] };
 }
 
@@ -26,34 +37,71 @@ const shownId = computed(() => bench.pointedId ?? area.value?.id);
 const look = computed(() => {
   if (bench.holdingBefore) return undefined;
   if (bench.pointedId) return lookOf('hatch');
-  return bench.overlay === 'none' || (bench.overlay === 'hatch' && !bench.editing) ? undefined : lookOf(bench.overlay);
+  return bench.overlay === 'none' || (bench.overlay === 'hatch' && !bench.editing)
+    ? undefined
+    : lookOf(bench.overlay);
 });
-const { base, after, before, overlay, clipping, clippedShares, survey, busy, slow, restart } = useFrames(() => ({
-  photo: props.ready ? props.photo : undefined, region: region.value, before: showsBefore.value, areaId: area.value?.id, shownId: shownId.value, look: look.value, clipping: bench.showsClipping && !bench.holdingBefore, drawing: sitting.inGesture && bench.editing,
-}));
+const { base, after, before, overlay, clipping, clippedShares, survey, busy, slow, restart } = useFrames(
+  () => ({
+    photo: props.ready ? props.photo : undefined,
+    region: region.value,
+    before: showsBefore.value,
+    areaId: area.value?.id,
+    shownId: shownId.value,
+    look: look.value,
+    clipping: bench.showsClipping && !bench.holdingBefore,
+    drawing: sitting.inGesture && bench.editing,
+  }),
+);
 watch(survey, (now) => emit('survey', now));
 
 useResizeObserver(stage, ([entry]) => entry && view.resize(entry.contentRect));
 
-const partName = usePartName(() => (props.ready ? props.photo : undefined), () => hover.value);
+const partName = usePartName(
+  () => (props.ready ? props.photo : undefined),
+  () => hover.value,
+);
 
-let painter: Painter | undefined, asked = 0;
+let painter: Painter | undefined;
+let asked = 0;
 /** A canvas goes with its painter; a new one takes its place, and everything is drawn anew. */
 const canvases = ref(0);
-watch(canvas, (surface) => {
-  if (!surface) return;
-  painter?.dispose();
-  painter = new Painter(surface, () => canvases.value++);
-  restart();
-}, { flush: 'post' });
+watch(
+  canvas,
+  (surface) => {
+    if (!surface) return;
+    painter?.dispose();
+    painter = new Painter(surface, () => canvases.value++);
+    restart();
+  },
+  { flush: 'post' },
+);
 onBeforeUnmount(() => painter?.dispose());
-for (const [layer, frame] of [['base', base], ['after', after], ['before', before], ['overlay', overlay], ['clipping', clipping]] as const) {
+for (const [layer, frame] of [
+  ['base', base],
+  ['after', after],
+  ['before', before],
+  ['overlay', overlay],
+  ['clipping', clipping],
+] as const) {
   watch(frame, (next) => {
     painter?.layer(layer, next?.pieces);
     drawSoon();
   });
 }
-watch(() => [view.left, view.top, view.zoom, view.width, view.height, view.devicePixels, bench.split, bench.holdingBefore], drawSoon);
+watch(
+  () => [
+    view.left,
+    view.top,
+    view.zoom,
+    view.width,
+    view.height,
+    view.devicePixels,
+    bench.split,
+    bench.holdingBefore,
+  ],
+  drawSoon,
+);
 
 function drawSoon(): void {
   asked ||= requestAnimationFrame(draw);
@@ -61,8 +109,13 @@ function drawSoon(): void {
 
 function draw(): void {
   asked = 0;
-  const width = Math.max(1, Math.round(view.width * view.devicePixels)), height = Math.max(1, Math.round(view.height * view.devicePixels));
-  const beforeUpTo = bench.holdingBefore ? Infinity : bench.split === undefined ? 0 : Math.round(bench.split * width);
+  const width = Math.max(1, Math.round(view.width * view.devicePixels));
+  const height = Math.max(1, Math.round(view.height * view.devicePixels));
+  const beforeUpTo = bench.holdingBefore
+    ? Infinity
+    : bench.split === undefined
+      ? 0
+      : Math.round(bench.split * width);
   const { left, top, zoom, devicePixels } = view;
   void painter?.draw({ width, height }, { left, top, zoom, devicePixels }, beforeUpTo).catch(() => undefined);
 }
@@ -75,29 +128,72 @@ function giveUp(): void {
 
 const CHANNEL_NAMES = ['red', 'green', 'blue'];
 const clippedWords = computed(() => {
-  const shares = clippedShares.value, words = (from: number) => CHANNEL_NAMES.map((name, c) => `${name} ${(100 * (shares?.[from + c] ?? 0)).toFixed(2)}`).join(', ');
+  const shares = clippedShares.value;
+  const words = (from: number) =>
+    CHANNEL_NAMES.map((name, c) => `${name} ${(100 * (shares?.[from + c] ?? 0)).toFixed(2)}`).join(', ');
   return shares && `Clipped, % of what is in sight. At white: ${words(0)}. At black: ${words(3)}.`;
 });
 
-const state = computed(() => (props.opening ? `Opening ${props.opening} …` : busy.value ? 'Computing …' : undefined));
+const state = computed(() =>
+  props.opening ? `Opening ${props.opening} …` : busy.value ? 'Computing …' : undefined,
+);
 </script>
 
 <template>
   <div
-    ref="stage" class="relative min-h-0 grow touch-none overflow-hidden" data-testid="stage" tabindex="0" aria-label="The photo. Wheel zooms, dragging moves it."
-    :style="{ backgroundColor: SURROUNDS[view.surround], cursor }" :data-ready="ready && !busy && after?.key ? after.key : undefined" :data-frame="after?.key" :data-overlay="overlay?.key" :data-view="`${view.left} ${view.top} ${view.zoom}`" v-on="handlers"
+    ref="stage"
+    class="relative min-h-0 grow touch-none overflow-hidden"
+    data-testid="stage"
+    tabindex="0"
+    aria-label="The photo. Wheel zooms, dragging moves it."
+    :style="{ backgroundColor: SURROUNDS[view.surround], cursor }"
+    :data-ready="ready && !busy && after?.key ? after.key : undefined"
+    :data-frame="after?.key"
+    :data-overlay="overlay?.key"
+    :data-view="`${view.left} ${view.top} ${view.zoom}`"
+    v-on="handlers"
   >
-    <canvas ref="canvas" :key="canvases" class="absolute inset-0 h-full w-full" :aria-label="`The photo ${photo.file}`" />
+    <canvas
+      ref="canvas"
+      :key="canvases"
+      class="absolute inset-0 h-full w-full"
+      :aria-label="`The photo ${photo.file}`"
+    />
     <PictureMarks :photo="photo" :hover="hover" />
     <SplitLine v-if="bench.split !== undefined" />
     <MarkBar v-if="bench.tool !== 'look'" />
-    <p v-if="partName && hover && !bench.holdingBefore" class="pointer-events-none absolute rounded bg-raised/90 px-1.5 text-[12px]" data-testid="part-name" :style="{ left: `${hover.x + 14}px`, top: `${hover.y + 14}px` }">{{ partName }}</p>
-    <p v-if="state" role="status" class="absolute bottom-3 left-3 flex items-center gap-2 rounded bg-raised px-2 py-1 text-[13px]" :class="slow ? '' : 'pointer-events-none'">
-      {{ state }}
-      <button v-if="slow" class="press" @pointerdown.stop @pointerup.stop @click="giveUp">{{ sitting.undoLabel ? `Stop, and undo “${sitting.undoLabel}”` : 'Stop' }}</button>
+    <p
+      v-if="partName && hover && !bench.holdingBefore"
+      class="pointer-events-none absolute rounded bg-raised/90 px-1.5 text-[12px]"
+      data-testid="part-name"
+      :style="{ left: `${hover.x + 14}px`, top: `${hover.y + 14}px` }"
+    >
+      {{ partName }}
     </p>
-    <p v-if="bench.showsClipping && clippedWords" role="status" class="pointer-events-none absolute bottom-3 right-3 rounded bg-raised px-2 py-1 text-[13px] tabular-nums">{{ clippedWords }}</p>
-    <p v-if="bench.holdingBefore" class="pointer-events-none absolute left-3 top-3 rounded bg-raised px-2 py-1 text-[13px]">As it was</p>
+    <p
+      v-if="state"
+      role="status"
+      class="absolute bottom-3 left-3 flex items-center gap-2 rounded bg-raised px-2 py-1 text-[13px]"
+      :class="slow ? '' : 'pointer-events-none'"
+    >
+      {{ state }}
+      <button v-if="slow" class="press" @pointerdown.stop @pointerup.stop @click="giveUp">
+        {{ sitting.undoLabel ? `Stop, and undo “${sitting.undoLabel}”` : 'Stop' }}
+      </button>
+    </p>
+    <p
+      v-if="bench.showsClipping && clippedWords"
+      role="status"
+      class="pointer-events-none absolute bottom-3 right-3 rounded bg-raised px-2 py-1 text-[13px] tabular-nums"
+    >
+      {{ clippedWords }}
+    </p>
+    <p
+      v-if="bench.holdingBefore"
+      class="pointer-events-none absolute left-3 top-3 rounded bg-raised px-2 py-1 text-[13px]"
+    >
+      As it was
+    </p>
   </div>
   <PictureFoot />
 </template>

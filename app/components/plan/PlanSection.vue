@@ -16,18 +16,48 @@ const others = computed(() => offers.value.filter(({ apt }) => !apt));
 
 <template>
   <section aria-label="Plan">
-    <div class="mb-1 flex items-center justify-between"><h2 class="heading">Plan</h2><span class="text-[12px] text-quiet">{{ photo.plan.length }} {{ photo.plan.length === 1 ? 'step' : 'steps' }}</span></div>
+    <div class="mb-1 flex items-center justify-between">
+      <h2 class="heading">Plan</h2>
+      <span class="text-[12px] text-quiet"
+        >{{ photo.plan.length }} {{ photo.plan.length === 1 ? 'step' : 'steps' }}</span
+      >
+    </div>
     <ol class="flex flex-col gap-1.5">
-      <StepSentence v-for="(step, place) in props.photo.plan" :key="step.id" :step="step" :photo="photo" :survey="survey" :first="place === 0" :last="place === photo.plan.length - 1" />
+      <StepSentence
+        v-for="(step, place) in props.photo.plan"
+        :key="step.id"
+        :step="step"
+        :photo="photo"
+        :survey="survey"
+        :first="place === 0"
+        :last="place === photo.plan.length - 1"
+      />
     </ol>
     <div class="relative mt-2 flex flex-wrap items-center gap-1.5">
       <span class="text-[12px] text-quiet">On {{ open?.name ?? 'the whole picture' }}:</span>
-      <button v-for="offer in first" :key="offer.kind" class="press" :title="offer.help" @click="addStep(offer.kind, offer.parameters)">+ {{ offer.label }}</button>
+      <button
+        v-for="offer in first"
+        :key="offer.kind"
+        class="press"
+        :title="offer.help"
+        @click="addStep(offer.kind, offer.parameters)"
+      >
+        + {{ offer.label }}
+      </button>
       <Menu as="div">
         <MenuButton class="press">More steps <ChevronDown :size="13" /></MenuButton>
-        <MenuItems class="absolute inset-x-0 bottom-full z-30 mb-1 max-h-[26rem] overflow-y-auto rounded-lg border border-line bg-raised p-1 shadow-lg">
+        <MenuItems
+          class="absolute inset-x-0 bottom-full z-30 mb-1 max-h-[26rem] overflow-y-auto rounded-lg border border-line bg-raised p-1 shadow-lg"
+        >
           <MenuItem v-for="offer in others" :key="offer.kind" v-slot="{ active }">
-            <button class="block w-full rounded px-2 py-1 text-left" :class="active ? 'bg-paper' : ''" @click="addStep(offer.kind, offer.parameters)"><span class="text-[13px] font-medium">{{ offer.label }}</span><span class="block text-[12px] leading-tight text-quiet">{{ offer.help }}</span></button>
+            <button
+              class="block w-full rounded px-2 py-1 text-left"
+              :class="active ? 'bg-paper' : ''"
+              @click="addStep(offer.kind, offer.parameters)"
+            >
+              <span class="text-[13px] font-medium">{{ offer.label }}</span
+              ><span class="block text-[12px] leading-tight text-quiet">{{ offer.help }}</span>
+            </button>
           </MenuItem>
         </MenuItems>
       </Menu>

@@ -11,6 +11,16 @@ function picked(): void {
 </script>
 
 <template>
-  <button type="button" :class="main ? 'press-main' : bare ? 'press-bare' : 'press'" @click="input?.click()"><slot /></button>
-  <input ref="input" type="file" class="hidden" :aria-label="name" :accept="accept" :multiple="multiple" @change="picked">
+  <button type="button" :class="main ? 'press-main' : bare ? 'press-bare' : 'press'" @click="input?.click()">
+    <slot />
+  </button>
+  <input
+    ref="input"
+    type="file"
+    class="hidden"
+    :aria-label="name"
+    :accept="accept"
+    :multiple="multiple"
+    @change="picked"
+  />
 </template>

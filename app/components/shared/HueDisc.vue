@@ -5,18 +5,39 @@ import { convertOklabToSrgbLinear } from '#core/colour/oklab';
 import { encodeSrgb8 } from '#core/colour/transfer';
 
 /** A push of colour as a point on a small disc: hue about it (OKLCh degrees, anticlockwise from the right), amount from its centre. */
-const props = defineProps<{ label: string; hue: number; amount: number; most: number; /** where the family lies, OKLCh degrees */ family?: number | undefined }>();
+const props = defineProps<{
+  label: string;
+  hue: number;
+  amount: number;
+  most: number;
+  /** where the family lies, OKLCh degrees */ family?: number | undefined;
+}>();
 const emit = defineEmits<{ push: [hue: number, amount: number]; start: []; end: [] }>();
 
-const RADIUS = 27, RIM = 5, SECTORS = 24;
+const RADIUS = 27;
+const RIM = 5;
+const SECTORS = 24;
 const colour = (hue: number) => {
-  const [red, green, blue] = mapIntoSrgbGamut(convertOklabToSrgbLinear([0.68, 0.11 * Math.cos(hue * RADIANS_PER_DEGREE), 0.11 * Math.sin(hue * RADIANS_PER_DEGREE)]));
+  const [red, green, blue] = mapIntoSrgbGamut(
+    convertOklabToSrgbLinear([
+      0.68,
+      0.11 * Math.cos(hue * RADIANS_PER_DEGREE),
+      0.11 * Math.sin(hue * RADIANS_PER_DEGREE),
+    ]),
+  );
   return `rgb(${encodeSrgb8(red)} ${encodeSrgb8(green)} ${encodeSrgb8(blue)})`;
 };
-const at = (hue: number, distance: number) => ({ x: distance * Math.cos(hue * RADIANS_PER_DEGREE), y: -distance * Math.sin(hue * RADIANS_PER_DEGREE) });
+const at = (hue: number, distance: number) => ({
+  x: distance * Math.cos(hue * RADIANS_PER_DEGREE),
+  y: -distance * Math.sin(hue * RADIANS_PER_DEGREE),
+});
 const rim = Array.from({ length: SECTORS }, (_, i) => {
-  const from = at((i * 360) / SECTORS, RADIUS), to = at(((i + 1.05) * 360) / SECTORS, RADIUS);
-  return { path: `M${from.x} ${from.y}A${RADIUS} ${RADIUS} 0 0 0 ${to.x} ${to.y}`, colour: colour(((i + 0.5) * 360) / SECTORS) };
+  const from = at((i * 360) / SECTORS, RADIUS);
+  const to = at(((i + 1.05) * 360) / SECTORS, RADIUS);
+  return {
+    path: `M${from.x} ${from.y}A${RADIUS} ${RADIUS} 0 0 0 ${to.x} ${to.y}`,
+    colour: colour(((i + 0.5) * 360) / SECTORS),
+  };
 });
 const inner = RADIUS - RIM;
 const point = computed(() => at(props.hue, (inner * props.amount) / props.most));
@@ -28,8 +49,14 @@ function drag(event: PointerEvent): void {
     emit('start');
   }
   if (!disc.hasPointerCapture(event.pointerId)) return;
-  const box = disc.getBoundingClientRect(), x = event.clientX - box.left - box.width / 2, y = box.top + box.height / 2 - event.clientY;
-  emit('push', Math.round(wrapDegrees(Math.atan2(y, x) / RADIANS_PER_DEGREE)), Math.min(props.most, Math.round((props.most * Math.hypot(x, y)) / inner)));
+  const box = disc.getBoundingClientRect();
+  const x = event.clientX - box.left - box.width / 2;
+  const y = box.top + box.height / 2 - event.clientY;
+  emit(
+    'push',
+    Math.round(wrapDegrees(Math.atan2(y, x) / RADIANS_PER_DEGREE)),
+    Math.min(props.most, Math.round((props.most * Math.hypot(x, y)) / inner)),
+  );
 }
 
 function nudge(turn: number, more: number): void {
@@ -39,17 +66,52 @@ function nudge(turn: number, more: number): void {
 
 <template>
   <svg
-    width="60" height="60" viewBox="-30 -30 60 60" class="hue-disc inline-block cursor-crosshair touch-none align-middle" role="slider" tabindex="0" :aria-label="`${label}: left and right turn, up and down change the amount, double press takes it away`"
-    :aria-valuenow="amount" aria-valuemin="0" :aria-valuemax="most" :aria-valuetext="`${amount} toward ${hue.toFixed(0)}°`"
-    @pointerdown="drag" @pointermove="drag" @pointerup="emit('end')" @pointercancel="emit('end')" @dblclick="emit('push', hue, 0)"
-    @keydown.left.prevent="nudge(5, 0)" @keydown.right.prevent="nudge(-5, 0)" @keydown.up.prevent="nudge(0, 1)" @keydown.down.prevent="nudge(0, -1)"
+    width="60"
+    height="60"
+    viewBox="-30 -30 60 60"
+    class="hue-disc inline-block cursor-crosshair touch-none align-middle"
+    role="slider"
+    tabindex="0"
+    :aria-label="`${label}: left and right turn, up and down change the amount, double press takes it away`"
+    :aria-valuenow="amount"
+    aria-valuemin="0"
+    :aria-valuemax="most"
+    :aria-valuetext="`${amount} toward ${hue.toFixed(0)}°`"
+    @pointerdown="drag"
+    @pointermove="drag"
+    @pointerup="emit('end')"
+    @pointercancel="emit('end')"
+    @dblclick="emit('push', hue, 0)"
+    @keydown.left.prevent="nudge(5, 0)"
+    @keydown.right.prevent="nudge(-5, 0)"
+    @keydown.up.prevent="nudge(0, 1)"
+    @keydown.down.prevent="nudge(0, -1)"
   >
     <circle r="29" fill="var(--paper)" stroke="var(--line)" />
-    <path v-for="sector in rim" :key="sector.path" :d="sector.path" :stroke="sector.colour" :stroke-width="RIM" fill="none" />
+    <path
+      v-for="sector in rim"
+      :key="sector.path"
+      :d="sector.path"
+      :stroke="sector.colour"
+      :stroke-width="RIM"
+      fill="none"
+    />
     <template v-if="family !== undefined">
-      <path :d="`M${at(family, inner).x} ${at(family, inner).y}L${at(family + 180, inner).x} ${at(family + 180, inner).y}`" stroke="var(--quiet)" stroke-dasharray="2 2" />
-      <circle :cx="at(family, RADIUS).x" :cy="at(family, RADIUS).y" r="3.5" fill="none" stroke="var(--ink)" stroke-width="1.5" />
+      <path
+        :d="`M${at(family, inner).x} ${at(family, inner).y}L${at(family + 180, inner).x} ${at(family + 180, inner).y}`"
+        stroke="var(--quiet)"
+        stroke-dasharray="2 2"
+      />
+      <circle
+        :cx="at(family, RADIUS).x"
+        :cy="at(family, RADIUS).y"
+        r="3.5"
+        fill="none"
+        stroke="var(--ink)"
+        stroke-width="1.5"
+      />
     </template>
-    <path :d="`M0 0L${point.x} ${point.y}`" stroke="var(--ink)" /><circle :cx="point.x" :cy="point.y" r="3.5" fill="var(--ink)" stroke="var(--raised)" />
+    <path :d="`M0 0L${point.x} ${point.y}`" stroke="var(--ink)" />
+    <circle :cx="point.x" :cy="point.y" r="3.5" fill="var(--ink)" stroke="var(--raised)" />
   </svg>
 </template>

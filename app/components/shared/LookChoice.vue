@@ -10,5 +10,12 @@ function next(): void {
 </script>
 
 <template>
-  <button class="press-bare" :aria-label="`Panels: ${choice}. Press to change`" :title="`Panels: ${choice}`" @click="next"><component :is="ICONS[choice]" :size="16" /></button>
+  <button
+    class="press-bare"
+    :aria-label="`Panels: ${choice}. Press to change`"
+    :title="`Panels: ${choice}`"
+    @click="next"
+  >
+    <component :is="ICONS[choice]" :size="16" />
+  </button>
 </template>

@@ -2,21 +2,26 @@
 import { parseWrittenNumber } from '#core/formats/writtenNumber';
 
 /** A number that can be typed, nudged by keys, scrubbed by dragging sideways and reset by a double press. */
-const props = withDefaults(defineProps<{
-  label: string;
-  min: number;
-  max: number;
-  /** one nudge; shift takes ten, alt a tenth */
-  step?: number;
-  unit?: string;
-  decimals?: number;
-  reset?: number;
-}>(), { step: 1, unit: '', decimals: 0, reset: undefined });
+const props = withDefaults(
+  defineProps<{
+    label: string;
+    min: number;
+    max: number;
+    /** one nudge; shift takes ten, alt a tenth */
+    step?: number;
+    unit?: string;
+    decimals?: number;
+    reset?: number;
+  }>(),
+  { step: 1, unit: '', decimals: 0, reset: undefined },
+);
 const emit = defineEmits<{ start: []; end: [] }>();
 const model = defineModel<number>({ required: true });
 
-const SCRUB_FROM_PIXELS = 4, PIXELS_PER_STEP = 4;
-const draft = ref<string>(), fault = ref<string>();
+const SCRUB_FROM_PIXELS = 4;
+const PIXELS_PER_STEP = 4;
+const draft = ref<string>();
+const fault = ref<string>();
 const shown = computed(() => draft.value ?? model.value.toFixed(props.decimals));
 
 function put(value: number): void {
@@ -30,8 +35,10 @@ function commit(): void {
   fault.value = undefined;
   if (text === undefined) return;
   const value = parseWrittenNumber(text);
-  if (!Number.isFinite(value)) fault.value = `“${text}” is not a number; ${model.value.toFixed(props.decimals)} stays.`;
-  else if (value < props.min || value > props.max) fault.value = `${props.label} goes from ${props.min} to ${props.max}; ${model.value.toFixed(props.decimals)} stays.`;
+  if (!Number.isFinite(value))
+    fault.value = `“${text}” is not a number; ${model.value.toFixed(props.decimals)} stays.`;
+  else if (value < props.min || value > props.max)
+    fault.value = `${props.label} goes from ${props.min} to ${props.max}; ${model.value.toFixed(props.decimals)} stays.`;
   else if (value !== model.value) put(value);
 }
 
@@ -42,7 +49,8 @@ function nudge(event: KeyboardEvent, direction: number): void {
 }
 
 function scrub(down: PointerEvent): void {
-  const field = down.currentTarget as HTMLInputElement, from = model.value;
+  const field = down.currentTarget as HTMLInputElement;
+  const from = model.value;
   if (document.activeElement === field || down.button !== 0) return;
   let scrubbing = false;
   const move = (event: PointerEvent) => {
@@ -66,13 +74,31 @@ function scrub(down: PointerEvent): void {
 <template>
   <span class="relative inline-flex items-baseline">
     <input
-      :aria-label="label" :aria-invalid="fault ? 'true' : undefined" :value="shown" inputmode="decimal" autocomplete="off"
+      :aria-label="label"
+      :aria-invalid="fault ? 'true' : undefined"
+      :value="shown"
+      inputmode="decimal"
+      autocomplete="off"
       :title="`${label}: type, arrow keys nudge (shift ten times, alt a tenth), drag sideways${reset === undefined ? '' : ', double press resets'}`"
       class="field-sizing-content min-w-[1.2ch] cursor-ew-resize rounded-sm border-b border-dotted border-quiet bg-transparent px-px text-center font-semibold tabular-nums focus:cursor-text focus:bg-paper"
-      @input="draft = ($event.target as HTMLInputElement).value" @blur="commit" @keydown.enter="commit" @keydown.esc.stop="draft = undefined; fault = undefined"
-      @keydown.up="nudge($event, 1)" @keydown.down="nudge($event, -1)" @pointerdown="scrub" @focus="($event.target as HTMLInputElement).select()"
+      @input="draft = ($event.target as HTMLInputElement).value"
+      @blur="commit"
+      @keydown.enter="commit"
+      @keydown.esc.stop="
+        draft = undefined;
+        fault = undefined;
+      "
+      @keydown.up="nudge($event, 1)"
+      @keydown.down="nudge($event, -1)"
+      @pointerdown="scrub"
+      @focus="($event.target as HTMLInputElement).select()"
       @dblclick="reset !== undefined && put(reset)"
-    ><span v-if="unit" aria-hidden="true">{{ unit }}</span>
-    <span v-if="fault" role="alert" class="absolute left-0 top-full z-20 w-52 rounded border border-warn bg-raised p-1.5 text-[12px] font-normal text-ink">{{ fault }}</span>
+    /><span v-if="unit" aria-hidden="true">{{ unit }}</span>
+    <span
+      v-if="fault"
+      role="alert"
+      class="absolute left-0 top-full z-20 w-52 rounded border border-warn bg-raised p-1.5 text-[12px] font-normal text-ink"
+      >{{ fault }}</span
+    >
   </span>
 </template>

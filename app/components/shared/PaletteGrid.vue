@@ -7,19 +7,44 @@ const props = defineProps<{ part: Part | undefined; chosen: string | null }>();
 const emit = defineEmits<{ choose: [colour: string] }>();
 
 const colours = computed(() => paletteOf(props.part));
-const columns = computed(() => (paletteNameOf(props.part) === 'hair' ? HAIR_LEVELS.length : paletteNameOf(props.part) === 'lips' ? 5 : 6));
+const columns = computed(() =>
+  paletteNameOf(props.part) === 'hair' ? HAIR_LEVELS.length : paletteNameOf(props.part) === 'lips' ? 5 : 6,
+);
 /** Levels run across and tones downward, lips likewise by depth and temperature. */
 const ordered = computed(() => {
-  const name = paletteNameOf(props.part), rows = name === 'hair' ? 5 : name === 'lips' ? 3 : 1, grid = colours.value.slice(0, rows > 1 ? rows * columns.value : undefined), rest = colours.value.slice(grid.length);
-  return rows > 1 ? [...Array.from({ length: grid.length }, (_, i) => grid[(i % columns.value) * rows + Math.floor(i / columns.value)]!), ...rest] : grid;
+  const name = paletteNameOf(props.part);
+  const rows = name === 'hair' ? 5 : name === 'lips' ? 3 : 1;
+  const grid = colours.value.slice(0, rows > 1 ? rows * columns.value : undefined);
+  const rest = colours.value.slice(grid.length);
+  return rows > 1
+    ? [
+        ...Array.from(
+          { length: grid.length },
+          (_, i) => grid[(i % columns.value) * rows + Math.floor(i / columns.value)]!,
+        ),
+        ...rest,
+      ]
+    : grid;
 });
 </script>
 
 <template>
-  <span class="grid gap-0.5" :style="{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }" role="group" aria-label="Palette">
+  <span
+    class="grid gap-0.5"
+    :style="{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }"
+    role="group"
+    aria-label="Palette"
+  >
     <button
-      v-for="entry in ordered" :key="entry.name" class="h-4 cursor-pointer rounded-[3px] border" :class="chosen === entry.colour ? 'border-ink ring-2 ring-(--accent)' : 'border-line'" :style="{ background: entry.colour }"
-      :title="entry.name" :aria-label="entry.name" :aria-pressed="chosen === entry.colour" @click="emit('choose', entry.colour)"
+      v-for="entry in ordered"
+      :key="entry.name"
+      class="h-4 cursor-pointer rounded-[3px] border"
+      :class="chosen === entry.colour ? 'border-ink ring-2 ring-(--accent)' : 'border-line'"
+      :style="{ background: entry.colour }"
+      :title="entry.name"
+      :aria-label="entry.name"
+      :aria-pressed="chosen === entry.colour"
+      @click="emit('choose', entry.colour)"
     />
   </span>
 </template>

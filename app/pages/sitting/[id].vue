@@ -20,7 +20,10 @@ onMounted(async () => {
     state.value = (await sitting.open(id)) ? 'open' : 'missing';
     bench.choosePhoto(sitting.document?.photos[0]?.id);
     if (sitting.setAside.length > 0) {
-      notices.problem(sayMisfits(sitting.setAside), { label: 'Save what was set aside', run: () => void saveSetAside() });
+      notices.problem(sayMisfits(sitting.setAside), {
+        label: 'Save what was set aside',
+        run: () => void saveSetAside(),
+      });
     }
   } catch (error) {
     fault.value = sayError(error);

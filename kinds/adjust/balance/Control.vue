@@ -4,15 +4,45 @@ import type { BalanceParameters } from './schema';
 
 const model = defineModel<BalanceParameters>({ required: true });
 const emit = defineEmits<{ start: []; end: [] }>();
-const put = (rung: (typeof RUNGS)[number], hue: number, amount: number) => (model.value = { ...model.value, [rung]: { hue, amount } });
+const put = (rung: (typeof RUNGS)[number], hue: number, amount: number) =>
+  (model.value = { ...model.value, [rung]: { hue, amount } });
 </script>
 
 <template>
   Push the colour of <slot />; luminance stays.
   <span class="mt-1 flex justify-between">
     <span v-for="rung in RUNGS" :key="rung" class="flex flex-col items-center text-[12px] leading-tight">
-      <HueDisc :label="`Push of the ${rung}`" :hue="model[rung].hue" :amount="model[rung].amount" :most="60" @push="(hue, amount) => put(rung, hue, amount)" @start="emit('start')" @end="emit('end')" />
-      <span>{{ rung }} <NumberField :model-value="model[rung].amount" :label="`Amount for the ${rung}`" :min="0" :max="100" :reset="0" @update:model-value="put(rung, model[rung].hue, $event)" @start="emit('start')" @end="emit('end')" /> to <NumberField :model-value="model[rung].hue" :label="`Direction for the ${rung}`" :min="0" :max="360" unit="°" @update:model-value="put(rung, $event, model[rung].amount)" @start="emit('start')" @end="emit('end')" /></span>
+      <HueDisc
+        :label="`Push of the ${rung}`"
+        :hue="model[rung].hue"
+        :amount="model[rung].amount"
+        :most="60"
+        @push="(hue, amount) => put(rung, hue, amount)"
+        @start="emit('start')"
+        @end="emit('end')"
+      />
+      <span
+        >{{ rung }}
+        <NumberField
+          :model-value="model[rung].amount"
+          :label="`Amount for the ${rung}`"
+          :min="0"
+          :max="100"
+          :reset="0"
+          @update:model-value="put(rung, model[rung].hue, $event)"
+          @start="emit('start')"
+          @end="emit('end')" />
+        to
+        <NumberField
+          :model-value="model[rung].hue"
+          :label="`Direction for the ${rung}`"
+          :min="0"
+          :max="360"
+          unit="°"
+          @update:model-value="put(rung, $event, model[rung].amount)"
+          @start="emit('start')"
+          @end="emit('end')"
+      /></span>
     </span>
   </span>
 </template>

@@ -7,19 +7,111 @@ const props = defineProps<{ picked?: { readonly result: readonly [number, number
 const model = defineModel<CastTrimParameters>({ required: true });
 const emit = defineEmits<{ start: []; end: []; pick: [] }>();
 const put = (change: Partial<CastTrimParameters>) => (model.value = { ...model.value, ...change });
-watch(() => props.picked, (colour) => {
-  if (!colour) return;
-  const [, a, b] = convertSrgbLinearToOklab(colour.result), family = Math.round(wrapDegrees(Math.atan2(b, a) / RADIANS_PER_DEGREE));
-  put({ family, toward: (family + 180) % 360 });
-});
+watch(
+  () => props.picked,
+  (colour) => {
+    if (!colour) return;
+    const [, a, b] = convertSrgbLinearToOklab(colour.result);
+    const family = Math.round(wrapDegrees(Math.atan2(b, a) / RADIANS_PER_DEGREE));
+    put({ family, toward: (family + 180) % 360 });
+  },
+);
 </script>
 
 <template>
-  <span class="float-right ml-2"><HueDisc label="Push of the family" :hue="model.toward" :amount="100 * model.amount" :most="100" :family="model.family" @push="(toward, amount) => put({ toward, amount: amount / 100 })" @start="emit('start')" @end="emit('end')" /></span>
-  In <slot />, push <button class="underline decoration-dotted" title="Press, then press a colour of the picture" @click="emit('pick')">the family</button> at
-  <span class="whitespace-nowrap"><NumberField :model-value="model.family" label="Hue of the family" :min="0" :max="360" unit="°" @update:model-value="put({ family: $event })" @start="emit('start')" @end="emit('end')" />, <NumberField :model-value="model.width" label="Half width of the family" :min="5" :max="180" unit="°" :reset="60" @update:model-value="put({ width: $event })" @start="emit('start')" @end="emit('end')" /> to each side,</span>
-  <span class="whitespace-nowrap">by <ShareField :model-value="model.amount" label="Amount of the push" @update:model-value="put({ amount: $event })" @start="emit('start')" @end="emit('end')" /> toward <NumberField :model-value="model.toward" label="Direction of the push" :min="0" :max="360" unit="°" @update:model-value="put({ toward: $event })" @start="emit('start')" @end="emit('end')" /></span>
-  <button class="text-quiet underline decoration-dotted" title="Across the disc: takes the family's own colour out" @click="put({ toward: (model.family + 180) % 360 })">its complement</button>,
-  <span class="whitespace-nowrap">depth <NumberField :model-value="model.depth" label="Depth" :min="-2" :max="2" :step="0.1" :decimals="2" unit=" stops" :reset="0" @update:model-value="put({ depth: $event })" @start="emit('start')" @end="emit('end')" />;</span>
-  <label class="whitespace-nowrap"><input type="checkbox" class="accent-(--accent)" :checked="model.keepsSaturation" @change="put({ keepsSaturation: ($event.target as HTMLInputElement).checked })"> keep saturation.</label>
+  <span class="float-right ml-2"
+    ><HueDisc
+      label="Push of the family"
+      :hue="model.toward"
+      :amount="100 * model.amount"
+      :most="100"
+      :family="model.family"
+      @push="(toward, amount) => put({ toward, amount: amount / 100 })"
+      @start="emit('start')"
+      @end="emit('end')"
+  /></span>
+  In <slot />, push
+  <button
+    class="underline decoration-dotted"
+    title="Press, then press a colour of the picture"
+    @click="emit('pick')"
+  >
+    the family
+  </button>
+  at
+  <span class="whitespace-nowrap"
+    ><NumberField
+      :model-value="model.family"
+      label="Hue of the family"
+      :min="0"
+      :max="360"
+      unit="°"
+      @update:model-value="put({ family: $event })"
+      @start="emit('start')"
+      @end="emit('end')"
+    />,
+    <NumberField
+      :model-value="model.width"
+      label="Half width of the family"
+      :min="5"
+      :max="180"
+      unit="°"
+      :reset="60"
+      @update:model-value="put({ width: $event })"
+      @start="emit('start')"
+      @end="emit('end')"
+    />
+    to each side,</span
+  >
+  <span class="whitespace-nowrap"
+    >by
+    <ShareField
+      :model-value="model.amount"
+      label="Amount of the push"
+      @update:model-value="put({ amount: $event })"
+      @start="emit('start')"
+      @end="emit('end')" />
+    toward
+    <NumberField
+      :model-value="model.toward"
+      label="Direction of the push"
+      :min="0"
+      :max="360"
+      unit="°"
+      @update:model-value="put({ toward: $event })"
+      @start="emit('start')"
+      @end="emit('end')"
+  /></span>
+  <button
+    class="text-quiet underline decoration-dotted"
+    title="Across the disc: takes the family's own colour out"
+    @click="put({ toward: (model.family + 180) % 360 })"
+  >
+    its complement</button
+  >,
+  <span class="whitespace-nowrap"
+    >depth
+    <NumberField
+      :model-value="model.depth"
+      label="Depth"
+      :min="-2"
+      :max="2"
+      :step="0.1"
+      :decimals="2"
+      unit=" stops"
+      :reset="0"
+      @update:model-value="put({ depth: $event })"
+      @start="emit('start')"
+      @end="emit('end')"
+    />;</span
+  >
+  <label class="whitespace-nowrap"
+    ><input
+      type="checkbox"
+      class="accent-(--accent)"
+      :checked="model.keepsSaturation"
+      @change="put({ keepsSaturation: ($event.target as HTMLInputElement).checked })"
+    />
+    keep saturation.</label
+  >
 </template>

@@ -14,4 +14,11 @@ export const castTrimParameters = z.strictObject({
 });
 export type CastTrimParameters = z.infer<typeof castTrimParameters>;
 
-export const NEUTRAL: CastTrimParameters = { family: 100, width: 60, toward: 0, amount: 0, keepsSaturation: true, depth: 0 };
+export const NEUTRAL: CastTrimParameters = {
+  family: 100,
+  width: 60,
+  toward: 0,
+  amount: 0,
+  keepsSaturation: true,
+  depth: 0,
+};

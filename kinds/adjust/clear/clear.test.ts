@@ -5,12 +5,15 @@ import type { Triple } from '#core/colour/triple';
 import { run } from '../../../tests/fixtures/plans';
 import { compileClear } from './compute';
 
-const cleared = (brighten: number, clear: number, ...pixels: number[]) => [...run(compileClear({ brighten, clear }), pixels)] as unknown as Triple;
+const cleared = (brighten: number, clear: number, ...pixels: number[]) =>
+  [...run(compileClear({ brighten, clear }), pixels)] as unknown as Triple;
 const YELLOWED: Triple = [0.6, 0.52, 0.38];
 
 describe('clear whites and teeth', () => {
   it('takes the asked share of yellow and red, at the same luminance', () => {
-    const before = convertSrgbLinearToOklab(YELLOWED), out = cleared(0, 0.5, ...YELLOWED), after = convertSrgbLinearToOklab(out);
+    const before = convertSrgbLinearToOklab(YELLOWED);
+    const out = cleared(0, 0.5, ...YELLOWED);
+    const after = convertSrgbLinearToOklab(out);
     expect(after[1] / before[1]).toBeCloseTo(0.5, 3);
     expect(after[2] / before[2]).toBeCloseTo(0.5, 3);
     expect(luminanceOfSrgbLinear(out)).toBeCloseTo(luminanceOfSrgbLinear(YELLOWED), 4);

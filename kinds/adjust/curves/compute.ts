@@ -10,8 +10,14 @@ export const measureCurves = (): CurvesMeasures => null;
 
 /** One channel's curve on 8-bit codes 0..255: rising, through black, its points and white (Fritsch and Carlson 1980). */
 export function curveOf(parameters: CurvesParameters, channel: Channel): (code: number) => number {
-  const points = curvePoints(parameters, channel), xs: number[] = [], ys: number[] = [];
-  const inner = [...(points[0]?.x === 0 ? [] : [{ x: 0, y: 0 }]), ...points, ...(points.at(-1)?.x === 255 ? [] : [{ x: 255, y: 255 }])];
+  const points = curvePoints(parameters, channel);
+  const xs: number[] = [];
+  const ys: number[] = [];
+  const inner = [
+    ...(points[0]?.x === 0 ? [] : [{ x: 0, y: 0 }]),
+    ...points,
+    ...(points.at(-1)?.x === 255 ? [] : [{ x: 255, y: 255 }]),
+  ];
   let least = 0;
   for (const { x, y } of inner) {
     xs.push(x);
@@ -30,7 +36,9 @@ export function compileCurves(parameters: CurvesParameters): PixelKernel | undef
       const linear = pixels[p]!;
       // Beyond black and white there is nothing to read a pair from.
       if (linear < 0 || linear > 1) continue;
-      const table = tables[p % 3]!, place = Math.sqrt(linear) * STEPS, step = place | 0;
+      const table = tables[p % 3]!;
+      const place = Math.sqrt(linear) * STEPS;
+      const step = place | 0;
       pixels[p] = (table[step]! + (place - step) * (table[step + 1]! - table[step]!)) ** 2;
     }
   };
@@ -40,5 +48,7 @@ export function compileCurves(parameters: CurvesParameters): PixelKernel | undef
 const STEPS = 4096;
 
 function tableOf(curve: (code: number) => number): Float32Array {
-  return Float32Array.from({ length: STEPS + 2 }, (_, i) => Math.sqrt(decodeSrgb(curve(255 * encodeSrgb(Math.min(1, (i / STEPS) ** 2))) / 255)));
+  return Float32Array.from({ length: STEPS + 2 }, (_, i) =>
+    Math.sqrt(decodeSrgb(curve(255 * encodeSrgb(Math.min(1, (i / STEPS) ** 2))) / 255)),
+  );
 }

@@ -9,7 +9,11 @@ export const curvesParameters = z.strictObject({
   /** what is read and what it is to be, 8-bit sRGB */
   pairs: z.array(z.strictObject({ name: z.string().max(40), from: rgb8, to: rgb8 })).max(12),
   /** further points of each curve, set by hand */
-  points: z.strictObject({ red: z.array(point).max(12), green: z.array(point).max(12), blue: z.array(point).max(12) }),
+  points: z.strictObject({
+    red: z.array(point).max(12),
+    green: z.array(point).max(12),
+    blue: z.array(point).max(12),
+  }),
 });
 export type CurvesParameters = z.infer<typeof curvesParameters>;
 

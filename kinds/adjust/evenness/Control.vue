@@ -6,7 +6,10 @@ const emit = defineEmits<{ start: []; end: [] }>();
 const AIMS = [
   { name: 'hue', help: 'Blotches of another hue are drawn to the trend of their lightness' },
   { name: 'saturation', help: 'Paler and stronger places are drawn to the trend' },
-  { name: 'lightness', help: 'Darker and lighter blotches are drawn together; pores and the form of the face stay' },
+  {
+    name: 'lightness',
+    help: 'Darker and lighter blotches are drawn together; pores and the form of the face stay',
+  },
 ] as const;
 /** What a size of its own starts from, pixels of the photo. */
 const FIRST_SIZE = 16;
@@ -15,10 +18,60 @@ const put = (change: Partial<EvennessParameters>) => (model.value = { ...model.v
 
 <template>
   Even <slot />:
-  <template v-for="{ name, help } in AIMS" :key="name"><span class="whitespace-nowrap" :title="help">{{ name }} <ShareField :model-value="model[name]" :label="`Evenness of ${name}`" :reset="70" @update:model-value="put({ [name]: $event })" @start="emit('start')" @end="emit('end')" />,</span>{{ ' ' }}</template>
-  <span class="whitespace-nowrap" title="The broad redness of cheeks and nose">keep <ShareField :model-value="model.blush" label="Keep blush" @update:model-value="put({ blush: $event })" @start="emit('start')" @end="emit('end')" /> of blush</span>
-  and <span class="whitespace-nowrap" title="Small marks darker than the skin around them: freckles, moles"><ShareField :model-value="model.marks" label="Keep freckles and moles" :reset="100" @update:model-value="put({ marks: $event })" @start="emit('start')" @end="emit('end')" /> of freckles and moles;</span>{{ ' ' }}
-  <span title="The radius of blotches: finer is left alone as pores, much broader as shading">blotches from
-    <NumberField v-if="model.size !== null" :model-value="model.size" label="Radius of blotches" :min="1" :max="400" unit=" px" :reset="FIRST_SIZE" @update:model-value="put({ size: $event })" @start="emit('start')" @end="emit('end')" />
-    <button class="ml-1 text-quiet underline decoration-dotted" @click="put({ size: model.size === null ? FIRST_SIZE : null })">{{ model.size === null ? 'a size that suits the area' : 'suit it to the area' }}</button>.</span>
+  <template v-for="{ name, help } in AIMS" :key="name"
+    ><span class="whitespace-nowrap" :title="help"
+      >{{ name }}
+      <ShareField
+        :model-value="model[name]"
+        :label="`Evenness of ${name}`"
+        :reset="70"
+        @update:model-value="put({ [name]: $event })"
+        @start="emit('start')"
+        @end="emit('end')"
+      />,</span
+    >{{ ' ' }}</template
+  >
+  <span class="whitespace-nowrap" title="The broad redness of cheeks and nose"
+    >keep
+    <ShareField
+      :model-value="model.blush"
+      label="Keep blush"
+      @update:model-value="put({ blush: $event })"
+      @start="emit('start')"
+      @end="emit('end')"
+    />
+    of blush</span
+  >
+  and
+  <span class="whitespace-nowrap" title="Small marks darker than the skin around them: freckles, moles"
+    ><ShareField
+      :model-value="model.marks"
+      label="Keep freckles and moles"
+      :reset="100"
+      @update:model-value="put({ marks: $event })"
+      @start="emit('start')"
+      @end="emit('end')"
+    />
+    of freckles and moles;</span
+  >{{ ' ' }}
+  <span title="The radius of blotches: finer is left alone as pores, much broader as shading"
+    >blotches from
+    <NumberField
+      v-if="model.size !== null"
+      :model-value="model.size"
+      label="Radius of blotches"
+      :min="1"
+      :max="400"
+      unit=" px"
+      :reset="FIRST_SIZE"
+      @update:model-value="put({ size: $event })"
+      @start="emit('start')"
+      @end="emit('end')"
+    />
+    <button
+      class="ml-1 text-quiet underline decoration-dotted"
+      @click="put({ size: model.size === null ? FIRST_SIZE : null })"
+    >
+      {{ model.size === null ? 'a size that suits the area' : 'suit it to the area' }}</button>.</span
+  >
 </template>

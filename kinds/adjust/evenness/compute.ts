@@ -16,17 +16,45 @@ export function measureEvenness(input: StepInput, { size }: EvennessParameters):
 }
 
 /** Takes shares of a place's departure away: colour at unchanged luminance, then lightness. */
-export function compileEvenness({ hue, saturation, lightness, blush, marks }: EvennessParameters, { departures }: EvennessMeasures): PixelKernel | undefined {
+export function compileEvenness(
+  { hue, saturation, lightness, blush, marks }: EvennessParameters,
+  { departures }: EvennessMeasures,
+): PixelKernel | undefined {
   if (!departures || (hue === 0 && saturation === 0 && lightness === 0)) return undefined;
-  const place = new Float32Array(DEPARTURE.channels), keptHue = blush * hue, keptSaturation = blush * saturation, keptLight = blush * lightness, markLight = (1 - marks) * lightness;
+  const place = new Float32Array(DEPARTURE.channels);
+  const keptHue = blush * hue;
+  const keptSaturation = blush * saturation;
+  const keptLight = blush * lightness;
+  const markLight = (1 - marks) * lightness;
   return (pixels, count, { x, y }) => {
     for (let i = 0; i < count; i++) {
-      const p = 3 * i, red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!;
+      const p = 3 * i;
+      const red = pixels[p]!;
+      const green = pixels[p + 1]!;
+      const blue = pixels[p + 2]!;
       readField(departures, x[i]!, y[i]!, place);
       const [level, a, b] = convertSrgbLinearToOklab([red, green, blue]);
-      const newA = a - hue * place[DEPARTURE.hueA]! - saturation * place[DEPARTURE.saturationA]! + keptHue * place[DEPARTURE.blushHueA]! + keptSaturation * place[DEPARTURE.blushSaturationA]!, newB = b - hue * place[DEPARTURE.hueB]! - saturation * place[DEPARTURE.saturationB]! + keptHue * place[DEPARTURE.blushHueB]! + keptSaturation * place[DEPARTURE.blushSaturationB]!;
-      const luminance = LUMINANCE_WEIGHTS[0] * red + LUMINANCE_WEIGHTS[1] * green + LUMINANCE_WEIGHTS[2] * blue;
-      const held = oklabLightnessAtLuminance(luminance, newA, newB, level), light = held - lightness * place[DEPARTURE.lightness]! + keptLight * place[DEPARTURE.blushLightness]! - markLight * place[DEPARTURE.mark]!, ratio = held > 1e-4 ? light / held : 1;
+      const newA =
+        a -
+        hue * place[DEPARTURE.hueA]! -
+        saturation * place[DEPARTURE.saturationA]! +
+        keptHue * place[DEPARTURE.blushHueA]! +
+        keptSaturation * place[DEPARTURE.blushSaturationA]!;
+      const newB =
+        b -
+        hue * place[DEPARTURE.hueB]! -
+        saturation * place[DEPARTURE.saturationB]! +
+        keptHue * place[DEPARTURE.blushHueB]! +
+        keptSaturation * place[DEPARTURE.blushSaturationB]!;
+      const luminance =
+        LUMINANCE_WEIGHTS[0] * red + LUMINANCE_WEIGHTS[1] * green + LUMINANCE_WEIGHTS[2] * blue;
+      const held = oklabLightnessAtLuminance(luminance, newA, newB, level);
+      const light =
+        held -
+        lightness * place[DEPARTURE.lightness]! +
+        keptLight * place[DEPARTURE.blushLightness]! -
+        markLight * place[DEPARTURE.mark]!;
+      const ratio = held > 1e-4 ? light / held : 1;
       const out = convertOklabToSrgbLinear([light, newA * ratio, newB * ratio]);
       pixels[p] = out[0];
       pixels[p + 1] = out[1];

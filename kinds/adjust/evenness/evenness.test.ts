@@ -11,15 +11,25 @@ import { compileEvenness, measureEvenness } from './compute';
 
 const FULL = { hue: 1, saturation: 1, lightness: 0, size: 12, blush: 0, marks: 1 };
 const SIDE = 200;
-const places = { x: Float32Array.from({ length: SIDE * SIDE }, (_, i) => (i % SIDE) + 0.5), y: Float32Array.from({ length: SIDE * SIDE }, (_, i) => Math.floor(i / SIDE) + 0.5) };
+const places = {
+  x: Float32Array.from({ length: SIDE * SIDE }, (_, i) => (i % SIDE) + 0.5),
+  y: Float32Array.from({ length: SIDE * SIDE }, (_, i) => Math.floor(i / SIDE) + 0.5),
+};
 /** A wall in one colour with what `redder` adds to OKLab a at each place. */
-const wall = (redder: (x: number, y: number) => number) => Float32Array.from(Array.from({ length: SIDE * SIDE }, (_, i) => convertOklabToSrgbLinear([0.7, 0.03 + redder(i % SIDE, Math.floor(i / SIDE)), 0.04])).flat());
-const at = (pixels: Float32Array, x: number, y: number) => [...pixels.slice(3 * (y * SIDE + x), 3 * (y * SIDE + x) + 3)] as unknown as Triple;
+const wall = (redder: (x: number, y: number) => number) =>
+  Float32Array.from(
+    Array.from({ length: SIDE * SIDE }, (_, i) =>
+      convertOklabToSrgbLinear([0.7, 0.03 + redder(i % SIDE, Math.floor(i / SIDE)), 0.04]),
+    ).flat(),
+  );
+const at = (pixels: Float32Array, x: number, y: number) =>
+  [...pixels.slice(3 * (y * SIDE + x), 3 * (y * SIDE + x) + 3)] as unknown as Triple;
 const redness = (pixels: Float32Array, x: number, y: number) => convertSrgbLinearToOklab(at(pixels, x, y))[1];
 
 describe('evenness', () => {
   it('draws a blotch on a plain wall to the wall’s own colour, by the share asked for', () => {
-    const blotch = wall((x, y) => 0.03 * Math.exp(-((x - 60) ** 2 + (y - 100) ** 2) / 400)), measures = measureEvenness(patchInput(blotch, SIDE), FULL);
+    const blotch = wall((x, y) => 0.03 * Math.exp(-((x - 60) ** 2 + (y - 100) ** 2) / 400));
+    const measures = measureEvenness(patchInput(blotch, SIDE), FULL);
     for (const share of [0.5, 1]) {
       const out = run(compileEvenness({ ...FULL, hue: share, saturation: share }, measures), blotch, places);
       expect(redness(out, 60, 100) - redness(out, 160, 100)).toBeCloseTo(0.03 * (1 - share), 2);
@@ -28,47 +38,82 @@ describe('evenness', () => {
   });
 
   it('does not look at what is finer than blotches', () => {
-    const grain = wall((x, y) => 0.01 * ((x + y) % 2 ? 1 : -1)), out = run(compileEvenness(FULL, measureEvenness(patchInput(grain, SIDE), FULL)), grain, places);
-    expect(redness(out, 101, 100) - redness(out, 100, 100)).toBeCloseTo(redness(grain, 101, 100) - redness(grain, 100, 100), 2);
+    const grain = wall((x, y) => 0.01 * ((x + y) % 2 ? 1 : -1));
+    const out = run(compileEvenness(FULL, measureEvenness(patchInput(grain, SIDE), FULL)), grain, places);
+    expect(redness(out, 101, 100) - redness(out, 100, 100)).toBeCloseTo(
+      redness(grain, 101, 100) - redness(grain, 100, 100),
+      2,
+    );
   });
 
   it('keeps the broad redness of cheeks when asked', () => {
-    const flush = wall((x, y) => 0.02 * Math.exp(-((x - 60) ** 2 + (y - 100) ** 2) / 2600)), measures = measureEvenness(patchInput(flush, SIDE), FULL);
-    const gone = run(compileEvenness(FULL, measures), flush, places), kept = run(compileEvenness({ ...FULL, blush: 1 }, measures), flush, places);
+    const flush = wall((x, y) => 0.02 * Math.exp(-((x - 60) ** 2 + (y - 100) ** 2) / 2600));
+    const measures = measureEvenness(patchInput(flush, SIDE), FULL);
+    const gone = run(compileEvenness(FULL, measures), flush, places);
+    const kept = run(compileEvenness({ ...FULL, blush: 1 }, measures), flush, places);
     expect(redness(gone, 60, 100) - redness(gone, 190, 100)).toBeLessThan(0.004);
     expect(redness(kept, 60, 100) - redness(kept, 190, 100)).toBeGreaterThan(0.01);
   });
 
   it('keeping blush never makes it stronger than it was, whichever quantity is evened', () => {
-    const flush = wall((x, y) => 0.02 * Math.exp(-((x - 60) ** 2 + (y - 100) ** 2) / 2600)), measures = measureEvenness(patchInput(flush, SIDE), FULL);
-    for (const shares of [{ hue: 1, saturation: 0 }, { hue: 0, saturation: 1 }, { hue: 1, saturation: 1 }]) {
+    const flush = wall((x, y) => 0.02 * Math.exp(-((x - 60) ** 2 + (y - 100) ** 2) / 2600));
+    const measures = measureEvenness(patchInput(flush, SIDE), FULL);
+    for (const shares of [
+      { hue: 1, saturation: 0 },
+      { hue: 0, saturation: 1 },
+      { hue: 1, saturation: 1 },
+    ]) {
       const kept = run(compileEvenness({ ...FULL, ...shares, blush: 1 }, measures), flush, places);
       expect(redness(kept, 60, 100)).toBeLessThan(redness(flush, 60, 100) + 0.001);
     }
   });
 
   it('keeps a mole, or takes it away, as asked', () => {
-    const mole = Float32Array.from(Array.from({ length: SIDE * SIDE }, (_, i) => {
-      const dark = Math.exp(-(((i % SIDE) - 100) ** 2 + (Math.floor(i / SIDE) - 100) ** 2) / 8);
-      return convertOklabToSrgbLinear([0.7 - 0.25 * dark, 0.03, 0.04]);
-    }).flat());
-    const asked = { ...FULL, lightness: 1 }, measures = measureEvenness(patchInput(mole, SIDE), asked), light = (marks: number) => convertSrgbLinearToOklab(at(run(compileEvenness({ ...asked, marks }, measures), mole, places), 100, 100))[0];
+    const mole = Float32Array.from(
+      Array.from({ length: SIDE * SIDE }, (_, i) => {
+        const dark = Math.exp(-(((i % SIDE) - 100) ** 2 + (Math.floor(i / SIDE) - 100) ** 2) / 8);
+        return convertOklabToSrgbLinear([0.7 - 0.25 * dark, 0.03, 0.04]);
+      }).flat(),
+    );
+    const asked = { ...FULL, lightness: 1 };
+    const measures = measureEvenness(patchInput(mole, SIDE), asked);
+    const light = (marks: number) =>
+      convertSrgbLinearToOklab(
+        at(run(compileEvenness({ ...asked, marks }, measures), mole, places), 100, 100),
+      )[0];
     expect(light(1)).toBeCloseTo(0.45, 1);
     expect(light(0)).toBeGreaterThan(light(1) + 0.05);
   });
 
   it('calms blotchy skin by 70 %: nearer to the even truth, residual down, pores kept', async () => {
-    const [blotchy, truthPyramid, mask] = [await portrait('marit', 'blotchy'), await portrait('marit', 'photo'), await truthMask('marit', 'skin_face', 'skin_body')];
-    const truth = sampleRegion(truthPyramid, wholeRegion(1080, 1350)), parameters = { hue: 0.7, saturation: 0.7, lightness: 0.7, size: null, blush: 0, marks: 1 };
-    const { before, after } = renderWhole(blotchy, photoOf(blotchy, area([]), [step('evenness', parameters)]), mask);
+    const [blotchy, truthPyramid, mask] = [
+      await portrait('marit', 'blotchy'),
+      await portrait('marit', 'photo'),
+      await truthMask('marit', 'skin_face', 'skin_body'),
+    ];
+    const truth = sampleRegion(truthPyramid, wholeRegion(1080, 1350));
+    const parameters = { hue: 0.7, saturation: 0.7, lightness: 0.7, size: null, blush: 0, marks: 1 };
+    const { before, after } = renderWhole(
+      blotchy,
+      photoOf(blotchy, area([]), [step('evenness', parameters)]),
+      mask,
+    );
     expect(meanDifference(after, truth, mask) / meanDifference(before, truth, mask)).toBeLessThan(0.65);
     expect(textureCorrelation(before, after, mask, 4.5)).toBeGreaterThan(0.995);
     expect(changedOutside(before, after, mask)).toBe(0);
   });
 
   it('knows nothing of an empty area', () => {
-    const input = patchInput(wall(() => 0), SIDE);
-    expect(measureDepartures({ ...input, coverage: { ...input.coverage, data: new Uint8Array(SIDE * SIDE) } }, null)).toBeUndefined();
+    const input = patchInput(
+      wall(() => 0),
+      SIDE,
+    );
+    expect(
+      measureDepartures(
+        { ...input, coverage: { ...input.coverage, data: new Uint8Array(SIDE * SIDE) } },
+        null,
+      ),
+    ).toBeUndefined();
     expect(measureDepartures(input, null)!.channels).toBe(DEPARTURE.channels);
   });
 });

@@ -17,24 +17,51 @@ export function measureFamilies(input: StepInput): FamiliesMeasures {
   return findFamilies(input);
 }
 
-export function compileFamilies({ changes }: FamiliesParameters, found: FamiliesMeasures): PixelKernel | undefined {
-  const active = changes.filter(({ turn, saturation, lightness }) => turn !== 0 || saturation !== 0 || lightness !== 0);
+export function compileFamilies(
+  { changes }: FamiliesParameters,
+  found: FamiliesMeasures,
+): PixelKernel | undefined {
+  const active = changes.filter(
+    ({ turn, saturation, lightness }) => turn !== 0 || saturation !== 0 || lightness !== 0,
+  );
   if (active.length === 0 || found.length === 0) return undefined;
   const hues = found.map(({ hue }) => hue);
-  const of = hues.map((hue) => active.find((change) => Math.abs(hueDeltaDegrees(hue, change.hue)) <= NEAR && hues.every((other) => Math.abs(hueDeltaDegrees(hue, change.hue)) <= Math.abs(hueDeltaDegrees(other, change.hue)))));
+  const of = hues.map((hue) =>
+    active.find(
+      (change) =>
+        Math.abs(hueDeltaDegrees(hue, change.hue)) <= NEAR &&
+        hues.every(
+          (other) =>
+            Math.abs(hueDeltaDegrees(hue, change.hue)) <= Math.abs(hueDeltaDegrees(other, change.hue)),
+        ),
+    ),
+  );
   return (pixels, count) => {
     for (let p = 0; p < 3 * count; p += 3) {
-      const colour = [pixels[p]!, pixels[p + 1]!, pixels[p + 2]!] as const, [lightness, a, b] = convertSrgbLinearToOklab(colour), chroma = Math.hypot(a, b);
+      const colour = [pixels[p]!, pixels[p + 1]!, pixels[p + 2]!] as const;
+      const [lightness, a, b] = convertSrgbLinearToOklab(colour);
+      const chroma = Math.hypot(a, b);
       if (chroma < 1e-5) continue;
       const shares = presence(Math.atan2(b, a) / RADIANS_PER_DEGREE, hues);
-      let turn = 0, saturation = 0, stops = 0;
+      let turn = 0;
+      let saturation = 0;
+      let stops = 0;
       of.forEach((change, i) => {
         turn += shares[i]! * (change?.turn ?? 0);
         saturation += shares[i]! * (change?.saturation ?? 0);
         stops += shares[i]! * (change?.lightness ?? 0);
       });
-      const factor = Math.max(0, 1 + saturation), cos = factor * Math.cos(turn * RADIANS_PER_DEGREE), sin = factor * Math.sin(turn * RADIANS_PER_DEGREE), newA = a * cos - b * sin, newB = a * sin + b * cos;
-      const gain = 2 ** (stops * Math.min(1, chroma / FULL_CHROMA)), out = convertOklabToSrgbLinear([oklabLightnessAtLuminance(luminanceOfSrgbLinear(colour), newA, newB, lightness), newA, newB]);
+      const factor = Math.max(0, 1 + saturation);
+      const cos = factor * Math.cos(turn * RADIANS_PER_DEGREE);
+      const sin = factor * Math.sin(turn * RADIANS_PER_DEGREE);
+      const newA = a * cos - b * sin;
+      const newB = a * sin + b * cos;
+      const gain = 2 ** (stops * Math.min(1, chroma / FULL_CHROMA));
+      const out = convertOklabToSrgbLinear([
+        oklabLightnessAtLuminance(luminanceOfSrgbLinear(colour), newA, newB, lightness),
+        newA,
+        newB,
+      ]);
       for (let c = 0; c < 3; c++) pixels[p + c] = gain * out[c as 0 | 1 | 2];
     }
   };

@@ -23,9 +23,14 @@ export function measureHueToTarget({ pixels, coverage, readings }: StepInput): H
   const samples = rungSamples(pixels, coverage);
   const of = (rung: Rung) => {
     const placed = readings.filter((reading) => reading.rung === rung);
-    return placed.length > 0 ? Float32Array.from(placed.flatMap((reading) => [...reading.samples])) : samples[rung];
+    return placed.length > 0
+      ? Float32Array.from(placed.flatMap((reading) => [...reading.samples]))
+      : samples[rung];
   };
-  return { rungs: { light: of('light'), middle: of('middle'), shade: of('shade') }, bands: lightnessSamples(pixels, coverage) };
+  return {
+    rungs: { light: of('light'), middle: of('middle'), shade: of('shade') },
+    bands: lightnessSamples(pixels, coverage),
+  };
 }
 
 /** A place on the ladder with what is wanted there: HSV degrees, HSV saturation 0..1, luminance Y. */
@@ -42,23 +47,40 @@ const LEAST_GAP = 0.012;
 const ROUNDS = 8;
 const RUNGS_BY_WORTH: readonly Rung[] = ['middle', 'light', 'shade'];
 /** Chroma and light are moved by no more than these factors: beyond them noise is all there is to raise. */
-const MOST_CHROMA = 6, MOST_GAIN = 12;
+const MOST_CHROMA = 6;
+const MOST_GAIN = 12;
 
 /**
  * Moves hue, chroma and light by amounts that run over lightness through the rungs. Hue turns in OKLCh at
  * unchanged luminance Y and chroma; chroma scales at unchanged hue and Y; light multiplies, which leaves hue and
  * saturation alone. Trend and residual move together, so the variation of the skin is kept.
  */
-export function compileHueToTarget(parameters: HueToTargetParameters, measures: HueToTargetMeasures): PixelKernel | undefined {
+export function compileHueToTarget(
+  parameters: HueToTargetParameters,
+  measures: HueToTargetMeasures,
+): PixelKernel | undefined {
   const anchors: Anchor[] = [];
   for (const { samples, ...wanted } of wantedAt(parameters, measures)) {
-    const mean = meanLinear(samples), start = hsvSaturationOfSrgbLinear(mean), [lightness] = convertSrgbLinearToOklab(mean);
+    const mean = meanLinear(samples);
+    const start = hsvSaturationOfSrgbLinear(mean);
+    const [lightness] = convertSrgbLinearToOklab(mean);
     // Grey has neither hue to turn nor saturation to raise.
-    const grey = solveTurnToHsvHue(mean, 0) === undefined, hue = grey ? null : wanted.hue;
-    const held = hue !== null && parameters.keeps === 'saturation' ? start : null, saturation = grey ? null : wanted.saturation === null ? held : wanted.saturation / 100;
+    const grey = solveTurnToHsvHue(mean, 0) === undefined;
+    const hue = grey ? null : wanted.hue;
+    const held = hue !== null && parameters.keeps === 'saturation' ? start : null;
+    const saturation = grey ? null : wanted.saturation === null ? held : wanted.saturation / 100;
     const luminance = wanted.lightness === null ? null : luminanceOfCielabLightness(wanted.lightness);
-    if (lightness <= 0 || (hue === null && saturation === null && luminance === null) || anchors.some(({ move }) => Math.abs(move.lightness - lightness) < LEAST_GAP)) continue;
-    const [turnDegrees, chroma, gain] = [hue === null ? undefined : 0, saturation === null ? undefined : 1, luminance === null ? undefined : 1];
+    if (
+      lightness <= 0 ||
+      (hue === null && saturation === null && luminance === null) ||
+      anchors.some(({ move }) => Math.abs(move.lightness - lightness) < LEAST_GAP)
+    )
+      continue;
+    const [turnDegrees, chroma, gain] = [
+      hue === null ? undefined : 0,
+      saturation === null ? undefined : 1,
+      luminance === null ? undefined : 1,
+    ];
     anchors.push({ hue, saturation, luminance, samples, move: { lightness, turnDegrees, chroma, gain } });
   }
   if (anchors.length === 0) return undefined;
@@ -77,22 +99,44 @@ export function compileHueToTarget(parameters: HueToTargetParameters, measures: 
 }
 
 /** The samples and the targets of every rung that has any. */
-function wantedAt(parameters: HueToTargetParameters, { rungs, bands }: HueToTargetMeasures): { hue: number | null; saturation: number | null; lightness: number | null; samples: Float32Array }[] {
-  const named = RUNGS_BY_WORTH.map((rung) => ({ hue: parameters.hue[rung], saturation: parameters.saturation[rung], lightness: parameters.lightness[rung], samples: rungs[rung] }));
-  const more = parameters.more.map(({ at, ...wanted }) => ({ ...wanted, samples: nearestBand(bands, at) ?? new Float32Array(0) }));
+function wantedAt(
+  parameters: HueToTargetParameters,
+  { rungs, bands }: HueToTargetMeasures,
+): { hue: number | null; saturation: number | null; lightness: number | null; samples: Float32Array }[] {
+  const named = RUNGS_BY_WORTH.map((rung) => ({
+    hue: parameters.hue[rung],
+    saturation: parameters.saturation[rung],
+    lightness: parameters.lightness[rung],
+    samples: rungs[rung],
+  }));
+  const more = parameters.more.map(({ at, ...wanted }) => ({
+    ...wanted,
+    samples: nearestBand(bands, at) ?? new Float32Array(0),
+  }));
   return [...named, ...more].filter(({ samples }) => samples.length > 0);
 }
 
 function nearestBand(bands: readonly Float32Array[], lightness: number): Float32Array | undefined {
-  const distance = (band: Float32Array) => Math.abs(cielabLightnessOfLuminance(luminanceOfSrgbLinear(meanLinear(band))) - lightness);
+  const distance = (band: Float32Array) =>
+    Math.abs(cielabLightnessOfLuminance(luminanceOfSrgbLinear(meanLinear(band))) - lightness);
   return bands.filter(({ length }) => length > 0).sort((p, q) => distance(p) - distance(q))[0];
 }
 
 /** Corrects a move by what it still misses. */
 function approach({ hue, saturation, luminance, move }: Anchor, mean: Triple): void {
   if (hue !== null) move.turnDegrees = move.turnDegrees! + (solveTurnToHsvHue(mean, hue) ?? 0);
-  if (saturation !== null) move.chroma = within(move.chroma! * (saturation / Math.max(1e-4, hsvSaturationOfSrgbLinear(mean))), MOST_CHROMA, saturation === 0 ? 0 : 1 / MOST_CHROMA);
-  if (luminance !== null) move.gain = within(move.gain! * (luminance / Math.max(1e-6, luminanceOfSrgbLinear(mean))), MOST_GAIN, 1 / MOST_GAIN);
+  if (saturation !== null)
+    move.chroma = within(
+      move.chroma! * (saturation / Math.max(1e-4, hsvSaturationOfSrgbLinear(mean))),
+      MOST_CHROMA,
+      saturation === 0 ? 0 : 1 / MOST_CHROMA,
+    );
+  if (luminance !== null)
+    move.gain = within(
+      move.gain! * (luminance / Math.max(1e-6, luminanceOfSrgbLinear(mean))),
+      MOST_GAIN,
+      1 / MOST_GAIN,
+    );
 }
 
 function within(value: number, most: number, least: number): number {
@@ -100,10 +144,16 @@ function within(value: number, most: number, least: number): number {
 }
 
 /** Mean numbers of an area's rungs as targets: what another photo or sitter has. */
-export function targetsOf(rungs: Readonly<Record<Rung, Float32Array>>): Pick<HueToTargetParameters, 'hue' | 'saturation' | 'lightness'> {
-  const of = (read: (mean: Triple) => number | null) => Object.fromEntries(RUNGS.map((rung) => [rung, rungs[rung].length > 0 ? read(meanLinear(rungs[rung])) : null])) as Record<Rung, number | null>;
+export function targetsOf(
+  rungs: Readonly<Record<Rung, Float32Array>>,
+): Pick<HueToTargetParameters, 'hue' | 'saturation' | 'lightness'> {
+  const of = (read: (mean: Triple) => number | null) =>
+    Object.fromEntries(
+      RUNGS.map((rung) => [rung, rungs[rung].length > 0 ? read(meanLinear(rungs[rung])) : null]),
+    ) as Record<Rung, number | null>;
   return {
-    hue: of((mean) => hsvHueOfSrgbLinear(mean) ?? null), saturation: of((mean) => 100 * hsvSaturationOfSrgbLinear(mean)),
+    hue: of((mean) => hsvHueOfSrgbLinear(mean) ?? null),
+    saturation: of((mean) => 100 * hsvSaturationOfSrgbLinear(mean)),
     lightness: of((mean) => cielabLightnessOfLuminance(luminanceOfSrgbLinear(mean))),
   };
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 
-const perRung = (number: z.ZodType<number>) => z.strictObject({ light: number.nullable(), middle: number.nullable(), shade: number.nullable() });
+const perRung = (number: z.ZodType<number>) =>
+  z.strictObject({ light: number.nullable(), middle: number.nullable(), shade: number.nullable() });
 /** HSV degrees */
 const hue = z.number().min(0).max(360);
 /** HSV saturation in percent */
@@ -16,10 +17,23 @@ export const hueToTargetParameters = z.strictObject({
   /** what stays when hue alone moves: OKLCh chroma, or the saturation number of HSV */
   keeps: z.enum(['chroma', 'saturation']),
   /** further rungs, at a lightness L* of the part as it was */
-  more: z.array(z.strictObject({ at: lightness, hue: hue.nullable(), saturation: saturation.nullable(), lightness: lightness.nullable() })).max(12),
+  more: z
+    .array(
+      z.strictObject({
+        at: lightness,
+        hue: hue.nullable(),
+        saturation: saturation.nullable(),
+        lightness: lightness.nullable(),
+      }),
+    )
+    .max(12),
 });
 export type HueToTargetParameters = z.infer<typeof hueToTargetParameters>;
 
 export const NO_TARGETS: HueToTargetParameters = {
-  hue: { light: null, middle: null, shade: null }, saturation: { light: null, middle: null, shade: null }, lightness: { light: null, middle: null, shade: null }, keeps: 'chroma', more: [],
+  hue: { light: null, middle: null, shade: null },
+  saturation: { light: null, middle: null, shade: null },
+  lightness: { light: null, middle: null, shade: null },
+  keeps: 'chroma',
+  more: [],
 };

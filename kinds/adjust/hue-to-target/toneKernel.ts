@@ -14,7 +14,8 @@ export interface ToneMove {
   gain: number | undefined;
 }
 
-const STEPS = 512, REACH = 1.25;
+const STEPS = 512;
+const REACH = 1.25;
 
 /** Amounts over OKLab lightness 0..REACH, in STEPS + 2 places. */
 interface Tables {
@@ -29,10 +30,18 @@ interface Tables {
  * @param moves sorted by lightness, at least one
  */
 export function toneKernel(moves: readonly ToneMove[]): (pixels: Float32Array, count: number) => void {
-  const turn = curveOf(moves, ({ turnDegrees }) => turnDegrees, 0), chroma = curveOf(moves, (move) => move.chroma, 1), light = lightCurve(moves);
-  const tables: Tables = { cosines: new Float32Array(STEPS + 2), sines: new Float32Array(STEPS + 2), gains: new Float32Array(STEPS + 2) };
+  const turn = curveOf(moves, ({ turnDegrees }) => turnDegrees, 0);
+  const chroma = curveOf(moves, (move) => move.chroma, 1);
+  const light = lightCurve(moves);
+  const tables: Tables = {
+    cosines: new Float32Array(STEPS + 2),
+    sines: new Float32Array(STEPS + 2),
+    gains: new Float32Array(STEPS + 2),
+  };
   for (let i = 0; i < STEPS + 2; i++) {
-    const lightness = (i / STEPS) * REACH, radians = turn(lightness) * RADIANS_PER_DEGREE, factor = chroma(lightness);
+    const lightness = (i / STEPS) * REACH;
+    const radians = turn(lightness) * RADIANS_PER_DEGREE;
+    const factor = chroma(lightness);
     tables.cosines[i] = factor * Math.cos(radians);
     tables.sines[i] = factor * Math.sin(radians);
     tables.gains[i] = light(lightness);
@@ -40,9 +49,18 @@ export function toneKernel(moves: readonly ToneMove[]): (pixels: Float32Array, c
   return (pixels, count) => movePixels(pixels, count, tables);
 }
 
-function curveOf(moves: readonly ToneMove[], read: (move: ToneMove) => number | undefined, rest: number): (lightness: number) => number {
+function curveOf(
+  moves: readonly ToneMove[],
+  read: (move: ToneMove) => number | undefined,
+  rest: number,
+): (lightness: number) => number {
   const held = moves.filter((move) => read(move) !== undefined);
-  return held.length === 0 ? () => rest : monotoneCubic(held.map(({ lightness }) => lightness), held.map((move) => read(move)!));
+  return held.length === 0
+    ? () => rest
+    : monotoneCubic(
+        held.map(({ lightness }) => lightness),
+        held.map((move) => read(move)!),
+      );
 }
 
 /**
@@ -52,7 +70,8 @@ function curveOf(moves: readonly ToneMove[], read: (move: ToneMove) => number | 
 function lightCurve(moves: readonly ToneMove[]): (lightness: number) => number {
   const held = moves.filter(({ gain }) => gain !== undefined);
   if (held.length === 0) return () => 1;
-  const xs = [0], ys = [0];
+  const xs = [0];
+  const ys = [0];
   for (const { lightness, gain } of held) {
     xs.push(lightness);
     // Targets that cross each other: the nearest lightness that keeps the order.
@@ -62,7 +81,8 @@ function lightCurve(moves: readonly ToneMove[]): (lightness: number) => number {
     xs.push(1);
     ys.push(Math.max(1, ys.at(-1)!));
   }
-  const curve = monotoneCubic(xs, ys), darkest = (ys[1]! / xs[1]!) ** 3;
+  const curve = monotoneCubic(xs, ys);
+  const darkest = (ys[1]! / xs[1]!) ** 3;
   return (lightness) => (lightness <= 1e-4 ? darkest : (curve(lightness) / Math.min(lightness, 1)) ** 3);
 }
 
@@ -74,16 +94,31 @@ const [R0, R1, R2, G0, G1, G2, N0, N1, N2] = OKLAB.srgbOfLms;
 /** Written out, with nothing allocated per pixel: this is what the picture waits for while a rung is dragged. */
 function movePixels(pixels: Float32Array, count: number, { cosines, sines, gains }: Tables): void {
   for (let p = 0; p < 3 * count; p += 3) {
-    const red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!;
-    const l = fastCbrt(L0 * red + L1 * green + L2 * blue), m = fastCbrt(M0 * red + M1 * green + M2 * blue), s = fastCbrt(S0 * red + S1 * green + S2 * blue);
-    const lightness = T0 * l + T1 * m + T2 * s, a = A0 * l + A1 * m + A2 * s, b = B0 * l + B1 * m + B2 * s;
-    const place = lightness <= 0 ? 0 : lightness >= REACH ? STEPS : lightness * (STEPS / REACH), step = place | 0, part = place - step;
-    const cos = cosines[step]! + part * (cosines[step + 1]! - cosines[step]!), sin = sines[step]! + part * (sines[step + 1]! - sines[step]!), gain = gains[step]! + part * (gains[step + 1]! - gains[step]!);
-    const turnedA = a * cos - b * sin, turnedB = a * sin + b * cos;
+    const red = pixels[p]!;
+    const green = pixels[p + 1]!;
+    const blue = pixels[p + 2]!;
+    const l = fastCbrt(L0 * red + L1 * green + L2 * blue);
+    const m = fastCbrt(M0 * red + M1 * green + M2 * blue);
+    const s = fastCbrt(S0 * red + S1 * green + S2 * blue);
+    const lightness = T0 * l + T1 * m + T2 * s;
+    const a = A0 * l + A1 * m + A2 * s;
+    const b = B0 * l + B1 * m + B2 * s;
+    const place = lightness <= 0 ? 0 : lightness >= REACH ? STEPS : lightness * (STEPS / REACH);
+    const step = place | 0;
+    const part = place - step;
+    const cos = cosines[step]! + part * (cosines[step + 1]! - cosines[step]!);
+    const sin = sines[step]! + part * (sines[step + 1]! - sines[step]!);
+    const gain = gains[step]! + part * (gains[step + 1]! - gains[step]!);
+    const turnedA = a * cos - b * sin;
+    const turnedB = a * sin + b * cos;
     const luminance = LUMINANCE_WEIGHTS[0] * red + LUMINANCE_WEIGHTS[1] * green + LUMINANCE_WEIGHTS[2] * blue;
     const level = oklabLightnessAtLuminance(luminance, turnedA, turnedB, lightness);
-    const x = level + LA * turnedA + LB * turnedB, y = level + MA * turnedA + MB * turnedB, z = level + SA * turnedA + SB * turnedB;
-    const l3 = x * x * x, m3 = y * y * y, s3 = z * z * z;
+    const x = level + LA * turnedA + LB * turnedB;
+    const y = level + MA * turnedA + MB * turnedB;
+    const z = level + SA * turnedA + SB * turnedB;
+    const l3 = x * x * x;
+    const m3 = y * y * y;
+    const s3 = z * z * z;
     pixels[p] = gain * (R0 * l3 + R1 * m3 + R2 * s3);
     pixels[p + 1] = gain * (G0 * l3 + G1 * m3 + G2 * s3);
     pixels[p + 2] = gain * (N0 * l3 + N1 * m3 + N2 * s3);

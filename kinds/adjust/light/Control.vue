@@ -4,12 +4,57 @@ import type { LightParameters } from './schema';
 const model = defineModel<LightParameters>({ required: true });
 const emit = defineEmits<{ start: []; end: [] }>();
 const put = (change: Partial<LightParameters>) => (model.value = { ...model.value, ...change });
-const SHARES = [{ name: 'contrast', help: 'About middle grey' }, { name: 'saturation', help: 'Of every colour alike' }, { name: 'warmth', help: 'Below 0 cooler, above 0 warmer; luminance stays' }] as const;
+const SHARES = [
+  { name: 'contrast', help: 'About middle grey' },
+  { name: 'saturation', help: 'Of every colour alike' },
+  { name: 'warmth', help: 'Below 0 cooler, above 0 warmer; luminance stays' },
+] as const;
 </script>
 
 <template>
   Light of <slot />:
-  <span class="whitespace-nowrap">exposure <NumberField :model-value="model.exposure" label="Exposure" :min="-5" :max="5" :step="0.1" :decimals="2" unit=" stops" :reset="0" @update:model-value="put({ exposure: $event })" @start="emit('start')" @end="emit('end')" />,</span>{{ ' ' }}
-  <span class="whitespace-nowrap" title="Of the middle; black and white stay">gamma <NumberField :model-value="model.gamma" label="Gamma" :min="0.2" :max="5" :step="0.05" :decimals="2" :reset="1" @update:model-value="put({ gamma: $event })" @start="emit('start')" @end="emit('end')" />,</span>{{ ' ' }}
-  <template v-for="({ name, help }, place) in SHARES" :key="name"><span class="whitespace-nowrap" :title="help">{{ name }} <ShareField :model-value="model[name]" :label="name" :min="-100" @update:model-value="put({ [name]: $event })" @start="emit('start')" @end="emit('end')" />{{ place < 2 ? ',' : '.' }}</span>{{ ' ' }}</template>
+  <span class="whitespace-nowrap"
+    >exposure
+    <NumberField
+      :model-value="model.exposure"
+      label="Exposure"
+      :min="-5"
+      :max="5"
+      :step="0.1"
+      :decimals="2"
+      unit=" stops"
+      :reset="0"
+      @update:model-value="put({ exposure: $event })"
+      @start="emit('start')"
+      @end="emit('end')"
+    />,</span
+  >{{ ' ' }}
+  <span class="whitespace-nowrap" title="Of the middle; black and white stay"
+    >gamma
+    <NumberField
+      :model-value="model.gamma"
+      label="Gamma"
+      :min="0.2"
+      :max="5"
+      :step="0.05"
+      :decimals="2"
+      :reset="1"
+      @update:model-value="put({ gamma: $event })"
+      @start="emit('start')"
+      @end="emit('end')"
+    />,</span
+  >{{ ' ' }}
+  <template v-for="({ name, help }, place) in SHARES" :key="name"
+    ><span class="whitespace-nowrap" :title="help"
+      >{{ name }}
+      <ShareField
+        :model-value="model[name]"
+        :label="name"
+        :min="-100"
+        @update:model-value="put({ [name]: $event })"
+        @start="emit('start')"
+        @end="emit('end')"
+      />{{ place < 2 ? ',' : '.' }}</span
+    >{{ ' ' }}</template
+  >
 </template>

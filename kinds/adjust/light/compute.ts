@@ -8,9 +8,18 @@ import type { LightParameters } from './schema';
 export type LightMeasures = null;
 export const measureLight = (): LightMeasures => null;
 
-export function compileLight({ exposure, gamma, contrast, saturation, warmth }: LightParameters): PixelKernel | undefined {
+export function compileLight({
+  exposure,
+  gamma,
+  contrast,
+  saturation,
+  warmth,
+}: LightParameters): PixelKernel | undefined {
   if (exposure === 0 && gamma === 1 && contrast === 0 && saturation === 0 && warmth === 0) return undefined;
-  const gain = 2 ** exposure, matrix = whiteNudge(warmth, 0), contrasted = contrast === 0 ? undefined : contrastOf(contrast), saturated = saturation === 0 ? undefined : saturationOf(saturation, 0);
+  const gain = 2 ** exposure;
+  const matrix = whiteNudge(warmth, 0);
+  const contrasted = contrast === 0 ? undefined : contrastOf(contrast);
+  const saturated = saturation === 0 ? undefined : saturationOf(saturation, 0);
   return (pixels, count) => {
     for (let p = 0; p < 3 * count; p += 3) {
       let colour: Triple = [pixels[p]! * gain, pixels[p + 1]! * gain, pixels[p + 2]! * gain];

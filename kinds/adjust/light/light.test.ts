@@ -6,7 +6,8 @@ import { run } from '../../../tests/fixtures/plans';
 import { compileLight } from './compute';
 import { NEUTRAL } from './schema';
 
-const lit = (change: Partial<typeof NEUTRAL>, ...pixels: number[]) => [...run(compileLight({ ...NEUTRAL, ...change }), pixels)] as unknown as Triple;
+const lit = (change: Partial<typeof NEUTRAL>, ...pixels: number[]) =>
+  [...run(compileLight({ ...NEUTRAL, ...change }), pixels)] as unknown as Triple;
 const SKIN: Triple = [0.5, 0.32, 0.22];
 
 describe('light', () => {

@@ -8,7 +8,11 @@ import { areaLowPass } from '#core/raster/lowPass';
 import type { PixelKernel } from '#core/render/kinds';
 
 /** Channels of the field: the place's colour over a broad neighbourhood, and how much of the way it needs. */
-const LIGHTNESS = 0, A = 1, B = 2, NEED = 3, CHANNELS = 4;
+const LIGHTNESS = 0;
+const A = 1;
+const B = 2;
+const NEED = 3;
+const CHANNELS = 4;
 
 /** How the light on an area differs from that on another of the same photo. */
 export interface LightMeasures {
@@ -19,27 +23,48 @@ export interface LightMeasures {
   readonly bPerL: number;
 }
 
-const BROAD_SHARE = 0.06, MOST_NEED = 1.6, LEAST_LIGHTNESS = 0.02, LEAST_WAY = 0.004, MOST_GAIN = 12;
+const BROAD_SHARE = 0.06;
+const MOST_NEED = 1.6;
+const LEAST_LIGHTNESS = 0.02;
+const LEAST_WAY = 0.004;
+const MOST_GAIN = 12;
 
 /**
  * Two places of one photo stand in different light, and light multiplies: where the colour departs more from the
  * other area's trend, there was more of it. a/L and b/L do not change with exposure, so they tell how much.
  */
 export function measureByLight(area: AreaPlanes, other: AreaPlanes): LightMeasures | undefined {
-  const { region, planes, weights } = area, [ownLight] = planes as [Float32Array], [otherLight] = other.planes as [Float32Array];
-  const trend = measureTrend(other.planes as [Float32Array, Float32Array, Float32Array], other.weights), total = sum(weights), mean = weightedMean(ownLight, weights);
+  const { region, planes, weights } = area;
+  const [ownLight] = planes as [Float32Array];
+  const [otherLight] = other.planes as [Float32Array];
+  const trend = measureTrend(other.planes as [Float32Array, Float32Array, Float32Array], other.weights);
+  const total = sum(weights);
+  const mean = weightedMean(ownLight, weights);
   if (!trend || total === 0 || mean <= 0) return undefined;
-  const light = Math.log(weightedMean(otherLight, other.weights) / mean), low = areaLowPass(weights, region.outWidth, region.outHeight, BROAD_SHARE * Math.sqrt(total));
-  const [broadL, broadA, broadB] = planes.map((plane) => low.of(plane)) as [Float32Array, Float32Array, Float32Array];
-  const missA = new Float32Array(weights.length), missB = new Float32Array(weights.length);
-  for (let i = 0; i < weights.length; i++) [missA[i], missB[i]] = missOf(trend, broadL[i]!, broadA[i]!, broadB[i]!, light);
-  const aPerL = weightedMean(missA, weights), bPerL = weightedMean(missB, weights), square = aPerL * aPerL + bPerL * bPerL, places = newField(region, CHANNELS);
+  const light = Math.log(weightedMean(otherLight, other.weights) / mean);
+  const low = areaLowPass(weights, region.outWidth, region.outHeight, BROAD_SHARE * Math.sqrt(total));
+  const [broadL, broadA, broadB] = planes.map((plane) => low.of(plane)) as [
+    Float32Array,
+    Float32Array,
+    Float32Array,
+  ];
+  const missA = new Float32Array(weights.length);
+  const missB = new Float32Array(weights.length);
+  for (let i = 0; i < weights.length; i++)
+    [missA[i], missB[i]] = missOf(trend, broadL[i]!, broadA[i]!, broadB[i]!, light);
+  const aPerL = weightedMean(missA, weights);
+  const bPerL = weightedMean(missB, weights);
+  const square = aPerL * aPerL + bPerL * bPerL;
+  const places = newField(region, CHANNELS);
   for (let i = 0; i < weights.length; i++) {
     const at = CHANNELS * i;
     places.data[at + LIGHTNESS] = broadL[i]!;
     places.data[at + A] = broadA[i]!;
     places.data[at + B] = broadB[i]!;
-    places.data[at + NEED] = square < LEAST_WAY * LEAST_WAY ? 1 : Math.min(MOST_NEED, Math.max(0, (missA[i]! * aPerL + missB[i]! * bPerL) / square));
+    places.data[at + NEED] =
+      square < LEAST_WAY * LEAST_WAY
+        ? 1
+        : Math.min(MOST_NEED, Math.max(0, (missA[i]! * aPerL + missB[i]! * bPerL) / square));
   }
   return { places, light, aPerL, bPerL };
 }
@@ -47,19 +72,38 @@ export function measureByLight(area: AreaPlanes, other: AreaPlanes): LightMeasur
 /** How far a/L and b/L of a place lie from the trend's at the lightness it is brought to. */
 function missOf(trend: Trend, lightness: number, a: number, b: number, light: number): [number, number] {
   if (lightness < LEAST_LIGHTNESS) return [0, 0];
-  const there = lightness * Math.exp(light), along = { a: 0, b: 0 };
+  const there = lightness * Math.exp(light);
+  const along = { a: 0, b: 0 };
   readTrend(trend, there, along);
   return [along.a / there - a / lightness, along.b / there - b / lightness];
 }
 
 /** One gain per channel in linear light, changing slowly over the area. */
-export function compileByLight({ places, light: lightWay, aPerL, bPerL }: LightMeasures, light: number, colour: number): PixelKernel {
-  const gains = newField(places.region, 3), { data } = places;
+export function compileByLight(
+  { places, light: lightWay, aPerL, bPerL }: LightMeasures,
+  light: number,
+  colour: number,
+): PixelKernel {
+  const gains = newField(places.region, 3);
+  const { data } = places;
   for (let i = 0; i < data.length / CHANNELS; i++) {
-    const lightness = data[CHANNELS * i + LIGHTNESS]!, a = data[CHANNELS * i + A]!, b = data[CHANNELS * i + B]!, need = data[CHANNELS * i + NEED]!;
-    const there = lightness * Math.exp(light * need * lightWay), ratio = lightness < LEAST_LIGHTNESS ? 1 : there / lightness;
-    const from = convertOklabToSrgbLinear([lightness, a, b]), to = convertOklabToSrgbLinear([there, a * ratio + colour * need * aPerL * there, b * ratio + colour * need * bPerL * there]);
-    for (let c = 0; c < 3; c++) gains.data[3 * i + c] = lightness < LEAST_LIGHTNESS ? 1 : Math.min(MOST_GAIN, Math.max(0, to[c as 0 | 1 | 2]) / Math.max(1e-5, from[c as 0 | 1 | 2]));
+    const lightness = data[CHANNELS * i + LIGHTNESS]!;
+    const a = data[CHANNELS * i + A]!;
+    const b = data[CHANNELS * i + B]!;
+    const need = data[CHANNELS * i + NEED]!;
+    const there = lightness * Math.exp(light * need * lightWay);
+    const ratio = lightness < LEAST_LIGHTNESS ? 1 : there / lightness;
+    const from = convertOklabToSrgbLinear([lightness, a, b]);
+    const to = convertOklabToSrgbLinear([
+      there,
+      a * ratio + colour * need * aPerL * there,
+      b * ratio + colour * need * bPerL * there,
+    ]);
+    for (let c = 0; c < 3; c++)
+      gains.data[3 * i + c] =
+        lightness < LEAST_LIGHTNESS
+          ? 1
+          : Math.min(MOST_GAIN, Math.max(0, to[c as 0 | 1 | 2]) / Math.max(1e-5, from[c as 0 | 1 | 2]));
   }
   const gain = new Float32Array(3);
   return (pixels, count, { x, y }) => {

@@ -21,12 +21,24 @@ const MOST_NEED = 1.6;
 const LEAST_WAY = 0.004;
 
 /** Where light changes across the area, so does the way a place has to go: told by its colour over a broad neighbourhood. */
-export function measureByRank({ region, planes, weights }: AreaPlanes, own: RankedTrend, other: RankedTrend): RankMeasures {
-  const { outWidth: width, outHeight: height } = region, way = wayBetween(own, other), need = newField(region, 1), count = weights.length;
-  const [lightness, a, b] = planes as [Float32Array, Float32Array, Float32Array], missA = new Float32Array(count), missB = new Float32Array(count);
-  let meanA = 0, meanB = 0, total = 0;
+export function measureByRank(
+  { region, planes, weights }: AreaPlanes,
+  own: RankedTrend,
+  other: RankedTrend,
+): RankMeasures {
+  const { outWidth: width, outHeight: height } = region;
+  const way = wayBetween(own, other);
+  const need = newField(region, 1);
+  const count = weights.length;
+  const [lightness, a, b] = planes as [Float32Array, Float32Array, Float32Array];
+  const missA = new Float32Array(count);
+  const missB = new Float32Array(count);
+  let meanA = 0;
+  let meanB = 0;
+  let total = 0;
   for (let i = 0; i < count; i++) {
-    const there = way.light(lightness[i]!), ratio = lightness[i]! > 0.02 ? there / lightness[i]! : 1;
+    const there = way.light(lightness[i]!);
+    const ratio = lightness[i]! > 0.02 ? there / lightness[i]! : 1;
     missA[i] = way.other[0](there) - a[i]! * ratio;
     missB[i] = way.other[1](there) - b[i]! * ratio;
     meanA += weights[i]! * missA[i]!;
@@ -35,18 +47,27 @@ export function measureByRank({ region, planes, weights }: AreaPlanes, own: Rank
   }
   meanA /= total;
   meanB /= total;
-  const square = meanA * meanA + meanB * meanB, low = areaLowPass(weights, width, height, BROAD_SHARE * Math.sqrt(total));
-  const broadA = low.of(missA), broadB = low.of(missB);
+  const square = meanA * meanA + meanB * meanB;
+  const low = areaLowPass(weights, width, height, BROAD_SHARE * Math.sqrt(total));
+  const broadA = low.of(missA);
+  const broadB = low.of(missB);
   for (let i = 0; i < count; i++) {
     const known = square >= LEAST_WAY * LEAST_WAY && low.weight[i]! > 1e-3;
-    need.data[i] = known ? Math.min(MOST_NEED, Math.max(0, (broadA[i]! * meanA + broadB[i]! * meanB) / square)) : 1;
+    need.data[i] = known
+      ? Math.min(MOST_NEED, Math.max(0, (broadA[i]! * meanA + broadB[i]! * meanB) / square))
+      : 1;
   }
   return { own, other, need };
 }
 
 /** @param light @param colour how far each is brought there, 0..1 */
-export function compileByRank({ own, other, need }: RankMeasures, light: number, colour: number): PixelKernel {
-  const way = wayBetween(own, other), share = new Float32Array(1);
+export function compileByRank(
+  { own, other, need }: RankMeasures,
+  light: number,
+  colour: number,
+): PixelKernel {
+  const way = wayBetween(own, other);
+  const share = new Float32Array(1);
   return (pixels, count, { x, y }) => {
     for (let i = 0; i < count; i++) {
       readField(need, x[i]!, y[i]!, share);

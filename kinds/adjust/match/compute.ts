@@ -23,15 +23,26 @@ const MOST_PIXELS = 120_000;
 export function measureMatch(input: StepInput, { to }: MatchParameters): MatchMeasures {
   if (to.by === 'area') return { byLight: input.like && measureByLight(gridOf(input), gridOf(input.like)) };
   if (to.by === 'numbers') return {};
-  const grid = gridOf(input), own = measureRankedTrend(grid);
+  const grid = gridOf(input);
+  const own = measureRankedTrend(grid);
   return { byRank: own && measureByRank(grid, own, to.rows) };
 }
 
 function gridOf({ pixels, coverage, region }: AreaInput): AreaPlanes {
-  return halveArea({ region, planes: oklabPlanes(pixels.data), weights: Float32Array.from(coverage.data, (value) => value / 255) }, MOST_PIXELS);
+  return halveArea(
+    {
+      region,
+      planes: oklabPlanes(pixels.data),
+      weights: Float32Array.from(coverage.data, (value) => value / 255),
+    },
+    MOST_PIXELS,
+  );
 }
 
-export function compileMatch({ to, light, colour }: MatchParameters, { byRank, byLight }: MatchMeasures): PixelKernel | undefined {
+export function compileMatch(
+  { to, light, colour }: MatchParameters,
+  { byRank, byLight }: MatchMeasures,
+): PixelKernel | undefined {
   if (to.by === 'numbers') return numbersKernel(to.from, to.to);
   if (light === 0 && colour === 0) return undefined;
   return byRank ? compileByRank(byRank, light, colour) : byLight && compileByLight(byLight, light, colour);

@@ -8,18 +8,101 @@ const model = defineModel<PrepareParameters>({ required: true });
 const emit = defineEmits<{ start: []; end: []; pick: [] }>();
 const put = (change: Partial<PrepareParameters>) => (model.value = { ...model.value, ...change });
 const SHARES = [
-  { name: 'temperature', help: 'Below 0 cooler, above 0 warmer' }, { name: 'tint', help: 'Below 0 greener, above 0 more magenta' }, { name: 'contrast', help: 'About middle grey; hue stays' },
-  { name: 'saturation', help: 'Of every colour alike' }, { name: 'gentle', help: 'Saturation that spares skin and what is saturated already' },
+  { name: 'temperature', help: 'Below 0 cooler, above 0 warmer' },
+  { name: 'tint', help: 'Below 0 greener, above 0 more magenta' },
+  { name: 'contrast', help: 'About middle grey; hue stays' },
+  { name: 'saturation', help: 'Of every colour alike' },
+  { name: 'gentle', help: 'Saturation that spares skin and what is saturated already' },
 ] as const;
-watch(() => props.picked, (colour) => colour && put({ neutral: colour.now.map((channel) => Math.min(2, Math.max(0.0005, channel))) as [number, number, number] }));
-const patch = computed(() => model.value.neutral && `rgb(${model.value.neutral.map((channel) => encodeSrgb8(Math.min(1, channel))).join(' ')})`);
+watch(
+  () => props.picked,
+  (colour) =>
+    colour &&
+    put({
+      neutral: colour.now.map((channel) => Math.min(2, Math.max(0.0005, channel))) as [
+        number,
+        number,
+        number,
+      ],
+    }),
+);
+const patch = computed(
+  () =>
+    model.value.neutral &&
+    `rgb(${model.value.neutral.map((channel) => encodeSrgb8(Math.min(1, channel))).join(' ')})`,
+);
 </script>
 
 <template>
   Prepare <slot />:
-  <span class="whitespace-nowrap">white from <button class="underline decoration-dotted" title="Press, then press a place of the picture that is grey in truth" @click="emit('pick')">{{ model.neutral ? 'this grey' : 'the photo itself' }}</button>
-    <template v-if="patch"><span class="mx-1 inline-block h-3 w-5 rounded-sm border border-line align-middle" :style="{ background: patch }" /><button class="text-quiet underline decoration-dotted" @click="put({ neutral: null })">reset</button></template>,</span>{{ ' ' }}
-  <span class="whitespace-nowrap">exposure <NumberField :model-value="model.exposure" label="Exposure" :min="-5" :max="5" :step="0.1" :decimals="2" unit=" stops" :reset="0" @update:model-value="put({ exposure: $event })" @start="emit('start')" @end="emit('end')" />,</span>{{ ' ' }}
-  <span class="whitespace-nowrap" title="8-bit codes that become black and white">black at <NumberField :model-value="model.black" label="Black point" :min="0" :max="120" :reset="NEUTRAL.black" @update:model-value="put({ black: $event })" @start="emit('start')" @end="emit('end')" />, white at <NumberField :model-value="model.white" label="White point" :min="135" :max="255" :reset="NEUTRAL.white" @update:model-value="put({ white: $event })" @start="emit('start')" @end="emit('end')" />,</span>{{ ' ' }}
-  <template v-for="({ name, help }, place) in SHARES" :key="name"><span class="whitespace-nowrap" :title="help">{{ name === 'gentle' ? 'gentle saturation' : name }} <ShareField :model-value="model[name]" :label="name === 'gentle' ? 'Gentle saturation' : name" :min="-100" @update:model-value="put({ [name]: $event })" @start="emit('start')" @end="emit('end')" />{{ place < SHARES.length - 1 ? ',' : '.' }}</span>{{ ' ' }}</template>
+  <span class="whitespace-nowrap"
+    >white from
+    <button
+      class="underline decoration-dotted"
+      title="Press, then press a place of the picture that is grey in truth"
+      @click="emit('pick')"
+    >
+      {{ model.neutral ? 'this grey' : 'the photo itself' }}
+    </button>
+    <template v-if="patch"
+      ><span
+        class="mx-1 inline-block h-3 w-5 rounded-sm border border-line align-middle"
+        :style="{ background: patch }"
+      /><button class="text-quiet underline decoration-dotted" @click="put({ neutral: null })">
+        reset
+      </button></template
+    >,</span
+  >{{ ' ' }}
+  <span class="whitespace-nowrap"
+    >exposure
+    <NumberField
+      :model-value="model.exposure"
+      label="Exposure"
+      :min="-5"
+      :max="5"
+      :step="0.1"
+      :decimals="2"
+      unit=" stops"
+      :reset="0"
+      @update:model-value="put({ exposure: $event })"
+      @start="emit('start')"
+      @end="emit('end')"
+    />,</span
+  >{{ ' ' }}
+  <span class="whitespace-nowrap" title="8-bit codes that become black and white"
+    >black at
+    <NumberField
+      :model-value="model.black"
+      label="Black point"
+      :min="0"
+      :max="120"
+      :reset="NEUTRAL.black"
+      @update:model-value="put({ black: $event })"
+      @start="emit('start')"
+      @end="emit('end')"
+    />, white at
+    <NumberField
+      :model-value="model.white"
+      label="White point"
+      :min="135"
+      :max="255"
+      :reset="NEUTRAL.white"
+      @update:model-value="put({ white: $event })"
+      @start="emit('start')"
+      @end="emit('end')"
+    />,</span
+  >{{ ' ' }}
+  <template v-for="({ name, help }, place) in SHARES" :key="name"
+    ><span class="whitespace-nowrap" :title="help"
+      >{{ name === 'gentle' ? 'gentle saturation' : name }}
+      <ShareField
+        :model-value="model[name]"
+        :label="name === 'gentle' ? 'Gentle saturation' : name"
+        :min="-100"
+        @update:model-value="put({ [name]: $event })"
+        @start="emit('start')"
+        @end="emit('end')"
+      />{{ place < SHARES.length - 1 ? ',' : '.' }}</span
+    >{{ ' ' }}</template
+  >
 </template>

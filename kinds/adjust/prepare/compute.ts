@@ -14,9 +14,15 @@ export const measurePrepare = (): PrepareMeasures => null;
 export function compilePrepare(parameters: PrepareParameters): PixelKernel | undefined {
   if (JSON.stringify({ ...NEUTRAL, ...parameters }) === JSON.stringify(NEUTRAL)) return undefined;
   const { neutral, temperature, tint, exposure, contrast, black, white, saturation, gentle } = parameters;
-  const nudged = whiteNudge(temperature, tint), matrix = neutral ? thenTransform(neutralise(neutral), nudged) : nudged;
-  const gain = 2 ** exposure, contrasted = contrast === 0 ? undefined : contrastOf(contrast), saturated = saturation === 0 && gentle === 0 ? undefined : saturationOf(saturation, gentle);
-  const points = black === 0 && white === 255 ? undefined : (linear: number) => decodeSrgb(Math.max(0, (255 * encodeSrgb(linear) - black) / (white - black)));
+  const nudged = whiteNudge(temperature, tint);
+  const matrix = neutral ? thenTransform(neutralise(neutral), nudged) : nudged;
+  const gain = 2 ** exposure;
+  const contrasted = contrast === 0 ? undefined : contrastOf(contrast);
+  const saturated = saturation === 0 && gentle === 0 ? undefined : saturationOf(saturation, gentle);
+  const points =
+    black === 0 && white === 255
+      ? undefined
+      : (linear: number) => decodeSrgb(Math.max(0, (255 * encodeSrgb(linear) - black) / (white - black)));
   return (pixels, count) => {
     for (let p = 0; p < 3 * count; p += 3) {
       let colour = transform(matrix, [pixels[p]! * gain, pixels[p + 1]! * gain, pixels[p + 2]! * gain]);

@@ -4,7 +4,9 @@ const nudge = z.number().min(-1).max(1);
 
 export const prepareParameters = z.strictObject({
   /** a patch that is to be neutral, linear sRGB; null leaves white as it is */
-  neutral: z.tuple([z.number().min(0.0005).max(2), z.number().min(0.0005).max(2), z.number().min(0.0005).max(2)]).nullable(),
+  neutral: z
+    .tuple([z.number().min(0.0005).max(2), z.number().min(0.0005).max(2), z.number().min(0.0005).max(2)])
+    .nullable(),
   /** -1 cooler, 1 warmer */
   temperature: nudge,
   /** -1 greener, 1 more magenta */
@@ -21,4 +23,14 @@ export const prepareParameters = z.strictObject({
 });
 export type PrepareParameters = z.infer<typeof prepareParameters>;
 
-export const NEUTRAL: PrepareParameters = { neutral: null, temperature: 0, tint: 0, exposure: 0, contrast: 0, black: 0, white: 255, saturation: 0, gentle: 0 };
+export const NEUTRAL: PrepareParameters = {
+  neutral: null,
+  temperature: 0,
+  tint: 0,
+  exposure: 0,
+  contrast: 0,
+  black: 0,
+  white: 255,
+  saturation: 0,
+  gentle: 0,
+};

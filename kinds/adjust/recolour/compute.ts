@@ -22,7 +22,9 @@ export interface RecolourMeasures {
 }
 
 /** Pixels covered less show something else as well; of small areas half-covered ones must do. */
-const CLEAR_COVERAGE8 = 230, LEAST_COVERAGE8 = 128, LEAST_CLEAR = 40;
+const CLEAR_COVERAGE8 = 230;
+const LEAST_COVERAGE8 = 128;
+const LEAST_CLEAR = 40;
 const MOST_SAMPLES = 4000;
 
 export function measureRecolour({ pixels: { data }, coverage }: StepInput): RecolourMeasures {
@@ -31,8 +33,10 @@ export function measureRecolour({ pixels: { data }, coverage }: StepInput): Reco
     coverage.data.forEach((value, index) => value >= least && members.push(index));
     return members;
   };
-  const clear = covered(CLEAR_COVERAGE8), members = clear.length >= LEAST_CLEAR ? clear : covered(LEAST_COVERAGE8);
-  const count = Math.min(MOST_SAMPLES, members.length), samples = sharedFloats(3 * count);
+  const clear = covered(CLEAR_COVERAGE8);
+  const members = clear.length >= LEAST_CLEAR ? clear : covered(LEAST_COVERAGE8);
+  const count = Math.min(MOST_SAMPLES, members.length);
+  const samples = sharedFloats(3 * count);
   for (let n = 0; n < count; n++) {
     const i = members[Math.floor((n * members.length) / count)]!;
     for (let c = 0; c < 3; c++) samples[3 * n + c] = Math.max(0, data[3 * i + c]!);
@@ -44,19 +48,30 @@ export function measureRecolour({ pixels: { data }, coverage }: StepInput): Reco
  * Pigment multiplies light and gloss adds to it (Shafer 1985, "Using color to separate reflection components"): gloss
  * is set aside, the body dyed so that the area's mean lands on the wanted colour, and gloss put back.
  */
-export function compileRecolour(parameters: RecolourParameters, { samples, gloss }: RecolourMeasures): PixelKernel | undefined {
+export function compileRecolour(
+  parameters: RecolourParameters,
+  { samples, gloss }: RecolourMeasures,
+): PixelKernel | undefined {
   const { colour, second, gloss: kept, trend } = parameters;
   if (colour === null || !gloss) return undefined;
-  const split = splitGloss(samples, gloss, kept), mean = meanOf(samples);
+  const split = splitGloss(samples, gloss, kept);
+  const mean = meanOf(samples);
   const towards = (wanted: string): ColourChange => {
-    const target = targetOf(wanted, parameters, mean), pigment = pigmentFor(split.bodies, target.map((channel, c) => channel - split.white[c]!) as unknown as Triple);
+    const target = targetOf(wanted, parameters, mean);
+    const pigment = pigmentFor(
+      split.bodies,
+      target.map((channel, c) => channel - split.white[c]!) as unknown as Triple,
+    );
     const dyed = split.bodies.slice();
     dye(pigment, dyed, dyed.length / 3);
     const vary = keepVariation(meanOf(dyed), parameters.hueVariation, parameters.saturationVariation);
     return (pixels, count) => {
       const whites = new Float32Array(count);
       for (let i = 0, p = 0; i < count; i++, p += 3) {
-        const red = pixels[p]!, green = pixels[p + 1]!, blue = pixels[p + 2]!, white = kept * whiteIn(gloss, red, green, blue);
+        const red = pixels[p]!;
+        const green = pixels[p + 1]!;
+        const blue = pixels[p + 2]!;
+        const white = kept * whiteIn(gloss, red, green, blue);
         whites[i] = white;
         pixels[p] = red - white;
         pixels[p + 1] = green - white;
@@ -72,12 +87,16 @@ export function compileRecolour(parameters: RecolourParameters, { samples, gloss
       }
     };
   };
-  const plain = towards(colour), first = trend ? alongTrend(plain, samples, deepened(trend.rows, parameters.depth)) : plain;
+  const plain = towards(colour);
+  const first = trend ? alongTrend(plain, samples, deepened(trend.rows, parameters.depth)) : plain;
   if (!second) return first;
-  const other = towards(second.colour), weigh = zoneWeight(second, samples);
+  const other = towards(second.colour);
+  const weigh = zoneWeight(second, samples);
   return (pixels, count) => {
-    const again = pixels.slice(0, 3 * count), weights = new Float32Array(count);
-    for (let i = 0; i < count; i++) weights[i] = weigh(pixels[3 * i]!, pixels[3 * i + 1]!, pixels[3 * i + 2]!);
+    const again = pixels.slice(0, 3 * count);
+    const weights = new Float32Array(count);
+    for (let i = 0; i < count; i++)
+      weights[i] = weigh(pixels[3 * i]!, pixels[3 * i + 1]!, pixels[3 * i + 2]!);
     first(pixels, count);
     other(again, count);
     for (let p = 0; p < 3 * count; p++) pixels[p]! += weights[(p / 3) | 0]! * (again[p]! - pixels[p]!);
@@ -89,7 +108,11 @@ type ColourChange = (pixels: Float32Array, count: number) => void;
 function alongTrend(plain: ColourChange, samples: Float32Array, rows: RankedTrend): ColourChange {
   const dyed = samples.slice();
   plain(dyed, dyed.length / 3);
-  const own = measureRankedTrend({ planes: oklabPlanes(dyed), weights: new Float32Array(dyed.length / 3).fill(1) }), way = own && wayBetween(own, rows);
+  const own = measureRankedTrend({
+    planes: oklabPlanes(dyed),
+    weights: new Float32Array(dyed.length / 3).fill(1),
+  });
+  const way = own && wayBetween(own, rows);
   return (pixels, count) => {
     plain(pixels, count);
     if (way) for (let i = 0; i < count; i++) goAlong(way, pixels, 3 * i, 0, 1);
@@ -110,10 +133,20 @@ function deepened(rows: RankedTrend, stops: number): RankedTrend {
 }
 
 /** Samples without their gloss, and the mean of that gloss per channel. */
-function splitGloss(samples: Float32Array, gloss: Gloss, kept: number): { bodies: Float32Array; white: Triple } {
-  const whites = Float32Array.from({ length: samples.length / 3 }, (_, i) => kept * whiteIn(gloss, samples[3 * i]!, samples[3 * i + 1]!, samples[3 * i + 2]!));
+function splitGloss(
+  samples: Float32Array,
+  gloss: Gloss,
+  kept: number,
+): { bodies: Float32Array; white: Triple } {
+  const whites = Float32Array.from(
+    { length: samples.length / 3 },
+    (_, i) => kept * whiteIn(gloss, samples[3 * i]!, samples[3 * i + 1]!, samples[3 * i + 2]!),
+  );
   const white = whites.reduce((sum, value) => sum + value / whites.length, 0);
-  return { bodies: samples.map((value, p) => value - whites[Math.floor(p / 3)]!), white: [white, white, white] };
+  return {
+    bodies: samples.map((value, p) => value - whites[Math.floor(p / 3)]!),
+    white: [white, white, white],
+  };
 }
 
 function meanOf(pixels: Float32Array): Triple {

@@ -22,10 +22,15 @@ const LEAST_DIFFERENCE = 0.08;
  * @param mean their mean
  */
 export function findGloss(samples: Float32Array, mean: Triple): Gloss {
-  const most = Math.max(...mean), least = Math.min(...mean), grey = most <= 0 || (most - least) / most < LEAST_DIFFERENCE;
-  const high = mean.indexOf(most) as 0 | 1 | 2, low = grey ? high : (mean.indexOf(least) as 0 | 1 | 2);
+  const most = Math.max(...mean);
+  const least = Math.min(...mean);
+  const grey = most <= 0 || (most - least) / most < LEAST_DIFFERENCE;
+  const high = mean.indexOf(most) as 0 | 1 | 2;
+  const low = grey ? high : (mean.indexOf(least) as 0 | 1 | 2);
   const gloss: Gloss = { high, low, most, least: grey ? 2 * luminanceOfSrgbLinear(mean) : least, floor: 0 };
-  const sorted = Float32Array.from({ length: samples.length / 3 }, (_, i) => amount(gloss, samples[3 * i]!, samples[3 * i + 1]!, samples[3 * i + 2]!)).sort();
+  const sorted = Float32Array.from({ length: samples.length / 3 }, (_, i) =>
+    amount(gloss, samples[3 * i]!, samples[3 * i + 1]!, samples[3 * i + 2]!),
+  ).sort();
   return { ...gloss, floor: Math.max(0, sorted[Math.floor((sorted.length - 1) * DULL_SHARE)] ?? 0) };
 }
 
@@ -38,6 +43,7 @@ export function whiteIn(gloss: Gloss, red: number, green: number, blue: number):
 /** Of the strongest and the weakest channel, what cannot be the body's own ratio; of a grey body, what exceeds twice its luminance. */
 function amount({ high, low, most, least }: Gloss, red: number, green: number, blue: number): number {
   if (high === low) return luminanceOfSrgbLinear([red, green, blue]) - least;
-  const strong = high === 0 ? red : high === 1 ? green : blue, weak = low === 0 ? red : low === 1 ? green : blue;
+  const strong = high === 0 ? red : high === 1 ? green : blue;
+  const weak = low === 0 ? red : low === 1 ? green : blue;
   return (weak * most - strong * least) / (most - least);
 }

@@ -11,7 +11,15 @@ export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
   version: 3,
   parameters: recolourParameters,
   migrations: {
-    1: ({ colour, variation }) => ({ colour: colour!, hueVariation: variation!, saturationVariation: variation!, depth: 0, undertone: 0, gloss: 1, second: null }),
+    1: ({ colour, variation }) => ({
+      colour: colour!,
+      hueVariation: variation!,
+      saturationVariation: variation!,
+      depth: 0,
+      undertone: 0,
+      gloss: 1,
+      second: null,
+    }),
     2: (parameters) => ({ ...parameters, trend: null }),
   },
   neutral: { ...RECOLOUR_DEFAULTS, colour: null },

@@ -15,12 +15,17 @@ export interface Pigment {
  * Light that scatters within hair, iris or lip passes pigment more often where it is dark: raised by a gain g, the
  * pattern of a channel goes as its power 1 - 0.2 ln g. Fitted on the made-up portraits, whose pigments are exact.
  */
-const SCATTER = 0.2, LEAST_EXPONENT = 0.4, MOST_EXPONENT = 1.8;
+const SCATTER = 0.2;
+const LEAST_EXPONENT = 0.4;
+const MOST_EXPONENT = 1.8;
 /** A new pigment follows the part's form rather than the old pigment's pattern, to this share once it is another colour. */
-const FORM_SHARE = 0.2, FULL_CHANGE = 0.4;
+const FORM_SHARE = 0.2;
+const FULL_CHANGE = 0.4;
 /** A channel raised by more than e to this holds little but noise: its pattern comes from luminance. */
-const NOISE_GAIN = 0.9, NOISE_SHARE = 0.5;
-const LEAST = 1e-4, MOST_GAIN = 24;
+const NOISE_GAIN = 0.9;
+const NOISE_SHARE = 0.5;
+const LEAST = 1e-4;
+const MOST_GAIN = 24;
 
 /**
  * The pigment that gives bodies a wanted mean.
@@ -28,25 +33,43 @@ const LEAST = 1e-4, MOST_GAIN = 24;
  * @param wanted mean of the result without gloss, linear sRGB
  */
 export function pigmentFor(bodies: Float32Array, wanted: Triple): Pigment {
-  const body = meanOf(bodies), lows = [0, 1, 2].map((c) => Math.max(LEAST, wanted[c as 0 | 1 | 2])) as unknown as Triple;
-  const gains = lows.map((channel, c) => Math.log(channel / body[c as 0 | 1 | 2])), change = Math.min(1, Math.max(...gains.map(Math.abs)) / FULL_CHANGE);
+  const body = meanOf(bodies);
+  const lows = [0, 1, 2].map((c) => Math.max(LEAST, wanted[c as 0 | 1 | 2])) as unknown as Triple;
+  const gains = lows.map((channel, c) => Math.log(channel / body[c as 0 | 1 | 2]));
+  const change = Math.min(1, Math.max(...gains.map(Math.abs)) / FULL_CHANGE);
   const light = Math.log(luminance(...lows) / body[3]);
-  const shared = gains.map((gain) => Math.min(1, FORM_SHARE * change + NOISE_SHARE * Math.max(0, gain - NOISE_GAIN))) as unknown as Triple;
-  const exponent = gains.map((gain, c) => Math.min(MOST_EXPONENT, Math.max(LEAST_EXPONENT, 1 - SCATTER * ((1 - shared[c]!) * gain + shared[c]! * light)))) as unknown as Triple;
-  const unscaled: Pigment = { body, factor: [1, 1, 1], exponent, shared }, dyed = bodies.slice();
+  const shared = gains.map((gain) =>
+    Math.min(1, FORM_SHARE * change + NOISE_SHARE * Math.max(0, gain - NOISE_GAIN)),
+  ) as unknown as Triple;
+  const exponent = gains.map((gain, c) =>
+    Math.min(
+      MOST_EXPONENT,
+      Math.max(LEAST_EXPONENT, 1 - SCATTER * ((1 - shared[c]!) * gain + shared[c]! * light)),
+    ),
+  ) as unknown as Triple;
+  const unscaled: Pigment = { body, factor: [1, 1, 1], exponent, shared };
+  const dyed = bodies.slice();
   dye(unscaled, dyed, dyed.length / 3);
   const got = meanOf(dyed);
   // Beyond MOST_GAIN noise is all there is to raise.
-  const factor = lows.map((channel, c) => Math.min(channel / got[c as 0 | 1 | 2], (MOST_GAIN * body[c as 0 | 1 | 2]) / got[c as 0 | 1 | 2])) as unknown as Triple;
+  const factor = lows.map((channel, c) =>
+    Math.min(channel / got[c as 0 | 1 | 2], (MOST_GAIN * body[c as 0 | 1 | 2]) / got[c as 0 | 1 | 2]),
+  ) as unknown as Triple;
   return { ...unscaled, factor };
 }
 
 /** Dyes bodies in place. */
 export function dye({ body, factor, exponent, shared }: Pigment, pixels: Float32Array, count: number): void {
-  const logs = body.map(Math.log), [K0, K1, K2] = factor, [P0, P1, P2] = exponent, [S0, S1, S2] = shared, [LR, LG, LB, LY] = logs as [number, number, number, number];
+  const logs = body.map(Math.log);
+  const [K0, K1, K2] = factor;
+  const [P0, P1, P2] = exponent;
+  const [S0, S1, S2] = shared;
+  const [LR, LG, LB, LY] = logs as [number, number, number, number];
   const [R, G, B] = body;
   for (let p = 0; p < 3 * count; p += 3) {
-    const red = Math.max(0, pixels[p]!), green = Math.max(0, pixels[p + 1]!), blue = Math.max(0, pixels[p + 2]!);
+    const red = Math.max(0, pixels[p]!);
+    const green = Math.max(0, pixels[p + 1]!);
+    const blue = Math.max(0, pixels[p + 2]!);
     const light = fastLog(luminance(red, green, blue) + 1e-6) - LY;
     pixels[p] = K0 * R * fastExp(P0 * ((1 - S0) * (fastLog(red + 1e-6) - LR) + S0 * light));
     pixels[p + 1] = K1 * G * fastExp(P1 * ((1 - S1) * (fastLog(green + 1e-6) - LG) + S1 * light));
@@ -60,7 +83,8 @@ function luminance(red: number, green: number, blue: number): number {
 
 function meanOf(pixels: Float32Array): [number, number, number, number] {
   const sum: [number, number, number, number] = [0, 0, 0, 0];
-  for (let i = 0; i < pixels.length; i += 3) for (let c = 0; c < 3; c++) sum[c as 0 | 1 | 2] += (3 * Math.max(0, pixels[i + c]!)) / pixels.length;
+  for (let i = 0; i < pixels.length; i += 3)
+    for (let c = 0; c < 3; c++) sum[c as 0 | 1 | 2] += (3 * Math.max(0, pixels[i + c]!)) / pixels.length;
   const mean = sum.map((value) => Math.max(LEAST, value)) as [number, number, number, number];
   mean[3] = luminance(mean[0], mean[1], mean[2]);
   return mean;

@@ -6,7 +6,11 @@ const colour = z.string().regex(/^#[0-9a-f]{6}$/);
 const share = z.number().min(0).max(1);
 
 /** OKLab at equal steps of lightness ranks, dark to light */
-const trendRow = z.tuple([z.number().min(0).max(1.2), z.number().min(-0.5).max(0.5), z.number().min(-0.5).max(0.5)]);
+const trendRow = z.tuple([
+  z.number().min(0).max(1.2),
+  z.number().min(-0.5).max(0.5),
+  z.number().min(-0.5).max(0.5),
+]);
 
 export const recolourParameters = z.strictObject({
   /** the mean colour that the area is to have; null leaves it */
@@ -23,19 +27,29 @@ export const recolourParameters = z.strictObject({
   /** how much of gloss and glints stays white light rather than taking the colour, 0..1 */
   gloss: share,
   /** another colour for a zone of the area: lightness ranks in percent, or a range of the hues it had, HSV degrees */
-  second: z.strictObject({
-    colour,
-    zone: z.enum(['tone', 'hue']),
-    from: z.number().min(0).max(360),
-    to: z.number().min(0).max(360),
-    /** width of the passage at both ends, in the zone's unit */
-    soft: z.number().min(0).max(90),
-  }).nullable(),
+  second: z
+    .strictObject({
+      colour,
+      zone: z.enum(['tone', 'hue']),
+      from: z.number().min(0).max(360),
+      to: z.number().min(0).max(360),
+      /** width of the passage at both ends, in the zone's unit */
+      soft: z.number().min(0).max(90),
+    })
+    .nullable(),
 });
 export type RecolourParameters = z.infer<typeof recolourParameters>;
 
 /** Everything but the colour as it starts. */
-export const RECOLOUR_DEFAULTS: Omit<RecolourParameters, 'colour'> = { trend: null, hueVariation: 1, saturationVariation: 1, depth: 0, undertone: 0, gloss: 1, second: null };
+export const RECOLOUR_DEFAULTS: Omit<RecolourParameters, 'colour'> = {
+  trend: null,
+  hueVariation: 1,
+  saturationVariation: 1,
+  depth: 0,
+  undertone: 0,
+  gloss: 1,
+  second: null,
+};
 
 /** How a part starts to be recoloured: hair's second highlight carries the pigment (Marschner 2003), so little of its gloss is white. */
 export function startRecolour(part: Part, colour: string): RecolourParameters {

@@ -8,15 +8,31 @@ import type { Triple } from '#core/colour/triple';
  * @param hue @param saturation shares of the differences that stay, 0..1
  * @returns undefined when all stays
  */
-export function keepVariation(mean: Triple, hue: number, saturation: number): ((pixels: Float32Array, count: number) => void) | undefined {
+export function keepVariation(
+  mean: Triple,
+  hue: number,
+  saturation: number,
+): ((pixels: Float32Array, count: number) => void) | undefined {
   if (hue === 1 && saturation === 1) return undefined;
-  const [lightness, a, b] = convertSrgbLinearToOklab(mean), level = Math.max(1e-4, lightness), perA = a / level, perB = b / level;
-  const length = Math.hypot(a, b), u = length > 1e-6 ? a / length : 1, v = length > 1e-6 ? b / length : 0;
+  const [lightness, a, b] = convertSrgbLinearToOklab(mean);
+  const level = Math.max(1e-4, lightness);
+  const perA = a / level;
+  const perB = b / level;
+  const length = Math.hypot(a, b);
+  const u = length > 1e-6 ? a / length : 1;
+  const v = length > 1e-6 ? b / length : 0;
   return (pixels, count) => {
     for (let p = 0; p < 3 * count; p += 3) {
       const [l, colourA, colourB] = convertSrgbLinearToOklab([pixels[p]!, pixels[p + 1]!, pixels[p + 2]!]);
-      const restA = colourA - perA * l, restB = colourB - perB * l, along = restA * u + restB * v, across = restB * u - restA * v;
-      const out = convertOklabToSrgbLinear([l, perA * l + saturation * along * u - hue * across * v, perB * l + saturation * along * v + hue * across * u]);
+      const restA = colourA - perA * l;
+      const restB = colourB - perB * l;
+      const along = restA * u + restB * v;
+      const across = restB * u - restA * v;
+      const out = convertOklabToSrgbLinear([
+        l,
+        perA * l + saturation * along * u - hue * across * v,
+        perB * l + saturation * along * v + hue * across * u,
+      ]);
       pixels[p] = out[0];
       pixels[p + 1] = out[1];
       pixels[p + 2] = out[2];

@@ -9,20 +9,30 @@ const RANKS = 101;
  * How far a colour, as it was, lies in a zone of the area: 0..1, with soft ends.
  * @param samples of the area, interleaved linear sRGB, at least one pixel
  */
-export function zoneWeight({ zone, from, to, soft }: NonNullable<RecolourParameters['second']>, samples: Float32Array): (red: number, green: number, blue: number) => number {
+export function zoneWeight(
+  { zone, from, to, soft }: NonNullable<RecolourParameters['second']>,
+  samples: Float32Array,
+): (red: number, green: number, blue: number) => number {
   if (zone === 'hue') {
-    const half = (((to - from) % 360) + 360) % 360 / 2, middle = from + half;
+    const half = ((((to - from) % 360) + 360) % 360) / 2;
+    const middle = from + half;
     return (red, green, blue) => {
       const hue = hsvHueOfSrgbLinear([red, green, blue]);
       return hue === undefined ? 0 : ramp(half - Math.abs(hueDeltaDegrees(middle, hue)), soft);
     };
   }
-  const sorted = Float32Array.from({ length: samples.length / 3 }, (_, i) => luminanceOfSrgbLinear([samples[3 * i]!, samples[3 * i + 1]!, samples[3 * i + 2]!])).sort();
-  const levels = Float32Array.from({ length: RANKS }, (_, rank) => sorted[Math.round((rank / (RANKS - 1)) * (sorted.length - 1))]!);
+  const sorted = Float32Array.from({ length: samples.length / 3 }, (_, i) =>
+    luminanceOfSrgbLinear([samples[3 * i]!, samples[3 * i + 1]!, samples[3 * i + 2]!]),
+  ).sort();
+  const levels = Float32Array.from(
+    { length: RANKS },
+    (_, rank) => sorted[Math.round((rank / (RANKS - 1)) * (sorted.length - 1))]!,
+  );
   return (red, green, blue) => {
     const luminance = luminanceOfSrgbLinear([red, green, blue]);
     let rank = 0;
-    for (let step = 64; step > 0; step >>= 1) if (rank + step < RANKS && levels[rank + step]! <= luminance) rank += step;
+    for (let step = 64; step > 0; step >>= 1)
+      if (rank + step < RANKS && levels[rank + step]! <= luminance) rank += step;
     return Math.min(ramp(rank - from, soft), ramp(to - rank, soft));
   };
 }

@@ -7,5 +7,16 @@ const emit = defineEmits<{ start: []; end: [] }>();
 
 <template>
   {{ model.amount < 0 ? 'Soften' : 'Bring out' }} the relief of <slot />,
-  <span class="whitespace-nowrap" title="Texture between pores and shading; pores and edges stay. Below 0 softens; look at 100 % before you go far"><ShareField :model-value="model.amount" label="Relief" :min="-100" @update:model-value="model = { amount: $event }" @start="emit('start')" @end="emit('end')" />.</span>
+  <span
+    class="whitespace-nowrap"
+    title="Texture between pores and shading; pores and edges stay. Below 0 softens; look at 100 % before you go far"
+    ><ShareField
+      :model-value="model.amount"
+      label="Relief"
+      :min="-100"
+      @update:model-value="model = { amount: $event }"
+      @start="emit('start')"
+      @end="emit('end')"
+    />.</span
+  >
 </template>

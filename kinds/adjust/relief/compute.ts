@@ -12,18 +12,27 @@ export interface ReliefMeasures {
 }
 
 /** Standard deviations as shares of the square root of the area: finer are pores, coarser is the form of the face. */
-const PORES = 0.004, FORM = 0.022;
+const PORES = 0.004;
+const FORM = 0.022;
 
 export function measureRelief({ pixels, coverage, region }: StepInput): ReliefMeasures {
-  const { width, height } = coverage, weights = Float32Array.from(coverage.data, (value) => value / 255), root = Math.sqrt(weights.reduce((sum, value) => sum + value, 0));
+  const { width, height } = coverage;
+  const weights = Float32Array.from(coverage.data, (value) => value / 255);
+  const root = Math.sqrt(weights.reduce((sum, value) => sum + value, 0));
   if (root === 0) return { band: undefined };
-  const [lightness] = oklabPlanes(pixels.data), fine = areaLowPass(weights, width, height, PORES * root).of(lightness), form = areaLowPass(weights, width, height, FORM * root).of(lightness), band = newField(region, 1);
+  const [lightness] = oklabPlanes(pixels.data);
+  const fine = areaLowPass(weights, width, height, PORES * root).of(lightness);
+  const form = areaLowPass(weights, width, height, FORM * root).of(lightness);
+  const band = newField(region, 1);
   for (let i = 0; i < fine.length; i++) band.data[i] = weights[i]! > 0 ? fine[i]! - form[i]! : 0;
   return { band };
 }
 
 /** The band is taken away or added to in light alone: all channels scale alike, hue and saturation stay. */
-export function compileRelief({ amount }: ReliefParameters, { band }: ReliefMeasures): PixelKernel | undefined {
+export function compileRelief(
+  { amount }: ReliefParameters,
+  { band }: ReliefMeasures,
+): PixelKernel | undefined {
   if (!band || amount === 0) return undefined;
   const place = new Float32Array(1);
   return (pixels, count, { x, y }) => {

@@ -5,7 +5,17 @@ import { brushParameters } from './schema';
 import type { BrushParameters } from './schema';
 
 const REGION = { x: 0, y: 0, width: 60, height: 40, outWidth: 60, outHeight: 40 };
-const stroke = (takes: boolean, fade: number, ...points: (readonly [number, number, number])[]): BrushParameters['strokes'][number] => ({ takes, radius: 8, fade, build: 1, points: points.map((point) => [...point]) });
+const stroke = (
+  takes: boolean,
+  fade: number,
+  ...points: (readonly [number, number, number])[]
+): BrushParameters['strokes'][number] => ({
+  takes,
+  radius: 8,
+  fade,
+  build: 1,
+  points: points.map((point) => [...point]),
+});
 const draw = (...strokes: BrushParameters['strokes']) => {
   const out = new Float32Array(60 * 40);
   rasteriseBrush({ strokes }, REGION, out);
@@ -27,7 +37,8 @@ describe('brush', () => {
 
   it('takes away what a later stroke removes, and builds nothing up where it crosses itself', () => {
     const crossing = stroke(true, 1, [10, 10, 0.5], [50, 30, 0.5], [50, 10, 0.5], [10, 30, 0.5]);
-    const once = draw(crossing), cut = draw(crossing, stroke(false, 0, [30, 0, 0.5], [30, 40, 0.5]));
+    const once = draw(crossing);
+    const cut = draw(crossing, stroke(false, 0, [30, 0, 0.5], [30, 40, 0.5]));
     expect(once(30, 20)).toBeLessThanOrEqual(1);
     expect(cut(30, 20)).toBe(0);
     expect(cut(12, 11)).toBe(once(12, 11));
@@ -42,11 +53,14 @@ describe('brush', () => {
 
   it('a stroke from before there was a build-up covers in full', () => {
     const { build, ...old } = stroke(true, 0.5, [10, 20, 0.5]);
-    expect(brushParameters.parse(brush.migrations[1]!({ strokes: [old] }))).toEqual({ strokes: [{ ...old, build }] });
+    expect(brushParameters.parse(brush.migrations[1]!({ strokes: [old] }))).toEqual({
+      strokes: [{ ...old, build }],
+    });
   });
 
   it('grows with pressure', () => {
-    const light = draw(stroke(true, 0, [30, 20, 0.1])), firm = draw(stroke(true, 0, [30, 20, 0.9]));
+    const light = draw(stroke(true, 0, [30, 20, 0.1]));
+    const firm = draw(stroke(true, 0, [30, 20, 0.9]));
     expect([light(30, 26), firm(30, 26)]).toEqual([0, 1]);
   });
 });

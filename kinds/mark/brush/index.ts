@@ -11,8 +11,17 @@ export const brush = defineMark<BrushParameters, BrushParameters>({
   label: 'brush',
   version: 2,
   parameters: brushParameters,
-  migrations: { 1: ({ strokes }) => ({ strokes: (strokes as readonly JsonObject[]).map((stroke) => ({ ...stroke, build: 1 })) }) },
+  migrations: {
+    1: ({ strokes }) => ({
+      strokes: (strokes as readonly JsonObject[]).map((stroke) => ({ ...stroke, build: 1 })),
+    }),
+  },
   prepare: (parameters) => parameters,
-  bounds: ({ strokes }) => boundsOfAll(strokes.filter(({ takes }) => takes).map(({ points, radius }) => boundsOfPoints(points, radius * WIDEST_PRESSURE + 1))) ?? NOWHERE,
+  bounds: ({ strokes }) =>
+    boundsOfAll(
+      strokes
+        .filter(({ takes }) => takes)
+        .map(({ points, radius }) => boundsOfPoints(points, radius * WIDEST_PRESSURE + 1)),
+    ) ?? NOWHERE,
   rasterise: (parameters, region, _sample, out) => rasteriseBrush(parameters, region, out),
 });

@@ -17,12 +17,20 @@ export function rasteriseBrush({ strokes }: BrushParameters, region: Region, out
   for (const stroke of strokes) rasteriseStroke(stroke, region, out);
 }
 
-function rasteriseStroke(stroke: BrushParameters['strokes'][number], region: Region, out: Float32Array): void {
+function rasteriseStroke(
+  stroke: BrushParameters['strokes'][number],
+  region: Region,
+  out: Float32Array,
+): void {
   const scale = regionScale(region);
   const radius = stroke.radius * scale;
   const hardest = stroke.points.reduce((most, [, , pressure]) => Math.max(most, pressure), 0);
   const farthest = radius * widthOfPressure(hardest) + 1;
-  const points = stroke.points.map(([x, y, pressure]): StrokePoint => [(x - region.x) * scale, (y - region.y) * scale, pressure]);
+  const points = stroke.points.map(([x, y, pressure]): StrokePoint => [
+    (x - region.x) * scale,
+    (y - region.y) * scale,
+    pressure,
+  ]);
   const box = strokeBox(points, farthest, region.outWidth, region.outHeight);
   const width = box.right - box.left;
   const height = box.bottom - box.top;

@@ -7,7 +7,13 @@ export const MOST_PATCHES = 40;
 export const LEAST_PATCH = 1;
 
 /** centre and sides in pixels of the photo; patches that do not take remove */
-const patch = z.strictObject({ x: coordinate, y: coordinate, width: z.number().min(LEAST_PATCH).max(20_000), height: z.number().min(LEAST_PATCH).max(20_000), takes: z.boolean() });
+const patch = z.strictObject({
+  x: coordinate,
+  y: coordinate,
+  width: z.number().min(LEAST_PATCH).max(20_000),
+  height: z.number().min(LEAST_PATCH).max(20_000),
+  takes: z.boolean(),
+});
 
 export const colourReachParameters = z.strictObject({
   patches: z.array(patch).max(MOST_PATCHES),

@@ -13,7 +13,8 @@ export const edgeStroke = defineMark<EdgeStrokeParameters, EdgeSelection | undef
   parameters: edgeStrokeParameters,
   migrations: {},
   looksBack: true,
-  prepare: ({ solver, strokes, tolerance }, { pyramid, before }) => selectByStrokes(pyramid, strokes, tolerance, solver > 1 ? before : undefined),
+  prepare: ({ solver, strokes, tolerance }, { pyramid, before }) =>
+    selectByStrokes(pyramid, strokes, tolerance, solver > 1 ? before : undefined),
   bounds: (selection) => (selection ? boundsOfRegion(selection.window) : NOWHERE),
   rasterise: (selection, region, sample, out) => {
     if (selection) rasteriseSelection(selection, region, sample(region), out);

@@ -12,7 +12,12 @@ export const ellipse = defineMark<EllipseParameters, EllipseParameters>({
   parameters: ellipseParameters,
   migrations: {},
   prepare: (parameters) => parameters,
-  bounds: ({ x, y, radiusX, radiusY }) => ({ left: x - radiusX - 1, top: y - radiusY - 1, right: x + radiusX + 1, bottom: y + radiusY + 1 }),
+  bounds: ({ x, y, radiusX, radiusY }) => ({
+    left: x - radiusX - 1,
+    top: y - radiusY - 1,
+    right: x + radiusX + 1,
+    bottom: y + radiusY + 1,
+  }),
   rasterise: (parameters, region, _sample, out) => rasteriseEllipse(parameters, region, out),
   handles: ellipseHandles,
 });

@@ -16,7 +16,14 @@ export const lasso = defineMark<LassoParameters, LassoParameters>({
   bounds: ({ loops }) => boundsOfPoints(loops.flat(), 1),
   rasterise: ({ loops }, region, _sample, out) => {
     const scale = regionScale(region);
-    out.set(polygonCoverage(loops.map((loop) => loop.map(([x, y]) => [(x - region.x) * scale, (y - region.y) * scale] as const)), region.outWidth, region.outHeight, 'even-odd'));
+    out.set(
+      polygonCoverage(
+        loops.map((loop) => loop.map(([x, y]) => [(x - region.x) * scale, (y - region.y) * scale] as const)),
+        region.outWidth,
+        region.outHeight,
+        'even-odd',
+      ),
+    );
   },
   handles: lassoHandles,
 });

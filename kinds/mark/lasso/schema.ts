@@ -7,7 +7,12 @@ const MOST_POINTS_OF_LOOPS = 50_000;
 /** Closed loops, each without repeating its first point; pixels of the photo. */
 export const lassoParameters = z.strictObject({
   loops: z
-    .array(z.array(z.tuple([coordinate, coordinate])).min(3).max(MOST_POINTS))
+    .array(
+      z
+        .array(z.tuple([coordinate, coordinate]))
+        .min(3)
+        .max(MOST_POINTS),
+    )
     .min(1)
     .max(200)
     .refine(

@@ -6,10 +6,20 @@ import type { LightReachParameters } from './schema';
 export type LightReachData = LightReachParameters;
 export const prepareLightReach = (parameters: LightReachParameters): LightReachData => parameters;
 
-export function rasteriseLightReach({ from, to, soft }: LightReachData, region: Region, sample: (region: Region) => LinearRaster, out: Float32Array): void {
-  const { data } = sample(region), low = Math.min(from, to), high = Math.max(from, to);
+export function rasteriseLightReach(
+  { from, to, soft }: LightReachData,
+  region: Region,
+  sample: (region: Region) => LinearRaster,
+  out: Float32Array,
+): void {
+  const { data } = sample(region);
+  const low = Math.min(from, to);
+  const high = Math.max(from, to);
   for (let i = 0; i < out.length; i++) {
-    const lightness = cielabLightnessOfLuminance(luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!])), beyond = Math.max(low - lightness, lightness - high, 0);
+    const lightness = cielabLightnessOfLuminance(
+      luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]),
+    );
+    const beyond = Math.max(low - lightness, lightness - high, 0);
     const share = soft > 0 ? Math.max(0, 1 - beyond / soft) : Number(beyond === 0);
     out[i] = share * share * (3 - 2 * share);
   }

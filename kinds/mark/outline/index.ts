@@ -19,7 +19,14 @@ export const outline = defineMark<OutlineParameters, Loops>({
   bounds: (loops) => boundsOfAll(loops.map((loop) => boundsOfPoints(loop, 1))) ?? NOWHERE,
   rasterise: (loops, region, _sample, out) => {
     const scale = regionScale(region);
-    out.set(polygonCoverage(loops.map((loop) => loop.map(([x, y]) => [(x - region.x) * scale, (y - region.y) * scale] as const)), region.outWidth, region.outHeight, 'even-odd'));
+    out.set(
+      polygonCoverage(
+        loops.map((loop) => loop.map(([x, y]) => [(x - region.x) * scale, (y - region.y) * scale] as const)),
+        region.outWidth,
+        region.outHeight,
+        'even-odd',
+      ),
+    );
   },
   handles: outlineHandles,
 });

@@ -2,7 +2,14 @@ import { z } from 'zod';
 
 const coordinate = z.number().min(-200_000).max(200_000);
 /** A corner, or a node of a curve with the points that its line leaves for; pixels of the photo. */
-const node = z.strictObject({ x: coordinate, y: coordinate, inX: coordinate, inY: coordinate, outX: coordinate, outY: coordinate });
+const node = z.strictObject({
+  x: coordinate,
+  y: coordinate,
+  inX: coordinate,
+  inY: coordinate,
+  outX: coordinate,
+  outY: coordinate,
+});
 
 export const MOST_PIECES = 200;
 export const MOST_NODES_OF_PIECE = 2000;

@@ -1,11 +1,17 @@
 import type { MarkHandles } from '#core/render/kinds';
 import type { RoundFadeParameters } from './schema';
 
-const ROUND = Array.from({ length: 65 }, (_, i) => [Math.cos((2 * Math.PI * i) / 64), Math.sin((2 * Math.PI * i) / 64)] as const);
+const ROUND = Array.from(
+  { length: 65 },
+  (_, i) => [Math.cos((2 * Math.PI * i) / 64), Math.sin((2 * Math.PI * i) / 64)] as const,
+);
 
 export const roundFadeHandles: MarkHandles<RoundFadeParameters> = {
   /** where it is full, and where it ends */
-  lines: ({ x, y, radius, soft }) => [radius, radius * (1 - soft)].map((length) => ROUND.map(([cos, sin]) => [x + length * cos, y + length * sin] as const)),
+  lines: ({ x, y, radius, soft }) =>
+    [radius, radius * (1 - soft)].map((length) =>
+      ROUND.map(([cos, sin]) => [x + length * cos, y + length * sin] as const),
+    ),
   places: ({ x, y, radius, soft }) => [
     { name: 'centre', label: 'Centre of the fade', x, y },
     { name: 'end', label: 'Where the fade ends', x: x + radius, y },
@@ -14,7 +20,8 @@ export const roundFadeHandles: MarkHandles<RoundFadeParameters> = {
   move: (parameters, name, to) => {
     if (name === 'centre') return { ...parameters, x: to.x, y: to.y };
     const length = Math.hypot(to.x - parameters.x, to.y - parameters.y);
-    if (name === 'full') return { ...parameters, soft: Math.min(1, Math.max(0, 1 - length / parameters.radius)) };
+    if (name === 'full')
+      return { ...parameters, soft: Math.min(1, Math.max(0, 1 - length / parameters.radius)) };
     return { ...parameters, radius: Math.max(1, length) };
   },
 };

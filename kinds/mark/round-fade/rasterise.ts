@@ -5,12 +5,22 @@ export type RoundFadeData = RoundFadeParameters;
 export const prepareRoundFade = (parameters: RoundFadeParameters): RoundFadeData => parameters;
 
 /** Smooth at both ends: 3t² - 2t³ from the rim inward; a hard rim is one result pixel wide. */
-export function rasteriseRoundFade({ x, y, radius, soft }: RoundFadeData, region: Region, _sample: unknown, out: Float32Array): void {
-  const across = region.width / region.outWidth, down = region.height / region.outHeight, width = Math.max(soft * radius, across);
+export function rasteriseRoundFade(
+  { x, y, radius, soft }: RoundFadeData,
+  region: Region,
+  _sample: unknown,
+  out: Float32Array,
+): void {
+  const across = region.width / region.outWidth;
+  const down = region.height / region.outHeight;
+  const width = Math.max(soft * radius, across);
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     const offY = region.y + (row + 0.5) * down - y;
     for (let column = 0; column < region.outWidth; column++, i++) {
-      const share = Math.min(1, Math.max(0, (radius - Math.hypot(region.x + (column + 0.5) * across - x, offY)) / width));
+      const share = Math.min(
+        1,
+        Math.max(0, (radius - Math.hypot(region.x + (column + 0.5) * across - x, offY)) / width),
+      );
       out[i] = share * share * (3 - 2 * share);
     }
   }

@@ -5,13 +5,23 @@ export type StraightFadeData = StraightFadeParameters;
 export const prepareStraightFade = (parameters: StraightFadeParameters): StraightFadeData => parameters;
 
 /** Smooth at both ends: 3t² - 2t³ along the way from the second point to the first. */
-export function rasteriseStraightFade({ fromX, fromY, toX, toY }: StraightFadeData, region: Region, _sample: unknown, out: Float32Array): void {
-  const across = region.width / region.outWidth, down = region.height / region.outHeight, wayX = fromX - toX, wayY = fromY - toY, square = wayX * wayX + wayY * wayY;
+export function rasteriseStraightFade(
+  { fromX, fromY, toX, toY }: StraightFadeData,
+  region: Region,
+  _sample: unknown,
+  out: Float32Array,
+): void {
+  const across = region.width / region.outWidth;
+  const down = region.height / region.outHeight;
+  const wayX = fromX - toX;
+  const wayY = fromY - toY;
+  const square = wayX * wayX + wayY * wayY;
   if (square === 0) return;
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     const y = region.y + (row + 0.5) * down;
     for (let column = 0; column < region.outWidth; column++, i++) {
-      const x = region.x + (column + 0.5) * across, share = Math.min(1, Math.max(0, ((x - toX) * wayX + (y - toY) * wayY) / square));
+      const x = region.x + (column + 0.5) * across;
+      const share = Math.min(1, Math.max(0, ((x - toX) * wayX + (y - toY) * wayY) / square));
       out[i] = share * share * (3 - 2 * share);
     }
   }

@@ -16,5 +16,6 @@ describe('straight fade', () => {
     expect(out[19 * 100 + 40]).toBe(0.5);
   });
 
-  it('covers nothing when both points are one', () => expect(fade(30, 30).every((value) => value === 0)).toBe(true));
+  it('covers nothing when both points are one', () =>
+    expect(fade(30, 30).every((value) => value === 0)).toBe(true));
 });

@@ -14,7 +14,12 @@ export const strandSweep = defineMark<StrandSweepParameters, SweptStrands | unde
   parameters: strandSweepParameters,
   migrations: {},
   looksBack: true,
-  prepare: ({ strokes }, { pyramid, before }) => sweepStrands(pyramid, strokes.filter(({ takes }) => takes), before),
+  prepare: ({ strokes }, { pyramid, before }) =>
+    sweepStrands(
+      pyramid,
+      strokes.filter(({ takes }) => takes),
+      before,
+    ),
   bounds: (swept) => (swept ? boundsOfRegion(swept.coverage.region) : NOWHERE),
   rasterise: (swept, region, sample, out) => {
     if (swept) rasterisePlate(swept.coverage, region, sample, out);
