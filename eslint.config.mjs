@@ -1,26 +1,27 @@
+import prettier from 'eslint-config-prettier';
 import withNuxt from './.nuxt/eslint.config.mjs';
+
+const counted = { skipBlankLines: true, skipComments: true };
 
 export default withNuxt(
   { ignores: ['**/*.gen.ts', 'docs/**', 'bench/out/**'] },
   {
     rules: {
-      'max-lines': ['error', { max: 300, skipBlankLines: true, skipComments: true }],
+      'one-var': ['error', 'never'],
+      'no-nested-ternary': 'error',
+      'max-lines': ['error', { max: 300, ...counted }],
       'no-restricted-syntax': [
         'error',
         { selector: 'ExportAllDeclaration', message: 'An index names each export.' },
         { selector: 'ImportExpression[source.value=/^http/]', message: 'No request leaves the origin.' },
       ],
-      'vue/max-attributes-per-line': 'off',
-      'vue/singleline-html-element-content-newline': 'off',
-      'vue/html-self-closing': ['error', { html: { void: 'never' } }],
-      'vue/first-attribute-linebreak': 'off',
       'vue/multi-word-component-names': 'off',
     },
   },
   {
-    files: ['{core,kinds}/**/*.ts'],
+    files: ['{core,kinds,networks,workers,server,cli}/**/*.ts'],
     ignores: ['**/*.test.ts'],
-    rules: { 'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true }] },
+    rules: { 'max-lines-per-function': ['error', { max: 80, ...counted }] },
   },
   {
     files: ['{core,kinds,workers,app,server,cli}/**/*.ts'],
@@ -28,4 +29,6 @@ export default withNuxt(
     rules: { 'no-restricted-exports': ['error', { restrictDefaultExports: { direct: true } }] },
   },
   { files: ['server/**/*.ts', 'app/plugins/*.ts'], rules: { 'no-restricted-exports': 'off' } },
+  // What Prettier decides is not decided twice.
+  prettier,
 );

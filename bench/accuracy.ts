@@ -1,37 +1,26 @@
-import { hexOfSrgbLinear } from '#core/colour/hex';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
-import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
-import { areaMean } from '#core/measure/areaMean';
 import { meanLinear } from '#core/measure/reading';
 import { lightnessSamples, rungSamples } from '#core/measure/rungs';
 import { measureRankedTrend } from '#core/measure/rankedTrend';
 import { oklabPlanes } from '#core/measure/trend';
 import { ciede2000 } from '#core/colour/ciede2000';
 import { convertSrgbLinearToCielabD50 } from '#core/colour/cielab';
-import { areaLowPass } from '#core/raster/lowPass';
 import type { LinearRaster } from '#core/raster/raster';
 import { RegionRenderer } from '#core/render/regionRenderer';
 import { Resolver } from '#core/render/resolver';
 import { targetsOf } from '#kinds/adjust/hue-to-target/compute';
 import { NO_TARGETS } from '#kinds/adjust/hue-to-target/schema';
-import { startRecolour } from '#kinds/adjust/recolour/schema';
 import { KINDS } from '#kinds/registry.gen';
-import type { Pyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
-import { sampleRegion } from '#core/raster/sampleRegion';
 import { area, mark, photoOf, renderWhole, step } from '../tests/fixtures/plans';
 import { SITTERS, portrait, truthMask } from '../tests/fixtures/truth';
 import type { Sitter } from '../tests/fixtures/truth';
 import { colourAt, meanDifference, softIou, textureCorrelation } from '../tests/references/measures';
+import { hueSpread } from './planes';
+import { recoloured } from './recolour';
 import type { Row } from './report';
+import { coverage, whole } from './truth';
 
-const whole = (pyramid: Pyramid) => sampleRegion(pyramid, wholeRegion(pyramid.width, pyramid.height));
-const coverage = (pyramid: Pyramid, data: Uint8Array) => ({
-  space: 'coverage8' as const,
-  width: pyramid.width,
-  height: pyramid.height,
-  data,
-});
 /** Gaussian that divides texture from shading: 1 % of a face of 450 pixels. */
 const TEXTURE_SIGMA = 4.5;
 
@@ -192,99 +181,6 @@ async function evened(sitter: Sitter): Promise<Row[]> {
       value: textureCorrelation(before, after, mask, TEXTURE_SIGMA),
       unit: '',
       must: '≥ 0.995',
-    },
-  ];
-}
-
-function hueSpread(picture: LinearRaster, mask: Uint8Array): number {
-  const weights = Float32Array.from(mask, (value) => Number(value === 255));
-  const low = areaLowPass(weights, picture.width, picture.height, 9);
-  const planes = [0, 1, 2].map((c) =>
-    low.of(Float32Array.from({ length: mask.length }, (_, i) => picture.data[3 * i + c]!)),
-  );
-  const hues: number[] = [];
-  for (let i = 0; i < mask.length; i += 3) {
-    const hue =
-      mask[i] === 255 ? hsvHueOfSrgbLinear([planes[0]![i]!, planes[1]![i]!, planes[2]![i]!]) : undefined;
-    if (hue !== undefined) hues.push(((hue + 180) % 360) - 180);
-  }
-  const mean = hues.reduce((sum, hue) => sum + hue, 0) / hues.length;
-  return Math.sqrt(hues.reduce((sum, hue) => sum + (hue - mean) ** 2, 0) / hues.length);
-}
-
-/** ΔE00 of linear gains per channel, and of the three plain ways as they were given to us. */
-const PLAIN: Readonly<
-  Record<string, readonly [flat: number, turned: number, blended: number, gain: number]>
-> = {
-  'marit iris': [10.3, 14.2, 13.4, 8.2],
-  'marit lips': [11.8, 3.8, 11.7, 2.4],
-  'marit hair': [11.7, 3.2, 14.5, 2.7],
-  'adaeze iris': [15.5, 6.3, 15.9, 7.5],
-  'adaeze lips': [3.4, 1.8, 6.2, 1.9],
-  'adaeze hair': [12.6, 5.8, 17.2, 4.2],
-  'jonas iris': [19.9, 6.5, 19.3, 13.3],
-  'jonas hair': [11.4, 7.3, 14.3, 4],
-  'linnea iris': [10.5, 11.7, 11.9, 4.9],
-  'linnea lips': [13.8, 3.7, 14.6, 2.5],
-  'linnea hair': [31.5, 4.2, 32.9, 2.9],
-};
-const PARTS = { iris: 'irises', lips: 'lips', hair: 'hair' } as const;
-
-/** Recolouring against the same scene rendered with another pigment, on the true mask, given the truth's mean colour. */
-async function recolourToTruth(
-  sitter: Sitter,
-  part: keyof typeof PARTS,
-): Promise<{ row: Row; value: number; plain: number; gain: number } | undefined> {
-  const plain = PLAIN[`${sitter} ${part}`];
-  if (!plain) return undefined;
-  const [photo, recoloured, mask] = [
-    await portrait(sitter, 'photo'),
-    await portrait(sitter, 'recoloured'),
-    await truthMask(sitter, part),
-  ];
-  const clear = mask.map((value) => (value >= 230 ? 255 : 0));
-  const truth = whole(recoloured);
-  const colour = hexOfSrgbLinear(areaMean(truth, coverage(recoloured, clear))!);
-  const { before, after } = renderWhole(
-    photo,
-    photoOf(photo, area([]), [step('recolour', { ...startRecolour(PARTS[part], colour) })]),
-    mask,
-  );
-  const value = meanDifference(after, truth, clear);
-  return {
-    value,
-    plain: Math.min(...plain.slice(0, 3)),
-    gain: plain[3],
-    row: {
-      what: `${sitter} ${part}: recoloured, ΔE00 to the truth (before ${meanDifference(before, truth, clear).toFixed(1)}, best of four plain ways ${Math.min(...plain)})`,
-      value,
-      unit: 'ΔE00',
-      must: `≤ ${(1.05 * Math.min(...plain)).toFixed(1)}`,
-    },
-  };
-}
-
-async function recoloured(): Promise<Row[]> {
-  const cases = [];
-  for (const sitter of SITTERS)
-    for (const part of ['iris', 'lips', 'hair'] as const) cases.push(await recolourToTruth(sitter, part));
-  const known = cases.filter((entry) => entry !== undefined);
-  const sum = (read: (entry: (typeof known)[number]) => number) =>
-    known.reduce((total, entry) => total + read(entry), 0);
-  const ours = sum(({ value }) => value);
-  return [
-    ...known.map(({ row }) => row),
-    {
-      what: 'recoloured: all cases against the best of three plain ways',
-      value: (100 * ours) / sum(({ plain }) => plain),
-      unit: '%',
-      must: '≤ 65',
-    },
-    {
-      what: 'recoloured: all cases against one gain per channel',
-      value: (100 * ours) / sum(({ gain }) => gain),
-      unit: '%',
-      must: '≤ 90',
     },
   ];
 }

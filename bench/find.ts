@@ -71,13 +71,12 @@ export async function findAccuracy(): Promise<Row[]> {
         ious.set(part.name, [...(ious.get(part.name) ?? []), iou]);
         line.push(`${part.name} ${iou.toFixed(2)}`);
         if (part.name === 'hair') edges.push(bandError(found, truth));
-        const by =
-          part.name === 'all skin'
-            ? { way: 'threshold' as const, mask: skinByThreshold(pyramid) }
-            : part.name === 'face'
-              ? { way: 'graphCut' as const, mask: await graphCut(pyramid, people) }
-              : undefined;
-        if (!by) continue;
+        const ways = {
+          'all skin': async () => ({ way: 'threshold' as const, mask: skinByThreshold(pyramid) }),
+          'face': async () => ({ way: 'graphCut' as const, mask: await graphCut(pyramid, people) }),
+        };
+        if (part.name !== 'all skin' && part.name !== 'face') continue;
+        const by = await ways[part.name]();
         const theirs = softIou(leaveOut(by.mask, free), truth);
         plain[by.way].push(theirs);
         if (theirs >= iou) beaten.push(`${name} ${variant}, ${part.name}`);

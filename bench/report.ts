@@ -35,9 +35,6 @@ export function report(sections: Readonly<Record<string, readonly Row[]>>): void
 }
 
 function format(value: number): string {
-  return Math.abs(value) >= 100
-    ? value.toFixed(0)
-    : Math.abs(value) >= 10
-      ? value.toFixed(1)
-      : Number(value.toPrecision(3)).toString();
+  if (Math.abs(value) >= 100) return value.toFixed(0);
+  return Math.abs(value) >= 10 ? value.toFixed(1) : Number(value.toPrecision(3)).toString();
 }

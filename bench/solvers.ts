@@ -1,10 +1,8 @@
-import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { resizePlane } from '#core/segment/planes';
 import { colourModel, colourModelDistance } from '#core/segment/colourModel';
 import { rasteriseSelection, selectByStrokes } from '#core/segment/edgeSelection';
 import type { EdgeStroke } from '#core/segment/edgeSelection';
-import { guidedCoefficients, prepareGuide } from '#core/raster/guidedFilter';
-import type { PreparedGuide } from '#core/raster/guidedFilter';
+import { prepareGuide } from '#core/raster/guidedFilter';
 import { guideOfLinear } from '#core/raster/guidedEvaluate';
 import type { Pyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
@@ -15,6 +13,7 @@ import { portrait, truthMask } from '../tests/fixtures/truth';
 import type { Sitter } from '../tests/fixtures/truth';
 import { softIou } from '../tests/references/measures';
 import { openCv } from '../tests/references/openCv';
+import { oklab, smoothed } from './planes';
 import type { Row } from './report';
 
 const TASKS: readonly {
@@ -198,7 +197,7 @@ const graphCut: Solver = async ({ source, seeds }) => {
     height,
     width,
     cv.CV_8UC1,
-    Array.from(seeds, (seed) => (seed > 0 ? cv.GC_FGD : seed < 0 ? cv.GC_BGD : cv.GC_PR_BGD)),
+    Array.from(seeds, (seed) => [cv.GC_BGD, cv.GC_PR_BGD, cv.GC_FGD][Math.sign(seed) + 1]!),
   );
   cv.grabCut(three, mask, new cv.Rect(0, 0, 1, 1), background, foreground, 5, cv.GC_INIT_WITH_MASK);
   const out = Float32Array.from(mask.data as Uint8Array, (value) => value % 2);
@@ -304,21 +303,6 @@ const coloursAlone: Solver = ({ source: { width, height, data }, seeds }) => {
   );
   return smoothed(prepareGuide(data.map(guideOfLinear), width, height, 4, 1e-4), raw);
 };
-
-function smoothed(guide: PreparedGuide, mask: Float32Array): Float32Array {
-  const { data } = guidedCoefficients(guide, mask);
-  const [r, g, b] = guide.planes;
-  return mask.map(
-    (_, i) => data[4 * i]! * r[i]! + data[4 * i + 1]! * g[i]! + data[4 * i + 2]! * b[i]! + data[4 * i + 3]!,
-  );
-}
-
-function oklab(linear: Float32Array): Float32Array {
-  const out = new Float32Array(linear.length);
-  for (let p = 0; p < linear.length; p += 3)
-    out.set(convertSrgbLinearToOklab([linear[p]!, linear[p + 1]!, linear[p + 2]!]), p);
-  return out;
-}
 
 function dot(first: Float32Array, second: Float32Array): number {
   let sum = 0;

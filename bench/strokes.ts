@@ -50,12 +50,11 @@ export async function strokeAccuracy(networks: FaceNetworks): Promise<Row[]> {
         const tries = (['edge-stroke', 'brush', 'strand-sweep'] as const)
           .map((kind) => {
             const own = { takes: true, radius: drawn.radius, points: drawn.points };
-            const parameters: Mark['parameters'] =
-              kind === 'brush'
-                ? { strokes: [{ ...own, fade: 0.5, build: 1 }] }
-                : kind === 'strand-sweep'
-                  ? { solver: 1, strokes: [{ ...own, radius: SWEPT * drawn.radius }] }
-                  : { solver: 2, tolerance: 0.3, strokes: [own] };
+            const byKind: Readonly<Record<string, Mark['parameters']>> = {
+              'brush': { strokes: [{ ...own, fade: 0.5, build: 1 }] },
+              'strand-sweep': { solver: 1, strokes: [{ ...own, radius: SWEPT * drawn.radius }] },
+            };
+            const parameters = byKind[kind] ?? { solver: 2, tolerance: 0.3, strokes: [own] };
             const next = [
               ...marks,
               mark(

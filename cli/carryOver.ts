@@ -57,9 +57,10 @@ export async function carryOver(
 function builtMarks(area: Area, plan: Photo, found: Photo): Area['marks'] {
   const sitter = plan.sitters.find(({ id }) => id === area.sitter);
   const other = found.sitters.find(({ number }) => number === (sitter?.number ?? 1));
-  return area.marks.flatMap((mark) =>
-    mark.kind === 'area' ? [mark] : sitter && other ? (carryFade(mark, sitter.face, other.face) ?? []) : [],
-  );
+  return area.marks.flatMap((mark) => {
+    if (mark.kind === 'area') return [mark];
+    return sitter && other ? (carryFade(mark, sitter.face, other.face) ?? []) : [];
+  });
 }
 
 /** The marks that find gave for an area's part: of the sitter with the same number, or of all where it was nobody's. */

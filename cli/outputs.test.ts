@@ -1,71 +1,43 @@
 import { spawn } from 'node:child_process';
-import { copyFile, mkdir, mkdtemp, readFile, readdir, symlink, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { readFile, readdir, symlink, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import sharp from 'sharp';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { newPhoto } from '#core/document/commands';
-import { DOCUMENT_VERSION, NO_EDGE_CARE } from '#core/document/schema';
-import type { Area, Photo } from '#core/document/schema';
-import { mark, step } from '../tests/fixtures/plans';
+import { describe, expect, it } from 'vitest';
+import { DOCUMENT_VERSION } from '#core/document/schema';
+import { commandLine, photoAt, planFor } from '../tests/fixtures/commandLine';
 import { main } from './main';
-import { openPhotoFile } from './photoFile';
 
-let said: string[];
-let failed: string[];
-let folder: string;
-beforeEach(async () => {
-  said = [];
-  failed = [];
-  folder = await mkdtemp(join(tmpdir(), 'even-blush-'));
-  vi.spyOn(console, 'log').mockImplementation((text) => void said.push(String(text)));
-  vi.spyOn(console, 'error').mockImplementation((text) => void failed.push(String(text)));
-});
-afterEach(() => vi.restoreAllMocks());
-
-async function photoAt(path: string, background = '#c8a58c'): Promise<string> {
-  await mkdir(resolve(path, '..'), { recursive: true });
-  await sharp({ create: { width: 60, height: 40, channels: 3, background } })
-    .jpeg()
-    .toFile(path);
-  return path;
-}
-
-/** A plan with one step on the whole picture, or what is given. */
-async function planFor(photo: string, change: Partial<Photo> = {}, more: object = {}): Promise<string> {
-  const { sha256, pyramid, name } = await openPhotoFile(photo);
-  const clear = { ...step('clear', { brighten: 0.5, clear: 1 }), areaId: null };
-  const document: Photo = {
-    ...newPhoto({ id: sha256, file: name, width: pyramid.width, height: pyramid.height }),
-    plan: [clear],
-    ...change,
-  };
-  const path = join(folder, 'plan.json');
-  await writeFile(path, JSON.stringify({ schema: DOCUMENT_VERSION, photo: document, coverage: {}, ...more }));
-  return path;
-}
+const at = commandLine();
 
 describe('what the command line writes', () => {
   it('never lies on a photo that it reads, by whatever way that is named', async () => {
-    const photo = await photoAt(join(folder, 'own', 'p.jpg'));
+    const photo = await photoAt(join(at.folder, 'own', 'p.jpg'));
     const before = await readFile(photo);
-    const plan = await planFor(photo);
-    await symlink(join(folder, 'own'), join(folder, 'link'));
-    for (const out of [join(folder, 'own'), join(folder, 'link'), join(folder, 'own', '..', 'own')]) {
+    const plan = await planFor(at.folder, photo);
+    await symlink(join(at.folder, 'own'), join(at.folder, 'link'));
+    for (const out of [
+      join(at.folder, 'own'),
+      join(at.folder, 'link'),
+      join(at.folder, 'own', '..', 'own'),
+    ]) {
       expect(await main(['apply', plan, photo, '--out', out])).toBe(0);
     }
     expect(await readFile(photo)).toEqual(before);
-    expect((await readdir(join(folder, 'own'))).sort()).toEqual(['p-2.jpg', 'p.jpg']);
+    expect((await readdir(join(at.folder, 'own'))).sort()).toEqual(['p-2.jpg', 'p.jpg']);
   });
 
-  it('gives photos of one name in one folder a number each', async () => {
+  it('gives photos of one name in one at.folder a number each', async () => {
     const photos = [
-      await photoAt(join(folder, 'a', 'p.jpg')),
-      await photoAt(join(folder, 'b', 'p.jpg'), '#405060'),
+      await photoAt(join(at.folder, 'a', 'p.jpg')),
+      await photoAt(join(at.folder, 'b', 'p.jpg'), '#405060'),
     ];
-    const out = join(folder, 'out');
-    expect(await main(['apply', await planFor(photos[0]!), ...photos, '--out', out, '--json'])).toBe(0);
-    const files = (JSON.parse(said[0]!) as { result: { file: string } }[]).map(({ result }) => result.file);
+    const out = join(at.folder, 'out');
+    expect(
+      await main(['apply', await planFor(at.folder, photos[0]!), ...photos, '--out', out, '--json']),
+    ).toBe(0);
+    const files = (JSON.parse(at.said[0]!) as { result: { file: string } }[]).map(
+      ({ result }) => result.file,
+    );
     expect(files).toEqual([join(out, 'p.jpg'), join(out, 'p-2.jpg')]);
     const colours = await Promise.all(
       files.map(async (file) => [...(await sharp(file).raw().toBuffer()).subarray(0, 3)]),
@@ -74,15 +46,15 @@ describe('what the command line writes', () => {
   });
 
   it('replaces what an earlier run wrote, and nothing that came from elsewhere', async () => {
-    const photo = await photoAt(join(folder, 'p.jpg'));
-    const plan = await planFor(photo);
-    const out = join(folder, 'out');
+    const photo = await photoAt(join(at.folder, 'p.jpg'));
+    const plan = await planFor(at.folder, photo);
+    const out = join(at.folder, 'out');
     for (const format of ['jpeg', 'png', 'png16', 'tiff16', 'webp']) {
       for (let run = 0; run < 2; run++)
         expect(await main(['apply', plan, photo, '--out', out, '--format', format])).toBe(0);
     }
     expect((await readdir(out)).sort()).toEqual(['p.jpg', 'p.png', 'p.tiff', 'p.webp']);
-    const other = join(folder, 'other');
+    const other = join(at.folder, 'other');
     const foreign = await photoAt(join(other, 'p.jpg'), '#112233');
     const before = await readFile(foreign);
     expect(await main(['apply', plan, photo, '--out', other])).toBe(0);
@@ -90,9 +62,9 @@ describe('what the command line writes', () => {
     expect((await readdir(other)).sort()).toEqual(['p-2.jpg', 'p.jpg']);
   });
 
-  it('a plan is not written onto a file that is none, and makes the folder that it goes into', async () => {
-    const photo = await photoAt(join(folder, 'p.jpg'));
-    const mask = join(folder, 'mask.png');
+  it('a plan is not written onto a file that is none, and makes the at.folder that it goes into', async () => {
+    const photo = await photoAt(join(at.folder, 'p.jpg'));
+    const mask = join(at.folder, 'mask.png');
     await sharp({ create: { width: 60, height: 40, channels: 3, background: '#fff' } })
       .greyscale()
       .png()
@@ -111,18 +83,21 @@ describe('what the command line writes', () => {
       const before = await readFile(out);
       expect(await main(words(out))).toBe(1);
       expect(await readFile(out)).toEqual(before);
-      expect(failed.at(-1)).toContain('is there already and is not a plan');
+      expect(at.failed.at(-1)).toContain('is there already and is not a plan');
     }
-    const deep = join(folder, 'plans', 'spring', 'p.json');
+    const deep = join(at.folder, 'plans', 'spring', 'p.json');
     for (let run = 0; run < 2; run++) expect(await main(words(deep))).toBe(0);
     expect(JSON.parse(await readFile(deep, 'utf8')).schema).toBe(DOCUMENT_VERSION);
   });
 
   it('find: folders of one name get a number, what was changed by hand since stays', async () => {
-    const faceless = [await photoAt(join(folder, 'a', 'p.jpg')), await photoAt(join(folder, 'b', 'p.jpg'))];
-    const out = join(folder, 'out');
+    const faceless = [
+      await photoAt(join(at.folder, 'a', 'p.jpg')),
+      await photoAt(join(at.folder, 'b', 'p.jpg')),
+    ];
+    const out = join(at.folder, 'out');
     expect(await main(['find', ...faceless, '--out', out])).toBe(0);
-    expect(said.join()).toContain('no face was found');
+    expect(at.said.join()).toContain('no face was found');
     expect((await readdir(out)).sort()).toEqual(['p', 'p-2']);
     await main(['find', faceless[0]!, '--out', out]);
     expect((await readdir(out)).sort()).toEqual(['p', 'p-2']);
@@ -133,7 +108,7 @@ describe('what the command line writes', () => {
   }, 60_000);
 
   it('interrupted at any time, nothing stands under a final name that is not whole', async () => {
-    const large = join(folder, 'large.png');
+    const large = join(at.folder, 'large.png');
     await sharp({
       create: {
         width: 3000,
@@ -145,8 +120,8 @@ describe('what the command line writes', () => {
     })
       .png()
       .toFile(large);
-    const plan = await planFor(large);
-    const out = join(folder, 'out');
+    const plan = await planFor(at.folder, large);
+    const out = join(at.folder, 'out');
     for (const after of [1500, 2500, 3500, 4500]) {
       const child = spawn(process.execPath, [
         'cli/even-blush.mjs',
@@ -171,7 +146,7 @@ describe('what the command line writes', () => {
 
 describe('several commands at once', () => {
   it('write the same', async () => {
-    const photo = join(folder, 'p.jpg');
+    const photo = join(at.folder, 'p.jpg');
     await sharp({
       create: {
         width: 400,
@@ -183,8 +158,8 @@ describe('several commands at once', () => {
     })
       .jpeg()
       .toFile(photo);
-    const plan = await planFor(photo);
-    const outs = Array.from({ length: 4 }, (_, n) => join(folder, `out-${n}`));
+    const plan = await planFor(at.folder, photo);
+    const outs = Array.from({ length: 4 }, (_, n) => join(at.folder, `out-${n}`));
     const codes = await Promise.all(
       outs.map(
         (out) =>
@@ -201,182 +176,4 @@ describe('several commands at once', () => {
     const files = await Promise.all(outs.map((out) => readFile(join(out, 'p.png'))));
     for (const file of files) expect(file.equals(files[0]!)).toBe(true);
   }, 60_000);
-});
-
-describe('plans that ask for too much', () => {
-  const area = (id: string, marks: Area['marks']): Area => ({
-    id,
-    name: id,
-    part: 'other',
-    sitter: null,
-    inverted: false,
-    edgeCare: NO_EDGE_CARE,
-    marks,
-  });
-  const clear = (areaId: string) => ({ ...step('clear', { brighten: 0.5, clear: 1 }), areaId });
-  const round = (count: number) =>
-    Array.from({ length: count }, (_, n): [number, number] => [
-      30 + 25 * Math.cos(n),
-      20 + 15 * Math.sin(1.7 * n),
-    ]);
-
-  it('are refused in a sentence where they go beyond what a document holds', async () => {
-    const photo = await photoAt(join(folder, 'p.jpg'));
-    const lasso = mark('lasso', { loops: Array.from({ length: 20 }, () => round(20_000)) });
-    const readings = Array.from({ length: 200_000 }, (_, n) => ({
-      id: `r${n}`,
-      areaId: 'a',
-      rung: 'light' as const,
-      x: 5,
-      y: 5,
-      size: 3,
-    }));
-    const strokes = Array.from({ length: 30 }, () => ({
-      takes: true,
-      radius: 5,
-      fade: 0.5,
-      build: 1,
-      points: round(20_000).map(([x, y]) => [x, y, 0.5]),
-    }));
-    const cases: [Partial<Photo>, string][] = [
-      [{ areas: [area('a', [lasso])] }, 'has more than 50000 points in all'],
-      [{ areas: [area('a', [])], readings }, 'readings does not fit'],
-      [
-        { areas: [area('a', [{ ...mark('brush', { strokes } as never), version: 2 }])] },
-        'has more than 400000 points in all',
-      ],
-      [{ areas: [area('a', []), area('a', [])] }, 'is the id of another entry too'],
-    ];
-    for (const [change, sentence] of cases) {
-      const began = performance.now();
-      expect(
-        await main(['apply', await planFor(photo, { plan: [], ...change }), photo, '--out', folder]),
-      ).toBe(1);
-      expect(failed.at(-1)).toContain(sentence);
-      expect(performance.now() - began).toBeLessThan(5000);
-    }
-  }, 60_000);
-
-  it('and are done in seconds where they do not', async () => {
-    const photo = join(folder, 'p.jpg');
-    await sharp({ create: { width: 600, height: 400, channels: 3, background: '#885544' } })
-      .jpeg()
-      .toFile(photo);
-    const wide = round(20_000).map(([x, y]): [number, number] => [10 * x, 10 * y]);
-    const brush = {
-      ...mark('brush', {
-        strokes: [{ takes: true, radius: 90, fade: 1, build: 1, points: wide.map(([x, y]) => [x, y, 0.5]) }],
-      } as never),
-      version: 2,
-    };
-    const areas = [
-      area('a0', [brush]),
-      ...Array.from({ length: 18 }, (_, n) =>
-        area(
-          `a${n + 1}`,
-          ['x', 'y'].map((id) => ({ ...mark('area', { areaId: `a${n}` }), id })),
-        ),
-      ),
-    ];
-    const lasso = [
-      area('l', [mark('lasso', { loops: [wide, wide.map(([x, y]): [number, number] => [y, x])] })]),
-    ];
-    for (const change of [
-      { areas, plan: [clear('a18')] },
-      { areas: lasso, plan: [clear('l')] },
-    ]) {
-      const began = performance.now();
-      expect(await main(['apply', await planFor(photo, change), photo, '--out', join(folder, 'out')])).toBe(
-        0,
-      );
-      expect(performance.now() - began).toBeLessThan(20_000);
-    }
-  }, 60_000);
-});
-
-describe('what the command line says', () => {
-  it('names the folder that is not there, not the photo', async () => {
-    const photo = await photoAt(join(folder, 'p.jpg'));
-    const blocked = join(folder, 'file');
-    await writeFile(blocked, 'a file');
-    expect(await main(['apply', await planFor(photo), photo, '--out', join(blocked, 'out')])).toBe(1);
-    expect(failed.at(-1)).toContain(`${join(blocked, 'out')}: a file stands where a folder is needed`);
-  });
-
-  it('prints JSON when the plan is missing, is none, or begins with a byte-order mark', async () => {
-    const photo = await photoAt(join(folder, 'p.jpg'));
-    expect(await main(['apply', join(folder, 'none.json'), photo, '--out', folder, '--json'])).toBe(1);
-    expect(JSON.parse(said[0]!)).toEqual([
-      expect.objectContaining({ message: expect.stringContaining('there is no such file') }),
-    ]);
-    const plan = await planFor(photo);
-    const marked = join(folder, 'marked.json');
-    await writeFile(marked, `\uFEFF${await readFile(plan, 'utf8')}`);
-    expect(await main(['apply', marked, photo, '--out', join(folder, 'out')])).toBe(0);
-    for (const schema of [0, -5, 2.5]) {
-      await writeFile(
-        marked,
-        (await readFile(plan, 'utf8')).replace(`"schema":${DOCUMENT_VERSION}`, `"schema":${schema}`),
-      );
-      expect(await main(['apply', marked, photo, '--out', folder])).toBe(1);
-      expect(failed.at(-1)).toContain('schema does not fit');
-    }
-  });
-
-  it('does not apply a plan whose coverage is missing', async () => {
-    const photo = await photoAt(join(folder, 'p.jpg'));
-    const picture = mark('picture', { file: 'hair.png', plate: 'gone' });
-    const area: Area = {
-      id: 'area',
-      name: 'Hair',
-      part: 'hair',
-      sitter: null,
-      inverted: false,
-      edgeCare: NO_EDGE_CARE,
-      marks: [picture],
-    };
-    const plan = await planFor(photo, { areas: [area], plan: [step('clear', { brighten: 0.5, clear: 1 })] });
-    expect(await main(['apply', plan, photo, '--out', join(folder, 'out')])).toBe(1);
-    expect(failed.at(-1)).toContain('the coverage of Hair cannot be used (it is missing from the plan');
-  });
-
-  it('does not say that nothing is off where nobody was found', async () => {
-    const photo = await photoAt(join(folder, 'p.jpg'));
-    expect(await main(['plan', photo, '--mend', '--out', join(folder, 'mend.json')])).toBe(1);
-    expect(failed.at(-1)).toContain('no face was found');
-    expect(await main(['check', photo])).toBe(0);
-    expect(said.at(-1)).toContain('no face was found');
-  }, 30_000);
-
-  it.each([
-    [['apply', 'p', 'a', '--out', 'o', '--quality', '0'], '--quality is a whole number from 1 to 100'],
-    [['read', 'a.jpg', '--at', ','], '--at wants X,Y'],
-    [['read', 'a.jpg', '--at', '5,'], '--at wants X,Y'],
-    [['read', 'a.jpg', '--sitter', '0'], '--sitter is a whole number from 1 on'],
-  ])('%j: %s', async (words, sentence) => {
-    expect(await main(words)).toBe(2);
-    expect(failed.join()).toContain(sentence);
-  });
-
-  it('goes on when nobody reads what it prints', async () => {
-    const photos = [await photoAt(join(folder, 'a.jpg')), await photoAt(join(folder, 'b.jpg'))];
-    await copyFile(photos[0]!, join(folder, 'c.jpg'));
-    const plan = await planFor(photos[0]!);
-    const out = join(folder, 'out');
-    const child = spawn(process.execPath, [
-      'cli/even-blush.mjs',
-      'apply',
-      plan,
-      ...photos,
-      join(folder, 'c.jpg'),
-      '--out',
-      out,
-    ]);
-    child.stdout.destroy();
-    let errors = '';
-    child.stderr.on('data', (text) => (errors += text));
-    expect(await new Promise((done) => child.on('exit', done))).toBe(0);
-    expect(errors).not.toContain('EPIPE');
-    expect((await readdir(out)).sort()).toEqual(['a.jpg', 'b.jpg', 'c.jpg']);
-  }, 30_000);
 });

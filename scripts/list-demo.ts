@@ -6,8 +6,10 @@ import { inspectPhotoFile } from '#core/formats/inspectPhotoFile';
 
 const folder = fileURLToPath(new URL('../demo/', import.meta.url));
 const FIRST = ['marit-flare.jpg', 'jonas-mixed.jpg', 'linnea-blotchy.jpg'];
-const rank = (file: string) =>
-  FIRST.includes(file) ? FIRST.indexOf(file) : file.startsWith('wren') ? 100 : 50;
+function rank(file: string): number {
+  if (FIRST.includes(file)) return FIRST.indexOf(file);
+  return file.startsWith('wren') ? 100 : 50;
+}
 const photos = readdirSync(folder)
   .filter((file) => file.endsWith('.jpg'))
   .sort((p, q) => rank(p) - rank(q) || p.localeCompare(q))

@@ -1,10 +1,8 @@
 import { WHOLE_PICTURE } from '#core/document/schema';
-import type { Photo, Sitting } from '#core/document/schema';
+import type { Photo } from '#core/document/schema';
 import { platesOf } from '#core/document/plates';
 import { CancelledError } from '#core/errors';
-import type { JpegDamage } from '#core/formats/jpegDamage';
 import type { PlanFile } from '#core/formats/planFile';
-import type { ReadSittingFile } from '#core/formats/sittingFile';
 import type { Triple } from '#core/colour/triple';
 import type { PartColours } from '#core/measure/partColours';
 import type { PlacedReading } from '#core/measure/placing';
@@ -19,7 +17,6 @@ import type {
   AnalystExchanges,
   AreaColours,
   CoverageLook,
-  FilesExchanges,
   FinderExchanges,
   OpenedPhoto,
   Piece,
@@ -27,6 +24,7 @@ import type {
   ResolvedAreas,
   Survey,
 } from './protocol';
+import { FileWorker } from './fileWorker';
 import { WorkerPort } from './workerPort';
 
 export type { CoverageLook, OpenedPhoto, Piece, Placement, Survey } from './protocol';
@@ -57,11 +55,8 @@ export class PictureWorkers {
   #pyramid: Pyramid | undefined;
   #lastOpened: OpenedPhoto | undefined;
   #finder: WorkerPort<FinderExchanges> | undefined;
-  readonly #files = new WorkerPort<FilesExchanges>({
-    start: () => new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' }),
-    onLost: () => undefined,
-    patienceMs: 2 * PATIENCE_MS,
-  });
+  /** looks into files, so that neither the page nor the picture waits for them */
+  readonly files = new FileWorker();
   /** names of the plates that the analyst holds */
   readonly #plates = new Set<string>();
 
@@ -327,30 +322,6 @@ export class PictureWorkers {
     if (plates.size > 0) await this.#analyst.call('plates', { plates });
   }
 
-  /** Where the data of a JPEG stop making sense; undefined when nothing is wrong with it. */
-  damage(file: Blob): Promise<JpegDamage | undefined> {
-    return this.#files.call('damage', { file });
-  }
-
-  /** Coverage 0..255 from a grey PNG. @throws {CoreError} document, when it is another picture */
-  readCoverage(file: Blob, width: number, height: number): Promise<Uint8Array> {
-    return this.#files.call('coverage', { file, width, height });
-  }
-
-  /** A sitting with the coverage that its marks name and its photos, as one file. */
-  packSitting(
-    sitting: Sitting,
-    plates: ReadonlyMap<string, Plate>,
-    photos: ReadonlyMap<string, Blob>,
-  ): Promise<Blob> {
-    return this.#files.call('pack', { sitting, plates, photos });
-  }
-
-  /** @throws {CoreError} document, when it is something else */
-  unpackSitting(file: Blob): Promise<ReadSittingFile> {
-    return this.#files.call('unpack', { file });
-  }
-
   /** All ready-made coverage that is known of the photo in use, by name. */
   heldPlates(): Promise<ReadonlyMap<string, Plate>> {
     return this.#analyst.call('heldPlates', undefined);
@@ -365,7 +336,7 @@ export class PictureWorkers {
 
   dispose(): void {
     this.#finder?.dispose();
-    this.#files.dispose();
+    this.files.dispose();
     this.#analyst.dispose();
     for (const renderer of this.#renderers) renderer.dispose();
   }

@@ -23,19 +23,10 @@ export function drawCoverage(
         out[o + 3] = 255;
         continue;
       }
-      const ink =
-        style === 'dimmed'
-          ? DIMMING * (255 - value)
-          : style === 'ground'
-            ? 255 - value
-            : lineInk(
-                data,
-                width,
-                i,
-                column,
-                row,
-                style === 'hatch' ? firstColumn + column + firstRow + row : undefined,
-              );
+      const hatchPlace = style === 'hatch' ? firstColumn + column + firstRow + row : undefined;
+      const lines = style === 'hatch' || style === 'outline';
+      const shade = (style === 'dimmed' ? DIMMING : 1) * (255 - value);
+      const ink = lines ? lineInk(data, width, i, column, row, hatchPlace) : shade;
       if (ink === 0) continue;
       out[o] = red;
       out[o + 1] = green;
@@ -59,5 +50,6 @@ function lineInk(
   const beside =
     (column > 0 && data[i - 1]! > 127 !== value > 127) || (row > 0 && data[i - width]! > 127 !== value > 127);
   if (beside) return 230;
-  return hatchPlace === undefined ? 0 : hatchPlace % HATCH_PERIOD < HATCH_WIDTH ? 0.62 * value : 0.06 * value;
+  if (hatchPlace === undefined) return 0;
+  return hatchPlace % HATCH_PERIOD < HATCH_WIDTH ? 0.62 * value : 0.06 * value;
 }

@@ -39,7 +39,8 @@ export function ladderScale(
   lightness: readonly [number, number],
 ): LadderScale {
   const mean = values.reduce((sum, value) => sum + value / values.length, 0);
-  const centre = quantity === 'saturation' ? mean : skin ? 30 : (values[0] ?? 30);
+  const hue = skin ? 30 : (values[0] ?? 30);
+  const centre = quantity === 'saturation' ? mean : hue;
   const farthest = Math.max(
     0,
     ...values.map((value) => Math.abs(quantity === 'hue' ? hueDeltaDegrees(centre, value) : value - centre)),
@@ -95,9 +96,14 @@ export function ladderValueAt({ quantity, width, centre, reach }: LadderScale, x
   return quantity === 'hue' ? wrapDegrees(rounded) : rounded;
 }
 
+function tickOf(reach: number): number {
+  if (reach > 90) return 60;
+  return reach > 40 ? 20 : TICK;
+}
+
 /** Ticks every 10 degrees or percent, or fewer where that were crowded. */
 export function ladderTicks(scale: LadderScale): number[] {
-  const every = scale.reach > 90 ? 60 : scale.reach > 40 ? 20 : TICK;
+  const every = tickOf(scale.reach);
   const first = Math.ceil((scale.centre - scale.reach) / every) * every;
   return Array.from(
     { length: Math.floor((scale.centre + scale.reach - first) / every) + 1 },

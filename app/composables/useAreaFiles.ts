@@ -37,7 +37,7 @@ export function useAreaFiles() {
     const file = files[0];
     if (!open || !chosen || !file) return;
     try {
-      const coverage8 = await workers.readCoverage(file, open.width, open.height);
+      const coverage8 = await workers.files.readCoverage(file, open.width, open.height);
       const plate = crypto.randomUUID();
       await storePlate(plate, { region: wholeRegion(open.width, open.height), coverage8 }).catch((error) =>
         notices.problem(error),

@@ -29,7 +29,7 @@ export function useImport() {
   }
 
   async function importFile(file: File, known: readonly Photo[]): Promise<Photo | undefined> {
-    const damage = workers.damage(file);
+    const damage = workers.files.damage(file);
     const { sha256, pyramid } = await workers.open(file.name, file);
     const before = known.find(({ id }) => id === sha256);
     if (before && (await isPhotoStored(sha256))) {
@@ -48,7 +48,7 @@ export function useImport() {
     return undefined;
   }
 
-  function sayDamage(name: string, damage: Awaited<ReturnType<typeof workers.damage>>): void {
+  function sayDamage(name: string, damage: Awaited<ReturnType<typeof workers.files.damage>>): void {
     if (!damage) return;
     // Where the data are only found not to add up at their end, the place says nothing.
     const place =

@@ -12,5 +12,8 @@ export function useLookChoice() {
 export function useLook() {
   const choice = useLookChoice();
   const dark = usePreferredDark();
-  return computed(() => (choice.value === 'system' ? (dark.value ? 'dark' : 'light') : choice.value));
+  return computed(() => {
+    if (choice.value !== 'system') return choice.value;
+    return dark.value ? 'dark' : 'light';
+  });
 }

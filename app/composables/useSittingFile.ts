@@ -43,7 +43,7 @@ export function useSittingFile() {
         if (file && bytes <= MOST_PHOTO_BYTES) photos.set(photo.id, file);
         else left++;
       }
-      const packed = await workers.packSitting(toRaw(document), await collectPlates(), photos);
+      const packed = await workers.files.packSitting(toRaw(document), await collectPlates(), photos);
       const name = `${document.name.replace(/[^\p{L}\p{N}]+/gu, '-')}-sitting.zip`;
       saveBlob(packed, name);
       notices.say(
@@ -57,7 +57,7 @@ export function useSittingFile() {
   /** Makes a sitting of a file. @returns its id, undefined when it could not be read */
   async function openFile(file: File): Promise<string | undefined> {
     try {
-      const read = await workers.unpackSitting(file);
+      const read = await workers.files.unpackSitting(file);
       for (const [name, plate] of read.plates) await storePlate(name, plate);
       for (const { id, file: name } of read.sitting.photos) {
         const bytes = read.photos.get(id);

@@ -30,7 +30,8 @@ export function ciede2000(first: Triple, second: Triple): number {
 
   const lMean = (first[0] + second[0]) / 2;
   const cMean = (c1 + c2) / 2;
-  const hMean = grey ? h1 + h2 : Math.abs(h1 - h2) <= 180 ? (h1 + h2) / 2 : wrapDegrees((h1 + h2 + 360) / 2);
+  const between = Math.abs(h1 - h2) <= 180 ? (h1 + h2) / 2 : wrapDegrees((h1 + h2 + 360) / 2);
+  const hMean = grey ? h1 + h2 : between;
   const t =
     1 -
     0.17 * cosDegrees(hMean - 30) +

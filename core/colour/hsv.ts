@@ -22,12 +22,7 @@ export function convertSrgbEncodedToHsv([red, green, blue]: Triple): Hsv {
   const value = Math.max(red, green, blue);
   const spread = value - Math.min(red, green, blue);
   if (spread < GREY_SPREAD) return { hueDegrees: undefined, saturation: 0, value };
-  const sextant =
-    value === red
-      ? (green - blue) / spread
-      : value === green
-        ? (blue - red) / spread + 2
-        : (red - green) / spread + 4;
+  const sextant = sextantOf(red, green, blue, value, spread);
   return { hueDegrees: wrapDegrees(sextant * 60), saturation: spread / value, value };
 }
 
@@ -38,4 +33,10 @@ export function convertHsvToSrgbEncoded({ hueDegrees = 0, saturation, value }: H
     return value - value * saturation * Math.max(0, Math.min(k, 4 - k, 1));
   };
   return [channel(5), channel(3), channel(1)];
+}
+
+/** Where the hue lies, in sixths of the circle from red. */
+function sextantOf(red: number, green: number, blue: number, most: number, spread: number): number {
+  if (most === red) return (green - blue) / spread;
+  return most === green ? (blue - red) / spread + 2 : (red - green) / spread + 4;
 }

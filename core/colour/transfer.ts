@@ -28,9 +28,9 @@ const ENCODE_TABLE = Uint8Array.from({ length: ENCODE_STEPS + 1 }, (_, i) =>
   Math.floor(encodeSrgb(i / ENCODE_STEPS) * 255 + 0.5),
 );
 /** Smallest linear value that rounds to each code: between table entries, where at most one lies, it decides exactly. */
-const CODE_EDGES = Float64Array.from({ length: 257 }, (_, code) =>
-  code === 0 ? -Infinity : code === 256 ? Infinity : decodeSrgb((code - 0.5) / 255),
-);
+const CODE_EDGES = Float64Array.from({ length: 257 }, (_, code) => decodeSrgb((code - 0.5) / 255));
+CODE_EDGES[0] = -Infinity;
+CODE_EDGES[256] = Infinity;
 
 /**
  * Rounds linear light to the nearest 8-bit sRGB code; `encodeSrgb8(SRGB8_TO_LINEAR[c]) === c`.

@@ -20,18 +20,19 @@ export const LONGEST_SIDE = 65_535;
  */
 export function inspectPhotoFile(file: string, bytes: Uint8Array): PhotoFileFacts {
   if (bytes.length === 0) throw new PhotoFileError(file, 'empty');
-  const facts = isPng(bytes)
-    ? inspectPng(file, bytes)
-    : startsWith(bytes, [0xff, 0xd8, 0xff])
-      ? inspectJpeg(file, bytes)
-      : undefined;
-  if (!facts) throw new PhotoFileError(file, 'not-a-photo');
+  const facts = inspectByBeginning(file, bytes);
   if (facts.width === 0 || facts.height === 0) throw new PhotoFileError(file, 'zero-size');
   if (Math.max(facts.width, facts.height) > LONGEST_SIDE)
     throw new PhotoFileError(file, 'too-long', { width: facts.width, height: facts.height });
   if (facts.width * facts.height > MOST_PIXELS)
     throw new PhotoFileError(file, 'too-many-pixels', { width: facts.width, height: facts.height });
   return facts;
+}
+
+function inspectByBeginning(file: string, bytes: Uint8Array): PhotoFileFacts {
+  if (isPng(bytes)) return inspectPng(file, bytes);
+  if (startsWith(bytes, [0xff, 0xd8, 0xff])) return inspectJpeg(file, bytes);
+  throw new PhotoFileError(file, 'not-a-photo');
 }
 
 function startsWith(bytes: Uint8Array, signature: readonly number[]): boolean {

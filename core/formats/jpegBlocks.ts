@@ -67,11 +67,7 @@ export function scanOf(
     );
   }).filter((component) => component !== undefined);
   const [from, to, bits] = segment.subarray(1 + 2 * count) as unknown as [number, number, number];
-  const alone = components.length === 1 ? components[0] : undefined;
-  const first = components[0];
-  const unitsAcross = alone ? alone.columns : first ? first.paddedColumns / first.across : 0;
-  const unitsDown = alone ? alone.rows : first ? first.paddedRows / first.down : 0;
-  const unitRows = alone ? alone.blockRows : first ? first.blockRows * first.down : 8;
+  const { unitsAcross, unitsDown, unitRows } = unitsOf(components);
   const { height, progressive } = frame;
   return {
     height,
@@ -85,6 +81,18 @@ export function scanOf(
     unitsAcross,
     unitRows,
   };
+}
+
+/** A component alone is coded block by block, several together in units that hold some blocks of each (A.2). */
+function unitsOf([first, ...others]: readonly Component[]): {
+  unitsAcross: number;
+  unitsDown: number;
+  unitRows: number;
+} {
+  if (!first) return { unitsAcross: 0, unitsDown: 0, unitRows: 8 };
+  const { columns, rows, blockRows, across, down, paddedColumns, paddedRows } = first;
+  if (others.length === 0) return { unitsAcross: columns, unitsDown: rows, unitRows: blockRows };
+  return { unitsAcross: paddedColumns / across, unitsDown: paddedRows / down, unitRows: blockRows * down };
 }
 
 /**

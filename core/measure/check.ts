@@ -86,13 +86,8 @@ function hueFinding({ pixels, coverage }: AreaInput, wanted: Corridor | undefine
   const corridor = corridorFor(hues.get('middle'), wanted);
   const rungs = [...hues].map(([rung, hueDegrees]) => {
     const off = degreesOffRange(hueDegrees, corridor[rung]);
-    return {
-      rung,
-      hueDegrees,
-      off,
-      target:
-        off > 0 ? corridor[rung].to - inward(off) : off < 0 ? corridor[rung].from + inward(off) : hueDegrees,
-    };
+    const inside = off > 0 ? corridor[rung].to - inward(off) : corridor[rung].from + inward(off);
+    return { rung, hueDegrees, off, target: off === 0 ? hueDegrees : inside };
   });
   return rungs.some(({ off }) => Math.abs(off) >= LEAST_HUE) ? { is: 'hue', rungs } : undefined;
 }

@@ -64,7 +64,7 @@ export function evaluateGuided(
           blue * guideOfLinear(source.data[3 * o + 2]!) +
           offset,
       );
-      out[o] = value < 0 ? 0 : value > 1 ? 1 : value;
+      out[o] = Math.min(1, Math.max(0, value));
     }
   }
 }

@@ -86,7 +86,8 @@ function foldLine(
 }
 
 function clampIndex(index: number, size: number): number {
-  return index < 0 ? 0 : index >= size ? size - 1 : index;
+  if (index < 0) return 0;
+  return index >= size ? size - 1 : index;
 }
 
 function boxWeights(start: number, length: number, outSize: number, size: number): BoxWeights {

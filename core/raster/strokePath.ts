@@ -153,7 +153,7 @@ class Squares {
       for (let column = left, i = row * width + left; column < right; column++, i++) {
         const x = column + 0.5 - x0;
         const share = (x * dx + y * dy) / lengthSquared;
-        const along = share < 0 ? 0 : share > 1 ? 1 : share;
+        const along = Math.min(1, Math.max(0, share));
         const offX = x - along * dx;
         const offY = y - along * dy;
         const squared = offX * offX + offY * offY;
@@ -175,7 +175,7 @@ function distanceToPiece({ from, to }: Piece, x: number, y: number): number {
   const dx = to[0] - from[0];
   const dy = to[1] - from[1];
   const share = ((x - from[0]) * dx + (y - from[1]) * dy) / (dx * dx + dy * dy || 1);
-  const along = share < 0 ? 0 : share > 1 ? 1 : share;
+  const along = Math.min(1, Math.max(0, share));
   const offX = x - from[0] - along * dx;
   const offY = y - from[1] - along * dy;
   return Math.sqrt(offX * offX + offY * offY);

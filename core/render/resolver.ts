@@ -17,6 +17,8 @@ import { wholeRegion } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import { areaBounds, areaCoverage, combineMarks } from './areaCoverage';
+import { Cache } from './cache';
+import { coveredBox } from './coveredBox';
 import type { CoverageSource } from './areaCoverage';
 import { namedAreas } from './namedAreas';
 import type { NamedAreas } from './namedAreas';
@@ -30,7 +32,6 @@ import type { ResolvedArea, ResolvedPlan, ResolvedStep } from './resolved';
 const SEEK_LONG_SIDE = 512;
 const MEASURE_LONG_SIDE = 1024;
 const MEAN_LONG_SIDE = 256;
-const MOST_CACHED = 64;
 const STRIP_ROWS = 256;
 
 /** A reading's colours, linear sRGB, outliers dropped. */
@@ -253,30 +254,8 @@ export class Resolver {
   measuringRegion(area: ResolvedArea): Region {
     return this.#regions.get(area.key, () => {
       const whole = wholeRegion(this.pyramid.width, this.pyramid.height, SEEK_LONG_SIDE);
-      const { width, height, data } = this.#renderer.coverage(area.key, whole);
-      let left = width;
-      let right = -1;
-      let top = height;
-      let bottom = -1;
-      for (let i = 0; i < data.length; i++) {
-        if (data[i] === 0) continue;
-        const column = i % width;
-        const row = (i - column) / width;
-        left = Math.min(left, column);
-        right = Math.max(right, column);
-        top = Math.min(top, row);
-        bottom = row;
-      }
-      if (right < 0) return wholeRegion(this.pyramid.width, this.pyramid.height, 8);
-      const step = whole.width / width;
-      const x = Math.max(0, Math.floor((left - 1) * step));
-      const y = Math.max(0, Math.floor((top - 1) * step));
-      const box = wholeRegion(
-        Math.min(whole.width, Math.ceil((right + 2) * step)) - x,
-        Math.min(whole.height, Math.ceil((bottom + 2) * step)) - y,
-        MEASURE_LONG_SIDE,
-      );
-      return { ...box, x, y };
+      const box = coveredBox(this.#renderer.coverage(area.key, whole), whole, MEASURE_LONG_SIDE);
+      return box ?? wholeRegion(this.pyramid.width, this.pyramid.height, 8);
     });
   }
 
@@ -363,18 +342,5 @@ export class Resolver {
   #patch(reading: Reading, plan: ResolvedPlan): Float32Array | undefined {
     const region = patchRegion(reading, this.pyramid);
     return region && trimPatch(this.#renderer.render(plan, region).data);
-  }
-}
-
-/** Keeps the latest values by key. */
-class Cache<T> {
-  readonly #values = new Map<string, T>();
-
-  get(key: string, make: () => T): T {
-    const value = this.#values.has(key) ? this.#values.get(key)! : make();
-    this.#values.delete(key);
-    this.#values.set(key, value);
-    if (this.#values.size > MOST_CACHED) this.#values.delete(this.#values.keys().next().value!);
-    return value;
   }
 }

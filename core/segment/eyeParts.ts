@@ -99,13 +99,12 @@ function partsOf({ window, corners: [outer, inner], opening, fit }: Look): EyePa
     whites[i] = opening[i]! * (1 - disc);
   }
   keepWhite(window, whites);
-  return {
-    window,
-    opening,
-    iris,
-    whites,
-    unsure: tall < HALF_CLOSED ? 'half-closed' : fit.edge < WEAK_EDGE ? 'weak-edge' : undefined,
-  };
+  return { window, opening, iris, whites, unsure: doubtOf(tall, fit.edge) };
+}
+
+function doubtOf(tall: number, edge: number): EyeParts['unsure'] {
+  if (tall < HALF_CLOSED) return 'half-closed';
+  return edge < WEAK_EDGE ? 'weak-edge' : undefined;
 }
 
 /** The opening to the lids' edges: landmarks miss them by up to a tenth of the eye, most often the lower one. `core` leaves out where upper lashes hang. */
@@ -170,5 +169,5 @@ function keepWhite({ oklab }: FeatureWindow, whites: Float32Array): void {
 }
 
 function clamp(value: number): number {
-  return value < 0 ? 0 : value > 1 ? 1 : value;
+  return Math.min(1, Math.max(0, value));
 }

@@ -4,17 +4,18 @@ import type { Plate } from '../raster/plate';
 import { wholeRegion } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { browParts } from './browParts';
+import { commonBackground } from './commonBackground';
+import type { Ground } from './commonBackground';
 import { detectFaces } from './detectFaces';
 import { eyesParts } from './eyeParts';
 import { faceFrame, faceToImage, imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import { faceLandmarks } from './faceLandmarks';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
-import { divideHead, headDistance } from './headClasses';
+import { divideHead } from './headClasses';
 import type { HeadClasses } from './headClasses';
 import { looksLikeHat } from './hatDoubt';
-import { headGrid, headView, personMap, pixelCentre, SMALL_LONG_SIDE } from './headGrid';
-import type { PersonMap } from './headGrid';
+import { headGrid, headView, personMap, SMALL_LONG_SIDE } from './headGrid';
 import { BROW_LOOPS, EYE_LOOPS, FACE_OVAL, LIPS_OUTER } from './landmarkGroups';
 import type { FoundPartName } from '../document/foundPartNames';
 import { mouthParts } from './mouthParts';
@@ -155,45 +156,12 @@ function partsOf(
   return parts;
 }
 
-/** The background as one sitter's surroundings show it, and the silhouette beyond them. */
-interface Ground {
-  readonly frame: FaceFrame;
-  readonly region: Region;
-  readonly background: Float32Array;
-  readonly person: PersonMap;
-}
-
-/** As the view of the sitter who is nearest says; no person beyond their surroundings. */
 function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart | undefined {
   if (grounds.length === 0) return undefined;
   const region = wholeRegion(pyramid.width, pyramid.height, BACKGROUND_LONG_SIDE);
-  const coverage = new Float32Array(region.outWidth * region.outHeight);
-  for (let row = 0, i = 0; row < region.outHeight; row++) {
-    for (let column = 0; column < region.outWidth; column++, i++) {
-      const point = pixelCentre(region, column, row);
-      let sum = 0;
-      let weights = 0;
-      for (const ground of grounds) {
-        const weight =
-          grounds.length === 1 ? 1 : Math.exp(-headDistance(ground.frame, point).toHead / MEETING) + 1e-30;
-        sum += weight * groundAt(ground, point);
-        weights += weight;
-      }
-      coverage[i] = sum / weights;
-    }
-  }
-  return foundPart('background', region, coverage, undefined);
+  return foundPart('background', region, commonBackground(region, grounds), undefined);
 }
 const BACKGROUND_LONG_SIDE = 1400;
-/** Over this distance from one sitter to the next, in face widths, views go over into each other. */
-const MEETING = 0.12;
-
-function groundAt({ region, background, person }: Ground, [x, y]: LandmarkPoint): number {
-  const column = Math.floor(((x - region.x) * region.outWidth) / region.width);
-  const row = Math.floor(((y - region.y) * region.outHeight) / region.height);
-  const inside = column >= 0 && row >= 0 && column < region.outWidth && row < region.outHeight;
-  return inside ? background[row * region.outWidth + column]! : 1 - person([x, y]);
-}
 
 /** The face's own skin ends at the jaw and before the ear; upward it goes on to the hairline. */
 function facePolygon({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {

@@ -48,9 +48,10 @@ function drawnHead(size: number) {
     // Strands run outward beyond the cap, two pixels wide, every eight pixels.
     const strand =
       Math.max(0, 1 - Math.abs(((((Math.atan2(y, x) * 95) % 8) + 8) % 8) - 4) / 2) * Number(head < 1.25);
-    const cover = y > 60 ? 0 : face < 1 ? 0 : head < 1 ? 1 : strand;
-    const ground: Class =
-      face < 1 || (Math.abs(x) < 22 && y > 40 && y < 95) ? 'skin' : y > 90 ? 'clothes' : 'background';
+    const grown = head < 1 ? 1 : strand;
+    const cover = y > 60 || face < 1 ? 0 : grown;
+    const behind: Class = y > 90 ? 'clothes' : 'background';
+    const ground: Class = face < 1 || (Math.abs(x) < 22 && y > 40 && y < 95) ? 'skin' : behind;
     const noise = 1 + 0.06 * ((((i * 7919) % 101) - 50) / 50);
     const rough = cover > 0 ? 1 + 0.5 * Math.sin(i * 1.7) : 1;
     hair[i] = cover;

@@ -6,6 +6,7 @@ import type { HeadClass, HeadClasses } from './headClasses';
 import type { HeadGrid } from './headGrid';
 import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn } from './mixingLines';
 import { shrinkPlane } from './planes';
+import { GROUNDS, clamp01, shareOver } from './strandShares';
 
 const GUIDE_RADIUS = 3;
 const GUIDE_EPSILON = 1e-4;
@@ -22,53 +23,16 @@ const LOOKS = 2;
 /** Radius in pixels over which the first look tells the second where hair is, and how far it is believed. */
 const TOLD_RADIUS = 4;
 const TOLD = 0.5;
-/** Window that tells how deep inside the hair a place lies, in face widths, and the share of hair in it from which on it is deep. */
+/** Window that tells how deep inside the hair a place lies, in face widths. */
 const DEEP_REACH = 0.06;
-const DEEP_FROM = 0.9;
-/** How far the classes may be off in the band; deep inside, where a strand that shines is no hole, it is the ground's own doubt. */
-const CLASS_DOUBT = 0.25;
 /** Standard deviations of the ground that are not yet a strand, of the mean of nine pixels. */
 const GROUND_NOISE = 0.6;
 /** Share of hair about a place from which on single pixels are believed. */
 const AMONG_HAIR = 0.15;
-/** Share of hair about a place from which on it counts as beside the hair. */
-const BESIDE = 0.05;
-/** On skin and cloth, hair is no lone line: share of hair about a place up to which it is doubted. */
-const LONE = 0.2;
-
 /** Share from which on a class is sure; how far about it may be mixed, in face widths, and the share of sure places there from which on all of it counts. */
 const SURE = 0.8;
 const HAZE_REACH = 0.04;
 const HAZE = 0.03;
-/** Steps at which powers are looked up. */
-const POWER_STEPS = 1023;
-
-/**
- * What hair lies over: how far a pixel's own colour may be off whatever its spread, how far the classes may be
- * off deep inside, and the powers by which a pixel's and a class's share count. Skin and cloth under the first
- * strands lie in their shade and look like more hair than there is.
- */
-const GROUNDS = [
-  { name: 'skin', noise: 0.3, deepDoubt: 0.05, ownPower: powers(2.6), classPower: powers(2), open: false },
-  {
-    name: 'clothes',
-    noise: 0.15,
-    deepDoubt: 0.05,
-    ownPower: powers(1.5),
-    classPower: powers(1.5),
-    open: false,
-  },
-  { name: 'background', noise: 0.03, deepDoubt: 0.2, ownPower: powers(1), classPower: powers(4), open: true },
-  {
-    name: 'others',
-    noise: 0.15,
-    deepDoubt: 0.05,
-    ownPower: powers(1.5),
-    classPower: powers(1.5),
-    open: false,
-  },
-] as const;
-
 /**
  * Brings the classes of a head to a finer raster: along the photo's edges everywhere, and in a band about
  * the hair by how each pixel's colour mixes from hair and ground near it, so that single strands have
@@ -168,68 +132,53 @@ function takeStrands(
         mixingLine(hair, colours[HEAD_CLASSES.indexOf(name)]!, cell, own);
     });
     for (const i of band) mixed[i] = placeOn(lines, lineOf(grounds.first[cells[i]!]!, i), fine.data, i);
-    for (const i of band) {
-      const cell = cells[i]!;
-      const first = grounds.first[cell]!;
-      const line = lineOf(first, i);
-      const secondly = grounds.secondShare[cell]!;
-      if (lines[line + 4] === Infinity) continue;
-      // Away from the hair a strand must stand out from what the ground does by itself.
-      const away = 1 - clamp01(within[cell]! / AMONG_HAIR);
-      const seen =
-        away > 0 ? clamp01(meanOfNine(mixed, i, width) / (GROUND_NOISE * lines[line + 5]! + 0.02) - 1) : 1;
-      const place = {
-        near: near[cell]!,
-        within: within[cell]!,
-        gate: 1 - away * (1 - seen),
-        prior: prior[i]!,
-      };
-      let share = shareOver(GROUNDS[first]!, mixed[i]!, lines, line, place);
-      if (secondly > 0) {
-        const second = grounds.second[cell]!;
-        const other = lineOf(second, i);
-        if (lines[other + 4] !== Infinity)
-          share +=
-            secondly *
-            (shareOver(GROUNDS[second]!, placeOn(lines, other, fine.data, i), lines, other, place) - share);
-      }
-      setHair(refined, i, share, refined[GROUNDS[first]!.name]);
-    }
+    const places = { cells, near, within, grounds, lines, mixed, prior, lineOf, fine, width };
+    for (const i of band) takeStrand(i, places, refined);
   }
 }
 
-/** What the surroundings say of a pixel: share of hair near and close by, whether a strand would be seen, and the class's own share. */
-interface Surroundings {
-  readonly near: number;
-  readonly within: number;
-  readonly gate: number;
-  readonly prior: number;
+/** What is known of the places in the band about the hair, by pixel or by cell. */
+interface StrandPlaces {
+  readonly cells: Int32Array;
+  readonly near: Float32Array;
+  readonly within: Float32Array;
+  readonly grounds: ReturnType<typeof groundsOf>;
+  readonly lines: Float32Array;
+  readonly mixed: Float32Array;
+  readonly prior: Float32Array;
+  readonly lineOf: (ground: number, i: number) => number;
+  readonly fine: LinearRaster;
+  readonly width: number;
 }
 
-/**
- * A pixel's share of hair over one ground: its own colour and its class, weighed by how far either may be off (means
- * weighed by their inverse variances; the spread of a mixture goes with its shares).
- * @see Chuang, Curless, Salesin, Szeliski 2001, "A Bayesian approach to digital matting", from memory
- */
-function shareOver(
-  { noise, deepDoubt, ownPower, classPower, open }: (typeof GROUNDS)[number],
-  mixed: number,
-  lines: Float32Array,
-  line: number,
-  { near, within, gate, prior }: Surroundings,
-): number {
-  const own = clamp01(mixed);
-  const byHair = own * lines[line + 4]!;
-  const byGround = (1 - own) * lines[line + 5]!;
-  const variance = byHair * byHair + byGround * byGround + noise * noise;
-  const deep = clamp01((within - DEEP_FROM) / (1 - DEEP_FROM));
-  const doubt = (CLASS_DOUBT + deep * (deepDoubt - CLASS_DOUBT)) ** 2;
-  const beside = open ? 1 : clamp01(near / BESIDE);
-  const share =
-    (classPower[Math.round(POWER_STEPS * clamp01(prior))]! * variance +
-      ownPower[Math.round(POWER_STEPS * own)]! * gate * beside * doubt) /
-    (variance + doubt);
-  return (open ? 1 : clamp01(within / LONE)) * share;
+/** Gives one pixel its share of hair, over the ground about it or over two where they meet. */
+function takeStrand(i: number, places: StrandPlaces, refined: HeadClasses): void {
+  const { cells, near, within, grounds, lines, mixed, prior, lineOf, fine, width } = places;
+  const cell = cells[i]!;
+  const first = grounds.first[cell]!;
+  const line = lineOf(first, i);
+  const secondly = grounds.secondShare[cell]!;
+  if (lines[line + 4] === Infinity) return;
+  // Away from the hair a strand must stand out from what the ground does by itself.
+  const away = 1 - clamp01(within[cell]! / AMONG_HAIR);
+  const seen =
+    away > 0 ? clamp01(meanOfNine(mixed, i, width) / (GROUND_NOISE * lines[line + 5]! + 0.02) - 1) : 1;
+  const place = {
+    near: near[cell]!,
+    within: within[cell]!,
+    gate: 1 - away * (1 - seen),
+    prior: prior[i]!,
+  };
+  let share = shareOver(GROUNDS[first]!, mixed[i]!, lines, line, place);
+  if (secondly > 0) {
+    const second = grounds.second[cell]!;
+    const other = lineOf(second, i);
+    if (lines[other + 4] !== Infinity)
+      share +=
+        secondly *
+        (shareOver(GROUNDS[second]!, placeOn(lines, other, fine.data, i), lines, other, place) - share);
+  }
+  setHair(refined, i, share, refined[GROUNDS[first]!.name]);
 }
 
 /** The ground about each cell, the next strongest, and its share where both are near. */
@@ -294,12 +243,8 @@ function dropHaze(
     const dropped = own[i]! * (1 - clamp01(sure[cells[i]!]! / HAZE));
     if (dropped === 0) continue;
     own[i]! -= dropped;
-    const to =
-      others[i]! > Math.max(background[i]!, other[i]!)
-        ? others
-        : background[i]! > other[i]!
-          ? background
-          : other;
+    const ground = background[i]! > other[i]! ? background : other;
+    const to = others[i]! > ground[i]! ? others : ground;
     to[i]! += dropped;
   }
 }
@@ -331,15 +276,6 @@ function pureLabels(refined: HeadClasses): Uint8Array {
     for (let i = 0; i < labels.length; i++) if (shares[i]! > PURE) labels[i] = n;
   });
   return labels;
-}
-
-/** Powers of 0..1, as looking them up is quicker. */
-function powers(exponent: number): Float32Array {
-  return Float32Array.from({ length: POWER_STEPS + 1 }, (_, i) => (i / POWER_STEPS) ** exponent);
-}
-
-function clamp01(value: number): number {
-  return Math.min(1, Math.max(0, value));
 }
 
 /** Gives a pixel its share of hair; what it had besides shares the rest as before. */

@@ -19,7 +19,13 @@ function drawnEye() {
     const open = Math.abs(y - 100) < 28 && Math.abs(x - 150) < 75;
     const glint = Math.abs(x - 138) < 6 && Math.abs(y - 90) < 6;
     const noise = ((i * 7919) % 9) - 4;
-    const code = !open ? 150 : glint ? 250 : distance < 14 ? 20 : distance < 34 ? 90 : 205;
+    const rings = [
+      [!open, 150],
+      [glint, 250],
+      [distance < 14, 20],
+      [distance < 34, 90],
+    ] as const;
+    const code = rings.find(([here]) => here)?.[1] ?? 205;
     data.set([code + noise, code + noise, code + noise, 255], 4 * i);
     opening[i] = open ? 1 : 0;
   }

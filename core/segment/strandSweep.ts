@@ -58,9 +58,10 @@ export function sweepStrands(
   const fine = sampleRegion(pyramid, region);
   const prior = before(region);
   const band = bandOf(sweeps, region);
-  const labels = Uint8Array.from(prior, (value, i) =>
-    value > SURE_HAIR ? HAIR : value < SURE_GROUND && band[i] === 0 ? GROUND : NO_CLASS,
-  );
+  const labels = Uint8Array.from(prior, (value, i) => {
+    if (value > SURE_HAIR) return HAIR;
+    return value < SURE_GROUND && band[i] === 0 ? GROUND : NO_CLASS;
+  });
   // Where the sweep leaves no ground beside it, what lies within it must tell.
   if (!labels.includes(GROUND)) prior.forEach((value, i) => value < SURE_GROUND && (labels[i] = GROUND));
   if (!labels.includes(HAIR) || !labels.includes(GROUND)) return undefined;

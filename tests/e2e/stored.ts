@@ -39,12 +39,12 @@ function inStorage(
         request.onsuccess = () => {
           const transaction = request.result.transaction(name, what === 'all' ? 'readonly' : 'readwrite');
           const store = transaction.objectStore(name);
-          const asked =
-            what === 'all'
-              ? store.getAll()
-              : what === 'put'
-                ? store.put(given)
-                : store.delete(given as string);
+          const doings = {
+            all: () => store.getAll(),
+            put: () => store.put(given),
+            delete: () => store.delete(given as string),
+          };
+          const asked: IDBRequest = doings[what]();
           transaction.oncomplete = () => {
             request.result.close();
             resolve(asked.result);

@@ -1,3 +1,4 @@
+import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { ciede2000 } from '#core/colour/ciede2000';
 import { cielabLightnessOfLuminance, convertSrgbLinearToCielabD50 } from '#core/colour/cielab';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
@@ -85,4 +86,17 @@ export function softIou(first: Uint8Array, second: Uint8Array): number {
     most += Math.max(value, second[i]!);
   });
   return least / most;
+}
+
+/** Departures of OKLab a/L and b/L from their mean: root of the mean square. */
+export function oklabSpread(pixels: Float32Array): number {
+  const ratios = Array.from({ length: pixels.length / 3 }, (_, i) =>
+    convertSrgbLinearToOklab([pixels[3 * i]!, pixels[3 * i + 1]!, pixels[3 * i + 2]!]),
+  ).map(([l, a, b]) => [a / l, b / l] as const);
+  const [meanA, meanB] = [0, 1].map(
+    (c) => ratios.reduce((sum, ratio) => sum + ratio[c as 0 | 1], 0) / ratios.length,
+  ) as [number, number];
+  return Math.sqrt(
+    ratios.reduce((sum, [a, b]) => sum + (a - meanA) ** 2 + (b - meanB) ** 2, 0) / ratios.length,
+  );
 }

@@ -30,12 +30,10 @@ const LABEL_GAP = 22;
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const skin = computed(() => isSkin(props.part));
 const unit = computed(() => (props.quantity === 'hue' ? '°' : ' %'));
-const valueOf = (rung: LadderRung) =>
-  rung.hsvHueDegrees === undefined
-    ? undefined
-    : props.quantity === 'hue'
-      ? rung.hsvHueDegrees
-      : 100 * hsvSaturationOfSrgbLinear(rung.srgbLinear);
+function valueOf({ hsvHueDegrees, srgbLinear }: LadderRung): number | undefined {
+  if (hsvHueDegrees === undefined || props.quantity === 'hue') return hsvHueDegrees;
+  return 100 * hsvSaturationOfSrgbLinear(srgbLinear);
+}
 const shares = (ladder: Ladder) => (props.quantity === 'hue' ? ladder : ladder.saturation);
 const scale = computed(() =>
   ladderScale(
@@ -159,7 +157,7 @@ function drag(event: PointerEvent, rung: Rung): void {
 }
 
 function nudge(event: KeyboardEvent, rung: Rung, now: number, direction: number): void {
-  const moved = now + direction * (event.shiftKey ? 5 : event.altKey ? 0.1 : 1);
+  const moved = now + direction * nudgeOf(event, 5);
   emit('target', rung, props.quantity === 'hue' ? (moved + 360) % 360 : Math.min(100, Math.max(0, moved)));
 }
 </script>

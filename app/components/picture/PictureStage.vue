@@ -21,14 +21,12 @@ const region = computed(() => visibleRegion(view, props.photo));
 const showsBefore = computed(() => bench.holdingBefore || bench.split !== undefined);
 /** A deep colour of the chosen hue for lines; what is dimmed goes to black. */
 function lookOf(style: CoverageLook['style']): CoverageLook {
+  if (style === 'dimmed') return { style, rgb: [0, 0, 0] };
+  const deep = convertHsvToSrgbEncoded({ hueDegrees: bench.hatchHue, saturation: 1, value: 0.44 });
   const encoded =
     style === 'ground'
       ? [1, 3, 5].map((at) => Number.parseInt(bench.groundColour.slice(at, at + 2), 16))
-      : style === 'dimmed'
-        ? [0, 0, 0]
-        : convertHsvToSrgbEncoded({ hueDegrees: bench.hatchHue, saturation: 1, value: 0.44 }).map((channel) =>
-            Math.round(255 * channel),
-          );
+      : deep.map((channel) => Math.round(255 * channel));
   return { style, rgb: encoded as unknown as CoverageLook['rgb'] };
 }
 
@@ -111,11 +109,8 @@ function draw(): void {
   asked = 0;
   const width = Math.max(1, Math.round(view.width * view.devicePixels));
   const height = Math.max(1, Math.round(view.height * view.devicePixels));
-  const beforeUpTo = bench.holdingBefore
-    ? Infinity
-    : bench.split === undefined
-      ? 0
-      : Math.round(bench.split * width);
+  const divided = bench.split === undefined ? 0 : Math.round(bench.split * width);
+  const beforeUpTo = bench.holdingBefore ? Infinity : divided;
   const { left, top, zoom, devicePixels } = view;
   void painter?.draw({ width, height }, { left, top, zoom, devicePixels }, beforeUpTo).catch(() => undefined);
 }
@@ -134,9 +129,10 @@ const clippedWords = computed(() => {
   return shares && `Clipped, % of what is in sight. At white: ${words(0)}. At black: ${words(3)}.`;
 });
 
-const state = computed(() =>
-  props.opening ? `Opening ${props.opening} …` : busy.value ? 'Computing …' : undefined,
-);
+const state = computed(() => {
+  if (props.opening) return `Opening ${props.opening} …`;
+  return busy.value ? 'Computing …' : undefined;
+});
 </script>
 
 <template>

@@ -55,8 +55,10 @@ const others = computed(() => offers.value.filter(({ apt }) => !apt));
               :class="active ? 'bg-paper' : ''"
               @click="addStep(offer.kind, offer.parameters)"
             >
-              <span class="text-[13px] font-medium">{{ offer.label }}</span
-              ><span class="block text-[12px] leading-tight text-quiet">{{ offer.help }}</span>
+              <span class="text-[13px] font-medium">{{ offer.label }}</span><span
+                class="block text-[12px] leading-tight text-quiet"
+                >{{ offer.help }}</span
+              >
             </button>
           </MenuItem>
         </MenuItems>

@@ -45,7 +45,7 @@ function commit(): void {
 function nudge(event: KeyboardEvent, direction: number): void {
   event.preventDefault();
   commit();
-  put(model.value + direction * props.step * (event.shiftKey ? 10 : event.altKey ? 0.1 : 1));
+  put(model.value + direction * props.step * nudgeOf(event, 10));
 }
 
 function scrub(down: PointerEvent): void {

@@ -7,13 +7,16 @@ const props = defineProps<{ part: Part | undefined; chosen: string | null }>();
 const emit = defineEmits<{ choose: [colour: string] }>();
 
 const colours = computed(() => paletteOf(props.part));
-const columns = computed(() =>
-  paletteNameOf(props.part) === 'hair' ? HAIR_LEVELS.length : paletteNameOf(props.part) === 'lips' ? 5 : 6,
-);
+/** By the palette's name: how its colours are laid out. */
+const LAYOUTS: Readonly<Record<string, { readonly columns: number; readonly rows: number }>> = {
+  hair: { columns: HAIR_LEVELS.length, rows: 5 },
+  lips: { columns: 5, rows: 3 },
+};
+const layout = computed(() => LAYOUTS[paletteNameOf(props.part)] ?? { columns: 6, rows: 1 });
+const columns = computed(() => layout.value.columns);
 /** Levels run across and tones downward, lips likewise by depth and temperature. */
 const ordered = computed(() => {
-  const name = paletteNameOf(props.part);
-  const rows = name === 'hair' ? 5 : name === 'lips' ? 3 : 1;
+  const { rows } = layout.value;
   const grid = colours.value.slice(0, rows > 1 ? rows * columns.value : undefined);
   const rest = colours.value.slice(grid.length);
   return rows > 1

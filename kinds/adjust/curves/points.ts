@@ -66,13 +66,10 @@ export function joinCrease(
     };
     return {
       ...parameters,
-      pairs: parameters.pairs.flatMap((pair, i) =>
-        i === Math.min(first.pair!, second.pair!)
-          ? [joined]
-          : i === first.pair || i === second.pair
-            ? []
-            : [pair],
-      ),
+      pairs: parameters.pairs.flatMap((pair, i) => {
+        if (i === Math.min(first.pair!, second.pair!)) return [joined];
+        return i === first.pair || i === second.pair ? [] : [pair];
+      }),
     };
   }
   // A point by hand gives way to a pair; two by hand meet in the middle.

@@ -46,13 +46,12 @@ useStepDrag(
   (held, { quantity, up }) => {
     const within = (value: number, most: number) =>
       Math.round(1000 * Math.min(most, Math.max(-most, value))) / 1000;
+    const [field, most] = (
+      { hue: ['turn', 180], saturation: ['saturation', 1], lightness: ['lightness', 2] } as const
+    )[quantity];
     const moved = held.map(({ share, change }) => ({
       ...change,
-      ...(quantity === 'hue'
-        ? { turn: within(change.turn + share * up * PER_PIXEL.hue, 180) }
-        : quantity === 'saturation'
-          ? { saturation: within(change.saturation + share * up * PER_PIXEL.saturation, 1) }
-          : { lightness: within(change.lightness + share * up * PER_PIXEL.lightness, 2) }),
+      [field]: within(change[field] + share * up * PER_PIXEL[quantity], most),
     }));
     model.value = {
       changes: [

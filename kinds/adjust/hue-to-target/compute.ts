@@ -68,7 +68,8 @@ export function compileHueToTarget(
     const grey = solveTurnToHsvHue(mean, 0) === undefined;
     const hue = grey ? null : wanted.hue;
     const held = hue !== null && parameters.keeps === 'saturation' ? start : null;
-    const saturation = grey ? null : wanted.saturation === null ? held : wanted.saturation / 100;
+    const wantedSaturation = wanted.saturation === null ? held : wanted.saturation / 100;
+    const saturation = grey ? null : wantedSaturation;
     const luminance = wanted.lightness === null ? null : luminanceOfCielabLightness(wanted.lightness);
     if (
       lightness <= 0 ||

@@ -103,7 +103,7 @@ function movePixels(pixels: Float32Array, count: number, { cosines, sines, gains
     const lightness = T0 * l + T1 * m + T2 * s;
     const a = A0 * l + A1 * m + A2 * s;
     const b = B0 * l + B1 * m + B2 * s;
-    const place = lightness <= 0 ? 0 : lightness >= REACH ? STEPS : lightness * (STEPS / REACH);
+    const place = Math.min(STEPS, Math.max(0, lightness * (STEPS / REACH)));
     const step = place | 0;
     const part = place - step;
     const cos = cosines[step]! + part * (cosines[step + 1]! - cosines[step]!);

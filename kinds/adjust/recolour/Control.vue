@@ -51,11 +51,10 @@ const beyond = computed(
 function typed(event: Event): void {
   const field = event.target as HTMLInputElement;
   const named = namedColour(field.value, paletteNameOf(props.part));
-  fault.value = named
-    ? named.beyond
-      ? `“${field.value}” is more colourful than sRGB; the nearest, ${named.colour}, is taken.`
-      : undefined
-    : `“${field.value}” is neither a colour such as #6d7a63 nor a name of the palette.`;
+  fault.value = undefined;
+  if (!named) fault.value = `“${field.value}” is neither a colour such as #6d7a63 nor a name of the palette.`;
+  else if (named.beyond)
+    fault.value = `“${field.value}” is more colourful than sRGB; the nearest, ${named.colour}, is taken.`;
   if (named) choose(named.colour);
   field.value = model.value.colour ?? '';
 }

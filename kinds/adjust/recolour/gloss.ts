@@ -43,7 +43,12 @@ export function whiteIn(gloss: Gloss, red: number, green: number, blue: number):
 /** Of the strongest and the weakest channel, what cannot be the body's own ratio; of a grey body, what exceeds twice its luminance. */
 function amount({ high, low, most, least }: Gloss, red: number, green: number, blue: number): number {
   if (high === low) return luminanceOfSrgbLinear([red, green, blue]) - least;
-  const strong = high === 0 ? red : high === 1 ? green : blue;
-  const weak = low === 0 ? red : low === 1 ? green : blue;
+  const strong = channel(high, red, green, blue);
+  const weak = channel(low, red, green, blue);
   return (weak * most - strong * least) / (most - least);
+}
+
+function channel(n: number, red: number, green: number, blue: number): number {
+  if (n === 0) return red;
+  return n === 1 ? green : blue;
 }

@@ -40,11 +40,8 @@ export const outlineHandles: MarkHandles<OutlineParameters> = {
     const node = parameters.pieces[piece]?.[n];
     if (!node) return parameters;
     // Shift pulls a pair of handles out of a node; on a handle it moves that one alone.
-    const moved = side
-      ? pullHandle(node, side, to, shift)
-      : shift
-        ? pullHandle(node, 'out', to, false)
-        : shiftNode(node, to.x - node.x, to.y - node.y);
+    const whole = shift ? pullHandle(node, 'out', to, false) : shiftNode(node, to.x - node.x, to.y - node.y);
+    const moved = side ? pullHandle(node, side, to, shift) : whole;
     return withNode(parameters, piece, n, moved);
   },
   remove: (parameters, name) => {

@@ -10,7 +10,8 @@ const GROUND = [0.35, 0.37, 0.4];
 const truth = Float32Array.from({ length: SIDE * SIDE }, (_, i) => {
   const x = i % SIDE;
   const y = Math.floor(i / SIDE);
-  return x < 60 ? 1 : y % 16 < 3 && x < 120 ? 0.9 - 0.5 * ((x - 60) / 60) : 0;
+  const strand = y % 16 < 3 && x < 120 ? 0.9 - 0.5 * ((x - 60) / 60) : 0;
+  return x < 60 ? 1 : strand;
 });
 /** A made-up noise of about one code, the same each time. */
 const noise = (n: number) => 0.006 * Math.sin(n * 78.233 + 43758.5453 * Math.sin(n * 12.9898));

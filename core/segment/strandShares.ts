@@ -1,0 +1,80 @@
+/** Share of hair about a place from which on it lies deep inside. */
+const DEEP_FROM = 0.9;
+/** How far the classes may be off in the band; deep inside, where a strand that shines is no hole, it is the ground's own doubt. */
+const CLASS_DOUBT = 0.25;
+/** Share of hair about a place from which on it counts as beside the hair. */
+const BESIDE = 0.05;
+/** On skin and cloth, hair is no lone line: share of hair about a place up to which it is doubted. */
+const LONE = 0.2;
+
+/** Steps at which powers are looked up. */
+const POWER_STEPS = 1023;
+
+/**
+ * What hair lies over: how far a pixel's own colour may be off whatever its spread, how far the classes may be
+ * off deep inside, and the powers by which a pixel's and a class's share count. Skin and cloth under the first
+ * strands lie in their shade and look like more hair than there is.
+ */
+export const GROUNDS = [
+  { name: 'skin', noise: 0.3, deepDoubt: 0.05, ownPower: powers(2.6), classPower: powers(2), open: false },
+  {
+    name: 'clothes',
+    noise: 0.15,
+    deepDoubt: 0.05,
+    ownPower: powers(1.5),
+    classPower: powers(1.5),
+    open: false,
+  },
+  { name: 'background', noise: 0.03, deepDoubt: 0.2, ownPower: powers(1), classPower: powers(4), open: true },
+  {
+    name: 'others',
+    noise: 0.15,
+    deepDoubt: 0.05,
+    ownPower: powers(1.5),
+    classPower: powers(1.5),
+    open: false,
+  },
+] as const;
+
+/** What the surroundings say of a pixel: share of hair near and close by, whether a strand would be seen, and the class's own share. */
+export interface Surroundings {
+  readonly near: number;
+  readonly within: number;
+  readonly gate: number;
+  readonly prior: number;
+}
+
+/**
+ * A pixel's share of hair over one ground: its own colour and its class, weighed by how far either may be off (means
+ * weighed by their inverse variances; the spread of a mixture goes with its shares).
+ * @see Chuang, Curless, Salesin, Szeliski 2001, "A Bayesian approach to digital matting", from memory
+ */
+export function shareOver(
+  { noise, deepDoubt, ownPower, classPower, open }: (typeof GROUNDS)[number],
+  mixed: number,
+  lines: Float32Array,
+  line: number,
+  { near, within, gate, prior }: Surroundings,
+): number {
+  const own = clamp01(mixed);
+  const byHair = own * lines[line + 4]!;
+  const byGround = (1 - own) * lines[line + 5]!;
+  const variance = byHair * byHair + byGround * byGround + noise * noise;
+  const deep = clamp01((within - DEEP_FROM) / (1 - DEEP_FROM));
+  const doubt = (CLASS_DOUBT + deep * (deepDoubt - CLASS_DOUBT)) ** 2;
+  const beside = open ? 1 : clamp01(near / BESIDE);
+  const share =
+    (classPower[Math.round(POWER_STEPS * clamp01(prior))]! * variance +
+      ownPower[Math.round(POWER_STEPS * own)]! * gate * beside * doubt) /
+    (variance + doubt);
+  return (open ? 1 : clamp01(within / LONE)) * share;
+}
+
+/** Powers of 0..1, as looking them up is quicker. */
+function powers(exponent: number): Float32Array {
+  return Float32Array.from({ length: POWER_STEPS + 1 }, (_, i) => (i / POWER_STEPS) ** exponent);
+}
+
+export function clamp01(value: number): number {
+  return Math.min(1, Math.max(0, value));
+}

@@ -1,0 +1,46 @@
+import type { Sitting } from '#core/document/schema';
+import type { JpegDamage } from '#core/formats/jpegDamage';
+import type { ReadSittingFile } from '#core/formats/sittingFile';
+import type { Plate } from '#core/raster/plate';
+import type { FilesExchanges } from './protocol';
+import { WorkerPort } from './workerPort';
+
+/** Packing a sitting of a gigabyte takes its time. */
+const PATIENCE_MS = 120_000;
+
+/** The worker that looks into files. */
+export class FileWorker {
+  readonly #port = new WorkerPort<FilesExchanges>({
+    start: () => new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' }),
+    onLost: () => undefined,
+    patienceMs: PATIENCE_MS,
+  });
+
+  /** Where the data of a JPEG stop making sense; undefined when nothing is wrong with it. */
+  damage(file: Blob): Promise<JpegDamage | undefined> {
+    return this.#port.call('damage', { file });
+  }
+
+  /** Coverage 0..255 from a grey PNG. @throws {CoreError} document, when it is another picture */
+  readCoverage(file: Blob, width: number, height: number): Promise<Uint8Array> {
+    return this.#port.call('coverage', { file, width, height });
+  }
+
+  /** A sitting with the coverage that its marks name and its photos, as one file. */
+  packSitting(
+    sitting: Sitting,
+    plates: ReadonlyMap<string, Plate>,
+    photos: ReadonlyMap<string, Blob>,
+  ): Promise<Blob> {
+    return this.#port.call('pack', { sitting, plates, photos });
+  }
+
+  /** @throws {CoreError} document, when it is something else */
+  unpackSitting(file: Blob): Promise<ReadSittingFile> {
+    return this.#port.call('unpack', { file });
+  }
+
+  dispose(): void {
+    this.#port.dispose();
+  }
+}
