@@ -26,7 +26,7 @@ describe('what the command line writes', () => {
     expect((await readdir(join(at.folder, 'own'))).sort()).toEqual(['p-2.jpg', 'p.jpg']);
   });
 
-  it('gives photos of one name in one at.folder a number each', async () => {
+  it('gives photos of one name in one folder a number each', async () => {
     const photos = [
       await photoAt(join(at.folder, 'a', 'p.jpg')),
       await photoAt(join(at.folder, 'b', 'p.jpg'), '#405060'),
@@ -62,7 +62,7 @@ describe('what the command line writes', () => {
     expect((await readdir(other)).sort()).toEqual(['p-2.jpg', 'p.jpg']);
   });
 
-  it('a plan is not written onto a file that is none, and makes the at.folder that it goes into', async () => {
+  it('a plan is not written onto a file that is none, and makes the folder that it goes into', async () => {
     const photo = await photoAt(join(at.folder, 'p.jpg'));
     const mask = join(at.folder, 'mask.png');
     await sharp({ create: { width: 60, height: 40, channels: 3, background: '#fff' } })

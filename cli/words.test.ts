@@ -11,14 +11,14 @@ import { main } from './main';
 const at = commandLine();
 
 describe('what the command line says', () => {
-  it('names the at.folder that is not there, not the photo', async () => {
+  it('names the folder that is not there, not the photo', async () => {
     const photo = await photoAt(join(at.folder, 'p.jpg'));
     const blocked = join(at.folder, 'file');
     await writeFile(blocked, 'a file');
     expect(await main(['apply', await planFor(at.folder, photo), photo, '--out', join(blocked, 'out')])).toBe(
       1,
     );
-    expect(at.failed.at(-1)).toContain(`${join(blocked, 'out')}: a file stands where a at.folder is needed`);
+    expect(at.failed.at(-1)).toContain(`${join(blocked, 'out')}: a file stands where a folder is needed`);
   });
 
   it('prints JSON when the plan is missing, is none, or begins with a byte-order mark', async () => {

@@ -166,7 +166,7 @@ export const useSitting = defineStore('sitting', () => {
     );
   }
 
-  /** Stores and lets go. With `dropping`, what could not be stored is given up. */
+  /** Stores what there is to store, and lets go. */
   async function close(): Promise<void> {
     endGesture();
     await save();
@@ -193,7 +193,6 @@ export const useSitting = defineStore('sitting', () => {
     endGesture,
     cancelGesture,
     save,
-    saveSoon,
     storeAnew,
     becomeCopy,
     isGone,
