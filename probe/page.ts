@@ -18,6 +18,7 @@ const ARGUMENTS = [
   '--enable-unsafe-swiftshader',
 ];
 const KILLS = 100;
+const DAB_MS = 60;
 const IMPORTS = 10;
 const DAMAGED = 200;
 
@@ -129,6 +130,8 @@ async function killedTabs(browser: Browser, address: string): Promise<Finding> {
         box.y + box.height * (0.4 + 0.2 * next()),
       );
       done.push(performance.now());
+      // As quick as a hand can be.
+      await page.waitForTimeout(DAB_MS);
     }
     const killedAt = performance.now();
     const session = await context.newCDPSession(page);

@@ -29,6 +29,8 @@ export const useSitting = defineStore('sitting', () => {
   const setAside = shallowRef<readonly SetAside[]>([]);
   let stored: Stored = NOT_STORED;
   let timer: ReturnType<typeof setTimeout> | undefined;
+  /** when the first change was made that is not stored yet */
+  let unsavedSince = 0;
   let saving: Promise<void> = Promise.resolve();
   /** a drag in progress: everything since its start becomes one checkpoint, and is stored when it has ended */
   const gesture = shallowRef<{ readonly label: string; readonly before: Sitting }>();
@@ -115,9 +117,16 @@ export const useSitting = defineStore('sitting', () => {
     return moved.label;
   }
 
+  /** Timers come late while a hand is quick: what has waited long enough is stored with the next change. */
   function saveSoon(): void {
     saved.value = false;
-    timer ??= setTimeout(() => void save(), SAVE_AFTER_MS);
+    if (timer !== undefined && performance.now() - unsavedSince > SAVE_AFTER_MS) {
+      void save();
+      return;
+    }
+    if (timer !== undefined) return;
+    unsavedSince = performance.now();
+    timer = setTimeout(() => void save(), SAVE_AFTER_MS);
   }
 
   /** Writes now, as it was before a gesture in progress. A refusal is said and tried again with the next change. */
