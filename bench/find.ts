@@ -1,4 +1,4 @@
-import type { FoundPartName } from '#core/document/foundPartNames';
+import type { FoundPartName } from '#core/document/foundParts';
 import type { Pyramid } from '#core/raster/pyramid';
 import { findParts } from '#core/segment/findParts';
 import type { FoundPeople } from '#core/segment/findParts';

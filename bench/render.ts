@@ -1,3 +1,4 @@
+import { makeStep } from '#core/document/make';
 import { NO_TARGETS } from '#kinds/adjust/hue-to-target/schema';
 import { RECOLOUR_DEFAULTS } from '#kinds/adjust/recolour/schema';
 import { spawnSync } from 'node:child_process';
@@ -71,15 +72,9 @@ function sixSteps(): Photo {
       ['clothes', 'hue-to-target', { ...NO_TARGETS, hue: { light: null, middle: 210, shade: null } }],
       ['skin', 'recolour', { ...RECOLOUR_DEFAULTS, colour: '#d9a892' }],
     ] as const
-  ).map(([areaId, kind, parameters], i) => ({
-    id: `s${i}`,
-    kind,
-    version: 1,
-    parameters,
-    areaId,
-    strength: 1,
-    on: true,
-  }));
+  ).map(([areaId, kind, parameters], i) =>
+    makeStep(KINDS.adjusts.get(kind)!, parameters, { id: `s${i}`, areaId }),
+  );
   return { ...newPhoto({ id: '0'.repeat(64), file: 'large.png', ...LARGE }), areas, plan };
 }
 

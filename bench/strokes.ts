@@ -1,4 +1,5 @@
-import type { FoundPartName } from '#core/document/foundPartNames';
+import { makeMark } from '#core/document/make';
+import type { FoundPartName } from '#core/document/foundParts';
 import { NO_EDGE_CARE } from '#core/document/schema';
 import type { Area, Mark } from '#core/document/schema';
 import type { Pyramid } from '#core/raster/pyramid';
@@ -163,7 +164,7 @@ const FACE_LINES = [
 ] as const;
 
 function mark(kind: string, mode: Mark['mode'], parameters: Mark['parameters'], n: number): Mark {
-  return { id: `m${n}`, kind, version: KINDS.marks.get(kind)!.version, mode, on: true, parameters };
+  return makeMark(KINDS.marks.get(kind)!, parameters, { id: `m${n}`, mode });
 }
 
 function areaOf(marks: readonly Mark[]): Area {

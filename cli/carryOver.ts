@@ -1,7 +1,9 @@
 import { WHOLE_PICTURE } from '#core/document/schema';
 import type { Area, Photo } from '#core/document/schema';
-import { carryFade } from '#core/document/carryFade';
+import type { JsonObject } from '#core/document/kinds';
 import { newPhoto } from '#core/document/commands';
+import type { MarkKind } from '#core/render/kinds';
+import { KINDS } from '#kinds/registry.gen';
 import { CommandError } from '#core/errors';
 import type { Plate } from '#core/raster/plate';
 import { findInto } from './openPlan';
@@ -31,13 +33,13 @@ export async function carryOver(
   const warnings: string[] = [];
   if (found.photo.sitters.length === 0) throw new CommandError('nobody');
   const areas = plan.areas.map((area): Area => {
-    const built = area.marks.some(({ kind }) => kind === 'area')
+    const built = area.marks.some((mark) => kindOf(mark).names)
       ? builtMarks(area, plan, found.photo)
       : undefined;
     if (built) return { ...area, marks: built, sitter: null };
     const marks = foundMarks(area, plan, found.photo);
     if (marks.length === 0) warnings.push(`${area.name} could not be found here; its steps are left out`);
-    else if (area.marks.some(({ kind }) => kind !== 'found-part' && kind !== 'picture'))
+    else if (area.marks.some((mark) => kindOf(mark).carry !== 'anew'))
       warnings.push(`${area.name}: marks drawn by hand stay with their own photo`);
     return { ...area, marks, sitter: null };
   });
@@ -58,10 +60,14 @@ function builtMarks(area: Area, plan: Photo, found: Photo): Area['marks'] {
   const sitter = plan.sitters.find(({ id }) => id === area.sitter);
   const other = found.sitters.find(({ number }) => number === (sitter?.number ?? 1));
   return area.marks.flatMap((mark) => {
-    if (mark.kind === 'area') return [mark];
-    return sitter && other ? (carryFade(mark, sitter.face, other.face) ?? []) : [];
+    const { carry } = kindOf(mark);
+    if (carry === 'as-it-is') return [mark];
+    if (typeof carry !== 'function' || !sitter || !other) return [];
+    return [{ ...mark, parameters: carry(mark.parameters, sitter.face, other.face) as JsonObject }];
   });
 }
+
+const kindOf = ({ kind }: Area['marks'][number]): MarkKind => KINDS.marks.get(kind)!;
 
 /** The marks that find gave for an area's part: of the sitter with the same number, or of all where it was nobody's. */
 function foundMarks({ part, sitter }: Area, plan: Photo, found: Photo): Area['marks'] {

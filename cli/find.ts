@@ -1,7 +1,7 @@
 import { mkdir, readFile, readdir, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { stemOf } from '#core/document/names';
-import type { FoundPartName } from '#core/document/foundPartNames';
+import type { FoundPartName } from '#core/document/foundParts';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { rasterisePlate } from '#core/raster/plate';
 import type { Plate } from '#core/raster/plate';

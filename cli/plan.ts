@@ -2,19 +2,30 @@ import { randomUUID } from 'node:crypto';
 import { mkdir, open, writeFile } from 'node:fs/promises';
 import { basename, dirname } from 'node:path';
 import { newPhoto } from '#core/document/commands';
-import type { JsonObject } from '#core/document/kinds';
+import type { KindDefinition } from '#core/document/kinds';
+import { makeMark, makeStep } from '#core/document/make';
 import { PART_NAMES } from '#core/document/partNames';
 import { DOCUMENT_VERSION, NO_EDGE_CARE } from '#core/document/schema';
-import type { Area, Part, Photo, Step } from '#core/document/schema';
+import type { Area, Part, Photo } from '#core/document/schema';
 import { CommandError } from '#core/errors';
 import { decodeGreyPicture } from './greyPicture';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { namedColour } from '#core/formats/namedColour';
 import type { PlanFile } from '#core/formats/planFile';
 import { measurePartColours } from '#core/measure/partColours';
+import { wholeRegion } from '#core/raster/raster';
 import { checkPhoto } from '#core/render/checkPhoto';
 import { Resolver } from '#core/render/resolver';
+import { evenness } from '#kinds/adjust/evenness/index';
+import { NEUTRAL as NO_EVENNESS } from '#kinds/adjust/evenness/schema';
+import { hueToTarget } from '#kinds/adjust/hue-to-target/index';
+import { NO_TARGETS } from '#kinds/adjust/hue-to-target/schema';
+import { match } from '#kinds/adjust/match/index';
+import { NEUTRAL as NO_MATCH } from '#kinds/adjust/match/schema';
+import type { MatchParameters } from '#kinds/adjust/match/schema';
+import { recolour } from '#kinds/adjust/recolour/index';
 import { startRecolour } from '#kinds/adjust/recolour/schema';
+import { picture } from '#kinds/mark/picture/index';
 import { mendAll } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import type { PlanCommand } from './arguments';
@@ -48,28 +59,26 @@ export async function makePlan(
   await refuseForeign(command.out, outputs);
   const work = await openWork(path, command.mask, wantedParts(command), report);
   const notes: string[] = [];
-  const put = (part: Part, kind: string, parameters: JsonObject) => {
-    for (const area of areasOf(work.photo, part, command.sitter))
-      addStep(work, { kind, version: KINDS.adjusts.get(kind)!.version, areaId: area.id, parameters });
+  const put = <P>(part: Part, kind: KindDefinition<P>, parameters: NoInfer<P>) => {
+    const steps = areasOf(work.photo, part, command.sitter).map(({ id: areaId }) =>
+      makeStep(kind, parameters, { id: randomUUID(), areaId }),
+    );
+    work.photo = { ...work.photo, plan: [...work.photo.plan, ...steps] };
   };
-  if (command.matchSkin) put('skin', 'match', await matchTo(command.matchSkin, report));
-  if (command.skinHue)
-    put('skin', 'hue-to-target', {
-      hue: rungs(command.skinHue),
-      saturation: rungs(),
-      lightness: rungs(),
-      keeps: 'chroma',
-      more: [],
+  if (command.matchSkin) put('skin', match, await matchTo(command.matchSkin, report));
+  if (command.skinHue) {
+    const [light, middle, shade] = command.skinHue;
+    put('skin', hueToTarget, { ...NO_TARGETS, hue: { light: light!, middle: middle!, shade: shade! } });
+  }
+  if (command.evenness) {
+    const [hue, saturation, lightness] = command.evenness.map((percent) => percent / 100);
+    put('skin', evenness, {
+      ...NO_EVENNESS,
+      hue: hue!,
+      saturation: saturation!,
+      lightness: lightness!,
     });
-  if (command.evenness)
-    put('skin', 'evenness', {
-      hue: command.evenness[0]! / 100,
-      saturation: command.evenness[1]! / 100,
-      lightness: command.evenness[2]! / 100,
-      size: null,
-      blush: 0,
-      marks: 1,
-    });
+  }
   // Of nobody's skin nothing can be said, not that nothing is off.
   if (command.mend && work.photo.areas.length === 0) throw new CommandError('nobody');
   if (command.mend)
@@ -90,7 +99,7 @@ export async function makePlan(
     const named = namedColour(text, palette);
     if (!named) throw new CommandError('colour', text);
     if (named.beyond) notes.push(`${text} lies beyond sRGB; the nearest colour, ${named.colour}, is taken`);
-    put(part, 'recolour', startRecolour(part, named.colour));
+    put(part, recolour, startRecolour(part, named.colour));
   }
   const plan: PlanFile = { schema: DOCUMENT_VERSION, photo: work.photo, coverage: coverageOf(work) };
   await mkdir(dirname(command.out), { recursive: true });
@@ -125,14 +134,7 @@ export async function openWork(
     const coverage8 = await decodeGreyPicture(file, pyramid.width, pyramid.height);
     const plate = randomUUID();
     resolver.learnPlate(plate, {
-      region: {
-        x: 0,
-        y: 0,
-        width: pyramid.width,
-        height: pyramid.height,
-        outWidth: pyramid.width,
-        outHeight: pyramid.height,
-      },
+      region: wholeRegion(pyramid.width, pyramid.height),
       coverage8,
     });
     const area: Area = {
@@ -142,16 +144,7 @@ export async function openWork(
       sitter: null,
       inverted: false,
       edgeCare: NO_EDGE_CARE,
-      marks: [
-        {
-          id: randomUUID(),
-          kind: 'picture',
-          version: 1,
-          mode: 'add',
-          on: true,
-          parameters: { file: basename(file), plate },
-        },
-      ],
+      marks: [makeMark(picture, { file: basename(file), plate }, { id: randomUUID() })],
     };
     work.photo = { ...work.photo, areas: [...work.photo.areas, area] };
   }
@@ -195,22 +188,11 @@ function ofSitter(photo: Photo, id: string | null | undefined, number: number | 
   return number === undefined || !id || photo.sitters.find((sitter) => sitter.id === id)?.number === number;
 }
 
-function addStep(work: Work, step: Pick<Step, 'kind' | 'version' | 'areaId' | 'parameters'>): void {
-  work.photo = {
-    ...work.photo,
-    plan: [...work.photo.plan, { id: randomUUID(), strength: 1, on: true, ...step }],
-  };
-}
-
-function rungs([light, middle, shade]: readonly (number | null)[] = [null, null, null]): JsonObject {
-  return { light: light!, middle: middle!, shade: shade! };
-}
-
 /** The trend of another photo's skin, as a match takes it. */
 async function matchTo(
   { photo, mask }: NonNullable<PlanCommand['matchSkin']>,
   report: Report,
-): Promise<JsonObject> {
+): Promise<MatchParameters> {
   const other = await openWork(
     photo,
     mask ? [{ part: 'skin', file: mask }] : [],
@@ -220,7 +202,8 @@ async function matchTo(
   const [skin] = areasOf(other.photo, 'skin', undefined);
   const colours = measurePartColours(other.resolver.input(other.resolver.area(skin!, other.photo), []));
   if (!colours) throw new CommandError('no-part', 'skin');
-  return { to: { by: 'trend', name: other.opened.name, rows: colours.rows }, light: 1, colour: 1 };
+  const rows = colours.rows.map(([lightness, a, b]): [number, number, number] => [lightness, a, b]);
+  return { ...NO_MATCH, to: { by: 'trend', name: other.opened.name, rows } };
 }
 
 /** Coverage of every area that a step stands on, or that one of them names. */

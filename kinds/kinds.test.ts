@@ -1,8 +1,13 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
+import { makeMark, makeStep } from '#core/document/make';
+import { PARTS } from '#core/document/schema';
+import type { Area, Mark } from '#core/document/schema';
+import { stepOffers } from '#core/render/offers';
 import { applyStep } from '#core/render/applyStep';
 import { collectKinds } from '#core/render/kinds';
+import { mark, area as areaOf } from '../tests/fixtures/plans';
 import { KINDS } from './registry.gen';
 
 const folder = (family: string) => fileURLToPath(new URL(`./${family}`, import.meta.url));
@@ -113,6 +118,90 @@ describe('every kind', () => {
       expect(handles.lines(parameters).flat(2).every(Number.isFinite)).toBe(true);
     },
   );
+
+  const offered = [undefined, ...PARTS].map((part): Area | undefined => part && { ...areaOf([]), part });
+  const areas = offered.filter((entry) => entry !== undefined);
+
+  it.each(offered.map((open) => [open?.part ?? 'the whole picture', open] as const))(
+    'of adjust is offered for %s, with parameters that its schema accepts',
+    (_part, open) => {
+      const offers = stepOffers(KINDS, { area: open, areas });
+      expect(offers.map(({ kind }) => kind.id).sort()).toEqual([...KINDS.adjusts.keys()].sort());
+      for (const { kind, parameters } of offers)
+        expect(kind.parameters.safeParse(parameters).error, kind.id).toBeUndefined();
+      // What is apt stands before what is not.
+      const apt = offers.map((offer) => offer.apt);
+      expect(apt).toEqual(apt.toSorted((p, q) => Number(q) - Number(p)));
+      expect(apt[0]).toBe(true);
+    },
+  );
+
+  it('is made with its own version alone', () => {
+    const { adjusts, marks } = KINDS;
+    for (const kind of adjusts.values())
+      expect(makeStep(kind, kind.neutral, { id: 's', areaId: null })).toEqual({
+        id: 's',
+        kind: kind.id,
+        version: kind.version,
+        areaId: null,
+        strength: 1,
+        on: true,
+        parameters: kind.neutral,
+      });
+    const fade = makeMark(marks.get('round-fade')!, MARKS['round-fade'], { id: 'm', mode: 'limit' });
+    expect([fade.version, fade.mode, fade.on]).toEqual([1, 'limit', true]);
+  });
+
+  it('of mark has a key of its own where it is drawn', () => {
+    const keys = [...KINDS.marks.values()].flatMap(({ drawing }) => drawing?.key ?? []);
+    expect(new Set(keys).size).toBe(keys.length);
+    for (const key of keys) expect(key).toMatch(/^(Shift )?[A-Z]$/);
+  });
+
+  it('of mark is called by what it holds', () => {
+    const nameOf = ({ kind, parameters }: Mark) =>
+      KINDS.marks.get(kind)!.describe?.(parameters, (id) => (id === 'hair' ? 'Hair' : undefined));
+    const strokes = [{}, {}];
+    expect(
+      [
+        mark('edge-stroke', { strokes }),
+        mark('edge-stroke', { strokes: [{}] }),
+        mark('brush', { strokes }),
+        mark('strand-sweep', { strokes }),
+        mark('area', { areaId: 'hair' }),
+        mark('area', { areaId: 'gone' }),
+        mark('found-part', { part: 'iris-right' }),
+        mark('picture', { file: 'lips.png' }),
+        mark('ellipse', {}),
+      ].map(nameOf),
+    ).toEqual([
+      '2 strokes',
+      'stroke',
+      '2 brush strokes',
+      '2 sweeps',
+      'Hair',
+      'an area that is gone',
+      'found iris, right',
+      'lips.png',
+      undefined,
+    ]);
+  });
+
+  // The face is twice as large; its forehead's middle went from (150, 200) to (500, 100): by hand.
+  it.each([
+    [
+      'straight-fade',
+      { fromX: 150, fromY: 200, toX: 160, toY: 275 },
+      { fromX: 500, fromY: 100, toX: 520, toY: 250 },
+    ],
+    ['round-fade', { x: 150, y: 275, radius: 30, soft: 0.4 }, { x: 500, y: 250, radius: 60, soft: 0.4 }],
+  ])('of mark %s goes with the face to another photo', (id, parameters, there) => {
+    const { carry } = KINDS.marks.get(id)!;
+    const from = { x: 100, y: 200, width: 100, height: 150 };
+    const to = { x: 400, y: 100, width: 200, height: 300 };
+    expect(typeof carry === 'function' && carry(parameters, from, to)).toEqual(there);
+    expect(typeof carry === 'function' && carry(parameters, from, from)).toEqual(parameters);
+  });
 
   it('is known once', () => {
     const [kind] = KINDS.marks.values();

@@ -26,4 +26,34 @@ import { roundFade } from './mark/round-fade/index';
 import { straightFade } from './mark/straight-fade/index';
 import { strandSweep } from './mark/strand-sweep/index';
 
-export const KINDS = collectKinds([area, brush, colourReach, edgeStroke, ellipse, foundPart, lasso, lightReach, outline, picture, roundFade, straightFade, strandSweep], [balance, castTrim, clear, curves, evenness, families, hueToTarget, light, match, prepare, recolour, relief]);
+export const KINDS = collectKinds(
+  [
+    area,
+    brush,
+    colourReach,
+    edgeStroke,
+    ellipse,
+    foundPart,
+    lasso,
+    lightReach,
+    outline,
+    picture,
+    roundFade,
+    straightFade,
+    strandSweep,
+  ],
+  [
+    balance,
+    castTrim,
+    clear,
+    curves,
+    evenness,
+    families,
+    hueToTarget,
+    light,
+    match,
+    prepare,
+    recolour,
+    relief,
+  ],
+);

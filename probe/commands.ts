@@ -1,3 +1,4 @@
+import { makeStep } from '#core/document/make';
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { mkdir, mkdtemp, readFile, readdir, writeFile } from 'node:fs/promises';
@@ -6,7 +7,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { newPhoto } from '#core/document/commands';
 import { DOCUMENT_VERSION } from '#core/document/schema';
-import { KINDS } from '#kinds/registry.gen';
+import { clear } from '#kinds/adjust/clear/index';
 import { numbers } from './finding';
 import type { Finding } from './finding';
 
@@ -34,15 +35,7 @@ export async function* probeCommands(): AsyncGenerator<Finding> {
   const id = createHash('sha256')
     .update(await readFile(photo))
     .digest('hex');
-  const step = {
-    id: 's',
-    kind: 'clear',
-    version: KINDS.adjusts.get('clear')!.version,
-    parameters: { brighten: 0.5, clear: 1 },
-    areaId: null,
-    strength: 1,
-    on: true,
-  };
+  const step = makeStep(clear, { brighten: 0.5, clear: 1 }, { id: 's', areaId: null });
   const document = { ...newPhoto({ id, file: 'p.png', width: SIDES[0], height: SIDES[1] }), plan: [step] };
   await writeFile(plan, JSON.stringify({ schema: DOCUMENT_VERSION, photo: document, coverage: {} }));
   yield await ontoInputs(folder, photo, plan);

@@ -1,17 +1,13 @@
-/** Every key of the bench with what it does. Left hand at rest on the home row, letters from our own words. */
-export const BENCH_KEYS = [
-  { key: 'S', does: 'Stroke with edge finding', group: 'Marks' },
-  { key: 'P', does: 'Plain brush', group: 'Marks' },
-  { key: 'Q', does: 'Lasso: a loop drawn round something', group: 'Marks' },
-  {
-    key: 'X',
-    does: 'Outline: presses set corners, drags bend; Enter or the first node closes',
-    group: 'Marks',
-  },
-  { key: 'Shift S', does: 'Strand sweep along the edge of hair', group: 'Marks' },
-  { key: 'O', does: 'Ellipse from its centre (shift: circle)', group: 'Marks' },
-  { key: 'B / J', does: 'Colour reach, light reach', group: 'Marks' },
-  { key: 'Y / I', does: 'Straight fade, round fade', group: 'Marks' },
+import { DRAWN_KINDS } from '../tools/drawnKinds';
+
+export interface BenchKey {
+  readonly key: string;
+  readonly does: string;
+  readonly group: 'Marks' | 'Seeing' | 'Work';
+}
+
+/** Keys of the bench itself: left hand at rest on the home row, letters from our own words. */
+const OWN_KEYS: readonly BenchKey[] = [
   { key: 'A', does: 'Add or remove, in turn; shift while drawing does the other', group: 'Marks' },
   { key: 'C / V', does: 'Smaller or larger stroke and brush', group: 'Marks' },
   { key: 'Escape', does: 'Give up the drag, put the mark away, leave the part', group: 'Marks' },
@@ -30,4 +26,10 @@ export const BENCH_KEYS = [
   { key: 'E', does: 'Export', group: 'Work' },
   { key: 'Ctrl Z', does: 'Undo; with shift, redo', group: 'Work' },
   { key: '?', does: 'These keys', group: 'Work' },
-] as const;
+];
+
+/** Every key of the bench with what it does; those of the marks are told by their kinds. */
+export const BENCH_KEYS: readonly BenchKey[] = [
+  ...DRAWN_KINDS.map(({ drawing: { key, help } }): BenchKey => ({ key, does: help, group: 'Marks' })),
+  ...OWN_KEYS,
+];

@@ -12,9 +12,7 @@ const GRAIN_SATURATION = 0.5;
 function colourAt(
   { quantity }: LadderScale,
   across: number,
-  hue: number,
-  saturation: number,
-  value: number,
+  { hue, saturation, value }: { readonly hue: number; readonly saturation: number; readonly value: number },
 ): readonly number[] {
   return convertHsvToSrgbEncoded(
     quantity === 'hue'
@@ -32,7 +30,7 @@ export function drawLadderGround(context: CanvasRenderingContext2D, scale: Ladde
     const across = scale.centre - scale.reach + (2 * scale.reach * ((i % columns) + 0.5)) / columns;
     const lightness = scale.bright - ((scale.bright - scale.dark) * (Math.floor(i / columns) + 0.5)) / rows;
     const value = 0.12 + (0.88 * lightness) / 100;
-    const colour = colourAt(scale, across, hue, GROUND_SATURATION * (1 - 0.4 * value), value);
+    const colour = colourAt(scale, across, { hue, saturation: GROUND_SATURATION * (1 - 0.4 * value), value });
     ground.data.set([...colour.map((channel) => 255 * channel), 150], 4 * i);
   }
   const small = new OffscreenCanvas(columns, rows);
@@ -46,8 +44,7 @@ export function drawGrain(
   context: CanvasRenderingContext2D,
   scale: LadderScale,
   { density }: Pick<Ladder, 'density'>,
-  hue: number,
-  hollow: boolean,
+  { hue, hollow }: { readonly hue: number; readonly hollow: boolean },
 ): void {
   const random = sequence(7);
   const columns = density.length / LADDER_ROWS;
@@ -64,13 +61,11 @@ export function drawGrain(
         context.arc(x, y, hollow ? 1.5 : 1.3, 0, 2 * Math.PI);
         if (hollow) context.stroke();
         else {
-          const [red, green, blue] = colourAt(
-            scale,
-            column,
+          const [red, green, blue] = colourAt(scale, column, {
             hue,
-            GRAIN_SATURATION,
-            0.12 + 0.62 * (row / LADDER_ROWS),
-          );
+            saturation: GRAIN_SATURATION,
+            value: 0.12 + 0.62 * (row / LADDER_ROWS),
+          });
           context.fillStyle = `rgb(${255 * red!} ${255 * green!} ${255 * blue!})`;
           context.fill();
         }

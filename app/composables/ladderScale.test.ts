@@ -3,8 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { ladderScale, ladderTicks, ladderValueAt, ladderX, ladderY, spreadPlaces } from './ladderScale';
 
 const SIZE = { width: 304, height: 200 };
-const hue = (values: readonly number[], skin = true) => ladderScale('hue', SIZE, skin, values, [30, 85]);
-const saturation = (values: readonly number[]) => ladderScale('saturation', SIZE, true, values, [30, 85]);
+const hue = (values: readonly number[], skin = true) =>
+  ladderScale({ quantity: 'hue', size: SIZE, skin, values, lightness: [30, 85] });
+const saturation = (values: readonly number[]) =>
+  ladderScale({ quantity: 'saturation', size: SIZE, skin: true, values, lightness: [30, 85] });
 
 describe('the ladder’s scale', () => {
   it('shows skin from 0 to 60 degrees, wider where its hues lie beyond, and other parts about their own', () => {

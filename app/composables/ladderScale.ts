@@ -17,6 +17,19 @@ export interface LadderScale {
   readonly bright: number;
 }
 
+/** What the ladder's range is chosen by. */
+export interface LadderFacts {
+  readonly quantity: LadderQuantity;
+  /** CSS pixels */
+  readonly size: { readonly width: number; readonly height: number };
+  /** whether the part is skin */
+  readonly skin: boolean;
+  /** of the rungs: HSV hue in degrees, or HSV saturation in percent */
+  readonly values: readonly number[];
+  /** of the darkest and the lightest place, L* */
+  readonly lightness: readonly [number, number];
+}
+
 const WIDEST = 180;
 const LEAST = 30;
 const LEAST_SATURATION = 20;
@@ -29,15 +42,8 @@ const LEAST_SPAN = 30;
 /**
  * A range that holds what matters: of hue, skin between 0 and 60, other parts around their own hues; of saturation,
  * around the part's own.
- * @param values of the rungs
  */
-export function ladderScale(
-  quantity: LadderQuantity,
-  size: { width: number; height: number },
-  skin: boolean,
-  values: readonly number[],
-  lightness: readonly [number, number],
-): LadderScale {
+export function ladderScale({ quantity, size, skin, values, lightness }: LadderFacts): LadderScale {
   const mean = values.reduce((sum, value) => sum + value / values.length, 0);
   const hue = skin ? 30 : (values[0] ?? 30);
   const centre = quantity === 'saturation' ? mean : hue;

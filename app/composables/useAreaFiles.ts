@@ -1,8 +1,9 @@
 import { putMark } from '#core/document/commands';
+import { makeMark } from '#core/document/make';
 import { fitFileName } from '#core/document/names';
 import { CoreError } from '#core/errors';
 import { wholeRegion } from '#core/raster/raster';
-import { KINDS } from '#kinds/registry.gen';
+import { picture } from '#kinds/mark/picture/index';
 import { storePlate } from '../storage/plateStorage';
 import { saveBlob } from '../storage/saveBlob';
 
@@ -43,14 +44,11 @@ export function useAreaFiles() {
         notices.problem(error),
       );
       edit(`import ${fitFileName(file.name)}`, (before) =>
-        putMark(before, chosen.id, {
-          id: crypto.randomUUID(),
-          kind: 'picture',
-          version: KINDS.marks.get('picture')!.version,
-          mode: 'add',
-          on: true,
-          parameters: { file: fitFileName(file.name), plate },
-        }),
+        putMark(
+          before,
+          chosen.id,
+          makeMark(picture, { file: fitFileName(file.name), plate }, { id: crypto.randomUUID() }),
+        ),
       );
     } catch (error) {
       if (!(error instanceof CoreError) || error.code !== 'document') return notices.problem(error);

@@ -1,58 +1,56 @@
-import { useEventListener } from '@vueuse/core';
-import type { Overlay } from '../stores/bench';
+import { onKeyStroke, useEventListener } from '@vueuse/core';
+import { DRAWN_KINDS } from '../tools/drawnKinds';
 
-/** Radius steps of the size keys. */
-const SIZE_STEP = 1.2;
+/** A press with shift is named so; letters are written small otherwise. */
+const SHIFT = 'Shift ';
+/** Keys that go on while they are held. */
+const REPEATED = new Set(['c', 'v']);
 
 /** The keys of the bench, listed in benchKeys.ts. Not while something is typed or a dialog is open. */
 export function useBenchKeys(): void {
   const bench = useBench();
+  const drawing = useDrawing();
+  const seeing = useSeeing();
+  const questions = useQuestions();
   const view = useView();
   const sitting = useSitting();
-  const { photo, area, placeReadingsAlone } = useBenchPhoto();
+  const { photo, area } = useBenchPhoto();
+  const { placeReadingsAlone } = useReadings();
   const { check } = useCheck();
   const { find } = useFind();
 
+  const marks = DRAWN_KINDS.map(({ id, drawing: { key } }) => [
+    key.startsWith(SHIFT) ? key : key.toLowerCase(),
+    () => area.value && bench.edit(id),
+  ]);
   const presses: Readonly<Record<string, () => void>> = {
-    's': () => area.value && bench.edit('edge-stroke'),
-    'S': () => area.value && bench.edit('strand-sweep'),
-    'p': () => area.value && bench.edit('brush'),
-    'q': () => area.value && bench.edit('lasso'),
-    'x': () => area.value && bench.edit('outline'),
-    'o': () => area.value && bench.edit('ellipse'),
-    'b': () => area.value && bench.edit('colour-reach'),
-    'j': () => area.value && bench.edit('light-reach'),
-    'y': () => area.value && bench.edit('straight-fade'),
-    'i': () => area.value && bench.edit('round-fade'),
-    'a': () => (bench.takes = !bench.takes),
-    'c': () => (bench.radius = Math.max(0.5, bench.radius / SIZE_STEP)),
-    'v': () => (bench.radius = Math.min(2000, bench.radius * SIZE_STEP)),
-    'h': () => show('hatch'),
-    'g': () => show('grey'),
-    'l': () => show('outline'),
-    'm': () => show('dimmed'),
-    'u': () => show('ground'),
-    'w': () => (bench.holdingBefore = true),
-    'd': () => (bench.split = bench.split === undefined ? 0.5 : undefined),
+    ...Object.fromEntries(marks),
+    'a': () => (drawing.takes = !drawing.takes),
+    'c': () => drawing.resize(-1),
+    'v': () => drawing.resize(1),
+    'h': () => seeing.toggle('hatch'),
+    'g': () => seeing.toggle('grey'),
+    'l': () => seeing.toggle('outline'),
+    'm': () => seeing.toggle('dimmed'),
+    'u': () => seeing.toggle('ground'),
+    'w': () => (seeing.holdingBefore = true),
+    'd': () => seeing.toggleSplit(),
     'f': () => void find(),
     'z': () => (view.fitted ? view.zoomTo(view.fullZoom) : view.fit()),
     'r': () => void placeReadingsAlone(),
     'k': () => void check(),
     'n': nextArea,
-    'C': () => (bench.showsClipping = !bench.showsClipping),
+    'Shift C': () => (seeing.showsClipping = !seeing.showsClipping),
     'e': () => photo.value && (bench.exporting = true),
     '?': () => (bench.showingKeys = true),
     'Escape': leave,
   };
 
-  function show(overlay: Overlay): void {
-    bench.overlay = bench.overlay === overlay ? 'none' : overlay;
-  }
-
-  /** One thing at a time: the piece of an outline, the mark, the part with the way back to where the picture was. */
+  /** One thing at a time: the piece of an outline, what is in hand, the part with the way back to where the picture was. */
   function leave(): void {
-    if (bench.piece) bench.piece = undefined;
-    else if (bench.tool !== 'look') bench.tool = 'look';
+    if (drawing.piece) drawing.piece = undefined;
+    else if (questions.open) questions.giveUp();
+    else if (bench.tool !== 'look') bench.lookOnly();
     else {
       bench.choose(undefined);
       view.glideBack();
@@ -65,34 +63,30 @@ export function useBenchKeys(): void {
     if (areas.length > 0) bench.choose(areas[(at + 1) % areas.length]!.id);
   }
 
-  useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    if (isTyping(event.target) || bench.exporting || bench.showingKeys || bench.comparing || bench.borrowing)
-      return;
-    // Everything else that Enter does is left to what has the focus.
-    if (event.key === 'Enter' && bench.piece) {
-      event.preventDefault();
-      bench.piece = undefined;
-      return;
-    }
-    const plain = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-    const upper = event.key.toUpperCase();
-    const key = event.shiftKey && presses[upper] ? upper : plain;
-    if ((event.ctrlKey || event.metaKey) && plain === 'z') {
+  function press(event: KeyboardEvent): void {
+    const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+    const shifted = `${SHIFT}${key.toUpperCase()}`;
+    const name = event.shiftKey && presses[shifted] ? shifted : key;
+    if (!presses[name] || (event.repeat && !REPEATED.has(name))) return;
+    event.preventDefault();
+    presses[name]();
+  }
+
+  onKeyStroke((event) => {
+    if (isTyping(event.target) || bench.inDialog) return;
+    const commanded = event.ctrlKey || event.metaKey;
+    if (commanded && event.key.toLowerCase() === 'z') {
       event.preventDefault();
       if (event.shiftKey) sitting.redo();
       else sitting.undo();
-    } else if (
-      !event.ctrlKey &&
-      !event.metaKey &&
-      !event.altKey &&
-      (!event.repeat || key === 'c' || key === 'v') &&
-      presses[key]
-    ) {
+    } else if (event.key === 'Enter' && drawing.piece) {
+      // Everything else that Enter does is left to what has the focus.
       event.preventDefault();
-      presses[key]();
-    }
+      drawing.piece = undefined;
+    } else if (!commanded && !event.altKey) press(event);
   });
-  const endHold = () => (bench.holdingBefore = false);
-  useEventListener(window, 'keyup', (event: KeyboardEvent) => event.key.toLowerCase() === 'w' && endHold());
+  const endHold = () => (seeing.holdingBefore = false);
+  onKeyStroke('w', endHold, { eventName: 'keyup' });
+  onKeyStroke('W', endHold, { eventName: 'keyup' });
   useEventListener(window, 'blur', endHold);
 }

@@ -30,9 +30,9 @@ export function useCheck() {
 
   /** One finding's step, then a new look at what is left. */
   async function mend(finding: PhotoFinding): Promise<void> {
-    const step = mendOf(finding);
+    const step = mendOf(finding, crypto.randomUUID());
     if (!step) return;
-    edit('mend', (before) => putStep(before, { ...step, id: crypto.randomUUID(), strength: 1, on: true }));
+    edit('mend', (before) => putStep(before, step));
     await check();
   }
 

@@ -1,4 +1,4 @@
-import { putFound } from '#core/document/found';
+import { putFound } from '#kinds/mark/found-part/putFound';
 import { areaNameOf } from '#core/document/partNames';
 import { CancelledError } from '#core/errors';
 import type { Plate } from '#core/raster/plate';
@@ -32,7 +32,10 @@ export function useFind() {
       const entries = foundEntries(people, () => crypto.randomUUID());
       await storeFound(entries.plates);
       sitting.changeOpenPhoto('find', open.id, (before) =>
-        putFound(before, entries.sitters, entries.background, () => crypto.randomUUID(), areaNameOf),
+        putFound(before, entries.sitters, entries.background, {
+          newId: () => crypto.randomUUID(),
+          nameOf: areaNameOf,
+        }),
       );
       const count = people.sitters.length;
       notices.say(`Found ${count} ${count === 1 ? 'sitter' : 'sitters'}. Choose a part on the face map.`);

@@ -5,9 +5,10 @@ import { KINDS } from '#kinds/registry.gen';
 /** The mark of the open area that is changed on the picture. */
 export function useOpenMark() {
   const bench = useBench();
+  const drawing = useDrawing();
   const { area, edit } = useBenchPhoto();
   const mark = computed<Mark | undefined>(() =>
-    bench.editing ? area.value?.marks.find(({ id }) => id === bench.markId) : undefined,
+    bench.editing ? area.value?.marks.find(({ id }) => id === drawing.markId) : undefined,
   );
   const kind = computed(() => mark.value && KINDS.marks.get(mark.value.kind));
 

@@ -12,13 +12,17 @@ const WHEEL_ZOOM = 0.0016;
 export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   const view = useView();
   const bench = useBench();
+  const drawing = useDrawing();
+  const questions = useQuestions();
+  const workers = useWorkers();
   const sitting = useSitting();
-  const { placeReading, pickColour } = useBenchPhoto();
-  const marks = useMarkHost();
+  const { photo } = useBenchPhoto();
+  const { placeReading } = useReadings();
+  const marks = useMarkTools();
   const pan = panTool((across, down) => view.pan(across, down));
   const reading = pressTool(placeReading);
   const pick = pressTool((at) => void pickColour(at));
-  const pull = pullTool(usePullHost());
+  const pull = pullTool(useDragQuestion());
   const travelling = ref(false);
   const hover = shallowRef<Point>();
   const down = new Map<number, Point>();
@@ -27,9 +31,16 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   const tool = computed<PointerTool>(() => {
     if (travelling.value || bench.tool === 'look' || !sitting.writable) return pan;
     if (bench.tool === 'pick') return pick;
-    if (bench.tool === 'pull') return pull;
-    return bench.tool === 'reading' ? reading : marks[bench.tool];
+    if (bench.tool === 'drags') return pull;
+    return bench.tool === 'reading' ? reading : (marks.get(drawing.kindId!) ?? pan);
   });
+
+  /** Answers the step that asked for a colour. */
+  async function pickColour(at: Point): Promise<void> {
+    const asked = questions.open;
+    if (asked?.is !== 'pick' || !photo.value) return;
+    asked.answer(await workers.patch(photo.value, at.x, at.y, bench.pickSize).catch(() => undefined));
+  }
 
   function sampleOf(event: PointerEvent): PointerSample {
     const box = element.value!.getBoundingClientRect();

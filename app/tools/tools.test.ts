@@ -1,13 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { ellipseTool } from './ellipseTool';
-import { lassoTool } from './lassoTool';
+import type { LassoParameters } from '#kinds/mark/lasso/schema';
+import type { OutlineParameters } from '#kinds/mark/outline/schema';
+import { drawnKind } from './drawnKinds';
+import { markTool } from './markTool';
 import type { PointerSample, PointerTool } from './pointerTool';
-import { strokeTool } from './strokeTool';
-import { outlineTool } from './outlineTool';
 import { pressTool } from './pressTool';
 import { pullTool } from './pullTool';
-import { spanTool } from './spanTool';
-import type { OutlineNode } from '#kinds/mark/outline/schema';
 
 const at = (x: number, y: number, shift = false): PointerSample => ({
   image: { x, y },
@@ -16,24 +14,45 @@ const at = (x: number, y: number, shift = false): PointerSample => ({
   shift,
 });
 
-/** A host that writes down what it is told. */
-function recorder() {
-  const told: unknown[] = [];
-  const tell =
-    (name: string) =>
-    (...words: unknown[]) =>
-      void told.push([name, ...words]);
-  return {
-    told,
-    host: {
-      begin: tell('begin'),
-      draw: tell('draw'),
-      complete: tell('complete'),
-      cancel: tell('cancel'),
-      takes: (shift: boolean) => !shift,
-      spacing: () => 5,
+/** A host that keeps one mark as a document would, and writes down how gestures end. */
+function keeper<Parameters>(id: string) {
+  const kind = drawnKind(id)!;
+  const { pieces } = kind.drawing;
+  const told: string[] = [];
+  let mark: unknown;
+  let before: unknown;
+  let piece: number | undefined;
+  const tool = markTool({
+    kind,
+    settings: () => Object.fromEntries((kind.drawing.settings ?? []).map(({ name, start }) => [name, start])),
+    pixel: () => 1,
+    takes: (shift) => shift !== true,
+    begin: (takes) => {
+      told.push(`begin ${takes ? 'adding' : 'removing'}`);
+      before = mark;
+      piece ??= pieces && mark ? pieces.count(mark) : 0;
+      return { before, takes, piece };
     },
-  };
+    draw: (next) => {
+      expect(kind.parameters.safeParse(next).success, JSON.stringify(next)).toBe(true);
+      mark = next;
+    },
+    complete: () => void told.push('complete'),
+    cancel: () => {
+      mark = before;
+      told.push('cancel');
+    },
+    closes: (place) => {
+      const closes = piece !== undefined && mark !== undefined && pieces?.closes(mark, piece, place, 1);
+      if (closes) {
+        piece = undefined;
+        told.push('close');
+      }
+      return closes === true;
+    },
+    colourAt: () => Promise.resolve([0.2, 0.2, 0.2] as const),
+  });
+  return { tool, told, mark: () => mark as Parameters | undefined };
 }
 
 function drag(tool: PointerTool, ...samples: readonly PointerSample[]) {
@@ -42,191 +61,142 @@ function drag(tool: PointerTool, ...samples: readonly PointerSample[]) {
   return press;
 }
 
-describe('stroke tool', () => {
-  it('draws points no nearer than the spacing, and ends in complete', () => {
-    const { told, host } = recorder();
-    drag(strokeTool(host), at(0, 0), at(3, 0), at(6, 0)).complete(at(20, 0));
-    expect(told).toEqual([
-      ['begin', true],
-      ['draw', [[0, 0, 0.5]], true],
-      [
-        'draw',
-        [
-          [0, 0, 0.5],
-          [6, 0, 0.5],
-        ],
-        true,
-      ],
-      [
-        'draw',
-        [
-          [0, 0, 0.5],
-          [6, 0, 0.5],
-          [20, 0, 0.5],
-        ],
-        true,
-      ],
-      ['complete'],
-    ]);
-  });
+interface Strokes {
+  readonly strokes: readonly {
+    readonly takes: boolean;
+    readonly points: readonly (readonly number[])[];
+  }[];
+}
 
-  it('does with shift what the press says, to its end', () => {
-    const { told, host } = recorder();
-    drag(strokeTool(host), at(0, 0, true), at(9, 0)).cancel();
-    expect(told).toEqual([
-      ['begin', false],
-      ['draw', [[0, 0, 0.5]], false],
-      [
-        'draw',
-        [
-          [0, 0, 0.5],
-          [9, 0, 0.5],
-        ],
-        false,
-      ],
-      ['cancel'],
-    ]);
+describe('marks of strokes', () => {
+  it.each(['edge-stroke', 'brush', 'strand-sweep'])(
+    '%s: points no nearer than three CSS pixels, one stroke after the other, adding and with shift removing',
+    (id) => {
+      const { tool, told, mark } = keeper<Strokes>(id);
+      drag(tool, at(0, 0), at(2, 0), at(6, 0)).complete(at(20, 0));
+      drag(tool, at(0, 9, true)).complete(at(0, 9, true));
+      expect(mark()!.strokes.map(({ takes, points }) => [takes, points.map(([x]) => x)])).toEqual([
+        [true, [0, 6, 20]],
+        [false, [0]],
+      ]);
+      expect(told).toEqual(['begin adding', 'complete', 'begin removing', 'complete']);
+    },
+  );
+
+  it('leave everything as it was when they are given up', () => {
+    const { tool, told, mark } = keeper<Strokes>('brush');
+    drag(tool, at(0, 0), at(9, 0)).cancel();
+    expect([told, mark()]).toEqual([['begin adding', 'cancel'], undefined]);
   });
 });
 
-describe('lasso tool', () => {
+describe('lasso', () => {
   it('shows a loop from its third point on', () => {
-    const { told, host } = recorder();
-    drag(lassoTool(host), at(0, 0), at(10, 0), at(10, 10)).complete(at(10, 10));
-    expect(told).toEqual([
-      ['begin'],
+    const { tool, mark } = keeper<LassoParameters>('lasso');
+    const press = drag(tool, at(0, 0), at(10, 0));
+    expect(mark()).toBeUndefined();
+    press.complete(at(10, 10));
+    expect(mark()!.loops).toEqual([
       [
-        'draw',
-        [
-          [0, 0],
-          [10, 0],
-          [10, 10],
-        ],
+        [0, 0],
+        [10, 0],
+        [10, 10],
       ],
-      ['complete'],
     ]);
   });
 
   it('gives up what encloses nothing', () => {
-    const { told, host } = recorder();
-    drag(lassoTool(host), at(0, 0), at(10, 0)).complete(at(10, 0));
-    expect(told).toEqual([['begin'], ['cancel']]);
+    const { tool, told } = keeper('lasso');
+    drag(tool, at(0, 0), at(10, 0)).complete(at(10, 0));
+    expect(told).toEqual(['begin adding', 'cancel']);
   });
 });
 
-describe('ellipse tool', () => {
-  it('draws from the centre, and a circle with shift', () => {
-    const { told, host } = recorder();
-    drag(ellipseTool(host), at(50, 50), at(53, 54), at(53, 54, true)).complete(at(53, 54));
-    expect(told).toEqual([
-      ['begin'],
-      ['draw', { x: 50, y: 50, radiusX: 3, radiusY: 4 }],
-      ['draw', { x: 50, y: 50, radiusX: 5, radiusY: 5 }],
-      ['complete'],
+describe('marks from one place to another', () => {
+  it('an ellipse from its centre; a circle with shift; nothing by a press alone', () => {
+    const { tool, mark } = keeper('ellipse');
+    drag(tool, at(50, 50), at(53, 54)).complete(at(53, 54));
+    expect(mark()).toEqual({ x: 50, y: 50, radiusX: 3, radiusY: 4 });
+    drag(tool, at(50, 50), at(53, 54, true)).complete(at(53, 54, true));
+    expect(mark()).toEqual({ x: 50, y: 50, radiusX: 5, radiusY: 5 });
+    const pressed = keeper('ellipse');
+    drag(pressed.tool, at(50, 50)).complete(at(50, 50));
+    expect(pressed.told).toEqual(['begin adding', 'cancel']);
+  });
+
+  it('fades, and nothing by a press alone', () => {
+    const straight = keeper('straight-fade');
+    const round = keeper('round-fade');
+    for (const { tool } of [straight, round]) drag(tool, at(1, 2), at(4, 6)).complete(at(4, 6));
+    expect(straight.mark()).toEqual({ fromX: 1, fromY: 2, toX: 4, toY: 6 });
+    expect(round.mark()).toEqual({ x: 1, y: 2, radius: 5, soft: 0.6 });
+    drag(straight.tool, at(3, 3)).complete(at(3, 3));
+    expect(straight.told.at(-1)).toBe('cancel');
+  });
+
+  it('a patch of a colour by a press alone, further ones beside it', () => {
+    const { tool, mark } = keeper<{ patches: unknown[] }>('colour-reach');
+    drag(tool, at(10, 10)).complete(at(10, 10));
+    drag(tool, at(20, 20, true), at(40, 28, true)).complete(at(40, 28, true));
+    expect(mark()!.patches).toEqual([
+      { x: 10, y: 10, width: 5, height: 5, takes: true },
+      { x: 30, y: 24, width: 20, height: 8, takes: false },
     ]);
   });
+});
 
-  it('gives up a press without a drag', () => {
-    const { told, host } = recorder();
-    drag(ellipseTool(host), at(50, 50)).complete(at(50, 50));
-    expect(told).toEqual([['begin'], ['cancel']]);
+describe('a mark by a press', () => {
+  // Linear 0.2 is L* 51.8 (CIE 15:2004, 116 · 0.2^(1/3) - 16).
+  it('spans the lightness of the place where the pointer is let go', async () => {
+    const { tool, told, mark } = keeper('light-reach');
+    drag(tool, at(2, 2), at(4, 4)).complete(at(4, 4));
+    await Promise.resolve();
+    await Promise.resolve();
+    expect([told, mark()]).toEqual([['begin adding', 'complete'], { from: 40, to: 64, soft: 8 }]);
+    drag(tool, at(2, 2)).cancel();
+    expect(told).toHaveLength(2);
   });
 });
 
-describe('from one point to another', () => {
-  const record = (pressCounts: boolean) => {
-    const said: string[] = [];
-    const tool = spanTool({
-      pressCounts,
-      takes: (shift) => !shift,
-      begin: (takes) => said.push(`begin ${takes}`),
-      draw: (from, to) => said.push(`${from.x}>${to.x}`),
-      complete: () => said.push('complete'),
-      cancel: () => said.push('cancel'),
-    });
-    return { said, tool };
-  };
-  const at = (x: number, shift = false) => ({ image: { x, y: 0 }, view: { x, y: 0 }, pressure: 0.5, shift });
-
-  it('draws while it is dragged and ends once', () => {
-    const { said, tool } = record(false);
-    const drag = tool.begin(at(1, true));
-    drag.move(at(5));
-    drag.complete(at(5));
-    expect(said).toEqual(['begin false', '1>5', 'complete']);
-  });
-
-  it('a press alone counts for patches and not for fades', () => {
-    const patch = record(true);
-    const fade = record(false);
-    patch.tool.begin(at(3)).complete(at(3));
-    fade.tool.begin(at(3)).complete(at(3));
-    expect(patch.said).toEqual(['begin true', '3>3', 'complete']);
-    expect(fade.said).toEqual(['begin true', 'cancel']);
-  });
-
-  it('a tool that presses does its work where it is let go, and nothing when given up', () => {
-    const places: number[] = [];
-    const tool = pressTool(({ x }) => places.push(x));
-    tool.begin(at(2)).complete(at(4));
-    tool.begin(at(2)).cancel();
-    expect(places).toEqual([4]);
-  });
-});
-
-describe('outline tool', () => {
-  /** Keeps the piece in progress as a document would. */
-  function outliner() {
-    const told: string[] = [];
-    let nodes: readonly OutlineNode[] = [];
-    let before: readonly OutlineNode[] = [];
-    const tool = outlineTool({
-      open: () => nodes,
-      begin: () => void (before = nodes),
-      draw: (next) => void (nodes = next),
-      complete: () => void told.push('complete'),
-      cancel: () => {
-        nodes = before;
-        told.push('cancel');
-      },
-      close: () => {
-        nodes = [];
-        told.push('close');
-      },
-      reach: () => 5,
-    });
-    return { tool, told, nodes: () => nodes };
-  }
-
-  it('sets a corner with a press, bends with a drag, and closes on the first node', () => {
-    const { tool, told, nodes } = outliner();
+describe('outline', () => {
+  it('sets a corner with a press, bends with a drag, closes on the first node, and begins another piece', () => {
+    const { tool, told, mark } = keeper<OutlineParameters>('outline');
     drag(tool, at(10, 10)).complete(at(10, 10));
     drag(tool, at(50, 10), at(52, 10)).complete(at(52, 10));
     drag(tool, at(50, 50), at(50, 70)).complete(at(50, 70));
-    expect(nodes().map(({ x, y, outX, outY }) => [x, y, outX, outY])).toEqual([
+    const [nodes] = mark()!.pieces;
+    expect(nodes!.map(({ x, y, outX, outY }) => [x, y, outX, outY])).toEqual([
       [10, 10, 10, 10],
       [50, 10, 50, 10],
       [50, 50, 50, 70],
     ]);
-    expect([nodes()[2]!.inX, nodes()[2]!.inY]).toEqual([50, 30]);
+    expect([nodes![2]!.inX, nodes![2]!.inY]).toEqual([50, 30]);
     drag(tool, at(12, 12)).complete(at(12, 12));
-    expect(told).toEqual(['complete', 'complete', 'complete', 'close']);
-    expect(nodes()).toEqual([]);
+    expect(told.at(-1)).toBe('close');
+    drag(tool, at(80, 80)).complete(at(80, 80));
+    expect(mark()!.pieces.map((piece) => piece.length)).toEqual([3, 1]);
   });
 
   it('gives a node up with the press, and never closes on the only one', () => {
-    const { tool, told, nodes } = outliner();
+    const { tool, told, mark } = keeper<OutlineParameters>('outline');
     drag(tool, at(10, 10)).complete(at(10, 10));
     drag(tool, at(11, 10)).complete(at(11, 10));
-    expect(nodes()).toHaveLength(2);
     drag(tool, at(40, 40), at(60, 60)).cancel();
-    expect(nodes()).toHaveLength(2);
-    expect(told).toEqual(['complete', 'complete', 'cancel']);
+    expect(mark()!.pieces[0]).toHaveLength(2);
+    expect(told.filter((entry) => !entry.startsWith('begin'))).toEqual(['complete', 'complete', 'cancel']);
   });
 });
 
-describe('pull tool', () => {
-  it('says where it took hold and how far up the hand has gone since', () => {
+describe('tools that ask', () => {
+  it('a press does its work where it is let go, and nothing when given up', () => {
+    const places: number[] = [];
+    const tool = pressTool(({ x }) => places.push(x));
+    tool.begin(at(2, 0)).complete(at(4, 0));
+    tool.begin(at(2, 0)).cancel();
+    expect(places).toEqual([4]);
+  });
+
+  it('a pull says where it took hold and how far up the hand has gone since', () => {
     const told: unknown[] = [];
     const tool = pullTool({
       begin: (place) => void told.push(place),

@@ -51,12 +51,11 @@ export function changeArea(photo: Photo, areaId: string, change: (area: Area) =>
   return { ...photo, areas: changeEntry(photo.areas, areaId, change) };
 }
 
-/** A copy of an area right behind it, without readings and steps. */
+/** A copy of an area right behind it, with a name and an id of its own, without readings and steps. */
 export function duplicateArea(
   photo: Photo,
   areaId: string,
-  copyId: string,
-  name: string,
+  { id, name }: Pick<Area, 'id' | 'name'>,
   newId: () => string,
 ): Photo {
   return {
@@ -67,7 +66,7 @@ export function duplicateArea(
             area,
             {
               ...area,
-              id: copyId,
+              id,
               name,
               part: 'other' as const,
               sitter: null,

@@ -6,13 +6,13 @@ export interface JsonObject {
 }
 
 /** What the document needs to know of a kind of mark or adjustment: its name and its parameters. */
-export interface KindDefinition {
+export interface KindDefinition<Parameters = unknown> {
   readonly id: string;
   /** shown to people, in the words of the trade */
   readonly label: string;
   /** of the parameters; raised when they change shape */
   readonly version: number;
-  readonly parameters: z.ZodType;
+  readonly parameters: z.ZodType<Parameters>;
   /** by the version they start from; each brings parameters one version on */
   readonly migrations: Readonly<Record<number, (parameters: JsonObject) => JsonObject>>;
 }

@@ -1,9 +1,11 @@
 import type { KindDefinition, Kinds } from '../document/kinds';
-import type { Rung } from '../document/schema';
+import type { Rung, Sitter } from '../document/schema';
 import type { Plate } from '../raster/plate';
 import type { Pyramid } from '../raster/pyramid';
 import type { AreaInput } from '../measure/areaInput';
 import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
+import type { MarkDrawing } from './drawing';
+import type { AdjustOffer } from './offers';
 import type { ResolvedArea } from './resolved';
 
 /** Where the pixels of a run lie: their centres in pixels of the photo. */
@@ -31,23 +33,25 @@ export interface StepInput extends AreaInput {
 }
 
 /** A kind of adjustment. What `measure` does not look at can move without measuring anything anew. */
-export interface AdjustKind<Parameters = unknown, Measures = unknown> extends KindDefinition {
+export interface AdjustKind<Parameters = unknown, Measures = unknown> extends KindDefinition<Parameters> {
+  /** how it is offered to people */
+  readonly offer: AdjustOffer<Parameters>;
   /** parameters that change no pixel */
   readonly neutral: Parameters;
   /** whether it sees the part's own colour in pixels that the part shares with what is behind it */
   readonly cleansEdges?: boolean;
   /** the id of another area that the parameters name */
-  readonly like?: (parameters: Parameters) => string | null;
+  like?(parameters: Parameters): string | null;
   /** the parameters that `measure` looks at, by name */
-  readonly measuredBy?: readonly (keyof Parameters & string)[];
-  readonly measure: (input: StepInput, parameters: Parameters) => Measures;
+  readonly measuredBy?: readonly string[];
+  measure(input: StepInput, parameters: Parameters): Measures;
   /**
    * What its kernels look at: colours, `smooth` and costly enough to be tabulated for many pixels, or `colour`s too
    * sharp or too cheap for that; or colours and their `place` in the photo.
    */
   readonly looksAt: 'smooth' | 'colour' | 'place';
   /** @returns undefined when nothing would change */
-  readonly compile: (parameters: Parameters, measures: Measures) => PixelKernel | undefined;
+  compile(parameters: Parameters, measures: Measures): PixelKernel | undefined;
 }
 
 /** What a mark may look at while it is prepared. */
@@ -76,68 +80,79 @@ export interface MarkHandle {
 /** How a mark is drawn and changed on the picture. Moving a handle gives new parameters, or the same ones when it cannot. */
 export interface MarkHandles<Parameters = unknown> {
   /** polylines in pixels of the photo */
-  readonly lines: (parameters: Parameters) => readonly (readonly (readonly [x: number, y: number])[])[];
-  readonly places: (parameters: Parameters) => readonly MarkHandle[];
+  lines(parameters: Parameters): readonly (readonly (readonly [x: number, y: number])[])[];
+  places(parameters: Parameters): readonly MarkHandle[];
   /** @param shift held: the kind's other way of moving */
-  readonly move: (
+  move(
     parameters: Parameters,
     name: string,
     to: { readonly x: number; readonly y: number },
     shift: boolean,
-  ) => Parameters;
+  ): Parameters;
   /** @returns undefined when that place cannot be taken away alone */
-  readonly remove?: (parameters: Parameters, name: string) => Parameters | undefined;
+  remove?(parameters: Parameters, name: string): Parameters | undefined;
   /** a new place on a line near a point; undefined when none is near */
-  readonly insert?: (
+  insert?(
     parameters: Parameters,
     at: { readonly x: number; readonly y: number },
     reach: number,
-  ) => Parameters | undefined;
+  ): Parameters | undefined;
 }
 
 /** A kind of mark. */
-export interface MarkKind<Parameters = unknown, Data = unknown> extends KindDefinition {
+export interface MarkKind<Parameters = unknown, Data = unknown> extends KindDefinition<Parameters> {
+  /** how it is drawn on the picture; absent for marks that come about otherwise */
+  readonly drawing?: MarkDrawing<Parameters>;
+  /**
+   * What becomes of it on another photo: what it covers is found there anew, it holds as it is, or it moves with the
+   * sitter's face. Absent for marks that were drawn for their own photo: they stay with it.
+   */
+  readonly carry?: 'anew' | 'as-it-is' | MarkMove<Parameters>;
+  /** what this one is called in the list of its area; its kind's label where absent */
+  describe?(parameters: Parameters, areaName: (id: string) => string | undefined): string;
   /** Whatever takes long or looks beyond a region; the result must survive a structured clone. */
-  readonly prepare: (parameters: Parameters, host: MarkHost) => Data;
+  prepare(parameters: Parameters, host: MarkHost): Data;
   /** whether `prepare` looks at the marks before this one */
   readonly looksBack?: boolean;
   /** the id of another area that the parameters name */
-  readonly names?: (parameters: Parameters) => string;
+  names?(parameters: Parameters): string;
   /** the rectangle beyond which it covers nothing; undefined when it may cover anything */
-  readonly bounds: (data: Data) => Bounds | undefined;
+  bounds(data: Data): Bounds | undefined;
   /**
    * Coverage 0..1 over a region.
    * @param sample gives the photo's own pixels of a region
    * @param out one value per result pixel, all 0 on entry
    * @param cover gives the coverage of an area that was prepared
    */
-  readonly rasterise: (
+  rasterise(
     data: Data,
     region: Region,
     sample: (region: Region) => LinearRaster,
     out: Float32Array,
     cover: (area: ResolvedArea, region: Region) => Coverage8Raster,
-  ) => void;
+  ): void;
   /** For kinds that put their coverage in the place of what is below: how far they do at each pixel, 0..1; all 0 on entry. */
-  readonly weigh?: (
-    data: Data,
-    region: Region,
-    sample: (region: Region) => LinearRaster,
-    out: Float32Array,
-  ) => void;
+  weigh?(data: Data, region: Region, sample: (region: Region) => LinearRaster, out: Float32Array): void;
   readonly handles?: MarkHandles<Parameters>;
 }
 
 export type RenderKinds = Kinds<MarkKind, AdjustKind>;
 
-/** States an adjustment; gives up the types of its parameters, which the schema has checked by then. */
-export function defineAdjust<Parameters, Measures>(kind: AdjustKind<Parameters, Measures>): AdjustKind {
-  return Object.freeze(kind) as unknown as AdjustKind;
+/** A mark as it lies about another face: moved and scaled with it, by the boxes of both faces. */
+export type MarkMove<Parameters> = {
+  move(parameters: Parameters, from: Sitter['face'], to: Sitter['face']): Parameters;
+}['move'];
+
+/** States an adjustment. */
+export function defineAdjust<Parameters, Measures>(
+  kind: AdjustKind<Parameters, Measures> & { readonly measuredBy?: readonly (keyof Parameters & string)[] },
+): AdjustKind<Parameters, Measures> {
+  return Object.freeze(kind);
 }
 
-/** States a mark, as {@link defineAdjust} does. */
-export function defineMark<Parameters, Data>(kind: MarkKind<Parameters, Data>): MarkKind {
-  return Object.freeze(kind) as unknown as MarkKind;
+/** States a mark. */
+export function defineMark<Parameters, Data>(kind: MarkKind<Parameters, Data>): MarkKind<Parameters, Data> {
+  return Object.freeze(kind);
 }
 
 /** @throws {RangeError} when two kinds share an id */

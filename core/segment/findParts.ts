@@ -17,7 +17,7 @@ import type { HeadClasses } from './headClasses';
 import { looksLikeHat } from './hatDoubt';
 import { headGrid, headView, personMap, SMALL_LONG_SIDE } from './headGrid';
 import { BROW_LOOPS, EYE_LOOPS, FACE_OVAL, LIPS_OUTER } from './landmarkGroups';
-import type { FoundPartName } from '../document/foundPartNames';
+import type { FoundPartName } from '../document/foundParts';
 import { mouthParts } from './mouthParts';
 import type { FaceNetworks } from './networks';
 import { refineClasses } from './refineClasses';

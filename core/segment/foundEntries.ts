@@ -1,4 +1,4 @@
-import type { FoundEntry, FoundSitterEntry } from '../document/found';
+import type { FoundEntry, FoundSitterEntry } from '../document/foundParts';
 import type { Plate } from '../raster/plate';
 import type { FoundPart, FoundPeople } from './findParts';
 

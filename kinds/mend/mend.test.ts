@@ -33,7 +33,7 @@ const about = (finding: Finding, sitterId = 's1'): PhotoFinding => ({
 
 describe('mending', () => {
   it.each(ALL)('$is: a step whose parameters its kind accepts, or none, and words for both', (finding) => {
-    const mend = mendOf(about(finding));
+    const mend = mendOf(about(finding), 'id');
     expect(mend === undefined).toBe(finding.is === 'clipped');
     expect(mendWords(finding) === undefined).toBe(finding.is === 'clipped');
     if (!mend) return;
@@ -50,7 +50,7 @@ describe('mending', () => {
   });
 
   it('does not match a neck where one of the areas is missing', () => {
-    expect(mendOf({ ...about(ALL[2]!), faceId: undefined })).toBeUndefined();
+    expect(mendOf({ ...about(ALL[2]!), faceId: undefined }, 'id')).toBeUndefined();
   });
 
   it('goes from light to flush, and judges each on what the steps before it leave', async () => {

@@ -1,66 +1,59 @@
-import type { JsonObject } from '#core/document/kinds';
+import { makeStep } from '#core/document/make';
+import { RUNGS } from '#core/document/schema';
 import type { Photo, Step } from '#core/document/schema';
 import type { Finding } from '#core/measure/check';
 import type { PhotoFinding } from '#core/render/checkPhoto';
-
-/** A step that mends what was found, still without an id. */
-export type Mend = Pick<Step, 'kind' | 'version' | 'areaId' | 'parameters'>;
+import { evenness } from '#kinds/adjust/evenness/index';
+import { NEUTRAL as NO_EVENNESS } from '#kinds/adjust/evenness/schema';
+import { hueToTarget } from '#kinds/adjust/hue-to-target/index';
+import { NO_TARGETS } from '#kinds/adjust/hue-to-target/schema';
+import { light } from '#kinds/adjust/light/index';
+import { NEUTRAL as NO_LIGHT } from '#kinds/adjust/light/schema';
+import { match } from '#kinds/adjust/match/index';
+import { matchToFace } from '#kinds/adjust/match/schema';
 
 /** How far blotches are evened: enough to calm them, little enough to stay skin. */
-const EVENNESS = 0.7;
-/** Neck and limbs of neutral portraits are up to 12 L* darker than their faces; so much of the difference is left to them. */
-const LIGHT_SHARE = 0.65;
+const EVENED = 0.7;
 const ROUNDED = 10;
-const NO_LIGHT = { exposure: 0, gamma: 1, contrast: 0, saturation: 0, warmth: 0 };
 
-/** The step that mends a finding; undefined where no step can. */
-export function mendOf({ finding, skinId, faceId, neckAndLimbsId }: PhotoFinding): Mend | undefined {
+/**
+ * The step that mends a finding; undefined where no step can.
+ * @param id of the step
+ */
+export function mendOf(
+  { finding, skinId, faceId, neckAndLimbsId }: PhotoFinding,
+  id: string,
+): Step | undefined {
+  const skin = { id, areaId: skinId };
   switch (finding.is) {
     case 'hue': {
-      const targets = Object.fromEntries(
-        ['light', 'middle', 'shade'].map((name) => [
-          name,
-          rounded(finding.rungs.find(({ rung }) => rung === name)?.target),
-        ]),
-      );
-      const none = { light: null, middle: null, shade: null };
-      return {
-        kind: 'hue-to-target',
-        version: 2,
-        areaId: skinId,
-        parameters: { hue: targets, saturation: none, lightness: none, keeps: 'chroma', more: [] },
-      };
+      const targets = RUNGS.map((name) => {
+        const target = finding.rungs.find(({ rung }) => rung === name)?.target;
+        return [name, target === undefined ? null : rounded(target)];
+      });
+      const hue = Object.fromEntries(targets) as typeof NO_TARGETS.hue;
+      return makeStep(hueToTarget, { ...NO_TARGETS, hue }, skin);
     }
     case 'blotches':
-      return even(skinId, { hue: EVENNESS, saturation: EVENNESS, lightness: EVENNESS, blush: 0 });
+      return makeStep(evenness, { ...NO_EVENNESS, hue: EVENED, saturation: EVENED, lightness: EVENED }, skin);
     case 'flushed':
-      return even(faceId ?? skinId, { hue: 0.5, saturation: 0.3, lightness: 0, blush: 0 });
+      return makeStep(
+        evenness,
+        { ...NO_EVENNESS, hue: 0.5, saturation: 0.3 },
+        { id, areaId: faceId ?? skinId },
+      );
     case 'apart':
       if (!faceId || !neckAndLimbsId) return undefined;
-      return {
-        kind: 'match',
-        version: 1,
-        areaId: neckAndLimbsId,
-        parameters: { to: { by: 'area', areaId: faceId }, light: LIGHT_SHARE, colour: 1 },
-      };
+      return makeStep(match, matchToFace(faceId), { id, areaId: neckAndLimbsId });
     case 'pushed':
-      return {
-        kind: 'light',
-        version: 1,
-        areaId: skinId,
-        parameters: { ...NO_LIGHT, exposure: -Math.round(ROUNDED * finding.stops) / ROUNDED },
-      };
+      return makeStep(light, { ...NO_LIGHT, exposure: -rounded(finding.stops) }, skin);
     case 'clipped':
       return undefined;
   }
 }
 
-function even(areaId: string, shares: JsonObject): Mend {
-  return { kind: 'evenness', version: 1, areaId, parameters: { size: null, marks: 1, ...shares } };
-}
-
-function rounded(degrees: number | undefined): number | null {
-  return degrees === undefined ? null : Math.round(degrees * ROUNDED) / ROUNDED;
+function rounded(value: number): number {
+  return Math.round(value * ROUNDED) / ROUNDED;
 }
 
 /** Mends build on each other: light is brought together first, blotches are evened, then hue is judged; what that pushed beyond white is darkened last. */
@@ -83,12 +76,9 @@ export async function mendAll(
     onProgress(n / ORDER.length);
     const mends = (await look(mended))
       .filter(({ finding }) => finding.is === is)
-      .map(mendOf)
+      .map((found) => mendOf(found, newId()))
       .filter((mend) => mend !== undefined);
-    mended = {
-      ...mended,
-      plan: [...mended.plan, ...mends.map((mend) => ({ ...mend, id: newId(), strength: 1, on: true }))],
-    };
+    mended = { ...mended, plan: [...mended.plan, ...mends] };
   }
   return mended;
 }

@@ -35,7 +35,7 @@ test('targets from the ladder, from a drag on the picture and from another photo
   await test.step('the ladder over saturation sets saturation, and the width of the grain evenness', async () => {
     await page
       .getByRole('group', { name: 'What lies across the ladder' })
-      .getByRole('button', { name: 'saturation' })
+      .getByRole('radio', { name: 'saturation' })
       .click();
     const rung = page.getByRole('slider', { name: 'Target saturation of the middle' });
     const from = Number(await rung.getAttribute('aria-valuenow'));
@@ -50,7 +50,7 @@ test('targets from the ladder, from a drag on the picture and from another photo
     ).toHaveValue('5');
     await page
       .getByRole('group', { name: 'What lies across the ladder' })
-      .getByRole('button', { name: 'hue' })
+      .getByRole('radio', { name: 'hue' })
       .click();
   });
 

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import type { Sharp } from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { FoundPartName } from '#core/document/foundPartNames';
+import type { FoundPartName } from '#core/document/foundParts';
 import { NetworksMissingError } from '#core/errors';
 import { buildPyramid } from '#core/raster/pyramid';
 import type { Pyramid } from '#core/raster/pyramid';

@@ -4,6 +4,8 @@ import type { Survey } from '#workers/client';
 /** The three columns of the bench. */
 const sitting = useSitting();
 const bench = useBench();
+const questions = useQuestions();
+provideGesture(() => 'change');
 const notices = useNotices();
 const { photo, area } = useBenchPhoto();
 const { ready, opening } = useOpenPhoto(photo);
@@ -61,8 +63,8 @@ watch(importing, (now) => now && notices.say(`Opening ${now.file} (${now.done + 
     </section>
     <PartColumn :survey="survey" />
     <ExportDialog v-if="photo && bench.exporting" :photo="photo" />
-    <BorrowDialog v-if="photo && bench.borrowing" :photo="photo" />
-    <VersionsDialog v-if="photo && bench.comparing" :photo="photo" :survey="survey" />
+    <BorrowDialog v-if="photo && questions.open?.is === 'lend'" :photo="photo" />
+    <VersionsDialog v-if="photo && questions.open?.is === 'version'" :photo="photo" :survey="survey" />
     <KeysDialog />
   </div>
 </template>

@@ -13,7 +13,7 @@ const props = defineProps<{
 const bench = useBench();
 const view = useView();
 const sitting = useSitting();
-const { choosePart } = useBenchPhoto();
+const { choosePart } = useAreas();
 
 /** Drawn on 160 x 178, from back to front. */
 const FIELDS: readonly { readonly part: Part; readonly path: string }[] = [

@@ -6,7 +6,8 @@ defineProps<{ survey: Survey | undefined }>();
 const emit = defineEmits<{ photos: [files: File[]] }>();
 const sitting = useSitting();
 const bench = useBench();
-const { photo, area, newArea } = useBenchPhoto();
+const { photo, area } = useBenchPhoto();
+const { newArea } = useAreas();
 
 const openSitter = computed(() => area.value?.sitter ?? bench.sitterId ?? photo.value?.sitters[0]?.id);
 /** Parts that the face map does not show, and areas of the user's own. */

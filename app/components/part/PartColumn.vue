@@ -7,7 +7,8 @@ import type { Part } from '#core/document/schema';
 import type { Survey } from '#workers/client';
 
 const props = defineProps<{ survey: Survey | undefined }>();
-const { photo, area, changeOpenArea, deleteArea } = useBenchPhoto();
+const { photo, area, changeOpenArea } = useBenchPhoto();
+const { deleteArea } = useAreas();
 
 const measured = computed(() => (area.value ? props.survey?.areas[area.value.id] : undefined));
 const readings = computed(

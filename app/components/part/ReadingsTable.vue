@@ -22,7 +22,7 @@ const props = defineProps<{
 }>();
 const bench = useBench();
 const notices = useNotices();
-const { startReading, dropReading, placeReadingsAlone, edit } = useBenchPhoto();
+const { dropReading, placeReadingsAlone, resizeReadings } = useReadings();
 
 const SPACES = ['RGB', 'HSV', 'HSL', 'Lab', 'LCh', 'OKLCh', 'ITA'] as const;
 type Space = (typeof SPACES)[number];
@@ -104,14 +104,8 @@ function offWords(off: number): string {
   return `${Math.abs(off).toFixed(0)}° too ${off > 0 ? 'green' : 'red'}`;
 }
 
-function setSize(size: number): void {
-  bench.readingSize = size;
-  const ids = new Set(props.readings.map(({ id }) => id));
-  edit('patch size', (photo) => ({
-    ...photo,
-    readings: photo.readings.map((reading) => (ids.has(reading.id) ? { ...reading, size } : reading)),
-  }));
-}
+const setSize = (size: number) =>
+  resizeReadings(new Set(props.readings.map(({ id }) => id)), Math.round(size));
 </script>
 
 <template>
@@ -142,7 +136,7 @@ function setSize(size: number): void {
                     ? 'Place this reading anew'
                     : 'From the area’s own tone zone. Press to place a reading'
                 "
-                @click="startReading(row.rung)"
+                @click="bench.placeReading(row.rung)"
               >
                 {{ RUNG_NAMES[row.rung].letter }} {{ row.rung }}
               </button>
@@ -189,7 +183,7 @@ function setSize(size: number): void {
         class="press-bare"
         :aria-pressed="bench.tool === 'reading'"
         title="Press the picture where they are to stand"
-        @click="startReading('light')"
+        @click="bench.placeReading('light')"
       >
         by hand
       </button>
@@ -202,7 +196,7 @@ function setSize(size: number): void {
           :max="501"
           unit=" px"
           :reset="31"
-          @update:model-value="setSize(Math.round($event))"
+          @update:model-value="setSize($event)"
       /></label>
     </p>
     <p class="mt-1 flex items-center gap-2 text-[12px] text-quiet">

@@ -5,8 +5,7 @@ import { removeMark } from '#core/document/commands';
 
 /** The lines and the handles of the mark that is being changed; every kind says which it has. */
 const view = useView();
-const bench = useBench();
-const sitting = useSitting();
+const drawing = useDrawing();
 const { mark, kind, change } = useOpenMark();
 const { area, edit } = useBenchPhoto();
 
@@ -37,24 +36,15 @@ function moveTo(place: MarkHandle, x: number, y: number, shift: boolean): void {
   change(label.value, handles.value!.move(mark.value!.parameters, place.name, rounded, shift) as Parameters);
 }
 
-function grab(event: PointerEvent): void {
-  if (event.button !== 0) return;
-  (event.currentTarget as Element).setPointerCapture(event.pointerId);
-  sitting.beginGesture(label.value);
-}
-
-function drag(event: PointerEvent, place: MarkHandle): void {
-  const handle = event.currentTarget as SVGElement;
-  if (!handle.hasPointerCapture(event.pointerId)) return;
-  const box = handle.ownerSVGElement!.getBoundingClientRect();
-  const { x, y } = view.viewToImage({ x: event.clientX - box.left, y: event.clientY - box.top });
-  moveTo(place, x, y, event.shiftKey);
-}
-
-function nudge(place: MarkHandle, across: number, down: number, event: KeyboardEvent): void {
-  const pixels = event.shiftKey ? 10 : 1;
-  moveTo(place, place.x + across * pixels, place.y + down * pixels, false);
-}
+const listeners = useHandleDrag<MarkHandle>({
+  label: () => label.value,
+  move: (event, place) => {
+    const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
+    const { x, y } = view.viewToImage({ x: event.clientX - box.left, y: event.clientY - box.top });
+    moveTo(place, x, y, event.shiftKey);
+  },
+  nudge: (place, { across, down }) => moveTo(place, place.x + across, place.y + down, false),
+});
 
 function remove(place: MarkHandle): void {
   const open = mark.value!;
@@ -85,7 +75,7 @@ function insert(event: MouseEvent): void {
         stroke-width="1.2"
       />
       <path
-        v-if="handles.insert && !bench.piece"
+        v-if="handles.insert && !drawing.piece"
         :d="path"
         fill="none"
         stroke="transparent"
@@ -98,21 +88,14 @@ function insert(event: MouseEvent): void {
     <g
       v-for="{ place, at } in places"
       :key="place.name"
-      :class="bench.piece ? '' : 'pointer-events-auto cursor-move'"
+      :class="drawing.piece ? '' : 'pointer-events-auto cursor-move'"
       role="button"
       tabindex="0"
       data-handle
       :aria-label="`${place.label}; arrow keys move it${handles.remove ? ', Delete takes it away' : ''}`"
       :transform="`translate(${at.x} ${at.y})`"
-      @pointerdown.stop="grab"
-      @pointermove.stop="drag($event, place)"
-      @pointerup.stop="sitting.endGesture()"
-      @pointercancel="sitting.cancelGesture()"
+      v-on="listeners(place)"
       @dblclick.stop="remove(place)"
-      @keydown.left.prevent="nudge(place, -1, 0, $event)"
-      @keydown.right.prevent="nudge(place, 1, 0, $event)"
-      @keydown.up.prevent="nudge(place, 0, -1, $event)"
-      @keydown.down.prevent="nudge(place, 0, 1, $event)"
       @keydown.delete.prevent.stop="remove(place)"
     >
       <circle r="9" fill="transparent" />

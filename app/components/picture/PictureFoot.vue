@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import type { Overlay } from '../../stores/bench';
+import type { Overlay } from '../../stores/seeing';
 import type { Surround } from '../../stores/view';
 
 const view = useView();
 const bench = useBench();
+const seeing = useSeeing();
 const SURROUND_NAMES = Object.keys(SURROUNDS) as Surround[];
 const nextSurround = () =>
   (view.surround = SURROUND_NAMES[(SURROUND_NAMES.indexOf(view.surround) + 1) % SURROUND_NAMES.length]!);
@@ -14,8 +15,7 @@ const VIEWS = [
   { overlay: 'dimmed', name: 'Dim', title: 'Everything else dimmed (M)' },
   { overlay: 'ground', name: 'Ground', title: 'The part alone on a plain ground (U)' },
 ] as const satisfies readonly { overlay: Overlay; name: string; title: string }[];
-const toggle = (overlay: Overlay) => (bench.overlay = bench.overlay === overlay ? 'none' : overlay);
-const hold = (held: boolean) => (bench.holdingBefore = held);
+const hold = (held: boolean) => (seeing.holdingBefore = held);
 </script>
 
 <template>
@@ -38,19 +38,19 @@ const hold = (held: boolean) => (bench.holdingBefore = held);
         v-for="entry in VIEWS"
         :key="entry.overlay"
         class="press-bare whitespace-nowrap"
-        :class="bench.overlay === entry.overlay ? 'font-semibold text-ink' : ''"
-        :aria-pressed="bench.overlay === entry.overlay"
+        :class="seeing.overlay === entry.overlay ? 'font-semibold text-ink' : ''"
+        :aria-pressed="seeing.overlay === entry.overlay"
         :title="entry.title"
-        @click="toggle(entry.overlay)"
+        @click="seeing.toggle(entry.overlay)"
       >
         {{ entry.name }}
       </button>
       <label
-        v-if="bench.overlay === 'outline' || (bench.overlay === 'hatch' && bench.editing)"
+        v-if="seeing.overlay === 'outline' || (seeing.overlay === 'hatch' && bench.editing)"
         class="whitespace-nowrap"
         >hue
         <NumberField
-          v-model="bench.hatchHue"
+          v-model="seeing.hatchHue"
           label="Hue of hatch and outline"
           :min="0"
           :max="360"
@@ -58,8 +58,8 @@ const hold = (held: boolean) => (bench.holdingBefore = held);
           :reset="190"
       /></label>
       <input
-        v-if="bench.overlay === 'ground'"
-        v-model="bench.groundColour"
+        v-if="seeing.overlay === 'ground'"
+        v-model="seeing.groundColour"
         type="color"
         aria-label="Colour of the ground"
         class="h-5 w-7"
@@ -80,19 +80,19 @@ const hold = (held: boolean) => (bench.holdingBefore = held);
     </button>
     <button
       class="press-bare"
-      :class="bench.showsClipping ? 'font-semibold text-ink' : ''"
-      :aria-pressed="bench.showsClipping"
+      :class="seeing.showsClipping ? 'font-semibold text-ink' : ''"
+      :aria-pressed="seeing.showsClipping"
       title="Clipped pixels in the colours of their channels (shift C)"
-      @click="bench.showsClipping = !bench.showsClipping"
+      @click="seeing.showsClipping = !seeing.showsClipping"
     >
       Clipped
     </button>
     <button
       class="press-bare"
-      :class="bench.split !== undefined ? 'font-semibold text-ink' : ''"
-      :aria-pressed="bench.split !== undefined"
+      :class="seeing.split !== undefined ? 'font-semibold text-ink' : ''"
+      :aria-pressed="seeing.split !== undefined"
       title="A line between before and after (D)"
-      @click="bench.split = bench.split === undefined ? 0.5 : undefined"
+      @click="seeing.toggleSplit()"
     >
       Divide
     </button>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import type { Photo, Reading } from '#core/document/schema';
 import { putReading } from '#core/document/commands';
+import { RADIUS } from '#core/render/drawing';
 import type { Point } from '../../stores/view';
 
 /** What lies over the picture as drawing: readings as rings, the size of the brush at the pointer. */
 const props = defineProps<{ photo: Photo; hover: Point | undefined }>();
 const view = useView();
 const bench = useBench();
-const sitting = useSitting();
+const drawing = useDrawing();
 const { edit } = useBenchPhoto();
 
 const RING = 13;
@@ -21,12 +22,12 @@ const rings = computed(() =>
       letter: RUNG_NAMES[reading.rung].letter,
     })),
 );
-const brushRadius = computed(() =>
-  bench.tool === 'brush' || bench.tool === 'edge-stroke' || bench.tool === 'strand-sweep'
-    ? bench.radius * view.zoom
-    : undefined,
-);
-const removing = computed(() => !bench.takes);
+/** The size of what is drawn, for kinds that have one. */
+const ringRadius = computed(() => {
+  const radius = bench.editing ? drawing.settings[RADIUS.name] : undefined;
+  return radius === undefined ? undefined : radius * view.zoom;
+});
+const removing = computed(() => !drawing.takes);
 
 function put(reading: Reading, at: Point): void {
   const x = Math.min(props.photo.width, Math.max(0, Math.round(at.x * 10) / 10));
@@ -34,22 +35,14 @@ function put(reading: Reading, at: Point): void {
   edit('move reading', (photo) => putReading(photo, { ...reading, x, y }));
 }
 
-function grab(event: PointerEvent): void {
-  (event.currentTarget as Element).setPointerCapture(event.pointerId);
-  sitting.beginGesture('move reading');
-}
-
-function drag(event: PointerEvent, reading: Reading): void {
-  const ring = event.currentTarget as SVGElement;
-  if (!ring.hasPointerCapture(event.pointerId)) return;
-  const box = ring.ownerSVGElement!.getBoundingClientRect();
-  put(reading, view.viewToImage({ x: event.clientX - box.left, y: event.clientY - box.top }));
-}
-
-function nudge(reading: Reading, across: number, down: number, event: KeyboardEvent): void {
-  const pixels = event.shiftKey ? 10 : 1;
-  put(reading, { x: reading.x + across * pixels, y: reading.y + down * pixels });
-}
+const listeners = useHandleDrag<Reading>({
+  label: () => 'move reading',
+  move: (event, reading) => {
+    const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
+    put(reading, view.viewToImage({ x: event.clientX - box.left, y: event.clientY - box.top }));
+  },
+  nudge: (reading, { across, down }) => put(reading, { x: reading.x + across, y: reading.y + down }),
+});
 </script>
 
 <template>
@@ -62,14 +55,7 @@ function nudge(reading: Reading, across: number, down: number, event: KeyboardEv
       tabindex="0"
       :aria-label="`Reading ${reading.rung}; arrow keys move it`"
       :transform="`translate(${at.x} ${at.y})`"
-      @pointerdown.stop="grab"
-      @pointermove.stop="drag($event, reading)"
-      @pointerup.stop="sitting.endGesture()"
-      @pointercancel="sitting.cancelGesture()"
-      @keydown.left.prevent="nudge(reading, -1, 0, $event)"
-      @keydown.right.prevent="nudge(reading, 1, 0, $event)"
-      @keydown.up.prevent="nudge(reading, 0, -1, $event)"
-      @keydown.down.prevent="nudge(reading, 0, 1, $event)"
+      v-on="listeners(reading)"
     >
       <rect
         v-if="side > 6"
@@ -87,9 +73,9 @@ function nudge(reading: Reading, across: number, down: number, event: KeyboardEv
       <text text-anchor="middle" dy="4.500" fill="#fff" font-size="13" font-weight="650">{{ letter }}</text>
     </g>
     <MarkHandles />
-    <g v-if="hover && brushRadius !== undefined" :transform="`translate(${hover.x} ${hover.y})`">
-      <circle :r="Math.max(2, brushRadius)" fill="none" stroke="#000" stroke-width="2.5" />
-      <circle :r="Math.max(2, brushRadius)" fill="none" stroke="#fff" stroke-width="1" />
+    <g v-if="hover && ringRadius !== undefined" :transform="`translate(${hover.x} ${hover.y})`">
+      <circle :r="Math.max(2, ringRadius)" fill="none" stroke="#000" stroke-width="2.5" />
+      <circle :r="Math.max(2, ringRadius)" fill="none" stroke="#fff" stroke-width="1" />
       <path
         :d="removing ? 'M-4 0h8' : 'M-4 0h8M0-4v8'"
         stroke="#fff"

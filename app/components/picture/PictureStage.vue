@@ -10,6 +10,7 @@ const emit = defineEmits<{ survey: [survey: Survey | undefined] }>();
 
 const view = useView();
 const bench = useBench();
+const seeing = useSeeing();
 const sitting = useSitting();
 const workers = useWorkers();
 const { area } = useBenchPhoto();
@@ -18,14 +19,14 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const { cursor, hover, handlers } = usePicturePointers(stage);
 
 const region = computed(() => visibleRegion(view, props.photo));
-const showsBefore = computed(() => bench.holdingBefore || bench.split !== undefined);
+const showsBefore = computed(() => seeing.holdingBefore || seeing.split !== undefined);
 /** A deep colour of the chosen hue for lines; what is dimmed goes to black. */
 function lookOf(style: CoverageLook['style']): CoverageLook {
   if (style === 'dimmed') return { style, rgb: [0, 0, 0] };
-  const deep = convertHsvToSrgbEncoded({ hueDegrees: bench.hatchHue, saturation: 1, value: 0.44 });
+  const deep = convertHsvToSrgbEncoded({ hueDegrees: seeing.hatchHue, saturation: 1, value: 0.44 });
   const encoded =
     style === 'ground'
-      ? [1, 3, 5].map((at) => Number.parseInt(bench.groundColour.slice(at, at + 2), 16))
+      ? [1, 3, 5].map((at) => Number.parseInt(seeing.groundColour.slice(at, at + 2), 16))
       : deep.map((channel) => Math.round(255 * channel));
   return { style, rgb: encoded as unknown as CoverageLook['rgb'] };
 }
@@ -33,11 +34,11 @@ function lookOf(style: CoverageLook['style']): CoverageLook {
 /** A part that is pointed at shows its extent; otherwise the chosen one as the user likes to see it. */
 const shownId = computed(() => bench.pointedId ?? area.value?.id);
 const look = computed(() => {
-  if (bench.holdingBefore) return undefined;
+  if (seeing.holdingBefore) return undefined;
   if (bench.pointedId) return lookOf('hatch');
-  return bench.overlay === 'none' || (bench.overlay === 'hatch' && !bench.editing)
+  return seeing.overlay === 'none' || (seeing.overlay === 'hatch' && !bench.editing)
     ? undefined
-    : lookOf(bench.overlay);
+    : lookOf(seeing.overlay);
 });
 const { base, after, before, overlay, clipping, clippedShares, survey, busy, slow, restart } = useFrames(
   () => ({
@@ -47,7 +48,7 @@ const { base, after, before, overlay, clipping, clippedShares, survey, busy, slo
     areaId: area.value?.id,
     shownId: shownId.value,
     look: look.value,
-    clipping: bench.showsClipping && !bench.holdingBefore,
+    clipping: seeing.showsClipping && !seeing.holdingBefore,
     drawing: sitting.inGesture && bench.editing,
   }),
 );
@@ -95,8 +96,8 @@ watch(
     view.width,
     view.height,
     view.devicePixels,
-    bench.split,
-    bench.holdingBefore,
+    seeing.split,
+    seeing.holdingBefore,
   ],
   drawSoon,
 );
@@ -109,8 +110,8 @@ function draw(): void {
   asked = 0;
   const width = Math.max(1, Math.round(view.width * view.devicePixels));
   const height = Math.max(1, Math.round(view.height * view.devicePixels));
-  const divided = bench.split === undefined ? 0 : Math.round(bench.split * width);
-  const beforeUpTo = bench.holdingBefore ? Infinity : divided;
+  const divided = seeing.split === undefined ? 0 : Math.round(seeing.split * width);
+  const beforeUpTo = seeing.holdingBefore ? Infinity : divided;
   const { left, top, zoom, devicePixels } = view;
   void painter?.draw({ width, height }, { left, top, zoom, devicePixels }, beforeUpTo).catch(() => undefined);
 }
@@ -156,10 +157,10 @@ const state = computed(() => {
       :aria-label="`The photo ${photo.file}`"
     />
     <PictureMarks :photo="photo" :hover="hover" />
-    <SplitLine v-if="bench.split !== undefined" />
+    <SplitLine v-if="seeing.split !== undefined" />
     <MarkBar v-if="bench.tool !== 'look'" />
     <p
-      v-if="partName && hover && !bench.holdingBefore"
+      v-if="partName && hover && !seeing.holdingBefore"
       class="pointer-events-none absolute rounded bg-raised/90 px-1.5 text-[12px]"
       data-testid="part-name"
       :style="{ left: `${hover.x + 14}px`, top: `${hover.y + 14}px` }"
@@ -178,14 +179,14 @@ const state = computed(() => {
       </button>
     </p>
     <p
-      v-if="bench.showsClipping && clippedWords"
+      v-if="seeing.showsClipping && clippedWords"
       role="status"
       class="pointer-events-none absolute bottom-3 right-3 rounded bg-raised px-2 py-1 text-[13px] tabular-nums"
     >
       {{ clippedWords }}
     </p>
     <p
-      v-if="bench.holdingBefore"
+      v-if="seeing.holdingBefore"
       class="pointer-events-none absolute left-3 top-3 rounded bg-raised px-2 py-1 text-[13px]"
     >
       As it was

@@ -1,24 +1,27 @@
 <script setup lang="ts">
 /** A line to drag: left of it the photo as it was, right of it with the plan. */
-const bench = useBench();
+const seeing = useSeeing();
 const view = useView();
-const KEY_STEP = 0.02;
 
 const place = computed({
-  get: () => bench.split ?? 0.5,
-  set: (share) => (bench.split = Math.min(1, Math.max(0, share))),
+  get: () => seeing.split ?? 0.5,
+  set: (share) => (seeing.split = Math.min(1, Math.max(0, share))),
 });
-
-function drag(event: PointerEvent): void {
-  const handle = event.currentTarget as HTMLElement;
-  handle.setPointerCapture(event.pointerId);
-}
-
-function move(event: PointerEvent): void {
-  const handle = event.currentTarget as HTMLElement;
-  if (!handle.hasPointerCapture(event.pointerId)) return;
-  place.value = (event.clientX - handle.parentElement!.getBoundingClientRect().left) / view.width;
-}
+const KEY_STEP = 0.02;
+let before = 0;
+const listeners = useHandleDrag({
+  gesture: {
+    begin: () => (before = place.value),
+    end: () => undefined,
+    cancel: () => (place.value = before),
+  },
+  move: (event) => {
+    const room = (event.currentTarget as HTMLElement).parentElement!.getBoundingClientRect();
+    place.value = (event.clientX - room.left) / view.width;
+  },
+  nudge: (_, { across, down }) => (place.value += KEY_STEP * (across - down)),
+  toEnd: (_, end) => (place.value = end === 'most' ? 1 : 0),
+})(undefined);
 </script>
 
 <template>
@@ -31,11 +34,7 @@ function move(event: PointerEvent): void {
     aria-valuemax="100"
     :aria-valuenow="Math.round(100 * place)"
     :style="{ left: `${100 * place}%` }"
-    @pointerdown.stop="drag"
-    @pointermove.stop="move"
-    @pointerup.stop
-    @keydown.left.prevent="place -= KEY_STEP"
-    @keydown.right.prevent="place += KEY_STEP"
+    v-on="listeners"
   >
     <span
       class="pointer-events-none absolute inset-y-0 w-px bg-white"

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { hexOfSrgbLinear } from '#core/colour/hex';
+import { fitName } from '#core/document/names';
 import type { Area, Photo } from '#core/document/schema';
 import { photoFile } from '../../storage/photoStorage';
 
 /** Takes colours from another photo of the sitting, or from another sitter's part, for the step that asked. */
 const props = defineProps<{ photo: Photo }>();
-const bench = useBench();
+const questions = useQuestions();
+/** The question that this dialog answers. */
+const asked = computed(() => (questions.open?.is === 'lend' ? questions.open : undefined));
 const sitting = useSitting();
 const workers = useWorkers();
 const notices = useNotices();
@@ -19,7 +22,7 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const opening = ref(true);
 const wanted = computed(() =>
   props.photo.areas.find(
-    ({ id }) => id === props.photo.plan.find((step) => step.id === bench.borrowing?.stepId)?.areaId,
+    ({ id }) => id === props.photo.plan.find((step) => step.id === asked.value?.stepId)?.areaId,
   ),
 );
 /** Parts like the one that borrows come first. */
@@ -62,39 +65,24 @@ watch(
   { immediate: true },
 );
 
-function close(): void {
-  bench.borrowing = undefined;
-}
+const close = () => asked.value?.answer();
 
 async function takePart(area: Area): Promise<void> {
-  const stepId = bench.borrowing!.stepId;
   const part = await workers.lentPart(area.id).catch(notices.problem);
   if (!part) return notices.say(`${area.name} covers too little to take colours from.`);
-  bench.borrowed = {
-    stepId,
-    name: `${area.name}${ownerOf(area)}${from.value.id === props.photo.id ? '' : ` of ${from.value.file}`}`.slice(
-      0,
-      120,
-    ),
-    part,
-  };
-  close();
+  const where = from.value.id === props.photo.id ? '' : ` of ${from.value.file}`;
+  asked.value?.answer({ name: fitName(`${area.name}${ownerOf(area)}${where}`, area.name), part });
 }
 
 async function takePlace(event: MouseEvent): Promise<void> {
-  if (!bench.borrowing?.places || opening.value) return;
+  if (!asked.value?.places || opening.value) return;
   const box = canvas.value!.getBoundingClientRect();
   const photo = from.value;
   const size = Math.max(3, Math.round(PATCH_SHARE * Math.max(photo.width, photo.height)));
-  const place = await workers
-    .lentPatch(
-      ((event.clientX - box.left) / box.width) * photo.width,
-      ((event.clientY - box.top) / box.height) * photo.height,
-      size,
-    )
-    .catch(notices.problem);
-  if (place) bench.borrowed = { stepId: bench.borrowing.stepId, name: hexOfSrgbLinear(place), place };
-  close();
+  const x = ((event.clientX - box.left) / box.width) * photo.width;
+  const y = ((event.clientY - box.top) / box.height) * photo.height;
+  const place = await workers.lentPatch(x, y, size).catch((error) => void notices.problem(error));
+  asked.value?.answer(place ? { name: hexOfSrgbLinear(place), place } : undefined);
 }
 </script>
 
@@ -124,7 +112,7 @@ async function takePlace(event: MouseEvent): Promise<void> {
           <canvas
             ref="canvas"
             :style="sizeOf(from)"
-            :class="bench.borrowing?.places ? 'cursor-crosshair' : ''"
+            :class="asked?.places ? 'cursor-crosshair' : ''"
             :aria-label="`The photo ${from.file}`"
             @click="takePlace"
           />
@@ -142,7 +130,7 @@ async function takePlace(event: MouseEvent): Promise<void> {
           >
           <p class="text-quiet">
             {{
-              bench.borrowing?.places
+              asked?.places
                 ? 'Press a part for its colours from dark to light, or a place of the picture for one colour.'
                 : 'Press a part: its numbers are taken as the plan of its photo leaves them.'
             }}

@@ -2,14 +2,17 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue';
 import { ChevronDown } from '@lucide/vue';
 import type { Photo } from '#core/document/schema';
+import { stepOffers } from '#core/render/offers';
+import { KINDS } from '#kinds/registry.gen';
 import type { Survey } from '#workers/client';
 
 /** The steps of the photo as sentences, and what can be added to the chosen part or to the whole picture. */
 const props = defineProps<{ photo: Photo; survey: Survey | undefined }>();
-const { area, addStep } = useBenchPhoto();
+const { area } = useBenchPhoto();
+const { addStep } = useSteps();
 
 const open = computed(() => (area.value?.marks.length ? area.value : undefined));
-const offers = computed(() => stepOffers(open.value, props.photo.areas));
+const offers = computed(() => stepOffers(KINDS, { area: open.value, areas: props.photo.areas }));
 const first = computed(() => offers.value.filter(({ apt }) => apt));
 const others = computed(() => offers.value.filter(({ apt }) => !apt));
 </script>
@@ -37,27 +40,27 @@ const others = computed(() => offers.value.filter(({ apt }) => !apt));
       <span class="text-[12px] text-quiet">On {{ open?.name ?? 'the whole picture' }}:</span>
       <button
         v-for="offer in first"
-        :key="offer.kind"
+        :key="offer.kind.id"
         class="press"
-        :title="offer.help"
+        :title="offer.kind.offer.help"
         @click="addStep(offer.kind, offer.parameters)"
       >
-        + {{ offer.label }}
+        + {{ offer.kind.offer.label }}
       </button>
       <Menu as="div">
         <MenuButton class="press">More steps <ChevronDown :size="13" /></MenuButton>
         <MenuItems
           class="absolute inset-x-0 bottom-full z-30 mb-1 max-h-[26rem] overflow-y-auto rounded-lg border border-line bg-raised p-1 shadow-lg"
         >
-          <MenuItem v-for="offer in others" :key="offer.kind" v-slot="{ active }">
+          <MenuItem v-for="offer in others" :key="offer.kind.id" v-slot="{ active }">
             <button
               class="block w-full rounded px-2 py-1 text-left"
               :class="active ? 'bg-paper' : ''"
               @click="addStep(offer.kind, offer.parameters)"
             >
-              <span class="text-[13px] font-medium">{{ offer.label }}</span><span
+              <span class="text-[13px] font-medium">{{ offer.kind.offer.label }}</span><span
                 class="block text-[12px] leading-tight text-quiet"
-                >{{ offer.help }}</span
+                >{{ offer.kind.offer.help }}</span
               >
             </button>
           </MenuItem>

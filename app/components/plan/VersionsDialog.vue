@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { putStep } from '#core/document/commands';
+import { paletteOf } from '#kinds/adjust/recolour/partPalette';
 import type { JsonObject } from '#core/document/kinds';
 import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
@@ -9,15 +10,16 @@ import type { Piece, Survey } from '#workers/client';
 /** Up to six colours of one part as small live pictures side by side; one is chosen. */
 const props = defineProps<{ photo: Photo; survey: Survey | undefined }>();
 const bench = useBench();
+const questions = useQuestions();
 const workers = useWorkers();
 const notices = useNotices();
-const { edit } = useBenchPhoto();
 
 const MOST = 6;
 const WIDTH = 236;
 const HEIGHT = 220;
 const MARGIN = 0.35;
-const step = computed(() => props.photo.plan.find(({ id }) => id === bench.comparing));
+const asked = computed(() => (questions.open?.is === 'version' ? questions.open : undefined));
+const step = computed(() => props.photo.plan.find(({ id }) => id === asked.value?.stepId));
 const area = computed(() => props.photo.areas.find(({ id }) => id === step.value?.areaId));
 const own = step.value?.parameters.colour as string;
 const colours = ref(
@@ -92,19 +94,11 @@ function draw(canvas: HTMLCanvasElement | undefined, pieces: readonly Piece[]): 
   }
 }
 
-function choose(colour: string): void {
-  const chosen = step.value;
-  if (chosen)
-    edit('choose version', (photo) =>
-      putStep(photo, { ...chosen, parameters: { ...chosen.parameters, colour } as JsonObject }),
-    );
-  bench.comparing = undefined;
-}
 onBeforeUnmount(() => round++);
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-40" @close="bench.comparing = undefined">
+  <Dialog :open="true" class="relative z-40" @close="asked?.answer()">
     <div class="fixed inset-0 bg-black/30" aria-hidden="true" />
     <div class="fixed inset-0 flex items-center justify-center p-4">
       <DialogPanel class="max-h-full overflow-auto rounded-xl border border-line bg-[#666666] p-4 text-white">
@@ -114,7 +108,7 @@ onBeforeUnmount(() => round++);
             <button
               class="block overflow-hidden rounded outline-offset-2 hover:outline-2 hover:outline-white"
               :aria-label="`Choose version ${n + 1}, ${colour}`"
-              @click="choose(colour)"
+              @click="asked?.answer(colour)"
             >
               <canvas
                 ref="canvases"
@@ -136,7 +130,7 @@ onBeforeUnmount(() => round++);
         </ul>
         <p class="mt-3 flex items-center gap-3 text-[13px]">
           <span class="grow">Press a picture to choose its colour, a swatch to try another.</span
-          ><button class="press" @click="bench.comparing = undefined">Keep as it is</button>
+          ><button class="press" @click="asked?.answer()">Keep as it is</button>
         </p>
       </DialogPanel>
     </div>

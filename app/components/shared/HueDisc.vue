@@ -12,7 +12,7 @@ const props = defineProps<{
   most: number;
   /** where the family lies, OKLCh degrees */ family?: number | undefined;
 }>();
-const emit = defineEmits<{ push: [hue: number, amount: number]; start: []; end: [] }>();
+const emit = defineEmits<{ push: [hue: number, amount: number] }>();
 
 const RADIUS = 27;
 const RIM = 5;
@@ -42,26 +42,25 @@ const rim = Array.from({ length: SECTORS }, (_, i) => {
 const inner = RADIUS - RIM;
 const point = computed(() => at(props.hue, (inner * props.amount) / props.most));
 
-function drag(event: PointerEvent): void {
-  const disc = event.currentTarget as SVGElement;
-  if (event.type === 'pointerdown') {
-    disc.setPointerCapture(event.pointerId);
-    emit('start');
-  }
-  if (!disc.hasPointerCapture(event.pointerId)) return;
-  const box = disc.getBoundingClientRect();
-  const x = event.clientX - box.left - box.width / 2;
-  const y = box.top + box.height / 2 - event.clientY;
-  emit(
-    'push',
-    Math.round(wrapDegrees(Math.atan2(y, x) / RADIANS_PER_DEGREE)),
-    Math.min(props.most, Math.round((props.most * Math.hypot(x, y)) / inner)),
-  );
-}
-
-function nudge(turn: number, more: number): void {
-  emit('push', wrapDegrees(props.hue + turn), Math.min(props.most, Math.max(0, props.amount + more)));
-}
+const listeners = useHandleDrag({
+  movesAtOnce: true,
+  far: 5,
+  move: (event) => {
+    const box = (event.currentTarget as SVGElement).getBoundingClientRect();
+    const x = event.clientX - box.left - box.width / 2;
+    const y = box.top + box.height / 2 - event.clientY;
+    emit(
+      'push',
+      Math.round(wrapDegrees(Math.atan2(y, x) / RADIANS_PER_DEGREE)),
+      within((props.most * Math.hypot(x, y)) / inner),
+    );
+  },
+  // Left turns anticlockwise by five degrees, up pushes further.
+  nudge: (_, { across, down }) =>
+    emit('push', wrapDegrees(props.hue - 5 * across), within(props.amount - down)),
+  toEnd: (_, end) => emit('push', props.hue, end === 'most' ? props.most : 0),
+})(undefined);
+const within = (amount: number) => Math.round(Math.min(props.most, Math.max(0, amount)));
 </script>
 
 <template>
@@ -77,15 +76,8 @@ function nudge(turn: number, more: number): void {
     aria-valuemin="0"
     :aria-valuemax="most"
     :aria-valuetext="`${amount} toward ${hue.toFixed(0)}°`"
-    @pointerdown="drag"
-    @pointermove="drag"
-    @pointerup="emit('end')"
-    @pointercancel="emit('end')"
+    v-on="listeners"
     @dblclick="emit('push', hue, 0)"
-    @keydown.left.prevent="nudge(5, 0)"
-    @keydown.right.prevent="nudge(-5, 0)"
-    @keydown.up.prevent="nudge(0, 1)"
-    @keydown.down.prevent="nudge(0, -1)"
   >
     <circle r="29" fill="var(--paper)" stroke="var(--line)" />
     <path

@@ -12,14 +12,18 @@ const props = withDefaults(
     unit?: string;
     decimals?: number;
     reset?: number;
+    /** names the change, for undo; what it is part of names it where absent */
+    change?: string;
   }>(),
-  { step: 1, unit: '', decimals: 0, reset: undefined },
+  { step: 1, unit: '', decimals: 0, reset: undefined, change: undefined },
 );
-const emit = defineEmits<{ start: []; end: [] }>();
 const model = defineModel<number>({ required: true });
 
 const SCRUB_FROM_PIXELS = 4;
 const PIXELS_PER_STEP = 4;
+/** how many nudges shift and the page keys take */
+const FAR = 10;
+const gesture = useGesture();
 const draft = ref<string>();
 const fault = ref<string>();
 const shown = computed(() => draft.value ?? model.value.toFixed(props.decimals));
@@ -45,30 +49,49 @@ function commit(): void {
 function nudge(event: KeyboardEvent, direction: number): void {
   event.preventDefault();
   commit();
-  put(model.value + direction * props.step * nudgeOf(event, 10));
+  put(model.value + direction * props.step * nudgeOf(event, FAR));
 }
 
-function scrub(down: PointerEvent): void {
-  const field = down.currentTarget as HTMLInputElement;
-  const from = model.value;
-  if (document.activeElement === field || down.button !== 0) return;
-  let scrubbing = false;
-  const move = (event: PointerEvent) => {
-    const across = event.clientX - down.clientX;
-    if (!scrubbing && Math.abs(across) < SCRUB_FROM_PIXELS) return;
-    if (!scrubbing) emit('start');
-    scrubbing = true;
-    field.blur();
-    put(from + Math.trunc(across / PIXELS_PER_STEP) * props.step);
-  };
-  const up = () => {
-    window.removeEventListener('pointermove', move);
-    window.removeEventListener('pointerup', up);
-    if (scrubbing) emit('end');
-  };
-  window.addEventListener('pointermove', move);
-  window.addEventListener('pointerup', up);
+/** Dragging sideways is one gesture from the moment it is told from a press; Escape puts the number back. */
+let scrubbed: { readonly field: HTMLInputElement; readonly x: number; readonly from: number } | undefined;
+let scrubbing = false;
+
+function press(event: PointerEvent): void {
+  const field = event.currentTarget as HTMLInputElement;
+  if (document.activeElement === field || event.button !== 0) return;
+  field.setPointerCapture(event.pointerId);
+  scrubbed = { field, x: event.clientX, from: model.value };
 }
+
+function scrub(event: PointerEvent): void {
+  if (!scrubbed) return;
+  const across = event.clientX - scrubbed.x;
+  if (!scrubbing && Math.abs(across) < SCRUB_FROM_PIXELS) return;
+  if (!scrubbing) {
+    gesture.begin(props.change);
+    window.addEventListener('keydown', giveUp, { capture: true });
+  }
+  scrubbing = true;
+  scrubbed.field.blur();
+  put(scrubbed.from + Math.trunc(across / PIXELS_PER_STEP) * props.step);
+}
+
+function letGo(how: 'end' | 'cancel'): void {
+  scrubbed = undefined;
+  if (!scrubbing) return;
+  scrubbing = false;
+  window.removeEventListener('keydown', giveUp, { capture: true });
+  gesture[how]();
+}
+
+function giveUp(event: KeyboardEvent): void {
+  if (event.key !== 'Escape') return;
+  event.stopImmediatePropagation();
+  const from = scrubbed?.from;
+  letGo('cancel');
+  if (from !== undefined) put(from);
+}
+onBeforeUnmount(() => letGo('cancel'));
 </script>
 
 <template>
@@ -90,7 +113,12 @@ function scrub(down: PointerEvent): void {
       "
       @keydown.up="nudge($event, 1)"
       @keydown.down="nudge($event, -1)"
-      @pointerdown="scrub"
+      @keydown.page-up="nudge($event, FAR)"
+      @keydown.page-down="nudge($event, -FAR)"
+      @pointerdown="press"
+      @pointermove="scrub"
+      @pointerup="letGo('end')"
+      @pointercancel="letGo('cancel')"
       @focus="($event.target as HTMLInputElement).select()"
       @dblclick="reset !== undefined && put(reset)"
     /><span v-if="unit" aria-hidden="true">{{ unit }}</span>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** A share, kept as 0..1 or -1..1 and shown in percent. */
-withDefaults(defineProps<{ label: string; min?: number; max?: number; reset?: number }>(), {
+withDefaults(defineProps<{ label: string; min?: number; max?: number; reset?: number; change?: string }>(), {
   min: 0,
   max: 100,
   reset: 0,
+  change: undefined,
 });
-const emit = defineEmits<{ start: []; end: [] }>();
 const model = defineModel<number>({ required: true });
 </script>
 
@@ -17,8 +17,7 @@ const model = defineModel<number>({ required: true });
     :max="max"
     unit=" %"
     :reset="reset"
+    :change="change"
     @update:model-value="model = $event / 100"
-    @start="emit('start')"
-    @end="emit('end')"
   />
 </template>

@@ -14,9 +14,9 @@ const props = defineProps<{
   max: number;
   /** CSS colours along the axis */ ground: readonly string[];
   /** both ends move together about the middle */ mirrored?: boolean;
+  /** names the change, for undo */ change?: string;
 }>();
 const model = defineModel<Span>({ required: true });
-const emit = defineEmits<{ start: []; end: [] }>();
 
 const WIDTH = 124;
 const HEIGHT = 30;
@@ -50,20 +50,20 @@ function put(name: Grip, value: number): void {
       name === 'from' ? { from: Math.min(at, to), to, soft } : { from, to: Math.max(at, from), soft };
 }
 
-function grab(event: PointerEvent): void {
-  (event.currentTarget as Element).setPointerCapture(event.pointerId);
-  emit('start');
+interface Held {
+  readonly name: Grip;
+  readonly value: number;
 }
-
-function drag(event: PointerEvent, name: Grip): void {
-  if (!(event.currentTarget as Element).hasPointerCapture(event.pointerId)) return;
-  const box = chart.value!.getBoundingClientRect();
-  put(name, props.min + ((event.clientX - box.left) / box.width) * (props.max - props.min));
-}
-
-function nudge(name: Grip, value: number, direction: number, event: KeyboardEvent): void {
-  put(name, value + (direction * (event.shiftKey ? 10 : 1) * (props.max - props.min)) / 200);
-}
+const listeners = useHandleDrag<Held>({
+  ...(props.change && { label: () => props.change! }),
+  move: (event, { name }) => {
+    const box = chart.value!.getBoundingClientRect();
+    put(name, props.min + ((event.clientX - box.left) / box.width) * (props.max - props.min));
+  },
+  nudge: ({ name, value }, { across, down }) =>
+    put(name, value + ((across - down) * (props.max - props.min)) / 200),
+  toEnd: ({ name }, end) => put(name, end === 'most' ? props.max : props.min),
+});
 </script>
 
 <template>
@@ -100,12 +100,7 @@ function nudge(name: Grip, value: number, direction: number, event: KeyboardEven
       :aria-valuenow="grip.value"
       :aria-valuetext="`${grip.value.toFixed(0)}${unit}`"
       :transform="`translate(${Math.min(WIDTH - 4, Math.max(4, across(grip.value)))} ${grip.y})`"
-      @pointerdown="grab"
-      @pointermove="drag($event, grip.name)"
-      @pointerup="emit('end')"
-      @pointercancel="emit('end')"
-      @keydown.left.prevent="nudge(grip.name, grip.value, -1, $event)"
-      @keydown.right.prevent="nudge(grip.name, grip.value, 1, $event)"
+      v-on="listeners(grip)"
     >
       <circle r="9" fill="transparent" />
       <circle r="4" :fill="grip.name === 'soft' ? '#000' : '#fff'" stroke="#fff" stroke-width="1.2" />

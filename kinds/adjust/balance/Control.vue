@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import type { StepContext } from '#core/render/stepContext';
 import { RUNGS } from '#core/document/schema';
 import type { BalanceParameters } from './schema';
 
+defineProps<{ context: StepContext }>();
 const model = defineModel<BalanceParameters>({ required: true });
-const emit = defineEmits<{ start: []; end: [] }>();
 const put = (rung: (typeof RUNGS)[number], hue: number, amount: number) =>
   (model.value = { ...model.value, [rung]: { hue, amount } });
 </script>
@@ -18,8 +19,6 @@ const put = (rung: (typeof RUNGS)[number], hue: number, amount: number) =>
         :amount="model[rung].amount"
         :most="60"
         @push="(hue, amount) => put(rung, hue, amount)"
-        @start="emit('start')"
-        @end="emit('end')"
       />
       <span
         >{{ rung }}
@@ -29,9 +28,7 @@ const put = (rung: (typeof RUNGS)[number], hue: number, amount: number) =>
           :min="0"
           :max="100"
           :reset="0"
-          @update:model-value="put(rung, model[rung].hue, $event)"
-          @start="emit('start')"
-          @end="emit('end')" />
+          @update:model-value="put(rung, model[rung].hue, $event)" />
         to
         <NumberField
           :model-value="model[rung].hue"
@@ -40,8 +37,6 @@ const put = (rung: (typeof RUNGS)[number], hue: number, amount: number) =>
           :max="360"
           unit="°"
           @update:model-value="put(rung, $event, model[rung].amount)"
-          @start="emit('start')"
-          @end="emit('end')"
       /></span>
     </span>
   </span>

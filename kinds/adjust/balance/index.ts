@@ -8,6 +8,12 @@ import type { BalanceParameters } from './schema';
 export const balance = defineAdjust<BalanceParameters, BalanceMeasures>({
   id: 'balance',
   label: 'balance per rung',
+  offer: {
+    label: 'Balance per rung',
+    help: 'A push of colour for light, middle and shade; luminance stays',
+    aptFor: {},
+    start: () => NEUTRAL,
+  },
   version: 1,
   parameters: balanceParameters,
   migrations: {},

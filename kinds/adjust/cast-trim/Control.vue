@@ -1,21 +1,20 @@
 <script setup lang="ts">
 import { RADIANS_PER_DEGREE, wrapDegrees } from '#core/colour/angles';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
+import type { StepContext } from '#core/render/stepContext';
 import type { CastTrimParameters } from './schema';
 
-const props = defineProps<{ picked?: { readonly result: readonly [number, number, number] } | undefined }>();
+const props = defineProps<{ context: StepContext }>();
 const model = defineModel<CastTrimParameters>({ required: true });
-const emit = defineEmits<{ start: []; end: []; pick: [] }>();
 const put = (change: Partial<CastTrimParameters>) => (model.value = { ...model.value, ...change });
-watch(
-  () => props.picked,
-  (colour) => {
-    if (!colour) return;
-    const [, a, b] = convertSrgbLinearToOklab(colour.result);
-    const family = Math.round(wrapDegrees(Math.atan2(b, a) / RADIANS_PER_DEGREE));
-    put({ family, toward: (family + 180) % 360 });
-  },
-);
+
+async function pickFamily(): Promise<void> {
+  const colour = await props.context.ask.pickColour();
+  if (!colour) return;
+  const [, a, b] = convertSrgbLinearToOklab(colour.result);
+  const family = Math.round(wrapDegrees(Math.atan2(b, a) / RADIANS_PER_DEGREE));
+  put({ family, toward: (family + 180) % 360 });
+}
 </script>
 
 <template>
@@ -27,14 +26,12 @@ watch(
       :most="100"
       :family="model.family"
       @push="(toward, amount) => put({ toward, amount: amount / 100 })"
-      @start="emit('start')"
-      @end="emit('end')"
   /></span>
   In <slot />, push
   <button
     class="underline decoration-dotted"
     title="Press, then press a colour of the picture"
-    @click="emit('pick')"
+    @click="pickFamily"
   >
     the family
   </button>
@@ -47,8 +44,6 @@ watch(
       :max="360"
       unit="°"
       @update:model-value="put({ family: $event })"
-      @start="emit('start')"
-      @end="emit('end')"
     />,
     <NumberField
       :model-value="model.width"
@@ -58,8 +53,6 @@ watch(
       unit="°"
       :reset="60"
       @update:model-value="put({ width: $event })"
-      @start="emit('start')"
-      @end="emit('end')"
     />
     to each side,</span
   >
@@ -68,9 +61,7 @@ watch(
     <ShareField
       :model-value="model.amount"
       label="Amount of the push"
-      @update:model-value="put({ amount: $event })"
-      @start="emit('start')"
-      @end="emit('end')" />
+      @update:model-value="put({ amount: $event })" />
     toward
     <NumberField
       :model-value="model.toward"
@@ -79,8 +70,6 @@ watch(
       :max="360"
       unit="°"
       @update:model-value="put({ toward: $event })"
-      @start="emit('start')"
-      @end="emit('end')"
   /></span>
   <button
     class="text-quiet underline decoration-dotted"
@@ -101,8 +90,6 @@ watch(
       unit=" stops"
       :reset="0"
       @update:model-value="put({ depth: $event })"
-      @start="emit('start')"
-      @end="emit('end')"
     />;</span
   >
   <label class="whitespace-nowrap"

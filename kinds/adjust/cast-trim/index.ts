@@ -8,6 +8,12 @@ import type { CastTrimParameters } from './schema';
 export const castTrim = defineAdjust<CastTrimParameters, CastTrimMeasures>({
   id: 'cast-trim',
   label: 'cast trim',
+  offer: {
+    label: 'Trim a cast',
+    help: 'Pushes one family of colour; neutral places stay neutral. A push across the disc takes it out',
+    aptFor: {},
+    start: () => NEUTRAL,
+  },
   version: 1,
   parameters: castTrimParameters,
   migrations: {},

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import type { StepContext } from '#core/render/stepContext';
 import type { ClearParameters } from './schema';
 
+defineProps<{ context: StepContext }>();
 const model = defineModel<ClearParameters>({ required: true });
-const emit = defineEmits<{ start: []; end: [] }>();
 </script>
 
 <template>
@@ -11,8 +12,6 @@ const emit = defineEmits<{ start: []; end: [] }>();
     :model-value="model.brighten"
     label="Brighten"
     @update:model-value="model = { ...model, brighten: $event }"
-    @start="emit('start')"
-    @end="emit('end')"
   />
   and take
   <span class="whitespace-nowrap"
@@ -20,8 +19,6 @@ const emit = defineEmits<{ start: []; end: [] }>();
       :model-value="model.clear"
       label="Clear"
       @update:model-value="model = { ...model, clear: $event }"
-      @start="emit('start')"
-      @end="emit('end')"
     />
     of yellow and red away.</span
   >

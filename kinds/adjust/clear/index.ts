@@ -8,6 +8,12 @@ import type { ClearParameters } from './schema';
 export const clear = defineAdjust<ClearParameters, ClearMeasures>({
   id: 'clear',
   label: 'clear whites and teeth',
+  offer: {
+    label: 'Clear',
+    help: 'Brightens and takes yellow and red away, for whites of the eyes and teeth. A little is enough',
+    aptFor: { whites: 1, teeth: 1 },
+    start: () => ({ brighten: 0.3, clear: 0.4 }),
+  },
   version: 1,
   parameters: clearParameters,
   migrations: {},

@@ -8,6 +8,12 @@ import type { CurvesParameters } from './schema';
 export const curves = defineAdjust<CurvesParameters, CurvesMeasures>({
   id: 'curves',
   label: 'curves by numbers',
+  offer: {
+    label: 'Curves by numbers',
+    help: 'Pairs of wanted numbers make the curves. Points too near each other crease them',
+    aptFor: { 'whole-picture': 1 },
+    start: () => NEUTRAL,
+  },
   version: 1,
   parameters: curvesParameters,
   migrations: {},

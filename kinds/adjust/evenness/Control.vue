@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import type { StepContext } from '#core/render/stepContext';
 import type { EvennessParameters } from './schema';
 
+defineProps<{ context: StepContext }>();
 const model = defineModel<EvennessParameters>({ required: true });
-const emit = defineEmits<{ start: []; end: [] }>();
 const AIMS = [
   { name: 'hue', help: 'Blotches of another hue are drawn to the trend of their lightness' },
   { name: 'saturation', help: 'Paler and stronger places are drawn to the trend' },
@@ -26,20 +27,12 @@ const put = (change: Partial<EvennessParameters>) => (model.value = { ...model.v
         :label="`Evenness of ${name}`"
         :reset="70"
         @update:model-value="put({ [name]: $event })"
-        @start="emit('start')"
-        @end="emit('end')"
       />,</span
     >{{ ' ' }}</template
   >
   <span class="whitespace-nowrap" title="The broad redness of cheeks and nose"
     >keep
-    <ShareField
-      :model-value="model.blush"
-      label="Keep blush"
-      @update:model-value="put({ blush: $event })"
-      @start="emit('start')"
-      @end="emit('end')"
-    />
+    <ShareField :model-value="model.blush" label="Keep blush" @update:model-value="put({ blush: $event })" />
     of blush</span
   >
   and
@@ -49,8 +42,6 @@ const put = (change: Partial<EvennessParameters>) => (model.value = { ...model.v
       label="Keep freckles and moles"
       :reset="100"
       @update:model-value="put({ marks: $event })"
-      @start="emit('start')"
-      @end="emit('end')"
     />
     of freckles and moles;</span
   >{{ ' ' }}
@@ -65,8 +56,6 @@ const put = (change: Partial<EvennessParameters>) => (model.value = { ...model.v
       unit=" px"
       :reset="FIRST_SIZE"
       @update:model-value="put({ size: $event })"
-      @start="emit('start')"
-      @end="emit('end')"
     />
     <button
       class="ml-1 text-quiet underline decoration-dotted"

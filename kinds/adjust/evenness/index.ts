@@ -1,17 +1,23 @@
 import { defineAdjust } from '#core/render/kinds';
 import { compileEvenness, measureEvenness } from './compute';
 import type { EvennessMeasures } from './compute';
-import { evennessParameters } from './schema';
+import { EVENNESS_START, NEUTRAL, evennessParameters } from './schema';
 import type { EvennessParameters } from './schema';
 
 /** Draws hue, saturation and lightness to the area's trend, blotches alone. */
 export const evenness = defineAdjust<EvennessParameters, EvennessMeasures>({
   id: 'evenness',
   label: 'evenness',
+  offer: {
+    label: 'Even',
+    help: 'Blotches of hue, saturation and lightness are drawn to the trend. Look at 100 %: pores must stay',
+    aptFor: { skin: 1, face: 1 },
+    start: () => EVENNESS_START,
+  },
   version: 1,
   parameters: evennessParameters,
   migrations: {},
-  neutral: { hue: 0, saturation: 0, lightness: 0, size: null, blush: 0, marks: 1 },
+  neutral: NEUTRAL,
   looksAt: 'place',
   measuredBy: ['size'],
   measure: measureEvenness,

@@ -15,3 +15,21 @@ export const evennessParameters = z.strictObject({
   marks: share,
 });
 export type EvennessParameters = z.infer<typeof evennessParameters>;
+
+export const NEUTRAL: EvennessParameters = {
+  hue: 0,
+  saturation: 0,
+  lightness: 0,
+  size: null,
+  blush: 0,
+  marks: 1,
+};
+
+/** How far blotches are evened to begin with: enough to calm them, little enough to stay skin (chosen by eye). */
+export const EVENNESS_START: EvennessParameters = {
+  ...NEUTRAL,
+  hue: 0.7,
+  saturation: 0.7,
+  lightness: 0.5,
+  blush: 0.3,
+};

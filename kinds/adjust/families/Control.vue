@@ -3,13 +3,11 @@ import { RADIANS_PER_DEGREE } from '#core/colour/angles';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { encodeSrgb8 } from '#core/colour/transfer';
 import { presence } from '#core/measure/families';
-import type { Family } from '#core/measure/families';
-import type { PictureDrag } from '../../../app/stores/bench';
+import type { BeginDrag, StepContext } from '#core/render/stepContext';
 import type { FamiliesParameters } from './schema';
 
-const props = defineProps<{ families?: readonly Family[] | undefined; dragged?: PictureDrag | undefined }>();
+const props = defineProps<{ context: StepContext }>();
 const model = defineModel<FamiliesParameters>({ required: true });
-const emit = defineEmits<{ start: []; end: []; pull: [] }>();
 
 const NEAR = 5;
 const changeOf = (hue: number) =>
@@ -20,7 +18,7 @@ const changeOf = (hue: number) =>
     lightness: 0,
   };
 const rows = computed(() =>
-  (props.families ?? []).map((family) => ({
+  (props.context.families ?? []).map((family) => ({
     ...family,
     change: changeOf(family.hue),
     colour: `rgb(${family.srgbLinear.map((channel) => encodeSrgb8(channel)).join(' ')})`,
@@ -30,39 +28,26 @@ const rows = computed(() =>
 /** A drag on the picture moves every family under the pointer in proportion to its presence there. */
 const PER_PIXEL = { hue: 1 / 4, saturation: 1 / 200, lightness: 1 / 200 };
 const LEAST_SHARE = 0.05;
-useStepDrag(
-  () => props.dragged,
-  ({ now }) => {
-    const families = props.families ?? [];
-    const [, a, b] = convertSrgbLinearToOklab(now);
-    const shares = presence(
-      Math.atan2(b, a) / RADIANS_PER_DEGREE,
-      families.map(({ hue }) => hue),
-    );
-    return families.flatMap(({ hue }, n) =>
-      shares[n]! >= LEAST_SHARE ? [{ share: shares[n]!, change: { ...changeOf(hue) } }] : [],
-    );
-  },
-  (held, { quantity, up }) => {
-    const within = (value: number, most: number) =>
-      Math.round(1000 * Math.min(most, Math.max(-most, value))) / 1000;
-    const [field, most] = (
-      { hue: ['turn', 180], saturation: ['saturation', 1], lightness: ['lightness', 2] } as const
-    )[quantity];
+const FIELDS = { hue: ['turn', 180], saturation: ['saturation', 1], lightness: ['lightness', 2] } as const;
+const beginDrag: BeginDrag = ({ now }, quantity) => {
+  const families = props.context.families ?? [];
+  const [, a, b] = convertSrgbLinearToOklab(now);
+  const hues = families.map(({ hue }) => hue);
+  const shares = presence(Math.atan2(b, a) / RADIANS_PER_DEGREE, hues);
+  const held = hues.flatMap((hue, n) =>
+    shares[n]! >= LEAST_SHARE ? [{ share: shares[n]!, change: { ...changeOf(hue) } }] : [],
+  );
+  const [field, most] = FIELDS[quantity];
+  const within = (value: number) => Math.round(1000 * Math.min(most, Math.max(-most, value))) / 1000;
+  return (up) => {
     const moved = held.map(({ share, change }) => ({
       ...change,
-      [field]: within(change[field] + share * up * PER_PIXEL[quantity], most),
+      [field]: within(change[field] + share * up * PER_PIXEL[quantity]),
     }));
-    model.value = {
-      changes: [
-        ...model.value.changes.filter(({ hue }) =>
-          moved.every((change) => Math.abs(change.hue - hue) > NEAR),
-        ),
-        ...moved,
-      ],
-    };
-  },
-);
+    const isHeld = (hue: number) => moved.some((change) => Math.abs(change.hue - hue) <= NEAR);
+    model.value = { changes: [...model.value.changes.filter(({ hue }) => !isHeld(hue)), ...moved] };
+  };
+};
 
 function put(change: FamiliesParameters['changes'][number]): void {
   model.value = {
@@ -75,13 +60,13 @@ function put(change: FamiliesParameters['changes'][number]): void {
   Change the families of <slot />:
   <button
     class="text-quiet underline decoration-dotted disabled:no-underline"
-    :disabled="!families"
+    :disabled="!context.families"
     :title="
-      families
+      context.families
         ? 'Take hold of a colour on the picture and drag up or down'
         : 'Once the colours of this area are measured'
     "
-    @click="emit('pull')"
+    @click="context.ask.followDrags(beginDrag)"
   >
     drag on the picture
   </button>
@@ -108,8 +93,6 @@ function put(change: FamiliesParameters['changes'][number]): void {
         unit="°"
         :reset="0"
         @update:model-value="put({ ...change, turn: $event })"
-        @start="emit('start')"
-        @end="emit('end')"
     /></span>
     <span title="Saturation"
       >sat.
@@ -118,8 +101,6 @@ function put(change: FamiliesParameters['changes'][number]): void {
         :label="`Saturation of the family at ${hue.toFixed(0)}°`"
         :min="-100"
         @update:model-value="put({ ...change, saturation: $event })"
-        @start="emit('start')"
-        @end="emit('end')"
     /></span>
     <span
       >light
@@ -132,8 +113,6 @@ function put(change: FamiliesParameters['changes'][number]): void {
         :decimals="1"
         :reset="0"
         @update:model-value="put({ ...change, lightness: $event })"
-        @start="emit('start')"
-        @end="emit('end')"
     /></span>
   </span>
 </template>

@@ -8,6 +8,12 @@ import type { FamiliesParameters } from './schema';
 export const families = defineAdjust<FamiliesParameters, FamiliesMeasures>({
   id: 'families',
   label: 'families',
+  offer: {
+    label: 'Families',
+    help: 'Hue, saturation and lightness of the colours that are really here',
+    aptFor: { background: 1 },
+    start: () => NEUTRAL,
+  },
   version: 1,
   parameters: familiesParameters,
   migrations: {},

@@ -2,6 +2,8 @@ import { z } from 'zod';
 
 const perRung = (number: z.ZodType<number>) =>
   z.strictObject({ light: number.nullable(), middle: number.nullable(), shade: number.nullable() });
+/** further ones */
+export const MOST_RUNGS = 12;
 /** HSV degrees */
 const hue = z.number().min(0).max(360);
 /** HSV saturation in percent */
@@ -26,7 +28,7 @@ export const hueToTargetParameters = z.strictObject({
         lightness: lightness.nullable(),
       }),
     )
-    .max(12),
+    .max(MOST_RUNGS),
 });
 export type HueToTargetParameters = z.infer<typeof hueToTargetParameters>;
 

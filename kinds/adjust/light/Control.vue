@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import type { StepContext } from '#core/render/stepContext';
 import type { LightParameters } from './schema';
 
+defineProps<{ context: StepContext }>();
 const model = defineModel<LightParameters>({ required: true });
-const emit = defineEmits<{ start: []; end: [] }>();
 const put = (change: Partial<LightParameters>) => (model.value = { ...model.value, ...change });
 const SHARES = [
   { name: 'contrast', help: 'About middle grey' },
@@ -25,8 +26,6 @@ const SHARES = [
       unit=" stops"
       :reset="0"
       @update:model-value="put({ exposure: $event })"
-      @start="emit('start')"
-      @end="emit('end')"
     />,</span
   >{{ ' ' }}
   <span class="whitespace-nowrap" title="Of the middle; black and white stay"
@@ -40,8 +39,6 @@ const SHARES = [
       :decimals="2"
       :reset="1"
       @update:model-value="put({ gamma: $event })"
-      @start="emit('start')"
-      @end="emit('end')"
     />,</span
   >{{ ' ' }}
   <template v-for="({ name, help }, place) in SHARES" :key="name"
@@ -52,8 +49,6 @@ const SHARES = [
         :label="name"
         :min="-100"
         @update:model-value="put({ [name]: $event })"
-        @start="emit('start')"
-        @end="emit('end')"
       />{{ place < 2 ? ',' : '.' }}</span
     >{{ ' ' }}</template
   >

@@ -8,6 +8,12 @@ import type { LightParameters } from './schema';
 export const light = defineAdjust<LightParameters, LightMeasures>({
   id: 'light',
   label: 'light',
+  offer: {
+    label: 'Light',
+    help: 'Exposure, gamma, contrast, saturation and warmth of the area',
+    aptFor: { background: 2 },
+    start: () => NEUTRAL,
+  },
   version: 1,
   parameters: lightParameters,
   migrations: {},

@@ -1,39 +1,28 @@
 <script setup lang="ts">
-import type { Area } from '#core/document/schema';
-import type { PartColours } from '#core/measure/partColours';
+import type { StepContext } from '#core/render/stepContext';
 import type { MatchParameters } from './schema';
 
-const props = defineProps<{
-  areas?: readonly Area[] | undefined;
-  areaId?: string | null | undefined;
-  read?: (() => Promise<readonly { readonly name: string; readonly rgb8: readonly number[] }[]>) | undefined;
-  borrowed?: { readonly name: string; readonly part?: PartColours } | undefined;
-}>();
+const props = defineProps<{ context: StepContext }>();
 const model = defineModel<MatchParameters>({ required: true });
-const emit = defineEmits<{ start: []; end: []; borrow: [places: boolean] }>();
 const put = (change: Partial<MatchParameters>) => (model.value = { ...model.value, ...change });
-watch(
-  () => props.borrowed,
-  (lent) =>
-    lent?.part &&
-    put({
-      to: {
-        by: 'trend',
-        name: lent.name,
-        rows: lent.part.rows.map(([lightness, a, b]): [number, number, number] => [lightness, a, b]),
-      },
-    }),
-);
+
+async function borrow(): Promise<void> {
+  const lent = await props.context.ask.lend({ places: false });
+  if (!lent?.part) return;
+  const rows = lent.part.rows.map(([lightness, a, b]): [number, number, number] => [lightness, a, b]);
+  put({ to: { by: 'trend', name: lent.name, rows } });
+}
+
 const others = computed(() =>
-  (props.areas ?? []).filter(({ id, marks }) => id !== props.areaId && marks.length > 0),
+  props.context.areas.filter(({ id, marks }) => id !== props.context.areaId && marks.length > 0),
 );
 const BY_NUMBERS = { by: 'numbers', from: [122, 81, 68], to: [162, 114, 89] } as const;
 
 async function choose(event: Event): Promise<void> {
   const value = (event.target as HTMLSelectElement).value;
-  if (value === 'another') emit('borrow', false);
+  if (value === 'another') await borrow();
   else if (value === 'numbers') {
-    const first = (await props.read?.())?.[0]?.rgb8 as [number, number, number] | undefined;
+    const first = (await props.context.read())[0]?.rgb8 as [number, number, number] | undefined;
     put({
       to: first
         ? { by: 'numbers', from: first, to: first }
@@ -75,8 +64,6 @@ const CHANNELS = ['red', 'green', 'blue'];
             :min="0"
             :max="255"
             @update:model-value="setChannel(side, channel, $event)"
-            @start="emit('start')"
-            @end="emit('end')"
           />{{ channel < 2 ? ', ' : '' }}</template
         ></span
       >{{ side === 'from' ? ' becomes ' : '.' }}</template
@@ -93,8 +80,6 @@ const CHANNELS = ['red', 'green', 'blue'];
         label="How far light is matched"
         :reset="100"
         @update:model-value="put({ light: $event })"
-        @start="emit('start')"
-        @end="emit('end')"
       />,</span
     >
     <span class="whitespace-nowrap"
@@ -104,8 +89,6 @@ const CHANNELS = ['red', 'green', 'blue'];
         label="How far colour is matched"
         :reset="100"
         @update:model-value="put({ colour: $event })"
-        @start="emit('start')"
-        @end="emit('end')"
       />.</span
     >
   </template>

@@ -1,17 +1,23 @@
 import { defineAdjust } from '#core/render/kinds';
 import { compileMatch, measureMatch } from './compute';
 import type { MatchMeasures } from './compute';
-import { matchParameters } from './schema';
+import { NEUTRAL, matchParameters, startMatch } from './schema';
 import type { MatchParameters } from './schema';
 
 /** Brings a place to another: by one pair of numbers, or by the whole trend of an area or of another photo. */
 export const match = defineAdjust<MatchParameters, MatchMeasures>({
   id: 'match',
   label: 'match',
+  offer: {
+    label: 'Match',
+    help: 'Brings this place to another, by light and colour or by numbers. Give the area a wide soft edge',
+    aptFor: { 'neck-limbs': 2 },
+    start: startMatch,
+  },
   version: 1,
   parameters: matchParameters,
   migrations: {},
-  neutral: { to: { by: 'area', areaId: null }, light: 1, colour: 1 },
+  neutral: NEUTRAL,
   looksAt: 'place',
   measuredBy: ['to'],
   like: ({ to }) => (to.by === 'area' ? to.areaId : null),

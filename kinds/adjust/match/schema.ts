@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { OfferPlace } from '#core/render/offers';
 
 const rgb8 = z.tuple([z.number().min(0).max(255), z.number().min(0).max(255), z.number().min(0).max(255)]);
 /** OKLab of the part at equal steps of its lightness ranks, dark to light */
@@ -25,3 +26,19 @@ export const matchParameters = z.strictObject({
 });
 export type MatchParameters = z.infer<typeof matchParameters>;
 export type TrendRow = z.infer<typeof trendRow>;
+
+export const NEUTRAL: MatchParameters = { to: { by: 'area', areaId: null }, light: 1, colour: 1 };
+
+/** Neck and limbs of neutral portraits are up to 12 L* darker than their faces; so much of the difference is left to them. */
+const NECK_LIGHT = 0.65;
+
+/** Neck and limbs are matched to the face of the same sitter; for all else the other area is still to be chosen. */
+export function startMatch({ area, areas }: OfferPlace): MatchParameters {
+  const face = areas.find(({ part, sitter }) => part === 'face' && sitter === (area?.sitter ?? null));
+  return area?.part === 'neck-limbs' ? matchToFace(face?.id ?? null) : NEUTRAL;
+}
+
+/** Colour all the way, light as far as neck and limbs go by nature. */
+export function matchToFace(areaId: string | null): MatchParameters {
+  return { ...NEUTRAL, to: { by: 'area', areaId }, light: NECK_LIGHT };
+}

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { encodeSrgb8 } from '#core/colour/transfer';
+import type { StepContext } from '#core/render/stepContext';
 import { NEUTRAL } from './schema';
 import type { PrepareParameters } from './schema';
 
-const props = defineProps<{ picked?: { readonly now: readonly [number, number, number] } | undefined }>();
+const props = defineProps<{ context: StepContext }>();
 const model = defineModel<PrepareParameters>({ required: true });
-const emit = defineEmits<{ start: []; end: []; pick: [] }>();
 const put = (change: Partial<PrepareParameters>) => (model.value = { ...model.value, ...change });
 const SHARES = [
   { name: 'temperature', help: 'Below 0 cooler, above 0 warmer' },
@@ -14,18 +14,13 @@ const SHARES = [
   { name: 'saturation', help: 'Of every colour alike' },
   { name: 'gentle', help: 'Saturation that spares skin and what is saturated already' },
 ] as const;
-watch(
-  () => props.picked,
-  (colour) =>
-    colour &&
-    put({
-      neutral: colour.now.map((channel) => Math.min(2, Math.max(0.0005, channel))) as [
-        number,
-        number,
-        number,
-      ],
-    }),
-);
+
+async function pickGrey(): Promise<void> {
+  const colour = await props.context.ask.pickColour();
+  if (!colour) return;
+  const [red, green, blue] = colour.now.map((channel) => Math.min(2, Math.max(0.0005, channel)));
+  put({ neutral: [red!, green!, blue!] });
+}
 const patch = computed(
   () =>
     model.value.neutral &&
@@ -40,7 +35,7 @@ const patch = computed(
     <button
       class="underline decoration-dotted"
       title="Press, then press a place of the picture that is grey in truth"
-      @click="emit('pick')"
+      @click="pickGrey"
     >
       {{ model.neutral ? 'this grey' : 'the photo itself' }}
     </button>
@@ -65,8 +60,6 @@ const patch = computed(
       unit=" stops"
       :reset="0"
       @update:model-value="put({ exposure: $event })"
-      @start="emit('start')"
-      @end="emit('end')"
     />,</span
   >{{ ' ' }}
   <span class="whitespace-nowrap" title="8-bit codes that become black and white"
@@ -78,8 +71,6 @@ const patch = computed(
       :max="120"
       :reset="NEUTRAL.black"
       @update:model-value="put({ black: $event })"
-      @start="emit('start')"
-      @end="emit('end')"
     />, white at
     <NumberField
       :model-value="model.white"
@@ -88,8 +79,6 @@ const patch = computed(
       :max="255"
       :reset="NEUTRAL.white"
       @update:model-value="put({ white: $event })"
-      @start="emit('start')"
-      @end="emit('end')"
     />,</span
   >{{ ' ' }}
   <template v-for="({ name, help }, place) in SHARES" :key="name"
@@ -100,8 +89,6 @@ const patch = computed(
         :label="name === 'gentle' ? 'Gentle saturation' : name"
         :min="-100"
         @update:model-value="put({ [name]: $event })"
-        @start="emit('start')"
-        @end="emit('end')"
       />{{ place < SHARES.length - 1 ? ',' : '.' }}</span
     >{{ ' ' }}</template
   >

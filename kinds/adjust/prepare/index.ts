@@ -8,6 +8,12 @@ import type { PrepareParameters } from './schema';
 export const prepare = defineAdjust<PrepareParameters, PrepareMeasures>({
   id: 'prepare',
   label: 'prepare',
+  offer: {
+    label: 'Prepare',
+    help: 'White from a grey place, exposure, black and white point. First of all, and before readings are trusted',
+    aptFor: { 'whole-picture': 2 },
+    start: () => NEUTRAL,
+  },
   version: 1,
   parameters: prepareParameters,
   migrations: {},

@@ -1,13 +1,19 @@
 import { defineAdjust } from '#core/render/kinds';
 import { compileRecolour, measureRecolour } from './compute';
 import type { RecolourMeasures } from './compute';
-import { RECOLOUR_DEFAULTS, recolourParameters } from './schema';
+import { RECOLOUR_DEFAULTS, recolourParameters, startRecolour } from './schema';
 import type { RecolourParameters } from './schema';
 
 /** Gives iris, lips or hair another colour; shading, texture and glints stay. */
 export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
   id: 'recolour',
   label: 'recolour',
+  offer: {
+    label: 'Recolour',
+    help: 'Another colour with shading, strands and glints kept. Look at the edge at 100 %',
+    aptFor: { irises: 1, lips: 1, hair: 1, brows: 1, clothes: 1, other: 1 },
+    start: ({ area }) => startRecolour(area?.part ?? 'other'),
+  },
   version: 3,
   parameters: recolourParameters,
   migrations: {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Part } from '#core/document/schema';
+import { firstColour } from './partPalette';
 
 /** #rrggbb of sRGB */
 const colour = z.string().regex(/^#[0-9a-f]{6}$/);
@@ -51,7 +52,12 @@ export const RECOLOUR_DEFAULTS: Omit<RecolourParameters, 'colour'> = {
   second: null,
 };
 
-/** How a part starts to be recoloured: hair's second highlight carries the pigment (Marschner 2003), so little of its gloss is white. */
-export function startRecolour(part: Part, colour: string): RecolourParameters {
-  return { ...RECOLOUR_DEFAULTS, colour, gloss: part === 'hair' || part === 'brows' ? 0.3 : 1 };
+/** Hair's second highlight carries the pigment (Marschner 2003): little of its gloss is white. */
+export function hasPigmentGloss(part: Part): boolean {
+  return part === 'hair' || part === 'brows';
+}
+
+/** How a part starts to be recoloured. */
+export function startRecolour(part: Part, colour = firstColour(part)): RecolourParameters {
+  return { ...RECOLOUR_DEFAULTS, colour, gloss: hasPigmentGloss(part) ? 0.3 : 1 };
 }

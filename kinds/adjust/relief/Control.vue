@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import type { StepContext } from '#core/render/stepContext';
 import type { ReliefParameters } from './schema';
 
+defineProps<{ context: StepContext }>();
 const model = defineModel<ReliefParameters>({ required: true });
-const emit = defineEmits<{ start: []; end: [] }>();
 </script>
 
 <template>
@@ -15,8 +16,6 @@ const emit = defineEmits<{ start: []; end: [] }>();
       label="Relief"
       :min="-100"
       @update:model-value="model = { amount: $event }"
-      @start="emit('start')"
-      @end="emit('end')"
     />.</span
   >
 </template>

@@ -8,6 +8,12 @@ import type { ReliefParameters } from './schema';
 export const relief = defineAdjust<ReliefParameters, ReliefMeasures>({
   id: 'relief',
   label: 'relief',
+  offer: {
+    label: 'Relief',
+    help: 'Texture between pores and shading, softer or stronger. Too soft is plastic',
+    aptFor: {},
+    start: () => NEUTRAL,
+  },
   version: 1,
   parameters: reliefParameters,
   migrations: {},

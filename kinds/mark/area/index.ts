@@ -10,6 +10,8 @@ export const area = defineMark<AreaMarkParameters, MarkHost['other']>({
   label: 'another area',
   version: 1,
   parameters: areaMarkParameters,
+  carry: 'as-it-is',
+  describe: ({ areaId }, areaName) => areaName(areaId) ?? 'an area that is gone',
   migrations: {},
   names: ({ areaId }) => areaId,
   prepare: (_parameters, { other }) => other,

@@ -2,6 +2,7 @@ import type { JsonObject } from '#core/document/kinds';
 import { NOWHERE, boundsOfAll, boundsOfPoints } from '#core/raster/raster';
 import { defineMark } from '#core/render/kinds';
 import { WIDEST_PRESSURE, rasteriseBrush } from './rasterise';
+import { brushDrawing } from './drawing';
 import { brushParameters } from './schema';
 import type { BrushParameters } from './schema';
 
@@ -11,6 +12,8 @@ export const brush = defineMark<BrushParameters, BrushParameters>({
   label: 'brush',
   version: 2,
   parameters: brushParameters,
+  drawing: brushDrawing,
+  describe: ({ strokes }) => (strokes.length < 2 ? 'brush' : `${strokes.length} brush strokes`),
   migrations: {
     1: ({ strokes }) => ({
       strokes: (strokes as readonly JsonObject[]).map((stroke) => ({ ...stroke, build: 1 })),

@@ -2,6 +2,7 @@ import { defineMark } from '#core/render/kinds';
 import { colourReachHandles } from './handles';
 import { prepareColourReach, rasteriseColourReach } from './rasterise';
 import type { ColourReachData } from './rasterise';
+import { colourReachDrawing } from './drawing';
 import { colourReachParameters } from './schema';
 import type { ColourReachParameters } from './schema';
 
@@ -11,6 +12,7 @@ export const colourReach = defineMark<ColourReachParameters, ColourReachData>({
   label: 'colour reach',
   version: 1,
   parameters: colourReachParameters,
+  drawing: colourReachDrawing,
   migrations: {},
   prepare: prepareColourReach,
   bounds: () => undefined,

@@ -2,6 +2,7 @@ import { rasteriseSelection, selectByStrokes } from '#core/segment/edgeSelection
 import type { EdgeSelection } from '#core/segment/edgeSelection';
 import { NOWHERE, boundsOfRegion } from '#core/raster/raster';
 import { defineMark } from '#core/render/kinds';
+import { edgeStrokeDrawing } from './drawing';
 import { edgeStrokeParameters } from './schema';
 import type { EdgeStrokeParameters } from './schema';
 
@@ -11,6 +12,8 @@ export const edgeStroke = defineMark<EdgeStrokeParameters, EdgeSelection | undef
   label: 'stroke',
   version: 1,
   parameters: edgeStrokeParameters,
+  drawing: edgeStrokeDrawing,
+  describe: ({ strokes }) => (strokes.length < 2 ? 'stroke' : `${strokes.length} strokes`),
   migrations: {},
   looksBack: true,
   prepare: ({ solver, strokes, tolerance }, { pyramid, before }) =>

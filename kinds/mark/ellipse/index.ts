@@ -1,6 +1,7 @@
 import { defineMark } from '#core/render/kinds';
 import { ellipseHandles } from './handles';
 import { rasteriseEllipse } from './rasterise';
+import { ellipseDrawing } from './drawing';
 import { ellipseParameters } from './schema';
 import type { EllipseParameters } from './schema';
 
@@ -10,6 +11,7 @@ export const ellipse = defineMark<EllipseParameters, EllipseParameters>({
   label: 'ellipse',
   version: 1,
   parameters: ellipseParameters,
+  drawing: ellipseDrawing,
   migrations: {},
   prepare: (parameters) => parameters,
   bounds: ({ x, y, radiusX, radiusY }) => ({

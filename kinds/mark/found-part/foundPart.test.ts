@@ -4,7 +4,7 @@ import { foundPart } from './index';
 
 const region = { x: 4, y: 6, width: 10, height: 8, outWidth: 10, outHeight: 8 };
 const plate = { region, coverage8: new Uint8Array(80).fill(255) };
-const parameters = { sitter: 's', part: 'hair', plate: 'p' };
+const parameters = { sitter: 's', part: 'hair', plate: 'p' } as const;
 const noPhoto = { width: 20, height: 20, levels: [] };
 
 describe('a found part', () => {

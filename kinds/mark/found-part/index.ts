@@ -11,6 +11,8 @@ export const foundPart = defineMark<FoundPartParameters, Plate | undefined>({
   label: 'found part',
   version: 1,
   parameters: foundPartParameters,
+  carry: 'anew',
+  describe: ({ part }) => `found ${part.replace('-', ', ')}`,
   migrations: {},
   prepare: ({ plate }, { plates }) => plates.get(plate),
   bounds: (plate) => (plate ? boundsOfRegion(plate.region) : NOWHERE),

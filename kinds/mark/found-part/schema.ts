@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FOUND_PARTS } from '#core/document/foundPartNames';
+import { FOUND_PARTS } from '#core/document/foundParts';
 
 /** A part of a sitter that was found in the photo; its coverage is kept apart, by name. */
 export const foundPartParameters = z.strictObject({

@@ -2,6 +2,7 @@ import { polygonCoverage } from '#core/raster/polygonCoverage';
 import { boundsOfPoints, regionScale } from '#core/raster/raster';
 import { defineMark } from '#core/render/kinds';
 import { lassoHandles } from './handles';
+import { lassoDrawing } from './drawing';
 import { lassoParameters } from './schema';
 import type { LassoParameters } from './schema';
 
@@ -11,6 +12,7 @@ export const lasso = defineMark<LassoParameters, LassoParameters>({
   label: 'lasso',
   version: 1,
   parameters: lassoParameters,
+  drawing: lassoDrawing,
   migrations: {},
   prepare: (parameters) => parameters,
   bounds: ({ loops }) => boundsOfPoints(loops.flat(), 1),

@@ -5,7 +5,13 @@ import { lasso } from './index';
 const REGION = { x: 10, y: 20, width: 40, height: 30, outWidth: 40, outHeight: 30 };
 const draw = (loops: (readonly (readonly [number, number])[])[], region = REGION) => {
   const out = new Float32Array(region.outWidth * region.outHeight);
-  lasso.rasterise({ loops }, region, noSample, out, noCover);
+  lasso.rasterise(
+    { loops: loops.map((loop) => loop.map(([x, y]) => [x, y])) },
+    region,
+    noSample,
+    out,
+    noCover,
+  );
   return out;
 };
 const sum = (values: Float32Array) => values.reduce((total, value) => total + value, 0);

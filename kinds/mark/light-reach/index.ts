@@ -1,6 +1,7 @@
 import { defineMark } from '#core/render/kinds';
 import { prepareLightReach, rasteriseLightReach } from './rasterise';
 import type { LightReachData } from './rasterise';
+import { lightReachDrawing } from './drawing';
 import { lightReachParameters } from './schema';
 import type { LightReachParameters } from './schema';
 
@@ -10,6 +11,7 @@ export const lightReach = defineMark<LightReachParameters, LightReachData>({
   label: 'light reach',
   version: 1,
   parameters: lightReachParameters,
+  drawing: lightReachDrawing,
   migrations: {},
   prepare: prepareLightReach,
   bounds: () => undefined,

@@ -3,6 +3,7 @@ import { NOWHERE, boundsOfAll, boundsOfPoints, regionScale } from '#core/raster/
 import { defineMark } from '#core/render/kinds';
 import { flattenPiece } from './curve';
 import { outlineHandles } from './handles';
+import { outlineDrawing } from './drawing';
 import { outlineParameters } from './schema';
 import type { OutlineParameters } from './schema';
 
@@ -14,6 +15,7 @@ export const outline = defineMark<OutlineParameters, Loops>({
   label: 'outline',
   version: 1,
   parameters: outlineParameters,
+  drawing: outlineDrawing,
   migrations: {},
   prepare: ({ pieces }) => pieces.filter((nodes) => nodes.length > 1).map(flattenPiece),
   bounds: (loops) => boundsOfAll(loops.map((loop) => boundsOfPoints(loop, 1))) ?? NOWHERE,

@@ -11,6 +11,8 @@ export const picture = defineMark<PictureParameters, Plate | undefined>({
   label: 'picture',
   version: 1,
   parameters: pictureParameters,
+  carry: 'anew',
+  describe: ({ file }) => file,
   migrations: {},
   prepare: ({ plate }, { plates }) => plates.get(plate),
   bounds: (plate) => (plate ? boundsOfRegion(plate.region) : NOWHERE),

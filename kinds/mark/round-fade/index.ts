@@ -1,7 +1,9 @@
+import { carryByFace } from '#core/document/carryByFace';
 import { defineMark } from '#core/render/kinds';
 import { roundFadeHandles } from './handles';
 import { prepareRoundFade, rasteriseRoundFade } from './rasterise';
 import type { RoundFadeData } from './rasterise';
+import { roundFadeDrawing } from './drawing';
 import { roundFadeParameters } from './schema';
 import type { RoundFadeParameters } from './schema';
 
@@ -11,6 +13,11 @@ export const roundFade = defineMark<RoundFadeParameters, RoundFadeData>({
   label: 'round fade',
   version: 1,
   parameters: roundFadeParameters,
+  drawing: roundFadeDrawing,
+  carry: ({ x, y, radius, soft }, from, to) => {
+    const { across, down, scale } = carryByFace(from, to);
+    return { x: across(x), y: down(y), radius: Math.max(1, scale * radius), soft };
+  },
   migrations: {},
   prepare: prepareRoundFade,
   bounds: () => undefined,

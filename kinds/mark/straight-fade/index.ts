@@ -1,7 +1,9 @@
+import { carryByFace } from '#core/document/carryByFace';
 import { defineMark } from '#core/render/kinds';
 import { straightFadeHandles } from './handles';
 import { prepareStraightFade, rasteriseStraightFade } from './rasterise';
 import type { StraightFadeData } from './rasterise';
+import { straightFadeDrawing } from './drawing';
 import { straightFadeParameters } from './schema';
 import type { StraightFadeParameters } from './schema';
 
@@ -11,6 +13,11 @@ export const straightFade = defineMark<StraightFadeParameters, StraightFadeData>
   label: 'straight fade',
   version: 1,
   parameters: straightFadeParameters,
+  drawing: straightFadeDrawing,
+  carry: ({ fromX, fromY, toX, toY }, from, to) => {
+    const { across, down } = carryByFace(from, to);
+    return { fromX: across(fromX), fromY: down(fromY), toX: across(toX), toY: down(toY) };
+  },
   migrations: {},
   prepare: prepareStraightFade,
   bounds: () => undefined,

@@ -3,6 +3,7 @@ import { NOWHERE, boundsOfRegion } from '#core/raster/raster';
 import { defineMark } from '#core/render/kinds';
 import { sweepStrands } from '#core/segment/strandSweep';
 import type { SweptStrands } from '#core/segment/strandSweep';
+import { strandSweepDrawing } from './drawing';
 import { strandSweepParameters } from './schema';
 import type { StrandSweepParameters } from './schema';
 
@@ -12,6 +13,8 @@ export const strandSweep = defineMark<StrandSweepParameters, SweptStrands | unde
   label: 'strand sweep',
   version: 1,
   parameters: strandSweepParameters,
+  drawing: strandSweepDrawing,
+  describe: ({ strokes }) => (strokes.length < 2 ? 'strand sweep' : `${strokes.length} sweeps`),
   migrations: {},
   looksBack: true,
   prepare: ({ strokes }, { pyramid, before }) =>

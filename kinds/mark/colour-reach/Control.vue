@@ -4,28 +4,22 @@ import { mapIntoSrgbGamut } from '#core/colour/gamut';
 import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { encodeSrgb8 } from '#core/colour/transfer';
 import type { Triple } from '#core/colour/triple';
-import type { ColourReachParameters } from '#kinds/mark/colour-reach/schema';
+import type { MarkContext } from '#core/render/drawing';
+import type { ColourReachParameters } from './schema';
 
 /** How far a colour reach goes in hue, saturation and lightness, over the colours that lie there. */
-const props = defineProps<{ parameters: ColourReachParameters }>();
-const emit = defineEmits<{ change: [parameters: ColourReachParameters]; start: []; end: [] }>();
-const workers = useWorkers();
-const { photo } = useBenchPhoto();
+const props = defineProps<{ context: MarkContext }>();
+const model = defineModel<ColourReachParameters>({ required: true });
 
 const middle = shallowRef<Triple>([0.6, 0.05, 0.04]);
-const patch = computed(() => props.parameters.patches.findLast(({ takes }) => takes));
+const patch = computed(() => model.value.patches.findLast(({ takes }) => takes));
 watch(
   () => patch.value && `${patch.value.x},${patch.value.y},${patch.value.width}`,
   async () => {
-    const at = patch.value;
-    const document = photo.value;
-    const colours =
-      at &&
-      document &&
-      (await workers
-        .patch({ ...document, plan: [] }, at.x, at.y, Math.max(1, Math.min(at.width, at.height)))
-        .catch(() => undefined));
-    if (colours) middle.value = convertSrgbLinearToOklab(colours.now);
+    if (!patch.value) return;
+    const { x, y, width, height } = patch.value;
+    const colour = await props.context.colourAt({ x, y, size: Math.max(1, Math.min(width, height)) });
+    if (colour) middle.value = convertSrgbLinearToOklab(colour);
   },
   { immediate: true },
 );
@@ -61,12 +55,12 @@ function groundOf({ name, max }: (typeof CHARTS)[number]): string[] {
 /** Softness is one share for all three spans; dragging one chart's soft end moves the others' too. */
 function put({ name, max }: (typeof CHARTS)[number], { to, soft }: { to: number; soft: number }): void {
   const span = Math.min(max, to);
-  const moved = span !== props.parameters[name];
-  emit('change', {
-    ...props.parameters,
+  const moved = span !== model.value[name];
+  model.value = {
+    ...model.value,
     [name]: span,
-    soft: moved ? props.parameters.soft : Math.min(2, span > 0 ? soft / span : 0),
-  });
+    soft: moved ? model.value.soft : Math.min(2, span > 0 ? soft / span : 0),
+  };
 }
 </script>
 
@@ -76,7 +70,7 @@ function put({ name, max }: (typeof CHARTS)[number], { to, soft }: { to: number;
       v-for="entry in CHARTS"
       :key="entry.name"
       class="flex flex-col text-[11px] leading-tight text-quiet"
-      >{{ entry.label }} {{ parameters[entry.name].toFixed(0) }}{{ entry.unit
+      >{{ entry.label }} {{ model[entry.name].toFixed(0) }}{{ entry.unit
       }}<SpanChart
         :label="entry.label"
         :unit="entry.unit"
@@ -85,13 +79,12 @@ function put({ name, max }: (typeof CHARTS)[number], { to, soft }: { to: number;
         mirrored
         :ground="groundOf(entry)"
         :model-value="{
-          from: -parameters[entry.name],
-          to: parameters[entry.name],
-          soft: parameters.soft * parameters[entry.name],
+          from: -model[entry.name],
+          to: model[entry.name],
+          soft: model.soft * model[entry.name],
         }"
+        change="reach"
         @update:model-value="put(entry, $event)"
-        @start="emit('start')"
-        @end="emit('end')"
     /></label>
   </span>
 </template>

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { newPhoto, putMark } from './commands';
-import { putFound } from './found';
-import { platesOf } from './plates';
+import { newPhoto, putMark } from '#core/document/commands';
+import { putFound } from './putFound';
+import { platesOf } from '#core/document/plates';
 
 let count = 0;
 const newId = () => `id-${++count}`;
@@ -23,8 +23,7 @@ describe('what was found', () => {
       photo,
       [sitter(100, 'a'), sitter(600, 'b')],
       { part: 'background', plate: 'bg' },
-      newId,
-      nameOf,
+      { newId, nameOf },
     );
     expect(found.sitters.map(({ number, doubts }) => [number, doubts])).toEqual([
       [1, { teeth: 'soft' }],
@@ -59,7 +58,7 @@ describe('what was found', () => {
   });
 
   it('found anew keeps ids and what the user drew, and replaces what was found', () => {
-    const first = putFound(photo, [sitter(100, 'a')], undefined, newId, nameOf);
+    const first = putFound(photo, [sitter(100, 'a')], undefined, { newId, nameOf });
     const skin = first.areas[0]!;
     const drawn = putMark(first, skin.id, {
       id: 'mine',
@@ -69,7 +68,7 @@ describe('what was found', () => {
       on: true,
       parameters: { x: 1, y: 1, radiusX: 1, radiusY: 1 },
     });
-    const again = putFound(drawn, [sitter(130, 'new')], undefined, newId, nameOf);
+    const again = putFound(drawn, [sitter(130, 'new')], undefined, { newId, nameOf });
     expect(again.sitters[0]!.id).toBe(first.sitters[0]!.id);
     expect(again.areas.map(({ id }) => id)).toEqual(first.areas.map(({ id }) => id));
     expect(again.areas[0]!.marks.map((mark) => mark.parameters.plate ?? mark.id)).toEqual([

@@ -1,9 +1,10 @@
 // Written by scripts/list-kinds.ts from the folders of kinds/. Do not edit.
+import { Blend, Brush, CircleDashed, Lasso, Pipette, Route, Spline, Sun, SunDim, Waves } from '@lucide/vue';
 import { defineAsyncComponent } from 'vue';
 import type { Component } from 'vue';
 
 /** By kind of adjustment, the sentence with which its parameters are edited. */
-export const CONTROLS: Readonly<Record<string, Component>> = {
+export const STEP_CONTROLS: Readonly<Record<string, Component>> = {
   'balance': defineAsyncComponent(() => import('../kinds/adjust/balance/Control.vue')),
   'cast-trim': defineAsyncComponent(() => import('../kinds/adjust/cast-trim/Control.vue')),
   'clear': defineAsyncComponent(() => import('../kinds/adjust/clear/Control.vue')),
@@ -16,4 +17,24 @@ export const CONTROLS: Readonly<Record<string, Component>> = {
   'prepare': defineAsyncComponent(() => import('../kinds/adjust/prepare/Control.vue')),
   'recolour': defineAsyncComponent(() => import('../kinds/adjust/recolour/Control.vue')),
   'relief': defineAsyncComponent(() => import('../kinds/adjust/relief/Control.vue')),
+};
+
+/** By kind of mark, what is shown besides its settings while one is in hand. */
+export const MARK_CONTROLS: Readonly<Record<string, Component>> = {
+  'colour-reach': defineAsyncComponent(() => import('../kinds/mark/colour-reach/Control.vue')),
+  'light-reach': defineAsyncComponent(() => import('../kinds/mark/light-reach/Control.vue')),
+};
+
+/** By the name that a mark's drawing gives. */
+export const MARK_ICONS: Readonly<Record<string, Component>> = {
+  Blend,
+  Brush,
+  CircleDashed,
+  Lasso,
+  Pipette,
+  Route,
+  Spline,
+  Sun,
+  SunDim,
+  Waves,
 };

@@ -1,3 +1,5 @@
+import type { Sitter } from './schema';
+
 /** The parts that find tells apart; right and left are the sitter's own, the background is nobody's. */
 export const FOUND_PARTS = [
   'skin',
@@ -16,3 +18,15 @@ export const FOUND_PARTS = [
   'background',
 ] as const;
 export type FoundPartName = (typeof FOUND_PARTS)[number];
+
+/** One found part: its name, and the name under which its coverage is kept. */
+export interface FoundEntry {
+  readonly part: FoundPartName;
+  readonly plate: string;
+}
+
+export interface FoundSitterEntry {
+  readonly face: Sitter['face'];
+  readonly doubts: Sitter['doubts'];
+  readonly parts: readonly FoundEntry[];
+}

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
-import { addArea, newPhoto, newSitting } from './commands';
-import { hairZone } from './hairZones';
-import { parseSitting } from './parse';
-import { NO_EDGE_CARE } from './schema';
-import type { Area } from './schema';
+import { addArea, newPhoto, newSitting } from '#core/document/commands';
+import { hairZone } from './hairZone';
+import { parseSitting } from '#core/document/parse';
+import { NO_EDGE_CARE } from '#core/document/schema';
+import type { Area } from '#core/document/schema';
 
 const hair: Area = {
   id: 'hair',
@@ -19,7 +19,7 @@ const face = { x: 300, y: 400, width: 300, height: 400 };
 const box = { x: 200, y: 200, width: 500, height: 900 };
 const zoneOf = (zone: 'roots' | 'tips', where = box) => {
   let n = 0;
-  return hairZone(hair, zone, face, where, () => `id${n++}`);
+  return hairZone(hair, zone, { face, box: where }, () => `id${n++}`);
 };
 
 describe('roots and tips', () => {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { HAIR_LEVELS } from '#core/colour/palettes';
 import type { Part } from '#core/document/schema';
+import { paletteNameOf, paletteOf } from './partPalette';
 
 /** The natural colours of a part; hair by depth level across and tone downward. */
 const props = defineProps<{ part: Part | undefined; chosen: string | null }>();

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { wrapDegrees } from '#core/colour/angles';
+import type { Rung } from '#core/document/schema';
+
+/** The rungs as they are, and handles for their targets. */
+const props = defineProps<{ rungs: readonly RungPlace[]; scale: LadderScale }>();
+const emit = defineEmits<{ target: [rung: Rung, value: number] }>();
+
+const isHue = computed(() => props.scale.quantity === 'hue');
+const most = computed(() => (isHue.value ? 360 : 100));
+const put = (rung: Rung, value: number) =>
+  emit('target', rung, isHue.value ? wrapDegrees(value) : Math.min(100, Math.max(0, value)));
+const listeners = useHandleDrag<RungPlace>({
+  label: () => 'drag rung',
+  far: 5,
+  move: (event, { rung }) => {
+    const box = (event.currentTarget as SVGElement).ownerSVGElement!.getBoundingClientRect();
+    const x = ((event.clientX - box.left) / box.width) * props.scale.width;
+    emit('target', rung, ladderValueAt(props.scale, x));
+  },
+  nudge: ({ rung, target, now }, { across, down }) => put(rung, (target ?? now) + across - down),
+});
+</script>
+
+<template>
+  <g v-for="rung in rungs" :key="rung.rung">
+    <path :d="`M${rung.nowX} ${rung.y}L${rung.targetX} ${rung.labelY}`" stroke="#111" stroke-width="1.2" />
+    <circle :cx="rung.nowX" :cy="rung.y" r="4.5" fill="#fff" stroke="#111" stroke-width="1.4" />
+    <g
+      class="ladder-handle cursor-ew-resize touch-none"
+      role="slider"
+      tabindex="0"
+      :aria-label="`Target ${scale.quantity} of the ${rung.rung}`"
+      :aria-valuenow="Math.round(rung.target ?? rung.now)"
+      aria-valuemin="0"
+      :aria-valuemax="most"
+      :transform="`translate(${rung.targetX} ${rung.labelY})`"
+      v-on="listeners(rung)"
+    >
+      <rect
+        x="-23"
+        y="-10"
+        width="46"
+        height="20"
+        rx="10"
+        :fill="rung.target === undefined ? '#fff' : '#111'"
+        stroke="#111"
+      />
+      <text
+        text-anchor="middle"
+        dy="4.5"
+        font-size="12.5"
+        font-weight="650"
+        :fill="rung.target === undefined ? '#111' : '#fff'"
+      >
+        {{ RUNG_NAMES[rung.rung].letter }} {{ (rung.target ?? rung.now).toFixed(0) }}{{ isHue ? '°' : '%' }}
+      </text>
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.ladder-handle:focus-visible {
+  outline: none;
+}
+.ladder-handle:focus-visible rect {
+  stroke: var(--accent);
+  stroke-width: 3;
+}
+</style>

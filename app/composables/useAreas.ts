@@ -1,0 +1,53 @@
+import { addArea, duplicateArea, removeArea } from '#core/document/commands';
+import { copyName } from '#core/document/names';
+import { PART_NAMES } from '#core/document/partNames';
+import { NO_EDGE_CARE } from '#core/document/schema';
+import type { Part } from '#core/document/schema';
+
+/** Makes areas of the chosen photo, opens them and takes them away. */
+export function useAreas() {
+  const bench = useBench();
+  const drawing = useDrawing();
+  const { photo, area, edit } = useBenchPhoto();
+
+  /** Makes an empty area of a part and opens it for the first mark. */
+  function newArea(part: Part): void {
+    const id = crypto.randomUUID();
+    const taken = new Set(photo.value?.areas.map(({ name }) => name));
+    const first = part === 'other' ? 'New area' : PART_NAMES[part];
+    let name = first;
+    for (let n = 2; taken.has(name); n++) name = `${first} ${n}`;
+    edit(`new area ${name}`, (before) =>
+      addArea(before, { id, name, part, sitter: null, marks: [], inverted: false, edgeCare: NO_EDGE_CARE }),
+    );
+    bench.choose(id);
+    bench.edit(drawing.kindFor(part));
+  }
+
+  /** Opens the area of a sitter's part, or makes it. */
+  function choosePart(part: Part, sitter?: string): void {
+    const isTheirs = (owner: string | null) => sitter === undefined || owner === sitter || owner === null;
+    const known = photo.value?.areas.find((entry) => entry.part === part && isTheirs(entry.sitter));
+    if (known) bench.choose(known.id);
+    else newArea(part);
+  }
+
+  function deleteArea(): void {
+    const gone = area.value;
+    if (!gone) return;
+    edit(`delete area ${gone.name}`, (before) => removeArea(before, gone.id));
+    bench.choose(undefined);
+  }
+
+  function copyArea(): void {
+    const open = area.value;
+    const id = crypto.randomUUID();
+    if (!open) return;
+    edit(`duplicate area ${open.name}`, (before) =>
+      duplicateArea(before, open.id, { id, name: copyName(open.name) }, () => crypto.randomUUID()),
+    );
+    bench.choose(id);
+  }
+
+  return { newArea, choosePart, deleteArea, copyArea };
+}

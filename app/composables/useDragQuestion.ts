@@ -1,0 +1,52 @@
+import type { PullToolHost } from '../tools/pullTool';
+
+/** Hands drags over the picture to the step that asked for them: the place's colour first, then how far up the hand is. */
+export function useDragQuestion(): PullToolHost {
+  const bench = useBench();
+  const questions = useQuestions();
+  const sitting = useSitting();
+  const workers = useWorkers();
+  const { photo } = useBenchPhoto();
+  /** the drag in progress: what follows it once the place is measured */
+  let drag: { up: number; follow: ((up: number) => void) | undefined } | undefined;
+  let measured: Promise<void> = Promise.resolve();
+
+  async function measure(at: { readonly x: number; readonly y: number }, mine: typeof drag): Promise<void> {
+    const document = photo.value;
+    const asked = questions.open;
+    if (!mine || !document || asked?.is !== 'drags') return;
+    const colours = await workers.patch(document, at.x, at.y, bench.pickSize).catch(() => undefined);
+    if (!colours || mine !== drag) return;
+    mine.follow = asked.begin(colours, questions.quantity);
+    mine.follow?.(mine.up);
+  }
+
+  function end(): void {
+    if (drag) sitting.endGesture();
+    drag = undefined;
+  }
+
+  return {
+    begin: (at) => {
+      end();
+      drag = { up: 0, follow: undefined };
+      sitting.beginGesture(`drag ${questions.quantity}`);
+      measured = measure(at, drag);
+    },
+    pull: (up) => {
+      if (!drag) return;
+      drag.up = up;
+      drag.follow?.(up);
+    },
+    // A hand may be quicker than the measuring of the place: the drag ends once it has been followed.
+    complete: async () => {
+      const mine = drag;
+      await measured;
+      if (mine === drag) end();
+    },
+    cancel: () => {
+      drag = undefined;
+      sitting.cancelGesture();
+    },
+  };
+}

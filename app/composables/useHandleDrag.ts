@@ -1,0 +1,108 @@
+import { onScopeDispose } from 'vue';
+import { useGesture } from './gesture';
+import type { Gesture } from './gesture';
+import { nudgeOf } from './nudgeOf';
+
+/** A step by a key: arrows go one way by one; with shift, or by the page keys, they go far, with alt a tenth. */
+export interface Nudge {
+  readonly across: number;
+  /** upward is negative, as on the screen */
+  readonly down: number;
+}
+
+export interface HandleDrag<What> {
+  /** follows the pointer */
+  readonly move: (event: PointerEvent, what: What) => void;
+  /** whether a press without a drag moves too */
+  readonly movesAtOnce?: boolean;
+  readonly nudge: (what: What, by: Nudge) => void;
+  /** to an end of its range, by the Home and End keys */
+  readonly toEnd?: (what: What, end: 'least' | 'most') => void;
+  /** how many steps shift and the page keys go */
+  readonly far?: number;
+  /** names the change */
+  readonly label?: () => string;
+  /** in place of the sitting's gesture, for what is no part of it */
+  readonly gesture?: Gesture;
+}
+
+const ARROWS: Readonly<Record<string, Nudge>> = {
+  ArrowLeft: { across: -1, down: 0 },
+  ArrowRight: { across: 1, down: 0 },
+  ArrowUp: { across: 0, down: -1 },
+  ArrowDown: { across: 0, down: 1 },
+};
+const PAGES: Readonly<Record<string, Nudge>> = {
+  PageUp: { across: 0, down: -1 },
+  PageDown: { across: 0, down: 1 },
+};
+
+/**
+ * A handle that is dragged by the pointer and moved by keys. A drag is one gesture; Escape, or a pointer that is taken
+ * away, puts everything back.
+ * @returns the listeners of a handle, given what it moves
+ */
+export function useHandleDrag<What = undefined>(drag: HandleDrag<What>) {
+  const gesture = drag.gesture ?? useGesture();
+  const far = drag.far ?? 10;
+  let held: { readonly pointer: number; readonly element: Element } | undefined;
+
+  function press(event: PointerEvent, what: What): void {
+    if (event.button !== 0 || held) return;
+    event.stopPropagation();
+    const element = event.currentTarget as Element;
+    element.setPointerCapture(event.pointerId);
+    held = { pointer: event.pointerId, element };
+    window.addEventListener('keydown', giveUp, { capture: true });
+    gesture.begin(drag.label?.());
+    if (drag.movesAtOnce) drag.move(event, what);
+  }
+
+  function finish(how: 'end' | 'cancel'): void {
+    held = undefined;
+    window.removeEventListener('keydown', giveUp, { capture: true });
+    gesture[how]();
+  }
+
+  function letGo(event: PointerEvent, how: 'end' | 'cancel'): void {
+    if (held?.pointer !== event.pointerId) return;
+    event.stopPropagation();
+    finish(how);
+  }
+
+  function giveUp(event: KeyboardEvent): void {
+    if (event.key !== 'Escape' || !held) return;
+    event.stopImmediatePropagation();
+    const { element, pointer } = held;
+    finish('cancel');
+    if (element.hasPointerCapture(pointer)) element.releasePointerCapture(pointer);
+  }
+
+  // A handle that goes while it is held leaves everything as it was.
+  onScopeDispose(() => held && finish('cancel'));
+
+  function key(event: KeyboardEvent, what: What): void {
+    const [nudge, size] = ARROWS[event.key]
+      ? [ARROWS[event.key], nudgeOf(event, far)]
+      : [PAGES[event.key], far];
+    const end = ({ Home: 'least', End: 'most' } as const)[event.key];
+    if (nudge) drag.nudge(what, { across: nudge.across * size, down: nudge.down * size });
+    else if (end && drag.toEnd) drag.toEnd(what, end);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
+  return (what: What) => ({
+    pointerdown: (event: PointerEvent) => press(event, what),
+    pointermove: (event: PointerEvent) => {
+      if (held?.pointer !== event.pointerId) return;
+      event.stopPropagation();
+      drag.move(event, what);
+    },
+    pointerup: (event: PointerEvent) => letGo(event, 'end'),
+    pointercancel: (event: PointerEvent) => letGo(event, 'cancel'),
+    lostpointercapture: (event: PointerEvent) => letGo(event, 'cancel'),
+    keydown: (event: KeyboardEvent) => key(event, what),
+  });
+}

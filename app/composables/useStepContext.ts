@@ -1,0 +1,56 @@
+import { mapIntoSrgbGamut } from '#core/colour/gamut';
+import { encodeSrgb } from '#core/colour/transfer';
+import { corridorOf } from '#core/measure/corridor';
+import type { Photo, Step } from '#core/document/schema';
+import type { StepContext } from '#core/render/stepContext';
+import type { Survey } from '#workers/client';
+
+/** What the control of a step may know and ask. */
+export function useStepContext(props: {
+  readonly step: Step;
+  readonly photo: Photo;
+  readonly survey: Survey | undefined;
+}) {
+  const bench = useBench();
+  const questions = useQuestions();
+  const workers = useWorkers();
+  const stepId = props.step.id;
+  onBeforeUnmount(() => questions.giveUpOf(stepId));
+
+  const readings = computed(() =>
+    props.photo.readings.filter(({ areaId }) => props.step.areaId === null || areaId === props.step.areaId),
+  );
+
+  /** What the readings show when the picture reaches this step; not what this step makes of it. */
+  async function read(): ReturnType<StepContext['read']> {
+    const { photo } = props;
+    const place = photo.plan.findIndex(({ id }) => id === stepId);
+    const colours = await workers.readings({ ...photo, plan: photo.plan.slice(0, place) });
+    return readings.value.flatMap(({ id, rung }) => {
+      const found = colours.find((entry) => entry.id === id);
+      if (!found) return [];
+      const codes = mapIntoSrgbGamut(found.result).map(
+        (channel) => Math.round(2550 * encodeSrgb(channel)) / 10,
+      );
+      return [{ rung, rgb8: codes }];
+    });
+  }
+
+  return computed<StepContext>(() => {
+    const area = props.photo.areas.find(({ id }) => id === props.step.areaId);
+    // Only the open area is surveyed.
+    const survey = props.step.areaId === (bench.areaId ?? null) ? props.survey : undefined;
+    return {
+      part: area?.part,
+      areaId: props.step.areaId,
+      areas: props.photo.areas,
+      corridor: corridorOf(props.photo, area?.sitter ?? null),
+      rungs: readings.value.map(({ rung }) => rung),
+      ladder: survey?.ladder?.before,
+      families: survey?.families,
+      histogram: survey?.histogram,
+      ask: questions.questionsOf(stepId),
+      read,
+    };
+  });
+}

@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import type { Histogram } from '#core/measure/histogram';
+import { curveOf } from './compute';
+import { CHANNELS, curvePoints } from './points';
+import type { Channel } from './points';
+import { MOST_POINTS } from './schema';
+import type { CurvesParameters } from './schema';
+
+/** The three curves over 8-bit codes. Points set by hand are dragged; a press beside all of them makes one. */
+defineProps<{ histogram: Histogram | undefined }>();
+const model = defineModel<CurvesParameters>({ required: true });
+
+const SIDE = 256;
+const INKS = { red: '#c0392b', green: '#2e7d4f', blue: '#3566b0' } as const;
+/** A press this near to a point, in codes, takes hold of it. */
+const NEAR = 8;
+const PLACES = Array.from({ length: 65 }, (_, i) => 4 * Math.min(63.75, i));
+const channel = ref<Channel>('green');
+const lines = computed(() =>
+  CHANNELS.map((name) => {
+    const curve = curveOf(model.value, name);
+    return {
+      channel: name,
+      path: `M${PLACES.map((code) => `${code} ${255 - curve(code)}`).join('L')}`,
+      pairs: curvePoints(model.value, name).filter(({ pair }) => pair !== undefined),
+      own: model.value.points[name],
+    };
+  }),
+);
+const peakOf = (histogram: Histogram) => Math.max(1e-9, ...histogram.flatMap((bins) => [...bins]));
+const outlineOf = (bins: ArrayLike<number>, peak: number) =>
+  `M0 256L${Array.from(bins, (share, i) => `${(i * SIDE) / bins.length} ${256 - (200 * share) / peak}`).join('L')}L256 256Z`;
+
+const code = (value: number) => Math.round(Math.min(255, Math.max(0, value)));
+interface Held {
+  readonly name: Channel;
+  /** its place among the channel's own points; undefined for the chart itself */
+  readonly index: number | undefined;
+}
+let index = 0;
+const listeners = useHandleDrag<Held>({
+  label: () => 'curve point',
+  movesAtOnce: true,
+  move: (event, { name, index: own }) => {
+    const element = event.currentTarget as SVGElement;
+    const box = (element.ownerSVGElement ?? element).getBoundingClientRect();
+    const x = code(((event.clientX - box.left) / box.width) * SIDE);
+    const y = code(255 - ((event.clientY - box.top) / box.height) * SIDE);
+    const points = model.value.points[name];
+    const near = points.findIndex(([at]) => Math.abs(at - x) < NEAR);
+    if (event.type === 'pointerdown') index = own ?? (near >= 0 ? near : points.length);
+    put(name, index, [x, y]);
+  },
+  nudge: ({ name, index: own }, { across, down }) => {
+    const [x, y] = model.value.points[name][own ?? -1] ?? [];
+    if (own !== undefined && x !== undefined && y !== undefined)
+      put(name, own, [code(x + across), code(y - down)]);
+  },
+});
+
+function put(name: Channel, place: number, point: [number, number]): void {
+  if (place >= MOST_POINTS) return;
+  const own = model.value.points[name].toSpliced(place, 1, point);
+  model.value = { ...model.value, points: { ...model.value.points, [name]: own } };
+}
+</script>
+
+<template>
+  <span class="mt-1 flex gap-2">
+    <svg
+      width="128"
+      height="128"
+      :viewBox="`0 0 ${SIDE} ${SIDE}`"
+      class="cursor-crosshair touch-none rounded border border-line bg-paper"
+      role="group"
+      aria-label="Curves of red, green and blue over 8-bit codes"
+      v-on="listeners({ name: channel, index: undefined })"
+    >
+      <template v-if="histogram">
+        <path
+          v-for="(bins, c) in histogram"
+          :key="c"
+          :d="outlineOf(bins, peakOf(histogram))"
+          :fill="INKS[CHANNELS[c]!]"
+          opacity="0.18"
+        />
+      </template>
+      <path d="M0 256L256 0" stroke="var(--line)" />
+      <template v-for="line in lines" :key="line.channel">
+        <path :d="line.path" fill="none" :stroke="INKS[line.channel]" stroke-width="3" />
+        <circle
+          v-for="point in line.pairs"
+          :key="point.x"
+          :cx="point.x"
+          :cy="255 - point.y"
+          r="6"
+          :fill="INKS[line.channel]"
+          :stroke="INKS[line.channel]"
+          stroke-width="2.5"
+        />
+        <circle
+          v-for="([x, y], n) in line.own"
+          :key="`own ${n}`"
+          :cx="x"
+          :cy="255 - y"
+          r="6"
+          fill="var(--raised)"
+          :stroke="INKS[line.channel]"
+          stroke-width="2.5"
+          role="slider"
+          tabindex="0"
+          :aria-label="`Point ${n + 1} of ${line.channel}; arrow keys move it`"
+          aria-valuemin="0"
+          aria-valuemax="255"
+          :aria-valuenow="y"
+          :aria-valuetext="`${x} becomes ${y}`"
+          v-on="listeners({ name: line.channel, index: n })"
+        />
+      </template>
+    </svg>
+    <span class="flex flex-col gap-0.5 text-[12px]">
+      <span class="text-quiet">Press the chart to set points of</span>
+      <label v-for="name in CHANNELS" :key="name"
+        ><input v-model="channel" type="radio" :value="name" class="accent-(--accent)" /> {{ name }}
+        <button
+          v-if="model.points[name].length > 0"
+          class="text-quiet underline"
+          @click="model = { ...model, points: { ...model.points, [name]: [] } }"
+        >
+          clear
+        </button></label
+      >
+    </span>
+  </span>
+</template>

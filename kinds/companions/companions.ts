@@ -1,0 +1,83 @@
+import { addArea, divideArea, putStep } from '#core/document/commands';
+import type { Area, Photo, Step } from '#core/document/schema';
+import { recolour } from '#kinds/adjust/recolour/index';
+import { area as areaMark } from '#kinds/mark/area/index';
+import { HAIR_ZONES, hairZone } from './hairZone';
+
+/** What can be done beside a step because of it: a step for another part, or parts of their own. */
+export interface Companion {
+  /** on its button */
+  readonly label: string;
+  readonly help: string;
+  /** the name of the change, for undo */
+  readonly change: string;
+  /** @returns the photo with it, and the area to go on with where that is another */
+  make(photo: Photo, newId: () => string): { readonly photo: Photo; readonly areaId?: string };
+}
+
+/** A rectangle of the photo. */
+interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Brows are seldom dyed in full (common practice). */
+const BROW_STRENGTH = 0.5;
+
+/**
+ * What goes with a step.
+ * @param box the rectangle that holds the step's area, once it is measured
+ */
+export function companionsOf(photo: Photo, step: Step, box: Box | undefined): readonly Companion[] {
+  const area = photo.areas.find(({ id }) => id === step.areaId);
+  if (step.kind !== recolour.id || !area) return [];
+  return [...browsFollow(photo, step, area), ...eyesApart(area), ...zonesOf(photo, step, area, box)];
+}
+
+function browsFollow(photo: Photo, step: Step, hair: Area): readonly Companion[] {
+  const brows = photo.areas.find(
+    ({ part, sitter, marks }) => part === 'brows' && sitter === hair.sitter && marks.length > 0,
+  );
+  if (hair.part !== 'hair' || !brows) return [];
+  return [
+    {
+      label: 'Brows follow',
+      help: 'The same colour on the brows, at half strength',
+      change: 'brows follow hair',
+      make: (before, newId) => ({
+        photo: putStep(before, { ...step, id: newId(), areaId: brows.id, strength: BROW_STRENGTH }),
+      }),
+    },
+  ];
+}
+
+function eyesApart({ id, name, part, marks }: Area): readonly Companion[] {
+  if (part !== 'irises' || marks.filter(({ mode }) => mode === 'add').length < 2) return [];
+  return [
+    {
+      label: 'Unlink the eyes',
+      help: 'Two areas, each with its own step',
+      change: `unlink ${name}`,
+      make: (before, newId) => ({ photo: divideArea(before, id, newId), areaId: id }),
+    },
+  ];
+}
+
+/** Roots and tips are areas of their own, with a copy of the step; their fades can be moved. */
+function zonesOf(photo: Photo, step: Step, hair: Area, box: Box | undefined): readonly Companion[] {
+  const face = photo.sitters.find(({ id }) => id === hair.sitter)?.face;
+  const isZone = hair.marks.some(({ kind }) => kind === areaMark.id);
+  if (hair.part !== 'hair' || isZone || !face || !box) return [];
+  return HAIR_ZONES.map((zone) => ({
+    label: zone === 'roots' ? 'Roots' : 'Tips',
+    help: `The ${zone} as an area of their own, with their own colour`,
+    change: `${zone} of their own`,
+    make: (before, newId) => {
+      const made = hairZone(hair, zone, { face, box }, newId);
+      const own = { ...step, id: newId(), areaId: made.id };
+      return { photo: putStep(addArea(before, made), own), areaId: made.id };
+    },
+  }));
+}

@@ -1,0 +1,50 @@
+import { strokesLeaveRoom } from '#core/document/strokes';
+import { RADIUS } from '#core/render/drawing';
+import type { MarkDrawing } from '#core/render/drawing';
+import type { BrushParameters } from './schema';
+
+export const brushDrawing: MarkDrawing<BrushParameters> = {
+  name: 'Brush',
+  key: 'P',
+  icon: 'Brush',
+  help: 'Plain brush',
+  hint: 'Paint what belongs to the area.',
+  rank: 2,
+  gesture: 'path',
+  shiftTurns: true,
+  settings: [
+    RADIUS,
+    {
+      name: 'fade',
+      words: 'soft edge',
+      label: 'Soft edge of the brush',
+      unit: 'share',
+      min: 0,
+      max: 1,
+      start: 0.5,
+    },
+    {
+      name: 'build',
+      words: 'build-up',
+      label: 'Build-up: what one stroke of the brush covers',
+      help: 'What one stroke covers; strokes over each other build up',
+      unit: 'share',
+      min: 0.01,
+      max: 1,
+      start: 1,
+    },
+  ],
+  hasRoom: ({ strokes }) => strokesLeaveRoom(strokes),
+  draw: ({ points, takes, settings }, before) => ({
+    strokes: [
+      ...(before?.strokes ?? []),
+      {
+        takes,
+        radius: settings.radius!,
+        points: points.map(([x, y, pressure]) => [x, y, pressure]),
+        fade: settings.fade!,
+        build: settings.build!,
+      },
+    ],
+  }),
+};

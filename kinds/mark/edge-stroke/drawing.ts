@@ -1,0 +1,54 @@
+import { strokesLeaveRoom } from '#core/document/strokes';
+import { RADIUS } from '#core/render/drawing';
+import type { MarkDrawing } from '#core/render/drawing';
+import type { EdgeStrokeParameters } from './schema';
+
+/** Of the solver that new strokes are solved by. */
+const SOLVER = 2;
+
+export const edgeStrokeDrawing: MarkDrawing<EdgeStrokeParameters> = {
+  name: 'Stroke',
+  key: 'S',
+  icon: 'Spline',
+  help: 'Stroke with edge finding',
+  hint: 'Draw a rough line inside: it takes all of it, up to the edges.',
+  rank: 1,
+  aptFor: {
+    'skin': 1,
+    'face': 1,
+    'neck-limbs': 1,
+    'lips': 1,
+    'hair': 1,
+    'brows': 1,
+    'whites': 1,
+    'teeth': 1,
+    'clothes': 1,
+    'background': 1,
+    'other': 1,
+  },
+  gesture: 'path',
+  shiftTurns: true,
+  settings: [
+    RADIUS,
+    {
+      name: 'tolerance',
+      words: 'tolerance',
+      label: 'Tolerance',
+      unit: 'share',
+      min: 0,
+      max: 1,
+      start: 0.5,
+      read: ({ tolerance }) => tolerance,
+      write: (parameters, tolerance) => ({ ...parameters, tolerance }),
+    },
+  ],
+  hasRoom: ({ strokes }) => strokesLeaveRoom(strokes),
+  draw: ({ points, takes, settings }, before) => ({
+    solver: SOLVER,
+    tolerance: settings.tolerance!,
+    strokes: [
+      ...(before?.strokes ?? []),
+      { takes, radius: settings.radius!, points: points.map(([x, y, pressure]) => [x, y, pressure]) },
+    ],
+  }),
+};

@@ -1,0 +1,21 @@
+import type { MarkDrawing } from '#core/render/drawing';
+import type { EllipseParameters } from './schema';
+
+export const ellipseDrawing: MarkDrawing<EllipseParameters> = {
+  name: 'Ellipse',
+  key: 'O',
+  icon: 'CircleDashed',
+  help: 'Ellipse from its centre (shift: circle)',
+  hint: 'Drag from the centre outwards. Shift keeps a circle.',
+  rank: 6,
+  aptFor: { irises: 2 },
+  gesture: 'span',
+  draw: ({ from, to, shift }) => {
+    const across = Math.abs(to.x - from.x);
+    const down = Math.abs(to.y - from.y);
+    const circle = Math.hypot(across, down);
+    const radiusX = shift ? circle : across;
+    const radiusY = shift ? circle : down;
+    return radiusX < 1 || radiusY < 1 ? undefined : { x: from.x, y: from.y, radiusX, radiusY };
+  },
+};

@@ -1,0 +1,16 @@
+import type { MarkDrawing } from '#core/render/drawing';
+import type { LassoParameters } from './schema';
+
+const LEAST_POINTS = 3;
+
+export const lassoDrawing: MarkDrawing<LassoParameters> = {
+  name: 'Lasso',
+  key: 'Q',
+  icon: 'Lasso',
+  help: 'Lasso: a loop drawn round something',
+  hint: 'Draw round it; letting go closes the loop.',
+  rank: 4,
+  gesture: 'path',
+  draw: ({ points }) =>
+    points.length < LEAST_POINTS ? undefined : { loops: [points.map(([x, y]) => [x, y])] },
+};

@@ -1,0 +1,36 @@
+import type { MarkDrawing } from '#core/render/drawing';
+import type { RoundFadeParameters } from './schema';
+
+/** A smaller circle is none, pixels of the photo. */
+const LEAST_RADIUS = 2;
+const rounded = (value: number) => Math.round(value * 10) / 10;
+
+export const roundFadeDrawing: MarkDrawing<RoundFadeParameters> = {
+  name: 'Round fade',
+  key: 'I',
+  icon: 'SunDim',
+  help: 'Round fade',
+  hint: 'Drag from the centre to where it ends.',
+  rank: 10,
+  gesture: 'span',
+  shiftTurns: true,
+  settings: [
+    {
+      name: 'rim',
+      words: 'soft rim',
+      label: 'Soft rim',
+      unit: 'share',
+      min: 0,
+      max: 1,
+      start: 0.6,
+      read: ({ soft }) => soft,
+      write: (parameters, soft) => ({ ...parameters, soft }),
+    },
+  ],
+  draw: ({ from, to, settings }) => {
+    const radius = Math.hypot(to.x - from.x, to.y - from.y);
+    return radius < LEAST_RADIUS
+      ? undefined
+      : { x: rounded(from.x), y: rounded(from.y), radius: rounded(radius), soft: settings.rim! };
+  },
+};
