@@ -24,7 +24,7 @@ module.exports = {
     ),
     only('colour-is-the-ground', '^core/colour', ['^core/colour']),
     only('raster-stands-on-colour', '^core/raster', ['^core/(colour|raster|errors)']),
-    only('kinds', '^kinds/.*\\.ts$', ['^core/', '^kinds/'], ['zod']),
+    only('kinds', '^kinds/', ['^core/', '^kinds/'], ['zod']),
     {
       name: 'kinds-apart',
       severity: 'error',
@@ -59,7 +59,7 @@ module.exports = {
     {
       name: 'below-app',
       severity: 'error',
-      from: { path: '^(core|kinds|networks|workers)/.*\\.ts$' },
+      from: { path: '^(core|kinds|networks|workers)/' },
       to: { path: '^(app|server|cli)/' },
     },
   ],

@@ -37,7 +37,7 @@ export async function strokeAccuracy(networks: FaceNetworks): Promise<Row[]> {
       const truth = await truthMask(name, mask);
       const plates = sitters.flatMap(({ parts }) => parts).filter((found) => found.part === part);
       const resolver = new Resolver(pyramid, KINDS);
-      plates.forEach((plate, n) => resolver.learnPlate(`plate${n}`, plate));
+      plates.forEach((plate, n) => resolver.areas.learnPlate(`plate${n}`, plate));
       let marks: Mark[] = plates.map((_, n) =>
         mark('found-part', 'add', { sitter: 's', part, plate: `plate${n}` }, n),
       );

@@ -1,3 +1,4 @@
+import { strips } from '#core/raster/strips';
 import { readFile } from 'node:fs/promises';
 import { extname } from 'node:path';
 import sharp from 'sharp';
@@ -58,7 +59,7 @@ export async function applyPlan(
     baked = ownCoverage(plan, pyramid.width, pyramid.height);
   } else {
     const carried = await carryOver(photo, opened, (share) => report.progress(share / 2));
-    for (const [plate, coverage] of carried.plates) resolver.learnPlate(plate, coverage);
+    for (const [plate, coverage] of carried.plates) resolver.areas.learnPlate(plate, coverage);
     ({ photo, warnings } = carried);
   }
   const format = options.format ?? (extname(name).toLowerCase() === '.png' ? 'png' : 'jpeg');
@@ -147,10 +148,8 @@ function renderWhole(
   for (const area of [WHOLE_PICTURE, ...photo.areas])
     renderer.learnArea(resolver.area(area, photo, baked.get(area.id)));
   const pixels = sixteen ? new Uint16Array(3 * width * height) : new Uint8Array(3 * width * height);
-  const rows = Math.max(16, Math.floor(STRIP_PIXELS / width));
-  for (let y = 0; y < height; y += rows) {
-    const count = Math.min(rows, height - y);
-    const region = { x: 0, y, width, height: count, outWidth: width, outHeight: count };
+  for (const region of strips(width, height, STRIP_PIXELS)) {
+    const { y, outHeight: count } = region;
     const at = 3 * y * width;
     if (pixels instanceof Uint16Array)
       encodePixels16(renderer.render(steps, region).data, pixels.subarray(at, at + 3 * count * width));

@@ -5,6 +5,7 @@ import type { FoundPartName } from '#core/document/foundParts';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { rasterisePlate } from '#core/raster/plate';
 import type { Plate } from '#core/raster/plate';
+import { strips } from '#core/raster/strips';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import type { Pyramid } from '#core/raster/pyramid';
 import { findParts } from '#core/segment/findParts';
@@ -48,7 +49,7 @@ const FILES: Readonly<Record<string, readonly FoundPartName[]>> = {
   'hair': ['hair'],
   'clothes': ['clothes'],
 };
-const STRIP_ROWS = 256;
+const STRIP_PIXELS = 1_000_000;
 const networks = tfNetworks(networkFiles);
 
 /**
@@ -151,14 +152,12 @@ async function writeSitter(
 export function wholeCoverage(pyramid: Pyramid, plates: readonly Plate[]): Uint8Array {
   const { width, height } = pyramid;
   const out = new Uint8Array(width * height);
-  for (let y = 0; y < height; y += STRIP_ROWS) {
-    const rows = Math.min(STRIP_ROWS, height - y);
-    const region = { x: 0, y, width, height: rows, outWidth: width, outHeight: rows };
-    const layer = new Float32Array(width * rows);
+  for (const region of strips(width, height, STRIP_PIXELS)) {
+    const layer = new Float32Array(width * region.outHeight);
     for (const plate of plates) {
       layer.fill(0);
       rasterisePlate(plate, region, (part) => sampleRegion(pyramid, part), layer);
-      for (let i = 0, o = y * width; i < layer.length; i++, o++)
+      for (let i = 0, o = region.y * width; i < layer.length; i++, o++)
         out[o] = Math.min(255, out[o]! + Math.round(255 * layer[i]!));
     }
   }

@@ -127,13 +127,13 @@ export async function openWork(
   const given = new Set(masks.map(({ part }) => part));
   if (wanted.some((part) => !given.has(part))) {
     const found = await findInto(work.photo, pyramid, (share) => report.progress(share));
-    for (const [plate, coverage] of found.plates) resolver.learnPlate(plate, coverage);
+    for (const [plate, coverage] of found.plates) resolver.areas.learnPlate(plate, coverage);
     work.photo = { ...found.photo, areas: found.photo.areas.filter(({ part }) => !given.has(part)) };
   }
   for (const { part, file } of masks) {
     const coverage8 = await decodeGreyPicture(file, pyramid.width, pyramid.height);
     const plate = randomUUID();
-    resolver.learnPlate(plate, {
+    resolver.areas.learnPlate(plate, {
       region: wholeRegion(pyramid.width, pyramid.height),
       coverage8,
     });
@@ -200,7 +200,9 @@ async function matchTo(
     quietReport(report),
   );
   const [skin] = areasOf(other.photo, 'skin', undefined);
-  const colours = measurePartColours(other.resolver.input(other.resolver.area(skin!, other.photo), []));
+  const colours = measurePartColours(
+    other.resolver.measures.input(other.resolver.area(skin!, other.photo), []),
+  );
   if (!colours) throw new CommandError('no-part', 'skin');
   const rows = colours.rows.map(([lightness, a, b]): [number, number, number] => [lightness, a, b]);
   return { ...NO_MATCH, to: { by: 'trend', name: other.opened.name, rows } };
@@ -212,7 +214,7 @@ function coverageOf({ photo, resolver }: Work): PlanFile['coverage'] {
     photo.areas.map((area) => [
       area.id,
       Buffer.from(
-        encodeCoveragePng(resolver.fullCoverage(resolver.area(area, photo)), photo.width, photo.height),
+        encodeCoveragePng(resolver.areas.fullCoverage(resolver.area(area, photo)), photo.width, photo.height),
       ).toString('base64'),
     ]),
   );

@@ -46,7 +46,7 @@ export async function readPhoto(
   const rungs = areas
     .filter(({ number }) => command.sitter === undefined || number === command.sitter)
     .flatMap(({ area, number }) => {
-      const { pixels, coverage } = resolver.input(resolver.area(area, photo), []);
+      const { pixels, coverage } = resolver.measures.input(resolver.area(area, photo), []);
       const samples = rungSamples(pixels, coverage);
       return RUNGS.filter((rung) => samples[rung].length > 0).map((rung) => ({
         sitter: number,

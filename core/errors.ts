@@ -92,3 +92,30 @@ export class NetworksMissingError extends CoreError {
     super('networks-missing', { network, detail });
   }
 }
+
+/** An error as data: a structured clone keeps neither class nor fields. */
+export interface ErrorFacts {
+  /** of the class */
+  readonly name: string;
+  readonly code: string;
+  readonly fields: CoreError['fields'];
+}
+
+/** By class, how an error is made again of its fields. */
+const REVIVERS: Readonly<Record<string, (fields: CoreError['fields']) => CoreError>> = {
+  SizeMismatchError: ({ expected, actual }) => new SizeMismatchError(Number(expected), Number(actual)),
+  PhotoFileError: ({ file, reason, ...detail }) =>
+    new PhotoFileError(String(file), reason as PhotoFileFault, detail as Record<string, number>),
+  DocumentError: ({ reason, at, detail }) =>
+    new DocumentError(reason as DocumentFault, String(at), String(detail)),
+  CommandError: ({ reason, detail }) => new CommandError(reason as CommandFault, String(detail)),
+  CancelledError: () => new CancelledError(),
+  WorkerLostError: () => new WorkerLostError(),
+  WorkerSilentError: () => new WorkerSilentError(),
+  NetworksMissingError: ({ network, detail }) => new NetworksMissingError(String(network), String(detail)),
+};
+
+/** The error that was taken apart into facts, of its own class again. */
+export function reviveError({ name, code, fields }: ErrorFacts): CoreError {
+  return REVIVERS[name]?.(fields) ?? new CoreError(code, fields);
+}

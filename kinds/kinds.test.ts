@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { makeMark, makeStep } from '#core/document/make';
 import { PARTS } from '#core/document/schema';
 import type { Area, Mark } from '#core/document/schema';
-import { stepOffers } from '#core/render/offers';
+import { stepOffers } from '#core/offer/stepOffers';
 import { applyStep } from '#core/render/applyStep';
 import { collectKinds } from '#core/render/kinds';
 import { mark, area as areaOf } from '../tests/fixtures/plans';

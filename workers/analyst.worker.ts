@@ -12,6 +12,7 @@ import { inspectPhotoFile } from '#core/formats/inspectPhotoFile';
 import { convertPngPixels, readPngColour } from '#core/formats/pngColour';
 import { buildPyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
+import { strips } from '#core/raster/strips';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import { encodePixels } from '#core/render/encodePixels';
 import type { ResolvedArea } from '#core/render/resolved';
@@ -20,16 +21,25 @@ import { KINDS } from '#kinds/registry.gen';
 import type { AnalystExchanges, OpenedPhoto, ResolvedAreas } from './protocol';
 import { serve } from './serve';
 
+/** A canvas that is decoded into, pixels. */
+const DECODED_STRIP_PIXELS = 8_000_000;
+
 let resolver: Resolver | undefined;
 /** The photo that colours are taken from. */
 let lender: { readonly resolver: Resolver; readonly photo: Photo } | undefined;
-/** Areas that the renderers hold. */
-let known = new Set<string>();
+/** States of the document that were told, by number. */
+const versions = new Map<number, Photo>();
 let sheet: OffscreenCanvasRenderingContext2D | undefined;
 
 function current(): Resolver {
   if (!resolver) throw new RangeError('no photo is in use');
   return resolver;
+}
+
+function photoOf(version: number): Photo {
+  const photo = versions.get(version);
+  if (!photo) throw new RangeError(`state ${version} of the photo was not told`);
+  return photo;
 }
 
 function lending(): { readonly resolver: Resolver; readonly photo: Photo } {
@@ -55,60 +65,63 @@ serve<AnalystExchanges>({
   },
   use: ({ pyramid }) => {
     resolver = new Resolver(pyramid, KINDS);
-    known = new Set();
+    versions.clear();
     lender = undefined;
     return undefined;
   },
   plates: ({ plates }) => {
-    for (const [name, plate] of plates) current().learnPlate(name, plate);
+    for (const [name, plate] of plates) current().areas.learnPlate(name, plate);
     return undefined;
   },
-  areas: ({ photo, ids }) => areas(photo, ids),
-  plan: ({ photo }) => current().plan(photo),
-  readings: ({ photo }) => current().readings(photo, current().plan(photo)),
-  ladder: ({ photo, areaId, after }) =>
-    current().ladder(areaOf(photo, areaId), after ? current().plan(photo) : []),
-  areaColours: ({ photo, areaId }) => {
-    const area = areaOf(photo, areaId);
+  photo: ({ version, photo, forget }) => {
+    for (const old of forget) versions.delete(old);
+    versions.set(version, photo);
+    return undefined;
+  },
+  areas: ({ version, ids, known }) => areas(photoOf(version), ids, new Set(known)),
+  plan: ({ version }) => current().plan(photoOf(version)),
+  readings: ({ version }) => current().readings(photoOf(version), current().plan(photoOf(version))),
+  ladder: ({ version, areaId, after }) =>
+    current().measures.ladder(areaOf(version, areaId), after ? current().plan(photoOf(version)) : []),
+  areaColours: ({ version, areaId }) => {
+    const area = areaOf(version, areaId);
+    const { measures } = current();
     return {
-      box: current().measuringRegion(area),
-      share: current().share(area),
-      before: current().mean(area, []),
-      after: current().mean(area, current().plan(photo)),
+      box: measures.region(area),
+      share: measures.share(area),
+      before: measures.mean(area, []),
+      after: measures.mean(area, current().plan(photoOf(version))),
     };
   },
-  palette: ({ photo, areaId }) => {
-    const input = current().input(areaOf(photo, areaId), []);
+  palette: ({ version, areaId }) => {
+    const input = current().measures.input(areaOf(version, areaId), []);
     return { families: findFamilies(input), histogram: measureHistogram(input) };
   },
-  patch: ({ photo, x, y, size }) => current().patchColours({ x, y, size }, current().plan(photo)),
-  placed: ({ photo, areaId }) => placeReadings(current().input(areaOf(photo, areaId), [])),
+  patch: ({ version, x, y, size }) =>
+    current().patchColours({ x, y, size }, current().plan(photoOf(version))),
+  placed: ({ version, areaId }) => placeReadings(current().measures.input(areaOf(version, areaId), [])),
   lend: ({ name, file, photo, plates, longSide }) => lend(name, file, photo, plates, longSide),
   lentPart: ({ areaId }) => {
     const { resolver: from, photo } = lending();
     const area = photo.areas.find(({ id }) => id === areaId);
-    return area && measurePartColours(from.input(from.area(area, photo), from.plan(photo)));
+    return area && measurePartColours(from.measures.input(from.area(area, photo), from.plan(photo)));
   },
   lentPatch: ({ x, y, size }) =>
     lending().resolver.patchColours({ x, y, size }, lending().resolver.plan(lending().photo))?.result,
-  check: ({ photo }) => checkPhoto(current(), photo),
-  areasAt: ({ photo, x, y }) => current().areasAt(photo, x, y),
-  heldPlates: () => current().plates,
-  coveragePng: ({ photo, areaId }) =>
-    encodeCoveragePng(current().fullCoverage(areaOf(photo, areaId)), photo.width, photo.height),
-  planFile: ({ photo }) => {
-    const coverage = photo.areas.map((area) => {
-      const png = encodeCoveragePng(
-        current().fullCoverage(current().area(area, photo)),
-        photo.width,
-        photo.height,
-      );
-      return [area.id, base64(png)] as const;
-    });
+  check: ({ version }) => checkPhoto(current(), photoOf(version)),
+  areasAt: ({ version, x, y }) => current().areasAt(photoOf(version), x, y),
+  heldPlates: () => current().areas.plates,
+  coveragePng: ({ version, areaId }) => coveragePng(areaOf(version, areaId)),
+  planFile: ({ version }) => {
+    const photo = photoOf(version);
+    const coverage = photo.areas.map(
+      (area) => [area.id, base64(coveragePng(current().area(area, photo)))] as const,
+    );
     return { schema: DOCUMENT_VERSION, photo, coverage: Object.fromEntries(coverage) };
   },
   sheet: ({ width, height }) => void (sheet = context2d(new OffscreenCanvas(width, height))),
   strip: ({ data, row, width }) => void sheet!.putImageData(new ImageData(data, width), 0, row),
+  dropSheet: () => void (sheet = undefined),
   write: async ({ type, quality }) => {
     const canvas = sheet!.canvas;
     sheet = undefined;
@@ -133,15 +146,15 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
   });
   const { width, height } = bitmap;
   const data = allocate(width * height * 4);
-  const rows = Math.min(height, Math.max(1, Math.floor(8_000_000 / width)));
-  const context = context2d(new OffscreenCanvas(width, rows));
-  for (let row = 0; row < height; row += rows) {
-    const count = Math.min(rows, height - row);
+  let context: OffscreenCanvasRenderingContext2D | undefined;
+  for (const { y, outHeight: rows } of strips(width, height, DECODED_STRIP_PIXELS)) {
+    // The first strip is the highest.
+    context ??= context2d(new OffscreenCanvas(width, rows));
     // What is transparent lies on white.
     context.fillStyle = '#ffffff';
-    context.fillRect(0, 0, width, count);
-    context.drawImage(bitmap, 0, row, width, count, 0, 0, width, count);
-    data.set(context.getImageData(0, 0, width, count).data, row * width * 4);
+    context.fillRect(0, 0, width, rows);
+    context.drawImage(bitmap, 0, y, width, rows, 0, 0, width, rows);
+    data.set(context.getImageData(0, 0, width, rows).data, y * width * 4);
   }
   bitmap.close();
   if (reading?.colour) convertPngPixels(data, reading.colour);
@@ -159,26 +172,33 @@ async function lend(
   else if (lender?.photo.id === photo.id && lender.resolver !== resolver)
     lender = { resolver: lender.resolver, photo };
   else lender = { resolver: new Resolver((await open(name, file)).pyramid, KINDS), photo };
-  for (const [plate, coverage] of plates) lender.resolver.learnPlate(plate, coverage);
+  for (const [plate, coverage] of plates) lender.resolver.areas.learnPlate(plate, coverage);
   const region = wholeRegion(photo.width, photo.height, longSide);
   const pixels = new Uint8ClampedArray(region.outWidth * region.outHeight * 4);
   encodePixels(lender.resolver.render(lender.resolver.plan(photo), region), pixels);
   return createImageBitmap(new ImageData(pixels, region.outWidth));
 }
 
-function areas(photo: Photo, ids: readonly string[]): ResolvedAreas {
+function areas(photo: Photo, ids: readonly string[], known: ReadonlySet<string>): ResolvedAreas {
   const resolved = [WHOLE_PICTURE, ...photo.areas]
     .filter(({ id }) => ids.includes(id))
     .map((area) => [area.id, current().area(area, photo)] as const);
-  const newAreas = resolved.map(([, area]) => area).filter(({ key }) => !known.has(key));
-  known = new Set(resolved.map(([, area]) => area.key));
-  return { newAreas, keys: Object.fromEntries(resolved.map(([id, area]) => [id, area.key])) };
+  return {
+    newAreas: resolved.map(([, area]) => area).filter(({ key }) => !known.has(key)),
+    keys: Object.fromEntries(resolved.map(([id, area]) => [id, area.key])),
+  };
 }
 
-function areaOf(photo: Photo, areaId: string): ResolvedArea {
+function areaOf(version: number, areaId: string): ResolvedArea {
+  const photo = photoOf(version);
   const area = photo.areas.find(({ id }) => id === areaId);
   if (!area) throw new RangeError(`there is no area ${areaId}`);
   return current().area(area, photo);
+}
+
+function coveragePng(area: ResolvedArea): Uint8Array {
+  const { pyramid, areas: prepared } = current();
+  return encodeCoveragePng(prepared.fullCoverage(area), pyramid.width, pyramid.height);
 }
 
 function base64(bytes: Uint8Array): string {

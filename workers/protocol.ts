@@ -1,5 +1,6 @@
 import type { Triple } from '#core/colour/triple';
 import type { Photo, Sitting } from '#core/document/schema';
+import type { ErrorFacts } from '#core/errors';
 import type { PhotoFileFacts } from '#core/formats/inspectPhotoFile';
 import type { JpegDamage } from '#core/formats/jpegDamage';
 import type { ReadSittingFile } from '#core/formats/sittingFile';
@@ -15,6 +16,8 @@ import type { Region } from '#core/raster/raster';
 import type { PhotoFinding } from '#core/render/checkPhoto';
 import type { ClippedCounts } from '#core/render/clipping';
 import type { ReadingColours } from '#core/render/resolver';
+import type { PlaceColours } from '#core/offer/stepContext';
+import type { ToldPhoto } from './photoVersions';
 import type { FoundPeople } from '#core/segment/findParts';
 import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
 
@@ -31,7 +34,7 @@ export interface OpenedPhoto {
   readonly pyramid: Pyramid;
 }
 
-/** Areas with their marks prepared: those that the renderers do not know yet, and the keys of all asked for. */
+/** Areas with their marks prepared: those that were not known yet, and the keys of all asked for. */
 export interface ResolvedAreas {
   readonly newAreas: readonly ResolvedArea[];
   /** by area id */
@@ -65,19 +68,22 @@ export type AnalystExchanges = {
   thumb: Exchange<{ pyramid: Pyramid; longSide: number }, Blob>;
   use: Exchange<{ pyramid: Pyramid }, undefined>;
   plates: Exchange<{ plates: ReadonlyMap<string, Plate> }, undefined>;
-  areas: Exchange<{ photo: Photo; ids: readonly string[] }, ResolvedAreas>;
-  plan: Exchange<{ photo: Photo }, ResolvedPlan>;
-  readings: Exchange<{ photo: Photo }, readonly ReadingColours[]>;
-  ladder: Exchange<{ photo: Photo; areaId: string; after: boolean }, Ladder>;
-  areaColours: Exchange<{ photo: Photo; areaId: string }, AreaColours>;
+  /** a state of the photo's document, under the number by which it is asked about, and numbers that are done with */
+  photo: Exchange<ToldPhoto, undefined>;
+  /** @param known keys of areas that need not be told again */
+  areas: Exchange<{ version: number; ids: readonly string[]; known: readonly string[] }, ResolvedAreas>;
+  plan: Exchange<{ version: number }, ResolvedPlan>;
+  readings: Exchange<{ version: number }, readonly ReadingColours[]>;
+  ladder: Exchange<{ version: number; areaId: string; after: boolean }, Ladder>;
+  areaColours: Exchange<{ version: number; areaId: string }, AreaColours>;
   /** the families of an area's colour, and its histogram, as the photo is */
-  palette: Exchange<{ photo: Photo; areaId: string }, { families: readonly Family[]; histogram: Histogram }>;
-  /** the mean of a patch, as the photo is and as the plan leaves it, linear sRGB; undefined beside the photo */
-  patch: Exchange<
-    { photo: Photo; x: number; y: number; size: number },
-    { now: Triple; result: Triple } | undefined
+  palette: Exchange<
+    { version: number; areaId: string },
+    { families: readonly Family[]; histogram: Histogram }
   >;
-  placed: Exchange<{ photo: Photo; areaId: string }, readonly PlacedReading[]>;
+  /** the mean of a patch; undefined beside the photo */
+  patch: Exchange<{ version: number; x: number; y: number; size: number }, PlaceColours | undefined>;
+  placed: Exchange<{ version: number; areaId: string }, readonly PlacedReading[]>;
   /** opens a photo to take colours from; without a file it is the one in use. The picture as its plan leaves it. */
   lend: Exchange<
     {
@@ -93,16 +99,18 @@ export type AnalystExchanges = {
   lentPart: Exchange<{ areaId: string }, PartColours | undefined>;
   /** the mean of a patch of the lending photo, linear sRGB; undefined beside it */
   lentPatch: Exchange<{ x: number; y: number; size: number }, Triple | undefined>;
-  check: Exchange<{ photo: Photo }, readonly PhotoFinding[]>;
+  check: Exchange<{ version: number }, readonly PhotoFinding[]>;
   /** the areas at a place, the most covering first */
-  areasAt: Exchange<{ photo: Photo; x: number; y: number }, readonly string[]>;
+  areasAt: Exchange<{ version: number; x: number; y: number }, readonly string[]>;
   /** all ready-made coverage that is known of the photo in use, by name */
   heldPlates: Exchange<undefined, ReadonlyMap<string, Plate>>;
   /** an area's coverage at the photo's size, as an 8-bit grey PNG */
-  coveragePng: Exchange<{ photo: Photo; areaId: string }, Uint8Array>;
-  planFile: Exchange<{ photo: Photo }, PlanFile>;
+  coveragePng: Exchange<{ version: number; areaId: string }, Uint8Array>;
+  planFile: Exchange<{ version: number }, PlanFile>;
+  /** begins the finished photo; strips are put into it until it is written or dropped */
   sheet: Exchange<{ width: number; height: number }, undefined>;
   strip: Exchange<{ data: Uint8ClampedArray<ArrayBuffer>; row: number; width: number }, undefined>;
+  dropSheet: Exchange<undefined, undefined>;
   write: Exchange<{ type: 'image/jpeg' | 'image/png'; quality: number }, Blob>;
 };
 
@@ -177,17 +185,10 @@ export interface RequestMessage {
   readonly request: unknown;
 }
 
-/** `name` is the class, since a structured clone keeps neither class nor fields of an error. */
-export interface WorkerFault {
-  readonly name: string;
-  readonly code: string;
-  readonly fields: Readonly<Record<string, string | number>>;
-}
-
 /** From a worker: about a call, that it holds its lock, or that it is there. */
 export type ReplyMessage =
   | { readonly living: true }
   | { readonly beat: true }
   | { readonly call: number; readonly reply: unknown }
   | { readonly call: number; readonly progress: number }
-  | { readonly call: number; readonly fault: WorkerFault };
+  | { readonly call: number; readonly fault: ErrorFacts };

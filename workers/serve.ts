@@ -1,5 +1,6 @@
 import { CoreError } from '#core/errors';
-import type { Exchanges, PageMessage, ReplyMessage, RequestMessage, WorkerFault } from './protocol';
+import type { ErrorFacts } from '#core/errors';
+import type { Exchanges, PageMessage, ReplyMessage, RequestMessage } from './protocol';
 
 type Handlers<E extends Exchanges> = {
   [Name in keyof E]: (
@@ -47,7 +48,7 @@ function post(message: ReplyMessage, transfer: Transferable[]): void {
   self.postMessage(message, { transfer });
 }
 
-function faultOf(error: unknown): WorkerFault {
+function faultOf(error: unknown): ErrorFacts {
   if (error instanceof CoreError) return { name: error.name, code: error.code, fields: error.fields };
   const detail = error instanceof Error ? `${error.name}: ${error.message}` : String(error);
   return { name: 'Error', code: 'unexpected', fields: { detail } };

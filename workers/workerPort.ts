@@ -1,6 +1,5 @@
-import { CancelledError, CoreError, PhotoFileError, WorkerLostError, WorkerSilentError } from '#core/errors';
-import type { PhotoFileFault } from '#core/errors';
-import type { Exchanges, PageMessage, ReplyMessage, WorkerFault } from './protocol';
+import { CancelledError, WorkerLostError, WorkerSilentError, reviveError } from '#core/errors';
+import type { Exchanges, PageMessage, ReplyMessage } from './protocol';
 
 interface Waiting {
   readonly onProgress: ((share: number) => void) | undefined;
@@ -116,13 +115,7 @@ export class WorkerPort<E extends Exchanges> {
     if ('progress' in message) return waiting.onProgress?.(message.progress);
     this.#waiting.delete(message.call);
     this.#patienceMs = this.options.patienceMs;
-    if ('fault' in message) waiting.reject(errorOf(message.fault));
+    if ('fault' in message) waiting.reject(reviveError(message.fault));
     else waiting.resolve(message.reply as never);
   }
-}
-
-function errorOf({ name, code, fields }: WorkerFault): Error {
-  if (name !== 'PhotoFileError') return new CoreError(code, fields);
-  const { file, reason, ...detail } = fields;
-  return new PhotoFileError(String(file), reason as PhotoFileFault, detail as Record<string, number>);
 }

@@ -1,5 +1,6 @@
 import { inject, provide } from 'vue';
 import type { InjectionKey } from 'vue';
+import { useSitting } from '../stores/sitting';
 
 /** A change by hand with a beginning and an end: one checkpoint, or nothing when it is given up. */
 export interface Gesture {

@@ -6,6 +6,9 @@ import { wholeRegion } from '#core/raster/raster';
 import { picture } from '#kinds/mark/picture/index';
 import { storePlate } from '../storage/plateStorage';
 import { saveBlob } from '../storage/saveBlob';
+import { useBenchPhoto } from './useBenchPhoto';
+import { useWorkers } from './useWorkers';
+import { useNotices } from '../stores/notices';
 
 /** Coverage of the chosen area as a PNG, out and in. */
 export function useAreaFiles() {
@@ -20,7 +23,7 @@ export function useAreaFiles() {
     try {
       const name = `${open.file.replace(/\.[^.]+$/, '')}-${chosen.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.png`;
       saveBlob(
-        new Blob([(await workers.coveragePng(open, chosen.id)) as Uint8Array<ArrayBuffer>], {
+        new Blob([(await workers.analyst.coveragePng(open, chosen.id)) as Uint8Array<ArrayBuffer>], {
           type: 'image/png',
         }),
         name,
@@ -40,9 +43,9 @@ export function useAreaFiles() {
     try {
       const coverage8 = await workers.files.readCoverage(file, open.width, open.height);
       const plate = crypto.randomUUID();
-      await storePlate(plate, { region: wholeRegion(open.width, open.height), coverage8 }).catch((error) =>
-        notices.problem(error),
-      );
+      const coverage = { region: wholeRegion(open.width, open.height), coverage8 };
+      await workers.analyst.learnPlates(new Map([[plate, coverage]]));
+      await storePlate(plate, coverage).catch((error) => notices.problem(error));
       edit(`import ${fitFileName(file.name)}`, (before) =>
         putMark(
           before,

@@ -3,6 +3,9 @@ import { copyName } from '#core/document/names';
 import { PART_NAMES } from '#core/document/partNames';
 import { NO_EDGE_CARE } from '#core/document/schema';
 import type { Part } from '#core/document/schema';
+import { useBenchPhoto } from './useBenchPhoto';
+import { useBench } from '../stores/bench';
+import { useDrawing } from '../stores/drawing';
 
 /** Makes areas of the chosen photo, opens them and takes them away. */
 export function useAreas() {

@@ -1,5 +1,16 @@
 import { onKeyStroke, useEventListener } from '@vueuse/core';
 import { DRAWN_KINDS } from '../tools/drawnKinds';
+import { isTyping } from './isTyping';
+import { useBenchPhoto } from './useBenchPhoto';
+import { useCheck } from './useCheck';
+import { useFind } from './useFind';
+import { useReadings } from './useReadings';
+import { useBench } from '../stores/bench';
+import { useDrawing } from '../stores/drawing';
+import { useQuestions } from '../stores/questions';
+import { useSeeing } from '../stores/seeing';
+import { useSitting } from '../stores/sitting';
+import { useView } from '../stores/view';
 
 /** A press with shift is named so; letters are written small otherwise. */
 const SHIFT = 'Shift ';

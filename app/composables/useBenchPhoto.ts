@@ -1,5 +1,8 @@
 import { changeArea } from '#core/document/commands';
 import type { Area, Photo } from '#core/document/schema';
+import { computed } from 'vue';
+import { useBench } from '../stores/bench';
+import { useSitting } from '../stores/sitting';
 
 /** The photo and the area that are chosen on the bench, and their changes. */
 export function useBenchPhoto() {

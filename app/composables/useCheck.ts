@@ -3,6 +3,11 @@ import { putStep } from '#core/document/commands';
 import type { Photo } from '#core/document/schema';
 import { mendAll, mendOf } from '#kinds/mend/mend';
 import type { PhotoFinding } from '#workers/client';
+import { readonly, ref, shallowRef, watch } from 'vue';
+import { useBenchPhoto } from './useBenchPhoto';
+import { useWorkers } from './useWorkers';
+import { useNotices } from '../stores/notices';
+import { useSitting } from '../stores/sitting';
 
 /** What check found last and for which state of the photo; shared by all that show it. */
 const findings = shallowRef<readonly PhotoFinding[]>();
@@ -25,7 +30,7 @@ export function useCheck() {
       return notices.say(
         'There is no skin to check yet. Press Find, or choose Skin on the face map and draw a line inside it.',
       );
-    await whileChecking(async () => (findings.value = await workers.check(open)));
+    await whileChecking(async () => (findings.value = await workers.analyst.check(open)));
   }
 
   /** One finding's step, then a new look at what is left. */
@@ -44,7 +49,7 @@ export function useCheck() {
       stop = new AbortController();
       const mended = await mendAll(
         open,
-        (state: Photo) => workers.check(state),
+        (state: Photo) => workers.analyst.check(state),
         () => crypto.randomUUID(),
         (share) => {
           if (stop.signal.aborted) throw new CancelledError();

@@ -1,4 +1,9 @@
 import type { PullToolHost } from '../tools/pullTool';
+import { useBenchPhoto } from './useBenchPhoto';
+import { useWorkers } from './useWorkers';
+import { useBench } from '../stores/bench';
+import { useQuestions } from '../stores/questions';
+import { useSitting } from '../stores/sitting';
 
 /** Hands drags over the picture to the step that asked for them: the place's colour first, then how far up the hand is. */
 export function useDragQuestion(): PullToolHost {
@@ -15,7 +20,9 @@ export function useDragQuestion(): PullToolHost {
     const document = photo.value;
     const asked = questions.open;
     if (!mine || !document || asked?.is !== 'drags') return;
-    const colours = await workers.patch(document, at.x, at.y, bench.pickSize).catch(() => undefined);
+    const colours = await workers.analyst
+      .patch(document, { ...at, size: bench.pickSize })
+      .catch(() => undefined);
     if (!colours || mine !== drag) return;
     mine.follow = asked.begin(colours, questions.quantity);
     mine.follow?.(mine.up);

@@ -4,6 +4,12 @@ import { CancelledError } from '#core/errors';
 import type { Plate } from '#core/raster/plate';
 import { foundEntries } from '#workers/client';
 import { storePlate } from '../storage/plateStorage';
+import { readonly, ref } from 'vue';
+import { useBenchPhoto } from './useBenchPhoto';
+import { useWorkers } from './useWorkers';
+import { useBench } from '../stores/bench';
+import { useNotices } from '../stores/notices';
+import { useSitting } from '../stores/sitting';
 
 /** How far find has come, 0..1, while it works; shared by all that show it. */
 const progress = ref<number>();
@@ -30,6 +36,7 @@ export function useFind() {
       });
       if (people.sitters.length === 0) return sayNobody(tiles);
       const entries = foundEntries(people, () => crypto.randomUUID());
+      await workers.analyst.learnPlates(entries.plates);
       await storeFound(entries.plates);
       sitting.changeOpenPhoto('find', open.id, (before) =>
         putFound(before, entries.sitters, entries.background, {

@@ -3,6 +3,10 @@ import { CancelledError } from '#core/errors';
 import { wholeRegion } from '#core/raster/raster';
 import type { Region } from '#core/raster/raster';
 import type { CoverageLook, Piece, Survey } from '#workers/client';
+import { onScopeDispose, ref, shallowRef, watch } from 'vue';
+import type { Ref } from 'vue';
+import { onWorkerLost, useWorkers } from './useWorkers';
+import { useNotices } from '../stores/notices';
 
 const BASE_LONG_SIDE = 640;
 const DRAFT_FROM_PIXELS = 250_000;
@@ -94,6 +98,7 @@ export function useFrames(wishes: () => FrameWishes) {
     if (!photo || !region) return;
     const keys = await workers.areas(
       photo,
+      'picture',
       [areaId, shownId].filter((id) => id !== undefined),
     );
     const place = regionKey(region);
@@ -104,29 +109,31 @@ export function useFrames(wishes: () => FrameWishes) {
         : undefined;
     const overlayKey = `${photo.id}:${areaKey}:${JSON.stringify(look)}:${place}`;
     if (!areaKey || !look) put(overlay, undefined);
-    else if (half) await draft(overlay, overlayKey, () => workers.coverage(areaKey, half, look));
+    else if (half) await draft(overlay, overlayKey, () => workers.renderers.coverage(areaKey, half, look));
     if (!isNewest() || (drawing && overlay.value)) return;
-    const plan = await workers.plan(photo);
+    const plan = await workers.analyst.plan(photo);
     const planKey = `${photo.id}:${plan.at(-1)?.key ?? ''}`;
     const pictureKey = `${planKey}:${place}`;
-    if (half) await draft(after, pictureKey, () => workers.picture(plan, half));
+    if (half) await draft(after, pictureKey, () => workers.renderers.picture(plan, half));
     if (!isNewest()) return;
-    if (areaKey && look) await update(overlay, overlayKey, () => workers.coverage(areaKey, region, look));
+    if (areaKey && look)
+      await update(overlay, overlayKey, () => workers.renderers.coverage(areaKey, region, look));
     if (!isNewest()) return;
-    await update(after, pictureKey, () => workers.picture(plan, region));
+    await update(after, pictureKey, () => workers.renderers.picture(plan, region));
     if (!isNewest()) return;
     if (!wantsClipping) put(clipping, undefined);
     else
       await update(clipping, pictureKey, async () => {
-        const { pieces, shares } = await workers.clipping(plan, region);
+        const { pieces, shares } = await workers.renderers.clipping(plan, region);
         clippedShares.value = shares;
         return pieces;
       });
     if (!isNewest()) return;
-    if (wantsBefore) await update(before, `${photo.id}:${place}`, () => workers.picture([], region));
+    if (wantsBefore)
+      await update(before, `${photo.id}:${place}`, () => workers.renderers.picture([], region));
     if (!isNewest()) return;
     await update(base, planKey, () =>
-      workers.picture(plan, wholeRegion(photo.width, photo.height, BASE_LONG_SIDE)),
+      workers.renderers.picture(plan, wholeRegion(photo.width, photo.height, BASE_LONG_SIDE)),
     );
     surveySoon(photo, areaId, `${planKey}:${areaId}:${versionOf(photo.areas)}:${versionOf(photo.readings)}`);
   }
@@ -137,7 +144,7 @@ export function useFrames(wishes: () => FrameWishes) {
     surveyTimer = setTimeout(async () => {
       const asked = wanted;
       try {
-        survey.value = await workers.survey(photo, areaId, () => asked === wanted);
+        survey.value = await workers.analyst.survey(photo, areaId, () => asked === wanted);
         surveyed = key;
       } catch (error) {
         if (!(error instanceof CancelledError)) notices.problem(error);

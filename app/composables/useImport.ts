@@ -2,6 +2,10 @@ import { newPhoto } from '#core/document/commands';
 import type { Photo } from '#core/document/schema';
 import { isPhotoStored, storePhoto } from '../storage/photoStorage';
 import { THUMB_LONG_SIDE } from '../storage/thumbs';
+import { ref } from 'vue';
+import { useWorkers } from './useWorkers';
+import { useBench } from '../stores/bench';
+import { useNotices } from '../stores/notices';
 
 const ENDS_FROM = 0.95;
 
@@ -37,8 +41,8 @@ export function useImport() {
       return undefined;
     }
     // The browser may refuse to store it: it is worked on all the same, and that is said.
-    await storePhoto(sha256, file.name, file, await workers.thumb(pyramid, THUMB_LONG_SIDE)).catch((error) =>
-      notices.problem(error),
+    await storePhoto(sha256, file.name, file, await workers.analyst.thumb(pyramid, THUMB_LONG_SIDE)).catch(
+      (error) => notices.problem(error),
     );
     sayDamage(file.name, await damage.catch(() => undefined));
     if (!before)

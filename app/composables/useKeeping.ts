@@ -2,6 +2,11 @@ import { useEventListener } from '@vueuse/core';
 import { onStorageCleared } from '../storage/database';
 import { hasUnstoredPhotos } from '../storage/photoStorage';
 import { hasUnstoredPlates } from '../storage/plateStorage';
+import { onScopeDispose, watch } from 'vue';
+import { sayStorageFault } from './sayError';
+import { useSittingFile } from './useSittingFile';
+import { useNotices } from '../stores/notices';
+import { useSitting } from '../stores/sitting';
 
 /** How long the browser takes to take away what it stored, at most. */
 const CLEARED_MS = 500;

@@ -4,6 +4,9 @@ import { EVENNESS_START, NEUTRAL as NO_EVENNESS } from '#kinds/adjust/evenness/s
 import { hueToTarget } from '#kinds/adjust/hue-to-target/index';
 import { NO_TARGETS } from '#kinds/adjust/hue-to-target/schema';
 import type { HueToTargetParameters } from '#kinds/adjust/hue-to-target/schema';
+import { computed } from 'vue';
+import type { LadderQuantity } from './ladderScale';
+import { useSteps } from './useSteps';
 
 /** The steps that the tone ladder moves: targets of the rungs, and the evenness of the grain. They are made at the first drag. */
 export function useLadderSteps(props: { readonly photo: Photo; readonly area: Area }) {

@@ -1,4 +1,5 @@
 import { useLocalStorage, usePreferredDark } from '@vueuse/core';
+import { computed } from 'vue';
 
 export const LOOKS = ['system', 'light', 'dark'] as const;
 export type Look = (typeof LOOKS)[number];

@@ -1,13 +1,19 @@
 import { putMark } from '#core/document/commands';
 import { makeMark } from '#core/document/make';
 import type { Area, Mark } from '#core/document/schema';
-import type { Hand } from '#core/render/drawing';
+import type { Hand } from '#core/offer/drawing';
 import type { JsonObject } from '#core/document/kinds';
 import { DRAWN_KINDS } from '../tools/drawnKinds';
 import type { DrawnKind } from '../tools/drawnKinds';
 import { markTool } from '../tools/markTool';
 import type { Begun, MarkToolHost } from '../tools/markTool';
 import type { PointerTool } from '../tools/pointerTool';
+import { useBenchPhoto } from './useBenchPhoto';
+import { useWorkers } from './useWorkers';
+import { useBench } from '../stores/bench';
+import { useDrawing } from '../stores/drawing';
+import { useSitting } from '../stores/sitting';
+import { useView } from '../stores/view';
 
 /** Turns what the mark tools draw into marks of the chosen area; a tool by kind. */
 export function useMarkTools(): ReadonlyMap<string, PointerTool> {
@@ -81,7 +87,7 @@ function useMarkHost(kind: DrawnKind): MarkToolHost {
       return closes === true;
     },
     colourAt: async (at): Promise<Hand['colour']> =>
-      photo.value && (await workers.patch(photo.value, at.x, at.y, bench.pickSize))?.now,
+      photo.value && (await workers.analyst.patch(photo.value, { ...at, size: bench.pickSize }))?.now,
   };
 }
 

@@ -1,6 +1,10 @@
 import type { Mark } from '#core/document/schema';
 import { putMark } from '#core/document/commands';
 import { KINDS } from '#kinds/registry.gen';
+import { computed } from 'vue';
+import { useBenchPhoto } from './useBenchPhoto';
+import { useBench } from '../stores/bench';
+import { useDrawing } from '../stores/drawing';
 
 /** The mark of the open area that is changed on the picture. */
 export function useOpenMark() {

@@ -1,5 +1,11 @@
 import type { Photo } from '#core/document/schema';
 import { photoFile } from '../storage/photoStorage';
+import { ref, watch } from 'vue';
+import type { Ref } from 'vue';
+import { useWorkers } from './useWorkers';
+import { useBench } from '../stores/bench';
+import { useNotices } from '../stores/notices';
+import { useView } from '../stores/view';
 
 /** Brings the chosen photo into the workers' hands; `ready` names the photo that is there. */
 export function useOpenPhoto(photo: Readonly<Ref<Photo | undefined>>) {

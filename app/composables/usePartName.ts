@@ -1,6 +1,10 @@
 import { watchThrottled } from '@vueuse/core';
 import type { Photo } from '#core/document/schema';
 import type { Point } from '../stores/view';
+import { ref } from 'vue';
+import { useWorkers } from './useWorkers';
+import { useBench } from '../stores/bench';
+import { useView } from '../stores/view';
 
 const EVERY_MS = 120;
 
@@ -19,7 +23,7 @@ export function usePartName(photo: () => Photo | undefined, at: () => Point | un
         return;
       }
       const { x, y } = view.viewToImage(point);
-      const ids = await workers.areasAt(open, x, y).catch((): readonly string[] => []);
+      const ids = await workers.analyst.areasAt(open, x, y).catch((): readonly string[] => []);
       // Skin is face or neck as well: the narrower part says more.
       const names = open.areas
         .filter(({ id, part }) => ids.includes(id) && part !== 'skin')

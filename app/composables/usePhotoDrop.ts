@@ -1,4 +1,5 @@
 import { useEventListener } from '@vueuse/core';
+import { ref } from 'vue';
 
 /** Photos dropped or pasted anywhere on the page. */
 export function usePhotoDrop(take: (files: File[]) => void) {

@@ -5,6 +5,19 @@ import { panTool } from '../tools/panTool';
 import { pressTool } from '../tools/pressTool';
 import { pullTool } from '../tools/pullTool';
 import type { Point } from '../stores/view';
+import { computed, ref, shallowRef } from 'vue';
+import type { Ref } from 'vue';
+import { isTyping } from './isTyping';
+import { useBenchPhoto } from './useBenchPhoto';
+import { useDragQuestion } from './useDragQuestion';
+import { useMarkTools } from './useMarkHost';
+import { useReadings } from './useReadings';
+import { useWorkers } from './useWorkers';
+import { useBench } from '../stores/bench';
+import { useDrawing } from '../stores/drawing';
+import { useQuestions } from '../stores/questions';
+import { useSitting } from '../stores/sitting';
+import { useView } from '../stores/view';
 
 const WHEEL_ZOOM = 0.0016;
 
@@ -39,7 +52,9 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   async function pickColour(at: Point): Promise<void> {
     const asked = questions.open;
     if (asked?.is !== 'pick' || !photo.value) return;
-    asked.answer(await workers.patch(photo.value, at.x, at.y, bench.pickSize).catch(() => undefined));
+    asked.answer(
+      await workers.analyst.patch(photo.value, { ...at, size: bench.pickSize }).catch(() => undefined),
+    );
   }
 
   function sampleOf(event: PointerEvent): PointerSample {

@@ -2,6 +2,10 @@ import { putReading, removeReading } from '#core/document/commands';
 import { RUNGS } from '#core/document/schema';
 import type { Rung } from '#core/document/schema';
 import type { Point } from '../stores/view';
+import { useBenchPhoto } from './useBenchPhoto';
+import { useWorkers } from './useWorkers';
+import { useBench } from '../stores/bench';
+import { useNotices } from '../stores/notices';
 
 /** Places readings on the chosen area, by hand or where they stand well, and takes them away. */
 export function useReadings() {
@@ -16,7 +20,7 @@ export function useReadings() {
     const document = photo.value;
     if (!open || !document) return;
     try {
-      const placed = await workers.placed(document, open.id);
+      const placed = await workers.analyst.placed(document, open.id);
       if (placed.length === 0)
         return notices.say(
           `${open.name} has no even place that is large enough for a reading. Place one by hand.`,

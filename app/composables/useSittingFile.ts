@@ -9,6 +9,10 @@ import { loadPlate, storePlate } from '../storage/plateStorage';
 import { saveBlob } from '../storage/saveBlob';
 import { NOT_STORED, saveSitting, setAsideOf } from '../storage/sittingStorage';
 import { THUMB_LONG_SIDE } from '../storage/thumbs';
+import { toRaw } from 'vue';
+import { useWorkers } from './useWorkers';
+import { useNotices } from '../stores/notices';
+import { useSitting } from '../stores/sitting';
 
 /** Beyond this, photos stay out of the file: their originals lie elsewhere. */
 const MOST_PHOTO_BYTES = 1_000_000_000;
@@ -21,7 +25,7 @@ export function useSittingFile() {
 
   async function collectPlates(): Promise<Map<string, Plate>> {
     const plates = new Map<string, Plate>();
-    const held = await workers.heldPlates().catch(() => new Map<string, Plate>());
+    const held = await workers.analyst.heldPlates().catch(() => new Map<string, Plate>());
     for (const name of sitting.document?.photos.flatMap(platesOf) ?? []) {
       const plate = (await loadPlate(name).catch(() => undefined)) ?? held.get(name);
       if (plate) plates.set(name, plate);
@@ -89,7 +93,12 @@ export function useSittingFile() {
       return notices.problem(
         `The file of “${name}” in this sitting is another photo and was left out. Open the photo again.`,
       );
-    await storePhoto(id, name, new Blob([bytes], { type }), await workers.thumb(pyramid, THUMB_LONG_SIDE));
+    await storePhoto(
+      id,
+      name,
+      new Blob([bytes], { type }),
+      await workers.analyst.thumb(pyramid, THUMB_LONG_SIDE),
+    );
   }
 
   /** Stores the open sitting, its history, its plates and its photos again, as far as this page holds them. */

@@ -1,3 +1,4 @@
+import { onScopeDispose, readonly, ref } from 'vue';
 const lockName = (id: string) => `even-blush:${id}`;
 /** How long a tab that works on a sitting has to store its last change before it is taken over all the same. */
 const LET_GO_MS = 3000;

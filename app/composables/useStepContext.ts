@@ -2,8 +2,12 @@ import { mapIntoSrgbGamut } from '#core/colour/gamut';
 import { encodeSrgb } from '#core/colour/transfer';
 import { corridorOf } from '#core/measure/corridor';
 import type { Photo, Step } from '#core/document/schema';
-import type { StepContext } from '#core/render/stepContext';
+import type { StepContext } from '#core/offer/stepContext';
 import type { Survey } from '#workers/client';
+import { computed, onBeforeUnmount } from 'vue';
+import { useWorkers } from './useWorkers';
+import { useBench } from '../stores/bench';
+import { useQuestions } from '../stores/questions';
 
 /** What the control of a step may know and ask. */
 export function useStepContext(props: {
@@ -25,7 +29,7 @@ export function useStepContext(props: {
   async function read(): ReturnType<StepContext['read']> {
     const { photo } = props;
     const place = photo.plan.findIndex(({ id }) => id === stepId);
-    const colours = await workers.readings({ ...photo, plan: photo.plan.slice(0, place) });
+    const colours = await workers.analyst.readings({ ...photo, plan: photo.plan.slice(0, place) });
     return readings.value.flatMap(({ id, rung }) => {
       const found = colours.find((entry) => entry.id === id);
       if (!found) return [];

@@ -2,6 +2,7 @@ import { putStep } from '#core/document/commands';
 import type { KindDefinition } from '#core/document/kinds';
 import { makeStep } from '#core/document/make';
 import type { Step } from '#core/document/schema';
+import { useBenchPhoto } from './useBenchPhoto';
 
 /** Adds steps to the plan of the chosen photo. */
 export function useSteps() {

@@ -1,5 +1,6 @@
 import { PictureWorkers } from '#workers/client';
 import { loadPlate } from '../storage/plateStorage';
+import { onScopeDispose } from 'vue';
 
 let workers: PictureWorkers | undefined;
 const listeners = new Set<() => void>();

@@ -14,7 +14,7 @@ export async function ensureThumb(
   if (known) return known;
   const made = queue.then(async () => {
     const { pyramid } = await workers.open(photo.file, await photoFile(photo));
-    const picture = await workers.thumb(pyramid, THUMB_LONG_SIDE);
+    const picture = await workers.analyst.thumb(pyramid, THUMB_LONG_SIDE);
     // A small picture that cannot be kept is made again next time.
     await database()
       .thumbs.put({ photoId: photo.id, picture })

@@ -4,6 +4,7 @@ import type { Rung } from '#core/document/schema';
 import { useDrawing } from './drawing';
 import { useQuestions } from './questions';
 import { useSeeing } from './seeing';
+import { computed, ref } from 'vue';
 
 /** What a press on the picture does: moves it, draws a mark, places a reading, or answers a step's question. */
 export type Tool = 'look' | 'draw' | 'reading' | 'pick' | 'drags';

@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia';
 import type { Part } from '#core/document/schema';
-import { RADIUS } from '#core/render/drawing';
-import type { DrawSettingFacts } from '#core/render/drawing';
+import { RADIUS } from '#core/offer/drawing';
+import type { DrawSettingFacts } from '#core/offer/drawing';
 import { DRAWN_KINDS, drawnKind } from '../tools/drawnKinds';
+import { computed, ref } from 'vue';
 
 /** Radius steps of the size keys. */
 const SIZE_STEP = 1.2;

@@ -1,4 +1,6 @@
 import { defineStore } from 'pinia';
+import { shallowRef } from 'vue';
+import { sayError } from '../composables/sayError';
 
 export interface NoticeAction {
   readonly label: string;

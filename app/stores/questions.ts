@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
-import type { BeginDrag, DragQuantity, Lent, PlaceColours, StepQuestions } from '#core/render/stepContext';
+import type { BeginDrag, DragQuantity, Lent, PlaceColours, StepQuestions } from '#core/offer/stepContext';
+import { ref, shallowRef } from 'vue';
 
 /** A question of a step that waits for the one at the picture. */
 export type Question =

@@ -8,6 +8,9 @@ import { NOT_STORED, checkSitting, loadSitting, saveSitting } from '../storage/s
 import type { Stored } from '../storage/sittingStorage';
 import { StorageError } from '../storage/storageError';
 import type { StorageFault } from '../storage/storageError';
+import { computed, ref, shallowRef, toRaw } from 'vue';
+import { sayError, sayMisfit } from '../composables/sayError';
+import { useNotices } from './notices';
 
 const SAVE_AFTER_MS = 250;
 

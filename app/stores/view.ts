@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
 import { useLocalStorage } from '@vueuse/core';
+import { computed, ref, shallowRef } from 'vue';
 
 export const SURROUNDS = { dark: '#303030', middle: '#777777', light: '#cfcfcf' } as const;
 export type Surround = keyof typeof SURROUNDS;

@@ -1,4 +1,4 @@
-import type { MarkDrawing } from '#core/render/drawing';
+import type { MarkDrawing } from '#core/offer/drawing';
 import type { MarkKind } from '#core/render/kinds';
 import { KINDS } from '#kinds/registry.gen';
 

@@ -1,4 +1,4 @@
-import type { Hand } from '#core/render/drawing';
+import type { Hand } from '#core/offer/drawing';
 import { roomFor } from './roomFor';
 import type { DrawnKind } from './drawnKinds';
 import type { Drag, PointerSample, PointerTool } from './pointerTool';

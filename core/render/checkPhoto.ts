@@ -38,11 +38,13 @@ export function checkPhoto(
     const sitter = photo.sitters.find(({ id }) => id === owner);
     if (!skin) return [];
     const input = (area: Area | undefined) =>
-      area && resolver.input(resolver.area(area, photo, baked.get(area.id)), plan);
+      area && resolver.measures.input(resolver.area(area, photo, baked.get(area.id)), plan);
     const findings = checkSkin({
       skin: input(skin)!,
       before:
-        plan.length > 0 ? resolver.input(resolver.area(skin, photo, baked.get(skin.id)), []) : undefined,
+        plan.length > 0
+          ? resolver.measures.input(resolver.area(skin, photo, baked.get(skin.id)), [])
+          : undefined,
       face: input(face),
       neckAndLimbs: input(neck),
       faceBox: sitter?.face,

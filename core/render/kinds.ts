@@ -4,8 +4,8 @@ import type { Plate } from '../raster/plate';
 import type { Pyramid } from '../raster/pyramid';
 import type { AreaInput } from '../measure/areaInput';
 import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
-import type { MarkDrawing } from './drawing';
-import type { AdjustOffer } from './offers';
+import type { MarkDrawing } from '../offer/drawing';
+import type { AdjustOffer } from '../offer/aptness';
 import type { ResolvedArea } from './resolved';
 
 /** Where the pixels of a run lie: their centres in pixels of the photo. */

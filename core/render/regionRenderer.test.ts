@@ -116,8 +116,8 @@ describe('rendering by regions', () => {
   it('an inverted area covers what the area does not', () => {
     const resolver = new Resolver(pyramid, KINDS);
     const plain = area([mark('ellipse', { x: 41, y: 47, radiusX: 25, radiusY: 18 })]);
-    const inside = resolver.fullCoverage(resolver.area(plain, { areas: [] }));
-    const outside = resolver.fullCoverage(resolver.area({ ...plain, inverted: true }, { areas: [] }));
+    const inside = resolver.areas.fullCoverage(resolver.area(plain, { areas: [] }));
+    const outside = resolver.areas.fullCoverage(resolver.area({ ...plain, inverted: true }, { areas: [] }));
     inside.forEach((value, i) => expect(Math.abs(value + outside[i]! - 255)).toBeLessThanOrEqual(1));
   });
 

@@ -38,8 +38,8 @@ const stem = computed(() => props.photo.file.replace(/\.[^.]+$/, ''));
 
 const exportPicture = () =>
   run(async (signal) => {
-    await workers.areas(props.photo);
-    const plan = await workers.plan(props.photo);
+    await workers.areas(props.photo, 'export');
+    const plan = await workers.analyst.plan(props.photo);
     const blob = await workers.exportPhoto(plan, props.photo, {
       type: `image/${format.value}`,
       quality: quality.value / 100,
@@ -54,7 +54,7 @@ const exportPicture = () =>
 
 const exportPlan = () =>
   run(async () => {
-    const plan = await workers.planFile(props.photo);
+    const plan = await workers.analyst.planFile(props.photo);
     saveBlob(new Blob([JSON.stringify(plan)], { type: 'application/json' }), `${stem.value}-plan.json`);
     notices.say(`Exported ${stem.value}-plan.json with ${props.photo.areas.length} areas.`);
   });

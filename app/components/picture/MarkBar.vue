@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { DRAG_QUANTITIES } from '#core/render/stepContext';
-import type { DragQuantity } from '#core/render/stepContext';
+import { DRAG_QUANTITIES } from '#core/offer/stepContext';
+import type { DragQuantity } from '#core/offer/stepContext';
 
 /** What the hand on the picture does, in reach while it does it: marks with their numbers, or what a step asked for. */
 const bench = useBench();

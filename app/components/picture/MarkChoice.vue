@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DrawSetting, MarkContext } from '#core/render/drawing';
+import type { DrawSetting, MarkContext } from '#core/offer/drawing';
 import type { JsonObject } from '#core/document/kinds';
 import { DRAWN_KINDS } from '../../tools/drawnKinds';
 import { MARK_CONTROLS, MARK_ICONS } from '../../kinds.gen';
@@ -47,9 +47,8 @@ function set(setting: DrawSetting, shown: number): void {
 }
 
 const context: MarkContext = {
-  colourAt: async ({ x, y, size }) =>
-    photo.value &&
-    (await workers.patch({ ...photo.value, plan: [] }, x, y, size).catch(() => undefined))?.now,
+  colourAt: async (patch) =>
+    photo.value && (await workers.analyst.patch(photo.value, patch).catch(() => undefined))?.now,
 };
 </script>
 

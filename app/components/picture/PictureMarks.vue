@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Photo, Reading } from '#core/document/schema';
 import { putReading } from '#core/document/commands';
-import { RADIUS } from '#core/render/drawing';
+import { RADIUS } from '#core/offer/drawing';
 import type { Point } from '../../stores/view';
 
 /** What lies over the picture as drawing: readings as rings, the size of the brush at the pointer. */

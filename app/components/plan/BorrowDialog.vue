@@ -45,7 +45,7 @@ watch(
   async (photo) => {
     opening.value = true;
     try {
-      const bitmap = await workers.lend(
+      const bitmap = await workers.analyst.lend(
         photo,
         photo.id === props.photo.id ? undefined : await photoFile(photo),
         2 * Math.max(WIDTH, HEIGHT),
@@ -68,7 +68,7 @@ watch(
 const close = () => asked.value?.answer();
 
 async function takePart(area: Area): Promise<void> {
-  const part = await workers.lentPart(area.id).catch(notices.problem);
+  const part = await workers.analyst.lentPart(area.id).catch(notices.problem);
   if (!part) return notices.say(`${area.name} covers too little to take colours from.`);
   const where = from.value.id === props.photo.id ? '' : ` of ${from.value.file}`;
   asked.value?.answer({ name: fitName(`${area.name}${ownerOf(area)}${where}`, area.name), part });
@@ -81,7 +81,7 @@ async function takePlace(event: MouseEvent): Promise<void> {
   const size = Math.max(3, Math.round(PATCH_SHARE * Math.max(photo.width, photo.height)));
   const x = ((event.clientX - box.left) / box.width) * photo.width;
   const y = ((event.clientY - box.top) / box.height) * photo.height;
-  const place = await workers.lentPatch(x, y, size).catch((error) => void notices.problem(error));
+  const place = await workers.analyst.lentPatch({ x, y, size }).catch((error) => void notices.problem(error));
   asked.value?.answer(place ? { name: hexOfSrgbLinear(place), place } : undefined);
 }
 </script>

@@ -2,7 +2,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue';
 import { ChevronDown } from '@lucide/vue';
 import type { Photo } from '#core/document/schema';
-import { stepOffers } from '#core/render/offers';
+import { stepOffers } from '#core/offer/stepOffers';
 import { KINDS } from '#kinds/registry.gen';
 import type { Survey } from '#workers/client';
 

@@ -9,7 +9,6 @@ import type { Piece, Survey } from '#workers/client';
 
 /** Up to six colours of one part as small live pictures side by side; one is chosen. */
 const props = defineProps<{ photo: Photo; survey: Survey | undefined }>();
-const bench = useBench();
 const questions = useQuestions();
 const workers = useWorkers();
 const notices = useNotices();
@@ -72,8 +71,11 @@ watch(
           on: true,
           parameters: { ...step.value.parameters, colour } as JsonObject,
         });
-        await workers.areas(version, bench.areaId ? [bench.areaId] : []);
-        draw(canvases.value?.[n], await workers.picture(await workers.plan(version), region.value));
+        await workers.areas(version, 'versions');
+        draw(
+          canvases.value?.[n],
+          await workers.renderers.picture(await workers.analyst.plan(version), region.value),
+        );
       } catch (error) {
         if (!(error instanceof CancelledError)) notices.problem(error);
       }
@@ -94,7 +96,10 @@ function draw(canvas: HTMLCanvasElement | undefined, pieces: readonly Piece[]): 
   }
 }
 
-onBeforeUnmount(() => round++);
+onBeforeUnmount(() => {
+  round++;
+  workers.renderers.release('versions');
+});
 </script>
 
 <template>

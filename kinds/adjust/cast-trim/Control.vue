@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { RADIANS_PER_DEGREE, wrapDegrees } from '#core/colour/angles';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
-import type { StepContext } from '#core/render/stepContext';
+import type { StepContext } from '#core/offer/stepContext';
 import type { CastTrimParameters } from './schema';
 
 const props = defineProps<{ context: StepContext }>();

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { StepContext } from '#core/render/stepContext';
+import type { StepContext } from '#core/offer/stepContext';
 import type { ClearParameters } from './schema';
 
 defineProps<{ context: StepContext }>();

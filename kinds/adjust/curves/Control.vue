@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Rung } from '#core/document/schema';
-import type { BeginDrag, StepContext } from '#core/render/stepContext';
+import type { BeginDrag, StepContext } from '#core/offer/stepContext';
 import { codesOfHsv, codesOfLinear, dragHsv, hsvOfCodes } from './codes';
 import type { Codes } from './codes';
 import CurveChart from './CurveChart.vue';

@@ -3,7 +3,7 @@ import { convertHsvToSrgbEncoded, convertSrgbEncodedToHsv } from '#core/colour/h
 import type { Hsv } from '#core/colour/hsv';
 import { encodeSrgb } from '#core/colour/transfer';
 import type { Triple } from '#core/colour/triple';
-import type { DragQuantity } from '#core/render/stepContext';
+import type { DragQuantity } from '#core/offer/stepContext';
 
 /** 8-bit codes of red, green and blue, with decimals. */
 export type Codes = [number, number, number];

@@ -3,7 +3,7 @@ import { RADIANS_PER_DEGREE } from '#core/colour/angles';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { encodeSrgb8 } from '#core/colour/transfer';
 import { presence } from '#core/measure/families';
-import type { BeginDrag, StepContext } from '#core/render/stepContext';
+import type { BeginDrag, StepContext } from '#core/offer/stepContext';
 import type { FamiliesParameters } from './schema';
 
 const props = defineProps<{ context: StepContext }>();

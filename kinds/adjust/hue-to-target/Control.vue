@@ -6,7 +6,7 @@ import { cielabLightnessOfLuminance } from '#core/colour/cielab';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import { SKIN_TARGETS } from '#core/measure/corridor';
 import { goodHues } from '#core/measure/goodHues';
-import type { BeginDrag, DragQuantity, StepContext } from '#core/render/stepContext';
+import type { BeginDrag, DragQuantity, StepContext } from '#core/offer/stepContext';
 import MoreRungs from './MoreRungs.vue';
 import { QUANTITIES, numberOf, rounded } from './quantities';
 import { MOST_RUNGS } from './schema';

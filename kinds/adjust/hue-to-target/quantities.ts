@@ -1,5 +1,5 @@
 import { hsvSaturationOfSrgbLinear } from '#core/colour/hueSolve';
-import type { DragQuantity } from '#core/render/stepContext';
+import type { DragQuantity } from '#core/offer/stepContext';
 import type { LadderRung } from '#core/measure/ladder';
 
 /** What has targets: its range, unit and help. */

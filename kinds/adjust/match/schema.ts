@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { OfferPlace } from '#core/render/offers';
+import type { OfferPlace } from '#core/offer/aptness';
 
 const rgb8 = z.tuple([z.number().min(0).max(255), z.number().min(0).max(255), z.number().min(0).max(255)]);
 /** OKLab of the part at equal steps of its lightness ranks, dark to light */

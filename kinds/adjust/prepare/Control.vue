@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { encodeSrgb8 } from '#core/colour/transfer';
-import type { StepContext } from '#core/render/stepContext';
+import type { StepContext } from '#core/offer/stepContext';
 import { NEUTRAL } from './schema';
 import type { PrepareParameters } from './schema';
 

@@ -3,7 +3,7 @@ import { isInSrgbGamut } from '#core/colour/gamut';
 import { hexOfSrgbLinear, srgbLinearOfHex } from '#core/colour/hex';
 import type { Triple } from '#core/colour/triple';
 import { namedColour } from '#core/formats/namedColour';
-import type { StepContext } from '#core/render/stepContext';
+import type { StepContext } from '#core/offer/stepContext';
 import PaletteGrid from './PaletteGrid.vue';
 import { paletteNameOf } from './partPalette';
 import SecondColour from './SecondColour.vue';

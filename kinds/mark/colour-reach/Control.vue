@@ -4,7 +4,7 @@ import { mapIntoSrgbGamut } from '#core/colour/gamut';
 import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { encodeSrgb8 } from '#core/colour/transfer';
 import type { Triple } from '#core/colour/triple';
-import type { MarkContext } from '#core/render/drawing';
+import type { MarkContext } from '#core/offer/drawing';
 import type { ColourReachParameters } from './schema';
 
 /** How far a colour reach goes in hue, saturation and lightness, over the colours that lie there. */

@@ -1,4 +1,4 @@
-import type { MarkDrawing } from '#core/render/drawing';
+import type { MarkDrawing } from '#core/offer/drawing';
 import { LEAST_PATCH, MOST_PATCHES } from './schema';
 import type { ColourReachParameters } from './schema';
 

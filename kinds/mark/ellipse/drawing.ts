@@ -1,4 +1,4 @@
-import type { MarkDrawing } from '#core/render/drawing';
+import type { MarkDrawing } from '#core/offer/drawing';
 import type { EllipseParameters } from './schema';
 
 export const ellipseDrawing: MarkDrawing<EllipseParameters> = {

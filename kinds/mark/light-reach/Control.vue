@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { luminanceOfCielabLightness } from '#core/colour/cielab';
 import { encodeSrgb8 } from '#core/colour/transfer';
-import type { MarkContext } from '#core/render/drawing';
+import type { MarkContext } from '#core/offer/drawing';
 import type { LightReachParameters } from './schema';
 
 defineProps<{ context: MarkContext }>();

@@ -1,6 +1,6 @@
 import { cielabLightnessOfLuminance } from '#core/colour/cielab';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
-import type { MarkDrawing } from '#core/render/drawing';
+import type { MarkDrawing } from '#core/offer/drawing';
 import type { LightReachParameters } from './schema';
 
 /** How far a new span goes to both sides of the place's lightness, and the softness of its ends, L*. Chosen by eye. */

@@ -1,4 +1,4 @@
-import type { MarkDrawing } from '#core/render/drawing';
+import type { MarkDrawing } from '#core/offer/drawing';
 import { pullHandle } from './handles';
 import { MOST_NODES_OF_PIECE, MOST_PIECES, cornerNode } from './schema';
 import type { OutlineParameters } from './schema';

@@ -1,4 +1,4 @@
-import type { MarkDrawing } from '#core/render/drawing';
+import type { MarkDrawing } from '#core/offer/drawing';
 import type { RoundFadeParameters } from './schema';
 
 /** A smaller circle is none, pixels of the photo. */

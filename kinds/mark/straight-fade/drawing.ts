@@ -1,4 +1,4 @@
-import type { MarkDrawing } from '#core/render/drawing';
+import type { MarkDrawing } from '#core/offer/drawing';
 import type { StraightFadeParameters } from './schema';
 
 /** A shorter line has no direction, pixels of the photo. */

@@ -1,6 +1,6 @@
 import { strokesLeaveRoom } from '#core/document/strokes';
-import { RADIUS } from '#core/render/drawing';
-import type { MarkDrawing } from '#core/render/drawing';
+import { RADIUS } from '#core/offer/drawing';
+import type { MarkDrawing } from '#core/offer/drawing';
 import type { StrandSweepParameters } from './schema';
 
 /** Of the solver that new sweeps are solved by. */

@@ -1,5 +1,4 @@
 import type { Area, Part } from '../document/schema';
-import type { AdjustKind, RenderKinds } from './kinds';
 
 /** How strongly something is offered, by part or for the whole picture: what is named is offered first, more before less. */
 export type Aptness = Readonly<Partial<Record<Part | 'whole-picture', number>>>;
@@ -19,21 +18,4 @@ export interface AdjustOffer<Parameters = unknown> {
   readonly aptFor: Aptness;
   /** parameters that a new step starts from */
   start(place: OfferPlace): Parameters;
-}
-
-/** A step that can be added. */
-export interface StepOffer {
-  readonly kind: AdjustKind;
-  readonly parameters: unknown;
-  /** what the part is for: offered first */
-  readonly apt: boolean;
-}
-
-/** What can be added at a place: what is apt for it first, then all else in the order of the registry. */
-export function stepOffers(kinds: RenderKinds, place: OfferPlace): StepOffer[] {
-  const part = place.area?.part ?? 'whole-picture';
-  const aptness = ({ offer }: AdjustKind) => offer.aptFor[part] ?? 0;
-  return [...kinds.adjusts.values()]
-    .sort((p, q) => aptness(q) - aptness(p))
-    .map((kind) => ({ kind, parameters: kind.offer.start(place), apt: aptness(kind) > 0 }));
 }

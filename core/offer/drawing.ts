@@ -1,5 +1,5 @@
 import type { Triple } from '../colour/triple';
-import type { Aptness } from './offers';
+import type { Aptness } from './aptness';
 
 /** A place in pixels of the photo. */
 export interface ImagePoint {

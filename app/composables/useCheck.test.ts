@@ -1,0 +1,87 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { EffectScope } from 'vue';
+import type { Photo } from '#core/document/schema';
+import type { Finding } from '#core/measure/check';
+import { PHOTO_ID, areaNamed, freshPage, photoWith, sittingWith } from '../../tests/fixtures/page';
+import { mark } from '../../tests/fixtures/plans';
+import { useBench } from '../stores/bench';
+import { useNotices } from '../stores/notices';
+import { useSitting } from '../stores/sitting';
+import { useCheck } from './useCheck';
+
+const BLOTCHES: Finding = { is: 'blotches', range: 0.03 };
+/** What a look at the photo finds: blotches, until a step evens them. */
+let look: (photo: Photo) => readonly Finding[] = () => [];
+vi.mock('./useWorkers', () => ({
+  useWorkers: () => ({
+    analyst: {
+      check: (photo: Photo) =>
+        Promise.resolve(
+          look(photo).map((finding) => ({
+            finding,
+            sitterId: undefined,
+            skinId: 'skin',
+            faceId: undefined,
+            neckAndLimbsId: undefined,
+          })),
+        ),
+    },
+  }),
+}));
+
+let scope: EffectScope;
+beforeEach(() => {
+  scope = freshPage();
+  look = ({ plan }) => (plan.some(({ kind }) => kind === 'evenness') ? [] : [BLOTCHES]);
+  useSitting().document = sittingWith(
+    photoWith([areaNamed('skin', 'skin', [mark('ellipse', { x: 50, y: 50, radiusX: 20, radiusY: 20 })])]),
+  );
+  useBench().choosePhoto(PHOTO_ID);
+});
+afterEach(() => {
+  // Findings are shared by all that show them.
+  scope.run(() => useCheck())!.putAway();
+  useSitting().document = undefined;
+  scope.stop();
+});
+const plan = () => useSitting().document!.photos[0]!.plan.map(({ kind, areaId }) => [kind, areaId]);
+
+describe('check', () => {
+  it('finds what is off, mends one finding with a step, and looks again', async () => {
+    const { check, findings, mend } = scope.run(() => useCheck())!;
+    await check();
+    expect(findings.value!.map(({ finding }) => finding.is)).toEqual(['blotches']);
+    await mend(findings.value![0]!);
+    expect([plan(), findings.value]).toEqual([[['evenness', 'skin']], []]);
+  });
+
+  it('mends everything in one checkpoint', async () => {
+    const { mendEverything, mending } = scope.run(() => useCheck())!;
+    await mendEverything();
+    expect(plan()).toEqual([['evenness', 'skin']]);
+    expect(useSitting().history.checkpoints.map(({ label }) => label)).toEqual(['mend all']);
+    expect(mending.value).toBeUndefined();
+  });
+
+  it('does nothing when it is stopped, or when the photo was changed meanwhile', async () => {
+    const { mendEverything, stopMending, findings } = scope.run(() => useCheck())!;
+    const stopped = mendEverything();
+    stopMending();
+    await stopped;
+    expect([plan(), useNotices().notices]).toEqual([[], []]);
+    const changed = mendEverything();
+    useSitting().changeOpenPhoto('rename', PHOTO_ID, (photo) => ({ ...photo, file: 'b.jpg' }));
+    await changed;
+    expect(plan()).toEqual([]);
+    expect(useNotices().notices[0]!.text).toContain('was changed while it was mended');
+    expect(findings.value).toHaveLength(1);
+  });
+
+  it('says what is missing where there is no skin', async () => {
+    useSitting().document = sittingWith(photoWith([areaNamed('skin')]));
+    const { check, findings } = scope.run(() => useCheck())!;
+    await check();
+    expect(findings.value).toBeUndefined();
+    expect(useNotices().notices[0]!.text).toContain('There is no skin to check yet');
+  });
+});

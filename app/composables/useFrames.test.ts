@@ -1,0 +1,170 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { nextTick, shallowRef } from 'vue';
+import type { EffectScope } from 'vue';
+import { CancelledError } from '#core/errors';
+import type { Photo } from '#core/document/schema';
+import type { Region } from '#core/raster/raster';
+import { areaNamed, freshPage, photoWith, settle } from '../../tests/fixtures/page';
+import { mark, step } from '../../tests/fixtures/plans';
+import { useNotices } from '../stores/notices';
+import { useFrames } from './useFrames';
+import type { FrameWishes } from './useFrames';
+
+/** Workers that answer at once and write down what they were asked. */
+const asked: string[] = [];
+let lost: () => void = () => undefined;
+const answers = { plan: (_photo: Photo): Promise<unknown> => Promise.resolve([{ key: 'plan' }]) };
+const piecesOf = (name: string) => (_: unknown, region: Region) => {
+  asked.push(`${name} ${region.outWidth}`);
+  return Promise.resolve([{ region, bitmap: undefined }]);
+};
+vi.mock('./useWorkers', () => ({
+  onWorkerLost: (listener: () => void) => (lost = listener),
+  useWorkers: () => ({
+    areas: (photo: Photo, holder: string, shown: readonly string[]) => {
+      asked.push(`areas ${holder} ${shown.join()}`);
+      return Promise.resolve(Object.fromEntries(photo.areas.map(({ id }) => [id, `key of ${id}`])));
+    },
+    analyst: {
+      plan: (photo: Photo) => answers.plan(photo),
+      survey: () => {
+        asked.push('survey');
+        return Promise.resolve({ readings: [], areas: {} });
+      },
+    },
+    renderers: {
+      picture: piecesOf('picture'),
+      coverage: piecesOf('coverage'),
+      clipping: (_: unknown, region: Region) => {
+        asked.push('clipping');
+        return Promise.resolve({ pieces: [{ region }], shares: [1, 0, 0, 0, 0, 0] });
+      },
+    },
+  }),
+}));
+
+const LARGE = { x: 0, y: 0, width: 1000, height: 800, outWidth: 1000, outHeight: 800 };
+const SMALL = { ...LARGE, outWidth: 400, outHeight: 320 };
+const photo: Photo = { ...photoWith([areaNamed('skin', 'skin', [mark('ellipse', {})])]), plan: [] };
+const WISH: FrameWishes = {
+  photo,
+  region: SMALL,
+  before: false,
+  areaId: undefined,
+  shownId: undefined,
+  look: undefined,
+  clipping: false,
+  drawing: false,
+};
+
+let scope: EffectScope;
+beforeEach(() => {
+  scope = freshPage();
+  asked.length = 0;
+  answers.plan = () => Promise.resolve([{ key: 'plan' }]);
+});
+afterEach(() => scope.stop());
+
+function frames(first: Partial<FrameWishes> = {}) {
+  const wishes = shallowRef<FrameWishes>({ ...WISH, ...first });
+  const kept = scope.run(() => useFrames(() => wishes.value))!;
+  return { ...kept, wish: (next: Partial<FrameWishes>) => (wishes.value = { ...wishes.value, ...next }) };
+}
+
+describe('the picture that follows the document', () => {
+  it('shows a half-size draft first where the picture is large, and a small stand-in last', async () => {
+    const { after, base } = frames({ region: LARGE });
+    await settle();
+    expect(asked.filter((entry) => entry.startsWith('picture'))).toEqual([
+      'picture 500',
+      'picture 1000',
+      'picture 400',
+    ]);
+    expect(after.value!.key).not.toContain('draft');
+    expect(base.value!.key).toContain('plan');
+  });
+
+  it('renders nothing again that is there already', async () => {
+    const { wish } = frames();
+    await settle();
+    const before = asked.length;
+    wish({ look: { style: 'hatch', rgb: [0, 0, 0] } });
+    await settle();
+    expect(asked.slice(before)).toEqual(['areas picture ']);
+  });
+
+  it('goes on with the newest wishes alone', async () => {
+    const { wish } = frames();
+    await settle();
+    asked.length = 0;
+    for (const x of [1, 2, 3]) {
+      wish({ region: { ...SMALL, x } });
+      await nextTick();
+    }
+    await settle();
+    const areas = asked.filter((entry) => entry.startsWith('areas'));
+    expect(areas.length).toBeLessThan(3);
+  });
+
+  it('shows an area’s extent, and while a mark is drawn that alone', async () => {
+    const look = { style: 'hatch', rgb: [0, 0, 0] } as const;
+    const { overlay, after, wish } = frames({ shownId: 'skin', areaId: 'skin', look });
+    await settle();
+    expect(asked[0]).toBe('areas picture skin,skin');
+    expect(overlay.value!.key).toContain('key of skin');
+    asked.length = 0;
+    const shown = after.value;
+    wish({ drawing: true, region: { ...SMALL, x: 5 }, photo: { ...photo, plan: [step('light', {})] } });
+    await settle();
+    expect(after.value).toBe(shown);
+  });
+
+  it('takes clipping and the extent away when they are not wanted', async () => {
+    const { clipping, clippedShares, wish } = frames({ clipping: true });
+    await settle();
+    expect([clipping.value !== undefined, clippedShares.value![0]]).toEqual([true, 1]);
+    wish({ clipping: false });
+    await settle();
+    expect(clipping.value).toBeUndefined();
+  });
+
+  it('measures once it is at rest, and not the same thing twice', async () => {
+    vi.useFakeTimers();
+    const { survey, wish } = frames({ areaId: 'skin' });
+    await vi.advanceTimersByTimeAsync(500);
+    expect(survey.value).toBeDefined();
+    wish({ region: { ...SMALL, x: 9 } });
+    await vi.advanceTimersByTimeAsync(500);
+    expect(asked.filter((entry) => entry === 'survey')).toHaveLength(1);
+    vi.useRealTimers();
+  });
+
+  it('says what fails, and nothing of what was given up; the next wish is followed', async () => {
+    const notices = useNotices();
+    answers.plan = () => Promise.reject(new CancelledError());
+    const { after, wish } = frames();
+    await settle();
+    expect(notices.notices).toEqual([]);
+    answers.plan = () => Promise.reject(new Error('torn'));
+    wish({ region: { ...SMALL, x: 1 } });
+    await settle();
+    expect(notices.notices).toHaveLength(1);
+    answers.plan = () => Promise.resolve([]);
+    wish({ region: { ...SMALL, x: 2 } });
+    await settle();
+    expect(after.value).toBeDefined();
+  });
+
+  it('asks for everything anew when a worker was lost, and drops another photo’s picture', async () => {
+    const { after, wish } = frames();
+    await settle();
+    asked.length = 0;
+    lost();
+    expect(after.value).toBeUndefined();
+    await settle();
+    expect(asked).toContain('picture 400');
+    wish({ photo: undefined });
+    await nextTick();
+    expect(after.value).toBeUndefined();
+  });
+});

@@ -1,0 +1,31 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { CommandError, PhotoFileError } from '#core/errors';
+import { freshPage } from '../../tests/fixtures/page';
+import { useNotices } from './notices';
+
+beforeEach(() => void freshPage());
+
+describe('notices', () => {
+  it('say one thing at a time, and go by themselves', () => {
+    vi.useFakeTimers();
+    const notices = useNotices();
+    notices.say('one');
+    notices.say('two');
+    expect(notices.notices.map(({ text }) => text)).toEqual(['two']);
+    vi.advanceTimersByTime(8000);
+    expect(notices.notices).toEqual([]);
+    vi.useRealTimers();
+  });
+
+  it('keep problems until they are put away, each once, in words', () => {
+    const notices = useNotices();
+    notices.problem(new PhotoFileError('a.jpg', 'empty'));
+    notices.problem(new PhotoFileError('a.jpg', 'empty'));
+    notices.problem(new CommandError('nobody'));
+    notices.say('done');
+    expect(notices.notices.map(({ kind }) => kind)).toEqual(['problem', 'problem', 'plain']);
+    expect(notices.notices[0]!.text).toContain('“a.jpg” is empty');
+    notices.dismiss(notices.notices[0]!.id);
+    expect(notices.notices).toHaveLength(2);
+  });
+});

@@ -1,0 +1,193 @@
+import type { Triple } from '#core/colour/triple';
+import { platesOf } from '#core/document/plates';
+import { WHOLE_PICTURE } from '#core/document/schema';
+import type { Photo } from '#core/document/schema';
+import { CancelledError } from '#core/errors';
+import type { PlanFile } from '#core/formats/planFile';
+import type { PartColours } from '#core/measure/partColours';
+import type { PlacedReading } from '#core/measure/placing';
+import type { Plate } from '#core/raster/plate';
+import type { Pyramid } from '#core/raster/pyramid';
+import type { PhotoFinding } from '#core/render/checkPhoto';
+import type { ResolvedPlan } from '#core/render/resolved';
+import type { ReadingColours } from '#core/render/resolver';
+import type { PlaceColours } from '#core/offer/stepContext';
+import { PhotoVersions } from './photoVersions';
+import type { AnalystExchanges, AreaColours, OpenedPhoto, ResolvedAreas, Survey } from './protocol';
+import { WorkerPort } from './workerPort';
+
+/** A patch of a photo: its centre and its side, pixels. */
+export interface Patch {
+  readonly x: number;
+  readonly y: number;
+  readonly size: number;
+}
+
+/** The worker that decodes, prepares areas and measures. */
+export class Analyst {
+  readonly port: WorkerPort<AnalystExchanges>;
+  readonly #versions: PhotoVersions;
+  /** names of the plates that it holds */
+  readonly #plates = new Set<string>();
+
+  /**
+   * @param loadPlate fetches ready-made coverage by its name
+   * @param onLost is told when it died
+   */
+  constructor(
+    readonly loadPlate: (name: string) => Promise<Plate | undefined>,
+    onLost: () => void,
+    patienceMs: number,
+  ) {
+    this.port = new WorkerPort({
+      start: () => new Worker(new URL('./analyst.worker.ts', import.meta.url), { type: 'module' }),
+      onLost,
+      patienceMs,
+    });
+    this.#versions = new PhotoVersions(
+      (message) => void this.port.call('photo', message).catch(() => undefined),
+    );
+  }
+
+  /** Inspects, names and decodes a file. @throws {PhotoFileError} */
+  open(name: string, file: Blob): Promise<OpenedPhoto> {
+    return this.port.call('open', { name, file });
+  }
+
+  thumb(pyramid: Pyramid, longSide: number): Promise<Blob> {
+    return this.port.call('thumb', { pyramid, longSide });
+  }
+
+  /** Takes a photo in hand; nothing is known of the one before. */
+  async use(pyramid: Pyramid): Promise<void> {
+    this.#plates.clear();
+    this.#versions.clear();
+    await this.port.call('use', { pyramid });
+  }
+
+  /** Ready-made coverage, by the names under which marks know it. */
+  async learnPlates(plates: ReadonlyMap<string, Plate>): Promise<void> {
+    if (plates.size === 0) return;
+    for (const name of plates.keys()) this.#plates.add(name);
+    await this.port.call('plates', { plates });
+  }
+
+  /** All ready-made coverage that is known of the photo in use, by name. */
+  heldPlates(): Promise<ReadonlyMap<string, Plate>> {
+    return this.port.call('heldPlates', undefined);
+  }
+
+  /**
+   * Prepares the marks of the areas that steps stand on, and of others that are shown.
+   * @param known keys of areas that need not be told again
+   */
+  async areas(photo: Photo, shown: readonly string[], known: readonly string[]): Promise<ResolvedAreas> {
+    await this.#ensurePlates(photo);
+    const stoodOn = photo.plan.filter(({ on }) => on).map(({ areaId }) => areaId ?? WHOLE_PICTURE.id);
+    const ids = [...new Set([...stoodOn, ...shown])];
+    return this.port.call('areas', { version: this.#versions.of(photo), ids, known });
+  }
+
+  /** Measures what the steps ask for. */
+  plan(photo: Photo): Promise<ResolvedPlan> {
+    return this.port.call('plan', { version: this.#versions.of(photo) });
+  }
+
+  /**
+   * Measures what the numbers, the ladder and the face map show, in short pieces: a change of the photo
+   * never waits long behind it.
+   * @throws {CancelledError} between two pieces, when it is no longer wanted
+   */
+  async survey(photo: Photo, areaId: string | undefined, isWanted: () => boolean): Promise<Survey> {
+    const version = this.#versions.of(photo);
+    const piece = async <T>(ask: () => Promise<T>): Promise<T> => {
+      const value = await ask();
+      if (!isWanted()) throw new CancelledError();
+      return value;
+    };
+    const ladderOf = (id: string, after: boolean) =>
+      piece(() => this.port.call('ladder', { version, areaId: id, after }));
+    const readings = await piece(() => this.port.call('readings', { version }));
+    const ladder =
+      areaId === undefined
+        ? undefined
+        : { before: await ladderOf(areaId, false), after: await ladderOf(areaId, true) };
+    const palette =
+      areaId === undefined ? undefined : await piece(() => this.port.call('palette', { version, areaId }));
+    const areas: Record<string, AreaColours> = {};
+    // The chosen one first, the others as time allows.
+    for (const { id } of photo.areas.toSorted((p, q) => Number(q.id === areaId) - Number(p.id === areaId)))
+      areas[id] = await piece(() => this.port.call('areaColours', { version, areaId: id }));
+    return { readings, ladder, areas, families: palette?.families ?? [], histogram: palette?.histogram };
+  }
+
+  /** The mean of a patch, as the photo is and as the plan leaves it; undefined beside the photo. */
+  patch(photo: Photo, patch: Patch): Promise<PlaceColours | undefined> {
+    return this.port.call('patch', { version: this.#versions.of(photo), ...patch });
+  }
+
+  /** What the readings show as the plan leaves them. */
+  readings(photo: Photo): Promise<readonly ReadingColours[]> {
+    return this.port.call('readings', { version: this.#versions.of(photo) });
+  }
+
+  /** Places where readings of an area stand well. */
+  async placed(photo: Photo, areaId: string): Promise<readonly PlacedReading[]> {
+    await this.#ensurePlates(photo);
+    return this.port.call('placed', { version: this.#versions.of(photo), areaId });
+  }
+
+  /** What is off on the skin of every sitter, as the plan leaves it. */
+  async check(photo: Photo): Promise<readonly PhotoFinding[]> {
+    await this.#ensurePlates(photo);
+    return this.port.call('check', { version: this.#versions.of(photo) });
+  }
+
+  /** Ids of the areas at a point of the photo, the most covering first. */
+  areasAt(photo: Photo, x: number, y: number): Promise<readonly string[]> {
+    return this.port.call('areasAt', { version: this.#versions.of(photo), x, y });
+  }
+
+  /** An area's coverage at the photo's size, as an 8-bit grey PNG. */
+  coveragePng(photo: Photo, areaId: string): Promise<Uint8Array> {
+    return this.port.call('coveragePng', { version: this.#versions.of(photo), areaId });
+  }
+
+  planFile(photo: Photo): Promise<PlanFile> {
+    return this.port.call('planFile', { version: this.#versions.of(photo) });
+  }
+
+  /**
+   * Opens a photo of the sitting to take colours from, and shows it as its plan leaves it.
+   * @param file undefined for the photo in use
+   */
+  async lend(photo: Photo, file: Blob | undefined, longSide: number): Promise<ImageBitmap> {
+    const plates = file ? await this.#load(platesOf(photo)) : new Map<string, Plate>();
+    if (!file) await this.#ensurePlates(photo);
+    return this.port.call('lend', { name: photo.file, file, photo, plates, longSide });
+  }
+
+  /** What an area of the lending photo has, as its plan leaves it; undefined when it covers next to nothing. */
+  lentPart(areaId: string): Promise<PartColours | undefined> {
+    return this.port.call('lentPart', { areaId });
+  }
+
+  /** The mean of a patch of the lending photo, linear sRGB; undefined beside it. */
+  lentPatch(patch: Patch): Promise<Triple | undefined> {
+    return this.port.call('lentPatch', patch);
+  }
+
+  async #ensurePlates(photo: Photo): Promise<void> {
+    await this.learnPlates(await this.#load(platesOf(photo).filter((name) => !this.#plates.has(name))));
+  }
+
+  /** What is not there is left out, and asked for again the next time. */
+  async #load(names: readonly string[]): Promise<Map<string, Plate>> {
+    const plates = new Map<string, Plate>();
+    for (const name of names) {
+      const plate = await this.loadPlate(name);
+      if (plate) plates.set(name, plate);
+    }
+    return plates;
+  }
+}

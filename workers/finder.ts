@@ -1,0 +1,39 @@
+import type { Pyramid } from '#core/raster/pyramid';
+import type { FoundPeople } from '#core/segment/findParts';
+import type { FinderExchanges } from './protocol';
+import { WorkerPort } from './workerPort';
+
+/** Finding people in a large photo takes its time on a slow machine, and the networks are loaded first. */
+const PATIENCE_MS = 120_000;
+
+export interface FindOptions {
+  /** looks for small faces as well */
+  readonly tiles: boolean;
+  /** share done, 0..1 */
+  readonly onProgress: (share: number) => void;
+  readonly signal: AbortSignal;
+}
+
+/** The worker that finds people and their parts. It starts at the first call. */
+export class Finder {
+  readonly #port = new WorkerPort<FinderExchanges>({
+    start: () => new Worker(new URL('./find.worker.ts', import.meta.url), { type: 'module' }),
+    onLost: () => undefined,
+    patienceMs: PATIENCE_MS,
+  });
+
+  /** @throws {NetworksMissingError} {CancelledError} when the signal says so */
+  async find(pyramid: Pyramid, { tiles, onProgress, signal }: FindOptions): Promise<FoundPeople> {
+    const stop = () => this.#port.dispose();
+    signal.addEventListener('abort', stop, { once: true });
+    try {
+      return await this.#port.call('find', { pyramid, tiles }, [], onProgress);
+    } finally {
+      signal.removeEventListener('abort', stop);
+    }
+  }
+
+  dispose(): void {
+    this.#port.dispose();
+  }
+}
