@@ -22,8 +22,9 @@ module.exports = {
       ['^core/'],
       ['zod', 'fast-png', 'fflate', 'pako', 'culori', '@types/culori', '@types/pako'],
     ),
-    only('colour-is-the-ground', '^core/colour', ['^core/colour']),
-    only('raster-stands-on-colour', '^core/raster', ['^core/(colour|raster|errors)']),
+    only('math-is-the-ground', '^core/math', ['^core/math']),
+    only('colour-stands-on-math', '^core/colour', ['^core/(colour|math)']),
+    only('raster-stands-on-colour', '^core/raster', ['^core/(colour|math|raster|errors)']),
     only('kinds', '^kinds/', ['^core/', '^kinds/'], ['zod']),
     {
       name: 'kinds-apart',

@@ -1,3 +1,4 @@
+import { clampUnit } from '#core/math/clamp';
 import { resizePlane } from '#core/segment/planes';
 import { colourModel, colourModelDistance } from '#core/segment/colourModel';
 import { rasteriseSelection, selectByStrokes } from '#core/segment/edgeSelection';
@@ -64,7 +65,7 @@ export async function solverAccuracy(): Promise<Row[]> {
       const mask = await solve(task.task);
       seconds.set(name, (seconds.get(name) ?? 0) + (performance.now() - begin) / 1000);
       const iou = softIou(
-        Uint8Array.from(mask, (value) => Math.round(255 * Math.min(1, Math.max(0, value)))),
+        Uint8Array.from(mask, (value) => Math.round(255 * clampUnit(value))),
         task.truth,
       );
       ious.set(name, [...(ious.get(name) ?? []), iou]);

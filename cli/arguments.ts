@@ -2,26 +2,11 @@ import { parseArgs } from 'node:util';
 import { z } from 'zod';
 import { PARTS } from '#core/document/schema';
 import { parseWrittenNumber } from '#core/formats/writtenNumber';
+import { COMMAND_NAMES, isCommand } from './usage';
+import type { CommandName } from './usage';
 
 /** A command line that cannot be understood; the message says what to write instead. */
 export class UsageError extends Error {}
-
-export const USAGE = `Use:
-  npx even-blush find PHOTO... --out DIR [--tiles] [--json]
-  npx even-blush read PHOTO... [--at X,Y[,SIZE]]... [--sitter N] [--part skin] [--mask PART=FILE.png]... [--json]
-  npx even-blush check PHOTO... [--mask PART=FILE.png]... [--json]
-  npx even-blush plan PHOTO [--skin-hue LIGHT,MIDDLE,SHADE] [--match-skin OTHER[=MASK.png]] [--evenness HUE,SATURATION,LIGHTNESS] [--mend]
-                      [--iris COLOUR] [--lips COLOUR] [--hair COLOUR] [--sitter N] [--mask PART=FILE.png]... --out PLAN.json [--json]
-  npx even-blush apply PLAN.json PHOTO... --out DIR [--format jpeg|png|png16|tiff16|webp] [--quality 1-100] [--json]
-
-find   finds people and their parts, and writes the coverage of each as a grey PNG into DIR/<photo>/sitter-<n>; --tiles looks for small faces too
-read   prints the numbers of patches, X,Y their centre and SIZE their side in pixels of the upright photo (31 if not said), and without --at the rungs of each sitter's part
-check  says what is off on each sitter's skin, in words and numbers
-plan   writes a plan; COLOUR is a CSS colour or a palette name such as "level 6 copper"; --mask gives an area instead of finding it
-apply  renders photos with a plan into DIR; on a photo other than the plan's own its areas are found anew
-Files come whole or not at all. Nothing that is read is written onto, nor a file that was not written by this program:
-a result whose name is taken gets a number behind it.
-Ends with 0, with 1 when a file failed (the others are done), with 2 when the command cannot be understood.`;
 
 const numbers = (count: number, least: number, most: number, help: string) =>
   z.string().transform((text, context) => {
@@ -121,7 +106,7 @@ const applyCommand = z.strictObject({
     .default(92),
   json,
 });
-const COMMANDS = {
+const SCHEMAS: Readonly<Record<CommandName, z.ZodType>> = {
   find: findCommand,
   read: readCommand,
   check: checkCommand,
@@ -139,42 +124,46 @@ export type PlanCommand = z.infer<typeof planCommand> & {
 export type ApplyCommand = z.infer<typeof applyCommand>;
 export type Command = FindCommand | ReadCommand | CheckCommand | PlanCommand | ApplyCommand;
 
+/** What is asked for besides a command: how the program or one command is used, or its version. */
+export type Question =
+  { readonly command: 'help'; readonly of: CommandName | undefined } | { readonly command: 'version' };
+
+const MANY = { type: 'string', multiple: true } as const;
+const ONE = { type: 'string' } as const;
+const FLAG = { type: 'boolean' } as const;
+const OPTIONS = {
+  'at': MANY,
+  'mask': MANY,
+  'out': ONE,
+  'format': ONE,
+  'quality': ONE,
+  'sitter': ONE,
+  'part': ONE,
+  'skin-hue': ONE,
+  'match-skin': ONE,
+  'evenness': ONE,
+  'iris': ONE,
+  'lips': ONE,
+  'hair': ONE,
+  'mend': FLAG,
+  'tiles': FLAG,
+  'json': FLAG,
+  'help': { ...FLAG, short: 'h' },
+  'version': FLAG,
+} as const;
+
 /** @throws {UsageError} */
-export function parseCommand(words: readonly string[]): Command {
-  let parsed;
-  try {
-    const many = { type: 'string', multiple: true } as const;
-    const one = { type: 'string' } as const;
-    const flag = { type: 'boolean' } as const;
-    parsed = parseArgs({
-      args: [...words],
-      allowPositionals: true,
-      options: {
-        'at': many,
-        'mask': many,
-        'out': one,
-        'format': one,
-        'quality': one,
-        'sitter': one,
-        'part': one,
-        'skin-hue': one,
-        'match-skin': one,
-        'evenness': one,
-        'iris': one,
-        'lips': one,
-        'hair': one,
-        'mend': flag,
-        'tiles': flag,
-        'json': flag,
-      },
-    });
-  } catch (error) {
-    throw new UsageError((error as Error).message);
+export function parseCommand(words: readonly string[]): Command | Question {
+  const { positionals, values } = readWords(words);
+  const { help, version, ...options } = values;
+  const [command = '', ...files] = positionals;
+  if (version) return { command: 'version' };
+  if (help || command === 'help') {
+    const of = command === 'help' ? files[0] : command;
+    return { command: 'help', of: of !== undefined && isCommand(of) ? of : undefined };
   }
-  const [command = '', ...files] = parsed.positionals;
-  const schema = Object.hasOwn(COMMANDS, command) ? COMMANDS[command as keyof typeof COMMANDS] : undefined;
-  if (!schema) throw new UsageError(`the commands are ${Object.keys(COMMANDS).join(', ')}`);
-  const result = schema.safeParse({ command, files, ...parsed.values });
+  if (!isCommand(command)) throw new UsageError(`the commands are ${COMMAND_NAMES.join(', ')}`);
+  const result = SCHEMAS[command].safeParse({ command, files, ...options });
   if (result.success) return result.data as Command;
   const issue = result.error.issues[0]!;
   throw new UsageError(
@@ -182,4 +171,12 @@ export function parseCommand(words: readonly string[]): Command {
       ? `${command} does not take --${issue.keys.join(', --')}`
       : issue.message,
   );
+}
+
+function readWords(words: readonly string[]) {
+  try {
+    return parseArgs({ args: [...words], allowPositionals: true, options: OPTIONS });
+  } catch (error) {
+    throw new UsageError((error as Error).message);
+  }
 }

@@ -1,6 +1,16 @@
 import { CoreError } from '#core/errors';
-import { UsageError, USAGE, parseCommand } from './arguments';
-import type { ApplyCommand, CheckCommand, Command, FindCommand, PlanCommand, ReadCommand } from './arguments';
+import packageFile from '../package.json' with { type: 'json' };
+import { UsageError, parseCommand } from './arguments';
+import type {
+  ApplyCommand,
+  CheckCommand,
+  Command,
+  FindCommand,
+  PlanCommand,
+  Question,
+  ReadCommand,
+} from './arguments';
+import { usageOf } from './usage';
 import { Outputs } from './outputs';
 import type { Report } from './report';
 import { sayFailure } from './sayFailure';
@@ -11,13 +21,17 @@ export async function main(words: readonly string[]): Promise<number> {
     return await run(parseCommand(words));
   } catch (error) {
     if (!(error instanceof UsageError)) throw error;
-    console.error(`${error.message}\n\n${USAGE}`);
+    console.error(`${error.message}\n\n${usageOf()}`);
     return 2;
   }
 }
 
-function run(command: Command): Promise<number> {
+function run(command: Command | Question): Promise<number> {
   switch (command.command) {
+    case 'help':
+      return say(usageOf(command.of));
+    case 'version':
+      return say(packageFile.version);
     case 'find':
       return find(command);
     case 'read':
@@ -29,6 +43,11 @@ function run(command: Command): Promise<number> {
     case 'apply':
       return apply(command);
   }
+}
+
+function say(text: string): Promise<number> {
+  console.log(text);
+  return Promise.resolve(0);
 }
 
 /** What is said of one file in JSON. */

@@ -100,4 +100,20 @@ describe('what the command line says', () => {
     expect(errors).not.toContain('EPIPE');
     expect((await readdir(out)).sort()).toEqual(['a.jpg', 'b.jpg', 'c.jpg']);
   }, 30_000);
+
+  it('explains itself, and each command, and ends with 0', async () => {
+    for (const words of [['--help'], ['-h'], ['help'], ['help', 'nothing']]) {
+      expect(await main(words)).toBe(0);
+      for (const command of ['find', 'read', 'check', 'plan', 'apply'])
+        expect(at.said.at(-1)).toContain(`npx even-blush ${command} `);
+    }
+    for (const command of ['find', 'read', 'check', 'plan', 'apply']) {
+      expect(await main([command, '--help'])).toBe(0);
+      expect(at.said.at(-1)!.match(/npx even-blush/g)).toHaveLength(command === 'plan' ? 2 : 1);
+      expect(at.said.at(-1)).toContain(`npx even-blush ${command} `);
+    }
+    expect(await main(['--version'])).toBe(0);
+    expect(at.said.at(-1)).toMatch(/^\d+\.\d+\.\d+$/);
+    expect(at.failed).toEqual([]);
+  });
 });

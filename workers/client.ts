@@ -1,3 +1,4 @@
+import { clamp } from '#core/math/clamp';
 import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
 import type { Plate } from '#core/raster/plate';
@@ -67,7 +68,7 @@ export class PictureWorkers {
       if (!often) onLost();
     };
     const cores = navigator.hardwareConcurrency || FEWEST_RENDERERS;
-    const count = Math.min(MOST_RENDERERS, Math.max(FEWEST_RENDERERS, cores));
+    const count = clamp(cores, FEWEST_RENDERERS, MOST_RENDERERS);
     this.analyst = new Analyst(loadPlate, lost, PATIENCE_MS);
     this.renderers = new Renderers(count, lost, PATIENCE_MS);
     this.analyst.port.warm();

@@ -1,3 +1,4 @@
+import { clampUnit } from '#core/math/clamp';
 import { convertHsvToSrgbEncoded } from '#core/colour/hsv';
 import { LADDER_ROWS } from '#core/measure/ladder';
 import type { Ladder } from '#core/measure/ladder';
@@ -17,7 +18,7 @@ function colourAt(
   return convertHsvToSrgbEncoded(
     quantity === 'hue'
       ? { hueDegrees: across, saturation, value }
-      : { hueDegrees: hue, saturation: Math.min(1, Math.max(0, across / 100)), value },
+      : { hueDegrees: hue, saturation: clampUnit(across / 100), value },
   );
 }
 

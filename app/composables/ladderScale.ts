@@ -1,3 +1,4 @@
+import { clamp } from '#core/math/clamp';
 import { hueDeltaDegrees, wrapDegrees } from '#core/colour/angles';
 
 /** What lies across the ladder. */
@@ -51,9 +52,10 @@ export function ladderScale({ quantity, size, skin, values, lightness }: LadderF
     0,
     ...values.map((value) => Math.abs(quantity === 'hue' ? hueDeltaDegrees(centre, value) : value - centre)),
   );
-  const reach = Math.min(
+  const reach = clamp(
+    TICK * Math.ceil((farthest + MARGIN) / TICK),
+    quantity === 'hue' ? LEAST : LEAST_SATURATION,
     quantity === 'hue' ? WIDEST : 50,
-    Math.max(quantity === 'hue' ? LEAST : LEAST_SATURATION, TICK * Math.ceil((farthest + MARGIN) / TICK)),
   );
   const middle = (lightness[0] + lightness[1]) / 2;
   const half = Math.max(LEAST_SPAN, lightness[1] - lightness[0]) / 2 + LIGHTNESS_MARGIN;
@@ -62,7 +64,7 @@ export function ladderScale({ quantity, size, skin, values, lightness }: LadderF
   return {
     quantity,
     ...size,
-    centre: quantity === 'hue' ? rounded : Math.min(100 - reach, Math.max(reach, rounded)),
+    centre: quantity === 'hue' ? rounded : clamp(rounded, reach, 100 - reach),
     reach,
     dark: Math.max(0, middle - half),
     bright: Math.min(100, middle + half),
@@ -97,7 +99,7 @@ export function spreadPlaces(places: readonly number[], gap: number): number[] {
 
 /** The hue or the saturation at a place across the drawing, to half a degree or percent. */
 export function ladderValueAt({ quantity, width, centre, reach }: LadderScale, x: number): number {
-  const value = centre + Math.min(reach, Math.max(-reach, (x / width - 0.5) * 2 * reach));
+  const value = centre + clamp((x / width - 0.5) * 2 * reach, -reach, reach);
   const rounded = Math.round(value * 2) / 2;
   return quantity === 'hue' ? wrapDegrees(rounded) : rounded;
 }

@@ -54,17 +54,18 @@ export function useFrames(wishes: () => FrameWishes) {
   const busy = ref(false);
   const slow = ref(false);
   let wanted = 0;
-  let running = false;
+  /** nothing is asked for any more: what is shown is what was wished */
+  const resting = ref(true);
   let surveyed = '';
   let surveyTimer: ReturnType<typeof setTimeout> | undefined;
 
   function wish(): void {
     wanted++;
-    if (!running) void run();
+    if (resting.value) void run();
   }
 
   async function run(): Promise<void> {
-    running = true;
+    resting.value = false;
     const waiting = setTimeout(() => (busy.value = true), 300);
     const waitingLong = setTimeout(() => (slow.value = true), SLOW_AFTER_MS);
     let done = -1;
@@ -79,7 +80,7 @@ export function useFrames(wishes: () => FrameWishes) {
     clearTimeout(waiting);
     clearTimeout(waitingLong);
     busy.value = slow.value = false;
-    running = false;
+    resting.value = true;
   }
 
   async function round(
@@ -173,7 +174,7 @@ export function useFrames(wishes: () => FrameWishes) {
     clearTimeout(surveyTimer);
     for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
   });
-  return { base, after, before, overlay, clipping, clippedShares, survey, busy, slow, restart };
+  return { base, after, before, overlay, clipping, clippedShares, survey, busy, slow, resting, restart };
 }
 
 /** At half the size, unless the full one is there. */

@@ -1,3 +1,4 @@
+import { clamp } from '#core/math/clamp';
 import { COORDINATE_REACH } from '#core/document/schema';
 import { useEventListener } from '@vueuse/core';
 import type { Drag, PointerSample, PointerTool } from '../tools/pointerTool';
@@ -163,6 +164,6 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
 
 /** A hand far beside a small picture still draws what a document takes. */
 function withinReach({ x, y }: Point): Point {
-  const within = (value: number) => Math.min(COORDINATE_REACH, Math.max(-COORDINATE_REACH, value));
+  const within = (value: number) => clamp(value, -COORDINATE_REACH, COORDINATE_REACH);
   return { x: within(x), y: within(y) };
 }

@@ -1,3 +1,4 @@
+import { clamp } from '#core/math/clamp';
 import { defineStore } from 'pinia';
 import type { Part } from '#core/document/schema';
 import { RADIUS } from '#core/offer/drawing';
@@ -31,7 +32,7 @@ export const useDrawing = defineStore('drawing', () => {
   }
 
   function set({ name, min, max }: DrawSettingFacts, value: number): void {
-    changed.value = { ...changed.value, [name]: Math.min(max, Math.max(min, value)) };
+    changed.value = { ...changed.value, [name]: clamp(value, min, max) };
   }
 
   /** @param steps above 0 larger, below smaller */

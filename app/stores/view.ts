@@ -1,3 +1,5 @@
+import { smoothstep } from '#core/math/smoothstep';
+import { clamp } from '#core/math/clamp';
 import { defineStore } from 'pinia';
 import { useLocalStorage } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
@@ -5,6 +7,8 @@ import { computed, ref, shallowRef } from 'vue';
 export const SURROUNDS = { dark: '#303030', middle: '#777777', light: '#cfcfcf' } as const;
 export type Surround = keyof typeof SURROUNDS;
 
+/** CSS pixels per pixel of the photo */
+const LEAST_ZOOM = 1e-3;
 const CLOSEST = 32;
 const FIT_MARGIN = 20;
 /** Share of the view that stays free on each side of a part that the picture glides to, and how long that takes. */
@@ -50,12 +54,12 @@ export const useView = defineStore('view', () => {
   /** Small photos stay in the middle; large ones cannot be pushed further than half out of sight. */
   function keep(place: number, size: number, room: number): number {
     if (size <= room) return (room - size) / 2;
-    return Math.min(room / 2, Math.max(room / 2 - size, place));
+    return clamp(place, room / 2 - size, room / 2);
   }
 
   function fit(): void {
     stopGliding();
-    zoom.value = Math.max(1e-3, Math.min(fitZoom.value, CLOSEST));
+    zoom.value = clamp(fitZoom.value, LEAST_ZOOM, CLOSEST);
     fitted.value = true;
     settle();
   }
@@ -64,7 +68,7 @@ export const useView = defineStore('view', () => {
   function zoomTo(next: number, about: Point = { x: width.value / 2, y: height.value / 2 }): void {
     const least = Math.min(fitZoom.value, fullZoom.value) / 4;
     stopGliding();
-    const target = Math.min(CLOSEST, Math.max(least, next));
+    const target = clamp(next, least, CLOSEST);
     const share = target / zoom.value;
     left.value = about.x - (about.x - left.value) * share;
     top.value = about.y - (about.y - top.value) * share;
@@ -123,7 +127,7 @@ export const useView = defineStore('view', () => {
     const lasts = window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : GLIDE_MS;
     const step = () => {
       const t = lasts === 0 ? 1 : Math.min(1, (performance.now() - began) / lasts);
-      const share = t * t * (3 - 2 * t);
+      const share = smoothstep(t);
       // Zoom goes by the same factor each moment; the place that both views share stays on a straight way.
       zoom.value = from.zoom * (to.zoom / from.zoom) ** share;
       const way = from.zoom === to.zoom ? share : (zoom.value - from.zoom) / (to.zoom - from.zoom);

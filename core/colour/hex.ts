@@ -1,14 +1,11 @@
+import { clampUnit } from '../math/clamp';
 import { SRGB8_TO_LINEAR, encodeSrgb8 } from './transfer';
 import type { Triple } from './triple';
 
 /** #rrggbb of a colour; channels outside 0..1 are clipped. */
 export function hexOfSrgbLinear(srgbLinear: Triple): string {
   return `#${srgbLinear
-    .map((channel) =>
-      encodeSrgb8(Math.min(1, Math.max(0, channel)))
-        .toString(16)
-        .padStart(2, '0'),
-    )
+    .map((channel) => encodeSrgb8(clampUnit(channel)).toString(16).padStart(2, '0'))
     .join('')}`;
 }
 

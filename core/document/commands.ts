@@ -1,3 +1,4 @@
+import { clamp } from '../math/clamp';
 import { DOCUMENT_VERSION, MOST } from './schema';
 import { fitFileName, fitName } from './names';
 import type { Area, Mark, Photo, Reading, Sitting, SitterCorridor, Step } from './schema';
@@ -141,7 +142,7 @@ export function removeStep(photo: Photo, stepId: string): Photo {
 export function moveStep(photo: Photo, stepId: string, places: number): Photo {
   const from = photo.plan.findIndex((step) => step.id === stepId);
   if (from < 0) return photo;
-  const to = Math.min(photo.plan.length - 1, Math.max(0, from + places));
+  const to = clamp(from + places, 0, photo.plan.length - 1);
   const plan = photo.plan.toSpliced(from, 1).toSpliced(to, 0, photo.plan[from]!);
   return { ...photo, plan };
 }

@@ -1,3 +1,4 @@
+import { clamp } from '../math/clamp';
 import { srgbFromPrimaries, transform } from '../colour/adaptation';
 import type { Chromaticities, SrgbMatrix } from '../colour/adaptation';
 import { decodeSrgb, encodeSrgb8 } from '../colour/transfer';
@@ -97,7 +98,7 @@ function colourOfGamma(
 ): PngColour | undefined {
   const stored = gamma?.dataLength === 4 ? view.getUint32(gamma.dataStart) : 0;
   if (stored === 0) return undefined;
-  const exponent = Math.min(10, Math.max(0.1, 100_000 / stored));
+  const exponent = clamp(100_000 / stored, 0.1, 10);
   const pair = (n: number): readonly [number, number] => {
     const at = chroma!.dataStart + 8 * n;
     return [view.getUint32(at) / 100_000, view.getUint32(at + 4) / 100_000];

@@ -1,3 +1,4 @@
+import { clampUnit } from '../math/clamp';
 import { convertSrgbLinearToCielabD50, convertSrgbLinearToCielabD65 } from '../colour/cielab';
 import { RADIANS_PER_DEGREE, wrapDegrees } from '../colour/angles';
 import { mapIntoSrgbGamut } from '../colour/gamut';
@@ -39,7 +40,7 @@ const ITA_CLASSES: readonly (readonly [number, string])[] = [
 /** @param srgbLinear any finite values; HSV, HSL and RGB are of the colour mapped into sRGB */
 export function colourNumbers(srgbLinear: Triple): ColourNumbers {
   const encoded = mapIntoSrgbGamut(srgbLinear).map((channel) =>
-    Math.min(1, Math.max(0, encodeSrgb(channel))),
+    clampUnit(encodeSrgb(channel)),
   ) as unknown as Triple;
   const { hueDegrees, saturation, value } = convertSrgbEncodedToHsv(encoded);
   const hue = hueDegrees ?? null;

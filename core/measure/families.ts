@@ -1,3 +1,4 @@
+import { smoothstep } from '../math/smoothstep';
 import { RADIANS_PER_DEGREE, wrapDegrees } from '../colour/angles';
 import { convertSrgbLinearToOklab } from '../colour/oklab';
 import type { AreaInput } from './areaInput';
@@ -89,6 +90,6 @@ export function presence(hue: number, families: readonly number[]): number[] {
   const up = ahead[next]!;
   const down = 360 - ahead[before]!;
   const share = up + down > 0 ? down / (up + down) : 1;
-  const soft = share * share * (3 - 2 * share);
+  const soft = smoothstep(share);
   return families.map((_, i) => (i === next ? soft : 0) + (i === before ? 1 - soft : 0));
 }

@@ -1,3 +1,4 @@
+import { clamp } from '../math/clamp';
 import { encodeSrgb } from '../colour/transfer';
 import type { AreaInput } from './areaInput';
 
@@ -18,7 +19,7 @@ export function measureHistogram({
     total += weight;
     for (let c = 0; c < 3; c++)
       bands[c as 0 | 1 | 2][
-        Math.min(BANDS - 1, Math.max(0, Math.floor(BANDS * encodeSrgb(Math.max(0, data[3 * i + c]!)))))
+        clamp(Math.floor(BANDS * encodeSrgb(Math.max(0, data[3 * i + c]!))), 0, BANDS - 1)
       ]! += weight;
   }
   return bands.map((band) => band.map((weight) => (total > 0 ? weight / total : 0))) as unknown as Histogram;

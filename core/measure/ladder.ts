@@ -1,3 +1,4 @@
+import { clamp } from '../math/clamp';
 import { RADIANS_PER_DEGREE, wrapDegrees } from '../colour/angles';
 import { cielabLightnessOfLuminance } from '../colour/cielab';
 import { mapIntoSrgbGamut } from '../colour/gamut';
@@ -64,12 +65,10 @@ export function measureLadder(pixels: LinearRaster, coverage: Coverage8Raster): 
     const [r, g, b] = mapIntoSrgbGamut(colour);
     const { hueDegrees, saturation } = convertSrgbEncodedToHsv([encodeSrgb(r), encodeSrgb(g), encodeSrgb(b)]);
     if (hueDegrees === undefined || saturation < LEAST_SATURATION) continue;
-    const row = Math.min(
+    const row = clamp(
+      Math.floor(cielabLightnessOfLuminance(luminanceOfSrgbLinear(colour)) / (100 / LADDER_ROWS)),
+      0,
       LADDER_ROWS - 1,
-      Math.max(
-        0,
-        Math.floor(cielabLightnessOfLuminance(luminanceOfSrgbLinear(colour)) / (100 / LADDER_ROWS)),
-      ),
     );
     density[row * LADDER_COLUMNS + Math.min(LADDER_COLUMNS - 1, Math.floor(hueDegrees))]! += weight;
     saturations[

@@ -1,3 +1,4 @@
+import { clamp } from '../math/clamp';
 import { cielabLightnessOfLuminance } from '../colour/cielab';
 import { luminanceOfSrgbLinear } from '../colour/luminance';
 import type { Rung } from '../document/schema';
@@ -23,8 +24,7 @@ const LEAST_BAND_SHARE = 0.01;
  */
 export function rungSamples({ data }: LinearRaster, coverage: Coverage8Raster): Record<Rung, Float32Array> {
   const luminance = (i: number) => luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]);
-  const bin = (i: number) =>
-    Math.min(BINS - 1, Math.max(0, Math.floor(Math.sqrt(Math.max(0, luminance(i))) * BINS)));
+  const bin = (i: number) => clamp(Math.floor(Math.sqrt(Math.max(0, luminance(i))) * BINS), 0, BINS - 1);
   const histogram = new Uint32Array(BINS);
   let total = 0;
   for (let i = 0; i < coverage.data.length; i++) {
@@ -66,7 +66,7 @@ export function lightnessSamples({ data }: LinearRaster, coverage: Coverage8Rast
     const lightness = cielabLightnessOfLuminance(
       luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]),
     );
-    members[Math.min(members.length - 1, Math.max(0, Math.floor(lightness / BAND)))]!.push(i);
+    members[clamp(Math.floor(lightness / BAND), 0, members.length - 1)]!.push(i);
     total++;
   }
   return members.map((band) =>

@@ -1,3 +1,4 @@
+import { clamp } from '../math/clamp';
 import { convertSrgbLinearToOklab } from '../colour/oklab';
 
 /** A part's colour over its lightness: OKLab a/L and b/L in equal steps of L from 0 to 1. */
@@ -40,7 +41,7 @@ export function measureTrend(
 
 /** @param out receives a and b of the trend at an OKLab lightness */
 export function readTrend({ aPerL, bPerL }: Trend, lightness: number, out: { a: number; b: number }): void {
-  const place = Math.min(STEPS - 1, Math.max(0, lightness * STEPS - 0.5));
+  const place = clamp(lightness * STEPS - 0.5, 0, STEPS - 1);
   const step = Math.min(STEPS - 2, place | 0);
   const part = place - step;
   const level = Math.max(0, lightness);

@@ -1,3 +1,4 @@
+import { clamp, clampUnit } from '../math/clamp';
 import { regionScale } from './raster';
 import type { Region } from './raster';
 
@@ -91,8 +92,8 @@ function weightsAlong(
   for (let i = 0; i < count; i++) {
     const place = start + ((i + 0.5) * length) / count;
     const at = ((place - coarseStart) * coarseCount) / coarseLength - 0.5;
-    first[i] = Math.min(coarseCount - 2, Math.max(0, Math.floor(at)));
-    share[i] = Math.min(1, Math.max(0, at - first[i]!));
+    first[i] = clamp(Math.floor(at), 0, coarseCount - 2);
+    share[i] = clampUnit(at - first[i]!);
   }
   return { first, share };
 }
@@ -108,7 +109,7 @@ export function padWithin(
 ): { padded: Region; left: number; top: number } {
   const across = region.width / region.outWidth;
   const down = region.height / region.outHeight;
-  const pad = (room: number, step: number) => Math.min(outPixels, Math.max(0, Math.ceil(room / step - 1e-6)));
+  const pad = (room: number, step: number) => clamp(Math.ceil(room / step - 1e-6), 0, outPixels);
   const left = pad(region.x, across);
   const top = pad(region.y, down);
   const right = pad(photo.width - region.x - region.width, across);

@@ -1,3 +1,4 @@
+import { clamp } from '../math/clamp';
 import type { Region } from './raster';
 
 /** Slowly varying values over a part of the photo, looked up at places; shared between workers without a copy where memory may be shared. */
@@ -27,8 +28,8 @@ export function sharedFloats(count: number): Float32Array {
  */
 export function readField({ region, channels, data }: Field, x: number, y: number, out: Float32Array): void {
   const { outWidth: width, outHeight: height } = region;
-  const across = Math.min(width - 1, Math.max(0, ((x - region.x) * width) / region.width - 0.5));
-  const down = Math.min(height - 1, Math.max(0, ((y - region.y) * height) / region.height - 0.5));
+  const across = clamp(((x - region.x) * width) / region.width - 0.5, 0, width - 1);
+  const down = clamp(((y - region.y) * height) / region.height - 0.5, 0, height - 1);
   const column = across | 0;
   const row = down | 0;
   const right = column < width - 1 ? channels : 0;

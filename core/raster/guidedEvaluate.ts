@@ -1,3 +1,4 @@
+import { clamp, clampUnit } from '../math/clamp';
 import type { GuidedCoefficients } from './guidedFilter';
 import type { LinearRaster, Region } from './raster';
 
@@ -34,15 +35,15 @@ export function evaluateGuided(
   const rights = new Float32Array(region.outWidth);
   for (let column = firstColumn; column <= lastColumn; column++) {
     const x = (region.x + (column + 0.5) * stepX - window.x) * gridX - 0.5;
-    lefts[column] = Math.min(width - 1, Math.max(0, Math.floor(x)));
-    rights[column] = Math.min(1, Math.max(0, x - lefts[column]!));
+    lefts[column] = clamp(Math.floor(x), 0, width - 1);
+    rights[column] = clampUnit(x - lefts[column]!);
   }
   for (let row = 0; row < region.outHeight; row++) {
     const y = (region.y + (row + 0.5) * stepY - window.y) * gridY - 0.5;
     if (y < -0.5 || y > height - 0.5) continue;
-    const top = Math.min(height - 1, Math.max(0, Math.floor(y)));
+    const top = clamp(Math.floor(y), 0, height - 1);
     const bottom = Math.min(height - 1, top + 1);
-    const down = Math.min(1, Math.max(0, y - top));
+    const down = clampUnit(y - top);
     const upper = 4 * top * width;
     const lower = 4 * bottom * width;
     for (let i = 0; i < line.length; i++)
@@ -64,7 +65,7 @@ export function evaluateGuided(
           blue * guideOfLinear(source.data[3 * o + 2]!) +
           offset,
       );
-      out[o] = Math.min(1, Math.max(0, value));
+      out[o] = clampUnit(value);
     }
   }
 }

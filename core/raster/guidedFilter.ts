@@ -1,3 +1,4 @@
+
 /** Per pixel of a grid: mask = red * r + green * g + blue * b + offset, for a guide r, g, b. */
 export interface GuidedCoefficients {
   readonly width: number;
@@ -46,22 +47,23 @@ export function prepareGuide(
     const mr = meanR[i]!;
     const mg = meanG[i]!;
     const mb = meanB[i]!;
-    const a = rr[i]! - mr * mr + epsilon;
-    const d = gg[i]! - mg * mg + epsilon;
-    const f = bb[i]! - mb * mb + epsilon;
-    const u = rg[i]! - mr * mg;
-    const v = rb[i]! - mr * mb;
-    const w = gb[i]! - mg * mb;
-    const first = d * f - w * w;
-    const second = v * w - u * f;
-    const third = u * w - v * d;
-    const scale = 1 / (a * first + u * second + v * third);
+    const xx = rr[i]! - mr * mr + epsilon;
+    const xy = rg[i]! - mr * mg;
+    const xz = rb[i]! - mr * mb;
+    const yy = gg[i]! - mg * mg + epsilon;
+    const yz = gb[i]! - mg * mb;
+    const zz = bb[i]! - mb * mb + epsilon;
+    // adjugateSymmetric3, written out: an array for every pixel takes 15 % longer.
+    const first = yy * zz - yz * yz;
+    const second = xz * yz - xy * zz;
+    const third = xy * yz - xz * yy;
+    const scale = 1 / (xx * first + xy * second + xz * third);
     inverse[o] = first * scale;
     inverse[o + 1] = second * scale;
     inverse[o + 2] = third * scale;
-    inverse[o + 3] = (a * f - v * v) * scale;
-    inverse[o + 4] = (u * v - a * w) * scale;
-    inverse[o + 5] = (a * d - u * u) * scale;
+    inverse[o + 3] = (xx * zz - xz * xz) * scale;
+    inverse[o + 4] = (xy * xz - xx * yz) * scale;
+    inverse[o + 5] = (xx * yy - xy * xy) * scale;
   }
   return { width, height, radius, planes, means, inverse };
 }

@@ -1,3 +1,5 @@
+import { clamp } from '../math/clamp';
+
 const PASSES = 3;
 
 /**
@@ -35,7 +37,7 @@ function boxColumns(
 ): void {
   const share = 1 / (2 * radius + 1 + 2 * edge);
   const sums = new Float64Array(width);
-  const rowAt = (row: number) => Math.min(height - 1, Math.max(0, row)) * width;
+  const rowAt = (row: number) => clamp(row, 0, height - 1) * width;
   for (let row = -radius; row <= radius; row++) {
     const start = rowAt(row);
     for (let column = 0; column < width; column++) sums[column]! += source[start + column]!;

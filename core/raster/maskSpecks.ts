@@ -1,3 +1,5 @@
+import { clampUnit } from '../math/clamp';
+
 /**
  * Drops specks and fills holes: whatever stands apart from the rest and is nowhere wider than twice the radius.
  * Strands and corners that hang together with the rest stay as they are. A grey opening and closing by the extent
@@ -21,7 +23,7 @@ export function maskDropSpecks(
 
 /** Every connected component of every level that is not wider or higher than `extent` sinks to the level about it. */
 function openByExtent(mask: Float32Array, width: number, height: number, extent: number): Float32Array {
-  const codes = Uint8Array.from(mask, (value) => Math.round(255 * Math.min(1, Math.max(0, value))));
+  const codes = Uint8Array.from(mask, (value) => Math.round(255 * clampUnit(value)));
   const order = fromMostToLeast(codes);
   const trees = new ComponentTrees(codes, width, extent);
   for (const pixel of order) {

@@ -1,3 +1,4 @@
+import { clamp } from '../math/clamp';
 import { evaluateGuided, guideOfLinear } from './guidedEvaluate';
 import { guidedCoefficients, prepareGuide } from './guidedFilter';
 import { regionScale, subRegion, touchedPixels } from './raster';
@@ -110,7 +111,7 @@ function pixelRuns(
     // A pixel that is cut by the run's end counts where more than half of it is inside.
     const first = Math.max(0, Math.floor(from + 0.5));
     runs[2 * i] = Math.min(ownSize - 1, first);
-    runs[2 * i + 1] = Math.min(ownSize, Math.max(Math.min(ownSize - 1, first) + 1, Math.floor(to + 0.5)));
+    runs[2 * i + 1] = clamp(Math.floor(to + 0.5), Math.min(ownSize - 1, first) + 1, ownSize);
   }
   return runs;
 }

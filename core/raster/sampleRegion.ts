@@ -1,3 +1,4 @@
+import { clamp } from '../math/clamp';
 import { SRGB8_TO_LINEAR } from '../colour/transfer';
 import type { Pyramid } from './pyramid';
 import { regionScale } from './raster';
@@ -18,10 +19,7 @@ interface BoxWeights {
  */
 export function sampleRegion(pyramid: Pyramid, region: Region): LinearRaster {
   const { outWidth, outHeight } = region;
-  const level = Math.min(
-    pyramid.levels.length - 1,
-    Math.max(0, Math.floor(-Math.log2(regionScale(region)) + 1e-6)),
-  );
+  const level = clamp(Math.floor(-Math.log2(regionScale(region)) + 1e-6), 0, pyramid.levels.length - 1);
   const { width, height, data } = pyramid.levels[level]!;
   const shrink = 2 ** -level;
   const across = boxWeights(region.x * shrink, region.width * shrink, outWidth, width);

@@ -1,3 +1,5 @@
+import { clampUnit } from '../math/clamp';
+
 /** A point of a stroke in pixels of the photo, with pen pressure 0..1 (a mouse gives 0.5). */
 export type StrokePoint = readonly [x: number, y: number, pressure: number];
 
@@ -153,7 +155,7 @@ class Squares {
       for (let column = left, i = row * width + left; column < right; column++, i++) {
         const x = column + 0.5 - x0;
         const share = (x * dx + y * dy) / lengthSquared;
-        const along = Math.min(1, Math.max(0, share));
+        const along = clampUnit(share);
         const offX = x - along * dx;
         const offY = y - along * dy;
         const squared = offX * offX + offY * offY;
@@ -175,7 +177,7 @@ function distanceToPiece({ from, to }: Piece, x: number, y: number): number {
   const dx = to[0] - from[0];
   const dy = to[1] - from[1];
   const share = ((x - from[0]) * dx + (y - from[1]) * dy) / (dx * dx + dy * dy || 1);
-  const along = Math.min(1, Math.max(0, share));
+  const along = clampUnit(share);
   const offX = x - from[0] - along * dx;
   const offY = y - from[1] - along * dy;
   return Math.sqrt(offX * offX + offY * offY);

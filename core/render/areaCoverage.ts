@@ -1,3 +1,4 @@
+import { clampUnit } from '../math/clamp';
 import type { EdgeCare } from '../document/schema';
 import { coarseRegion, enlarge, padWithin } from '../raster/coarse';
 import { maskLevels, maskSmooth } from '../raster/maskCare';
@@ -73,7 +74,7 @@ function makeCoverage(
   const mask = caredFor(area, source, subRegion(region, column, row, columns, rows), known);
   for (let line = 0, i = 0; line < rows; line++) {
     for (let o = (row + line) * width + column, end = o + columns; o < end; o++) {
-      data[o] = Math.round(255 * Math.min(1, Math.max(0, mask[i++]!)));
+      data[o] = Math.round(255 * clampUnit(mask[i++]!));
     }
   }
   return { space: 'coverage8', width, height, data };

@@ -1,3 +1,4 @@
+import { clampUnit } from '../math/clamp';
 import { mapIntoSrgbGamut } from '../colour/gamut';
 import { encodeSrgb } from '../colour/transfer';
 
@@ -10,6 +11,6 @@ export function encodePixels16(linear: Float32Array, out: Uint16Array): void {
   for (let p = 0; p < linear.length; p += 3) {
     const colour = mapIntoSrgbGamut([linear[p]!, linear[p + 1]!, linear[p + 2]!]);
     for (let c = 0; c < 3; c++)
-      out[p + c] = Math.round(65535 * Math.min(1, Math.max(0, encodeSrgb(colour[c as 0 | 1 | 2]))));
+      out[p + c] = Math.round(65535 * clampUnit(encodeSrgb(colour[c as 0 | 1 | 2])));
   }
 }

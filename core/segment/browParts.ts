@@ -1,3 +1,4 @@
+import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
 import { signedDistance } from './faceFrame';
 import type { FaceLandmarks } from './faceLandmarks';
@@ -47,10 +48,8 @@ export function browParts(
   const full = inside[Math.floor(0.85 * inside.length)] ?? 0;
   const brow = drop.map((value, i) => {
     const spread = bare[LOCAL_CHANNELS * i + 3]!;
-    const place = Math.min(1, Math.max(0, 1 - beyond[i]! / REACH));
-    return full <= spread
-      ? 0
-      : place * Math.min(1, Math.max(0, (value - 0.8 * spread) / (full - 0.8 * spread)));
+    const place = clampUnit(1 - beyond[i]! / REACH);
+    return full <= spread ? 0 : place * clampUnit((value - 0.8 * spread) / (full - 0.8 * spread));
   });
   return { window, brow };
 }

@@ -1,3 +1,4 @@
+import { sigmoid } from '../math/sigmoid';
 import type { Pyramid } from '../raster/pyramid';
 import { DETECT_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
@@ -91,7 +92,7 @@ function decode(output: Float32Array, square: TurnedSquare): FaceBox[] {
   const boxes: FaceBox[] = [];
   ANCHORS.forEach(([anchorX, anchorY], n) => {
     const o = n * VALUES;
-    const score = 1 / (1 + Math.exp(-output[o]!));
+    const score = sigmoid(output[o]!);
     if (score < LEAST_SCORE) return;
     const at = (x: number, y: number) =>
       pointOfSquare(square, (x + anchorX) / DETECT_SIZE, (y + anchorY) / DETECT_SIZE);

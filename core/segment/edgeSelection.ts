@@ -1,3 +1,4 @@
+import { clamp, clampUnit } from '../math/clamp';
 import { convertSrgbLinearToOklab } from '../colour/oklab';
 import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
 import { evaluateGuided, guideOfLinear } from '../raster/guidedEvaluate';
@@ -128,8 +129,8 @@ function windowRegion(
   const step = Math.max(32, Math.ceil(Math.max(pyramid.width, pyramid.height) / LATTICE));
   const down = (at: number) => Math.floor(at / step) * step;
   const up = (at: number) => Math.ceil(at / step) * step;
-  const x = Math.min(pyramid.width - 1, Math.max(0, down(left)));
-  const y = Math.min(pyramid.height - 1, Math.max(0, down(top)));
+  const x = clamp(down(left), 0, pyramid.width - 1);
+  const y = clamp(down(top), 0, pyramid.height - 1);
   const width = Math.max(1, Math.min(pyramid.width, up(right)) - x);
   const height = Math.max(1, Math.min(pyramid.height, up(bottom)) - y);
   const scale = Math.min(1, longSide / Math.max(width, height));
@@ -178,7 +179,7 @@ function solveWindow(
       away && away[i] !== Infinity
         ? 0.5 + CONTEST_SHARPNESS * ((away[i]! - near[i]!) / (away[i]! + near[i]! + 1e-6))
         : 1;
-    mask[i] = Math.min(1, Math.max(0, Math.min(within, nearer)));
+    mask[i] = clampUnit(Math.min(within, nearer));
   }
   for (const index of removes) mask[index] = 0;
   return mask;

@@ -1,3 +1,5 @@
+import { sigmoid } from '../math/sigmoid';
+import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
 import { EYE_LOOPS } from './landmarkGroups';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
@@ -122,8 +124,8 @@ function openingOf(
   );
   const middle = outline.reduce((sum, [, y]) => sum + y / outline.length, 0);
   const lower = (i: number) => Math.floor(i / width) > middle;
-  const place = beyond.map(
-    (distance, i) => 1 / (1 + Math.exp((distance - (lower(i) ? LOWER_SLACK : UPPER_SLACK)) / LID_REACH)),
+  const place = beyond.map((distance, i) =>
+    sigmoid(((lower(i) ? LOWER_SLACK : UPPER_SLACK) - distance) / LID_REACH),
   );
   const tones = Float32Array.from(beyond.keys(), (i) => i)
     .filter((i) => isAround(beyond[i]!))
@@ -169,5 +171,5 @@ function keepWhite({ oklab }: FeatureWindow, whites: Float32Array): void {
 }
 
 function clamp(value: number): number {
-  return Math.min(1, Math.max(0, value));
+  return clampUnit(value);
 }

@@ -1,3 +1,4 @@
+import { clampUnit } from '../math/clamp';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
 import { FACE_OVAL } from './landmarkGroups';
 
@@ -66,7 +67,7 @@ export function signedDistance([x, y]: LandmarkPoint, polygon: readonly Landmark
     const [bx, by] = polygon[j]!;
     const dx = bx - ax;
     const dy = by - ay;
-    const along = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)));
+    const along = clampUnit(((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1));
     least = Math.min(least, (x - ax - along * dx) ** 2 + (y - ay - along * dy) ** 2);
     if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
   }

@@ -1,3 +1,4 @@
+import { clampUnit } from '../math/clamp';
 import { polygonCoverage } from '../raster/polygonCoverage';
 import type { Pyramid } from '../raster/pyramid';
 import type { Plate } from '../raster/plate';
@@ -292,7 +293,7 @@ function foundPart(
   let unsure = 0;
   const coverage8 = new Uint8Array(coverage.length);
   for (let i = 0; i < coverage.length; i++) {
-    const value = Math.min(1, Math.max(0, coverage[i]!));
+    const value = clampUnit(coverage[i]!);
     coverage8[i] = value < LEAST_VALUE ? 0 : Math.round(255 * value);
     sum += value;
     if (value > 0.05) extent++;

@@ -1,3 +1,5 @@
+import { sigmoid } from '../math/sigmoid';
+import { clamp } from '../math/clamp';
 import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
 import type { PreparedGuide } from '../raster/guidedFilter';
 import { imageToFace, signedDistance } from './faceFrame';
@@ -80,7 +82,7 @@ function classPriors({ region, frame, person, others }: HeadGrid): HeadClasses {
       for (const other of others) {
         const away = headDistance(other, point);
         inPerson = Math.max(inPerson, ofFace(away));
-        share = Math.min(share, 1 / (1 + Math.exp((own.toHead - away.toHead) / MEETING)));
+        share = Math.min(share, sigmoid((away.toHead - own.toHead) / MEETING));
       }
       const total = place.skin + place.hair + place.clothes;
       priors.skin[i] = (inPerson * share * place.skin) / total;
@@ -98,13 +100,13 @@ const FACE_RIM = 0.03;
 
 /** The person network is surer than it says: its odds count squared. */
 function sharpened(probability: number): number {
-  const p = Math.min(0.97, Math.max(0.03, probability));
+  const p = clamp(probability, 0.03, 0.97);
   return (p * p) / (p * p + (1 - p) * (1 - p));
 }
 
 /** The face's share of a place by its distance from the oval. */
 function ofFace({ toOval }: HeadDistance): number {
-  return OF_FACE / (1 + Math.exp(toOval / FACE_RIM));
+  return OF_FACE * sigmoid(-toOval / FACE_RIM);
 }
 
 /** Over this distance from one sitter to the next, in face widths, places go over from one to the other. */
@@ -141,25 +143,24 @@ function placePrior(
   const beyond = signedDistance([u, v], oval);
   const below = v - chin[1];
   const aside = Math.abs(u - chin[0]);
-  const clothes = 0.9 / (1 + Math.exp(-(below - 0.35) / 0.1)) + 0.004;
+  const clothes = 0.9 * sigmoid((below - 0.35) / 0.1) + 0.004;
   if (beyond < 0) {
     // Hair may fall over the forehead and the temples, hardly over the jaw.
     const fringe =
       v < -0.15
         ? Math.exp(beyond / 0.07)
-        : (0.15 + 0.35 / (1 + Math.exp((below + 0.4) / 0.05))) * Math.exp(beyond / 0.05);
+        : (0.15 + 0.35 * sigmoid(-(below + 0.4) / 0.05)) * Math.exp(beyond / 0.05);
     return { skin: 1 - 0.45 * fringe, hair: 0.02 + 0.43 * fringe, clothes: 0.002 };
   }
   // What lies in the shade under the chin is as dark as hair, yet skin.
   const throat =
     (Math.exp(-((aside / 0.4) ** 4)) * Math.exp(-Math.max(0, below) / 0.8)) /
     (1 + Math.exp(-(below + 0.25) / 0.04));
-  const hair =
-    0.85 * Math.exp(-Math.max(0, below) / 1.3) * (1 - 0.5 / (1 + Math.exp(-(below + 0.05) / 0.04)));
+  const hair = 0.85 * Math.exp(-Math.max(0, below) / 1.3) * (1 - 0.5 * sigmoid((below + 0.05) / 0.04));
   const ear =
     v < -0.15
       ? 0.22 * Math.exp(-beyond / 0.05)
-      : 0.35 * Math.exp(-beyond / (0.09 + 0.11 / (1 + Math.exp(-(below + 0.3) / 0.05))));
+      : 0.35 * Math.exp(-beyond / (0.09 + 0.11 * sigmoid((below + 0.3) / 0.05)));
   const bare = below > -0.05 ? 0.12 : ear + 0.012;
   return {
     skin: bare + 0.6 * throat,

@@ -1,3 +1,4 @@
+import { clamp, clampUnit } from '../math/clamp';
 import { convertSrgbLinearToOklab } from '../colour/oklab';
 import type { Pyramid } from '../raster/pyramid';
 import type { LinearRaster, Region } from '../raster/raster';
@@ -152,8 +153,7 @@ export async function personMap(
   return (point) => {
     const [u, v] = imageToFace(frame, point);
     // The head's own crop is trusted in its middle, less towards its border.
-    const trust =
-      Math.min(1, Math.max(0, (HEAD_CROP / 2 - Math.max(Math.abs(u), Math.abs(v))) / 0.4)) * (seen ? 0.6 : 1);
+    const trust = clampUnit((HEAD_CROP / 2 - Math.max(Math.abs(u), Math.abs(v))) / 0.4) * (seen ? 0.6 : 1);
     const wide = valueIn(far, whole, point);
     const close = trust > 0 ? valueIn(near, head, point) : 0;
     return trust * close + (1 - trust) * wide;
@@ -162,7 +162,7 @@ export async function personMap(
 
 /** From shares of a side about its middle to pixels of an answer. */
 function placeAlong(share: number, size: number): number {
-  return Math.min(size - 1.001, Math.max(0, (share + 0.5) * size - 0.5));
+  return clamp((share + 0.5) * size - 0.5, 0, size - 1.001);
 }
 
 /** A network's answer at a point of the photo, bilinear. */

@@ -1,3 +1,4 @@
+import { clampUnit } from '../math/clamp';
 import type { LandmarkPoint } from './faceLandmarks';
 
 /** Places along an eye at which the lid's height is read, and rounds of fitting. */
@@ -42,7 +43,7 @@ export function upperLidLine(
     weights = points.map(({ u, height }) => (height > valueOf(curve, u) ? BEYOND_WEIGHT : 1));
     curve = fitCubic(points, weights);
   }
-  return (index) => upward(index) - valueOf(curve, Math.min(1, Math.max(0, along(index))));
+  return (index) => upward(index) - valueOf(curve, clampUnit(along(index)));
 }
 
 function valueOf(curve: readonly number[], u: number): number {

@@ -1,3 +1,4 @@
+import { adjugateSymmetric3 } from '../math/symmetric3';
 import { boxMeans } from '../raster/guidedFilter';
 import type { LinearRaster } from '../raster/raster';
 
@@ -139,16 +140,18 @@ export function mixingLine(hair: Float32Array, ground: Float32Array, at: number,
   const bgg = ground[o + 7]! - gg * gg;
   const bgb = ground[o + 8]! - gg * gb;
   const bbb = ground[o + 9]! - gb * gb;
-  const a = NOISE + (hrr + brr) / 2;
-  const b = (hrg + brg) / 2;
-  const c = (hrb + brb) / 2;
-  const e = NOISE + (hgg + bgg) / 2;
-  const f = (hgb + bgb) / 2;
-  const g = NOISE + (hbb + bbb) / 2;
   // The pooled covariance's inverse times the difference, up to a factor.
-  const wr = (e * g - f * f) * dr + (c * f - b * g) * dg + (b * f - c * e) * db;
-  const wg = (c * f - b * g) * dr + (a * g - c * c) * dg + (b * c - a * f) * db;
-  const wb = (b * f - c * e) * dr + (b * c - a * f) * dg + (a * e - b * b) * db;
+  const { adjugate } = adjugateSymmetric3([
+    NOISE + (hrr + brr) / 2,
+    (hrg + brg) / 2,
+    (hrb + brb) / 2,
+    NOISE + (hgg + bgg) / 2,
+    (hgb + bgb) / 2,
+    NOISE + (hbb + bbb) / 2,
+  ]);
+  const wr = adjugate[0] * dr + adjugate[1] * dg + adjugate[2] * db;
+  const wg = adjugate[1] * dr + adjugate[3] * dg + adjugate[4] * db;
+  const wb = adjugate[2] * dr + adjugate[4] * dg + adjugate[5] * db;
   const along = wr * dr + wg * dg + wb * db;
   if (hair[o] === 0 || ground[o] === 0 || !(along > 0)) {
     out[to + 4] = out[to + 5] = Infinity;

@@ -1,3 +1,4 @@
+import { adjugateSymmetric3 } from '../math/symmetric3';
 import { fastExp } from '../colour/fastLog';
 
 /** A mixture of Gaussians with full covariances over interleaved triples. */
@@ -145,21 +146,13 @@ function component(
   const d = gg / n + spread[1]! ** 2;
   const w = gb / n;
   const f = bb / n + spread[2]! ** 2;
-  const first = d * f - w * w;
-  const second = v * w - u * f;
-  const third = u * w - v * d;
-  const determinant = a * first + u * second + v * third;
+  const { adjugate, determinant } = adjugateSymmetric3([a, u, v, d, w, f]);
   const logWeight = Math.log(n / total) - 0.5 * Math.log(determinant) - 1.5 * Math.log(2 * Math.PI);
   return Float64Array.of(
     logWeight,
     centre[0]!,
     centre[1]!,
     centre[2]!,
-    first / determinant,
-    second / determinant,
-    third / determinant,
-    (a * f - v * v) / determinant,
-    (u * v - a * w) / determinant,
-    (a * d - u * u) / determinant,
+    ...adjugate.map((value) => value / determinant),
   );
 }

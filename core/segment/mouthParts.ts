@@ -1,3 +1,5 @@
+import { sigmoid } from '../math/sigmoid';
+import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
 import { signedDistance } from './faceFrame';
 import type { FaceLandmarks } from './faceLandmarks';
@@ -48,7 +50,7 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
   const loop = loopCoverage(window, inner);
   const open = loop.reduce((sum, value) => sum + value, 0) / (unit * unit) > LEAST_OPENING;
   const between = open ? betweenLips(window, beyond, apart, unit) : new Float32Array(count);
-  const place = beyond.map((distance) => 1 / (1 + Math.exp(distance / BORDER_REACH)));
+  const place = beyond.map((distance) => sigmoid(-distance / BORDER_REACH));
   const like = likeness(
     window,
     place,
@@ -58,8 +60,8 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
     0.012 * unit,
   );
   const lips = like.map((smooth, i) => {
-    const firm = Math.min(1, Math.max(0, (smooth - 0.2) / 0.6));
-    const near = Math.min(1, Math.max(0, 1 - (beyond[i]! - 0.06) / 0.04));
+    const firm = clampUnit((smooth - 0.2) / 0.6);
+    const near = clampUnit(1 - (beyond[i]! - 0.06) / 0.04);
     return firm * near * (1 - between[i]!);
   });
   return { window, lips, between, teeth: open ? teethIn(window, between) : between };
@@ -89,7 +91,7 @@ function betweenLips(
   );
   const usual = sure.map((i) => foreign[i]!).sort((p, q) => p - q)[Math.floor(0.03 * sure.length)] ?? 0;
   const place = apart.map((distance, i) =>
-    beyond[i]! < 0 ? 1 / (1 + Math.exp((distance - GAP_SLACK) / GAP_REACH)) : 0,
+    beyond[i]! < 0 ? sigmoid((GAP_SLACK - distance) / GAP_REACH) : 0,
   );
   const like = likeness(
     window,
@@ -99,7 +101,7 @@ function betweenLips(
     4,
     0.008 * unit,
   );
-  return like.map((smooth) => Math.min(1, Math.max(0, (smooth - 0.25) / 0.5)));
+  return like.map((smooth) => clampUnit((smooth - 0.25) / 0.5));
 }
 /** Depth of the rim that is lips for sure; how far beyond the gap's landmarks something else may show. */
 const RIM = 0.07;
@@ -117,6 +119,6 @@ function teethIn({ oklab }: FeatureWindow, between: Float32Array): Float32Array 
   return between.map((value, i) => {
     const chroma = Math.hypot(oklab[3 * i + 1]!, oklab[3 * i + 2]!);
     const bright = (oklab[3 * i]! / brightest - TEETH_FROM) / (TEETH_TO - TEETH_FROM);
-    return value * Math.min(1, Math.max(0, bright)) * (chroma < MOST_TEETH_CHROMA ? 1 : 0);
+    return value * clampUnit(bright) * (chroma < MOST_TEETH_CHROMA ? 1 : 0);
   });
 }

@@ -1,3 +1,5 @@
+import { clamp } from '../math/clamp';
+
 /** Means of a raster over the pixels of a smaller one of the same part. */
 export function shrinkPlane(
   plane: Float32Array,
@@ -31,13 +33,13 @@ export function resizePlane(
 ): Float32Array {
   const out = new Float32Array(newWidth * newHeight);
   for (let row = 0, i = 0; row < newHeight; row++) {
-    const y = Math.min(height - 1, Math.max(0, ((row + 0.5) * height) / newHeight - 0.5));
+    const y = clamp(((row + 0.5) * height) / newHeight - 0.5, 0, height - 1);
     const top = Math.floor(y);
     const down = y - top;
     const upper = top * width;
     const lower = Math.min(height - 1, top + 1) * width;
     for (let column = 0; column < newWidth; column++, i++) {
-      const x = Math.min(width - 1, Math.max(0, ((column + 0.5) * width) / newWidth - 0.5));
+      const x = clamp(((column + 0.5) * width) / newWidth - 0.5, 0, width - 1);
       const left = Math.floor(x);
       const right = Math.min(width - 1, left + 1);
       const across = x - left;

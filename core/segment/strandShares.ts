@@ -1,3 +1,5 @@
+import { clampUnit } from '../math/clamp';
+
 /** Share of hair about a place from which on it lies deep inside. */
 const DEEP_FROM = 0.9;
 /** How far the classes may be off in the band; deep inside, where a strand that shines is no hole, it is the ground's own doubt. */
@@ -76,5 +78,5 @@ function powers(exponent: number): Float32Array {
 }
 
 export function clamp01(value: number): number {
-  return Math.min(1, Math.max(0, value));
+  return clampUnit(value);
 }

@@ -1,3 +1,4 @@
+import { clampUnit } from '../math/clamp';
 import { boxMeans } from '../raster/guidedFilter';
 import type { Plate } from '../raster/plate';
 import type { Pyramid } from '../raster/pyramid';
@@ -153,5 +154,5 @@ function bandOf(sweeps: readonly Sweep[], region: Region): Float32Array {
 }
 
 function clamp(value: number): number {
-  return Math.min(1, Math.max(0, value));
+  return clampUnit(value);
 }

@@ -1,3 +1,4 @@
+import { clamp } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
 
 /** A square of the photo, possibly tilted; lengths in pixels of the photo. */
@@ -29,11 +30,11 @@ export function pointOfSquare(
  */
 export function turnedCrop(pyramid: Pyramid, square: TurnedSquare, size: number): Float32Array {
   const step = square.side / size;
-  const level = Math.min(pyramid.levels.length - 1, Math.max(0, Math.floor(Math.log2(step))));
+  const level = clamp(Math.floor(Math.log2(step)), 0, pyramid.levels.length - 1);
   const { width, height, data } = pyramid.levels[level]!;
   const shrink = 2 ** -level;
   // A bilinear sample sees two pixels along each axis.
-  const samples = Math.max(1, Math.min(4, Math.ceil((step * shrink) / 2)));
+  const samples = clamp(Math.ceil((step * shrink) / 2), 1, 4);
   const out = new Float32Array(size * size * 3);
   const share = 1 / (255 * samples * samples);
   const [left, top] = pointOfSquare(square, 0, 0);

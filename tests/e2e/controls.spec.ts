@@ -9,8 +9,9 @@ test('the bench has a main landmark, a heading, and names that hold what is to b
   await expect(page.getByRole('main')).toHaveCount(1);
   await expect(page.getByRole('heading', { level: 1, name: 'Lantern Row Players' })).toHaveCount(1);
   await bench.choosePart('Hair');
-  for (const name of ['Undo: new area Hair', 'Brush P', 'Sweep ⇧S'])
-    await expect(page.getByRole('button', { name, exact: true })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo: new area Hair', exact: true })).toBeVisible();
+  for (const name of ['Brush P', 'Sweep ⇧S', 'Remove A'])
+    await expect(page.getByRole('radio', { name, exact: true })).toBeVisible();
 });
 
 test('every control of the bench is reached by Tab, and seen when it has the focus', async ({ page }) => {

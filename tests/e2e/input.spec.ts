@@ -104,7 +104,8 @@ test('a worker that dies is replaced; the work goes on', async ({ page }) => {
     [460, 700],
   ]);
   expect(page.workers().length).toBeGreaterThanOrEqual(3);
-  for (const worker of page.workers())
+  const alive = page.workers();
+  for (const worker of alive)
     await worker
       .evaluate(
         () =>
@@ -113,7 +114,7 @@ test('a worker that dies is replaced; the work goes on', async ({ page }) => {
           }, 0),
       )
       .catch(() => undefined);
-  await page.waitForTimeout(1000);
+  await expect.poll(() => page.workers().filter((worker) => alive.includes(worker)).length).toBe(0);
   await bench.draw([
     [560, 1000],
     [600, 980],

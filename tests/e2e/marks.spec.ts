@@ -269,7 +269,8 @@ test('choosing a part on the face map glides to it, and Escape glides back', asy
   const view = () => page.getByTestId('stage').getAttribute('data-view');
   const still = await view();
   await bench.choosePart('Skin');
+  // It is glided to once it is measured.
+  await expect(page.getByTitle('Share of the photo')).toBeVisible();
   await bench.settle();
-  await page.waitForTimeout(1500);
   expect(await view()).toBe(still);
 });

@@ -20,7 +20,6 @@ test('targets from the ladder, from a drag on the picture and from another photo
     const before = Number(await step.getByLabel('Target hue of the light').inputValue());
     await page.mouse.move(x, y);
     await page.mouse.down();
-    await page.waitForTimeout(400);
     await page.mouse.move(x, y - 40, { steps: 4 });
     await page.mouse.up();
     await expect
@@ -34,7 +33,7 @@ test('targets from the ladder, from a drag on the picture and from another photo
 
   await test.step('the ladder over saturation sets saturation, and the width of the grain evenness', async () => {
     await page
-      .getByRole('group', { name: 'What lies across the ladder' })
+      .getByRole('radiogroup', { name: 'What lies across the ladder' })
       .getByRole('radio', { name: 'saturation' })
       .click();
     const rung = page.getByRole('slider', { name: 'Target saturation of the middle' });
@@ -49,7 +48,7 @@ test('targets from the ladder, from a drag on the picture and from another photo
       page.locator('[data-step=evenness]').getByLabel('Evenness of saturation', { exact: false }).first(),
     ).toHaveValue('5');
     await page
-      .getByRole('group', { name: 'What lies across the ladder' })
+      .getByRole('radiogroup', { name: 'What lies across the ladder' })
       .getByRole('radio', { name: 'hue' })
       .click();
   });
@@ -64,7 +63,7 @@ test('targets from the ladder, from a drag on the picture and from another photo
     await expect(page.getByRole('alert').filter({ hasText: 'must begin below where it ends' })).toBeVisible();
     await expect(page.getByLabel('Corridor of the light ends at')).toHaveValue('28');
     await expect(page.locator('tr', { hasText: 'too green' }).first()).toBeVisible({ timeout: 20_000 });
-    await page.waitForTimeout(800);
+    await expect(page.getByText('saved', { exact: true })).toBeVisible();
     await page.reload();
     await bench.settle();
     await bench.choosePart('Skin');

@@ -51,7 +51,6 @@ test('a computation that does not end is said and can be stopped; a painter that
           for (;;);
         })
         .catch(() => undefined);
-    await page.waitForTimeout(200);
     await page.getByRole('button', { name: 'Bring hue to target' }).click();
     const stop = page.getByRole('button', { name: /^Stop, and undo “hue to target”/ });
     await expect(stop).toBeVisible({ timeout: 10_000 });
@@ -59,6 +58,8 @@ test('a computation that does not end is said and can be stopped; a painter that
     await bench.settle();
     await expect(page.locator('[data-step=hue-to-target]')).toHaveCount(0);
   }
+  // A canvas goes with its painter.
+  const canvas = (await page.getByTestId('stage').locator('canvas').elementHandle())!;
   for (const worker of await workersOf(page, 'painter'))
     void worker
       .evaluate(() => {
@@ -68,7 +69,7 @@ test('a computation that does not end is said and can be stopped; a painter that
   await page.mouse.move(...(await bench.at([500, 500])));
   await page.mouse.wheel(0, -300);
   await expect.poll(async () => (await workersOf(page, 'painter')).length, { timeout: 5000 }).toBe(1);
-  await page.waitForTimeout(17_000);
+  await canvas.waitForElementState('hidden', { timeout: 40_000 });
   await bench.settle();
   const shown = await bench.shown(300, 200, 40, 40);
   expect(Math.max(...shown) - Math.min(...shown)).toBeGreaterThan(0);

@@ -126,7 +126,12 @@ test('recolour: eyes grey-green, hair lighter and copper, lips deeper; versions;
   }
   await page.locator('[data-step=recolour]').nth(1).getByRole('button', { name: 'Compare versions' }).click();
   await expect(page.getByRole('button', { name: /^Choose version/ })).toHaveCount(6);
-  await page.waitForTimeout(1500);
+  // A canvas that was drawn on has the picture's size.
+  const versions = page.getByRole('dialog').locator('canvas');
+  const EMPTY_WIDTH = 300;
+  await expect
+    .poll(() => versions.evaluateAll((all) => all.map((canvas) => (canvas as HTMLCanvasElement).width)))
+    .not.toContain(EMPTY_WIDTH);
   await page.getByRole('button', { name: /^Choose version 3/ }).click();
   await page.keyboard.press('Control+z');
   await page.locator('[data-step=recolour]').first().getByRole('button', { name: 'Unlink the eyes' }).click();

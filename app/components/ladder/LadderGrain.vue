@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { clampUnit } from '#core/math/clamp';
 /** The width of the grain at the foot of the ladder: dragged inward, it evens. */
 const props = defineProps<{ grain: GrainPlace; scale: LadderScale; evenness: number }>();
 const emit = defineEmits<{ evenness: [share: number] }>();
 
 const Y = 188;
 const STEP = 0.05;
-const put = (share: number) => emit('evenness', Math.round(100 * Math.min(1, Math.max(0, share))) / 100);
+const put = (share: number) => emit('evenness', Math.round(100 * clampUnit(share)) / 100);
 const path = computed(() => {
   const { middle, half } = props.grain;
   return `M${middle - half} ${Y - 6}v12M${middle + half} ${Y - 6}v12M${middle - half} ${Y}H${middle + half}`;

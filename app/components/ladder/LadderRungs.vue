@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clamp } from '#core/math/clamp';
 import { wrapDegrees } from '#core/colour/angles';
 import type { Rung } from '#core/document/schema';
 
@@ -9,7 +10,7 @@ const emit = defineEmits<{ target: [rung: Rung, value: number] }>();
 const isHue = computed(() => props.scale.quantity === 'hue');
 const most = computed(() => (isHue.value ? 360 : 100));
 const put = (rung: Rung, value: number) =>
-  emit('target', rung, isHue.value ? wrapDegrees(value) : Math.min(100, Math.max(0, value)));
+  emit('target', rung, isHue.value ? wrapDegrees(value) : clamp(value, 0, 100));
 const listeners = useHandleDrag<RungPlace>({
   label: () => 'drag rung',
   far: 5,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clamp } from '#core/math/clamp';
 import type { Corridor } from '#core/measure/corridor';
 import type { Ladder } from '#core/measure/ladder';
 import type { Part, Rung } from '#core/document/schema';
@@ -91,7 +92,7 @@ watchEffect(
         <text
           v-for="tick in ladderTicks(scale)"
           :key="tick"
-          :x="Math.min(SIZE.width - 10, Math.max(8, ladderX(scale, tick)))"
+          :x="clamp(ladderX(scale, tick), 8, SIZE.width - 10)"
           :y="SIZE.height + 15"
         >
           {{ quantity === 'hue' ? (tick + 360) % 360 : tick }}{{ unit }}

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clamp } from '#core/math/clamp';
 import type { Photo, Reading } from '#core/document/schema';
 import { putReading } from '#core/document/commands';
 import { RADIUS } from '#core/offer/drawing';
@@ -30,8 +31,8 @@ const ringRadius = computed(() => {
 const removing = computed(() => !drawing.takes);
 
 function put(reading: Reading, at: Point): void {
-  const x = Math.min(props.photo.width, Math.max(0, Math.round(at.x * 10) / 10));
-  const y = Math.min(props.photo.height, Math.max(0, Math.round(at.y * 10) / 10));
+  const x = clamp(Math.round(at.x * 10) / 10, 0, props.photo.width);
+  const y = clamp(Math.round(at.y * 10) / 10, 0, props.photo.height);
   edit('move reading', (photo) => putReading(photo, { ...reading, x, y }));
 }
 

@@ -40,8 +40,8 @@ const look = computed(() => {
     ? undefined
     : lookOf(seeing.overlay);
 });
-const { base, after, before, overlay, clipping, clippedShares, survey, busy, slow, restart } = useFrames(
-  () => ({
+const { base, after, before, overlay, clipping, clippedShares, survey, busy, slow, resting, restart } =
+  useFrames(() => ({
     photo: props.ready ? props.photo : undefined,
     region: region.value,
     before: showsBefore.value,
@@ -50,8 +50,7 @@ const { base, after, before, overlay, clipping, clippedShares, survey, busy, slo
     look: look.value,
     clipping: seeing.showsClipping && !seeing.holdingBefore,
     drawing: sitting.inGesture && bench.editing,
-  }),
-);
+  }));
 watch(survey, (now) => emit('survey', now));
 
 useResizeObserver(stage, ([entry]) => entry && view.resize(entry.contentRect));
@@ -144,7 +143,7 @@ const state = computed(() => {
     tabindex="0"
     aria-label="The photo. Wheel zooms, dragging moves it."
     :style="{ backgroundColor: SURROUNDS[view.surround], cursor }"
-    :data-ready="ready && !busy && after?.key ? after.key : undefined"
+    :data-ready="ready && resting && after?.key ? after.key : undefined"
     :data-frame="after?.key"
     :data-overlay="overlay?.key"
     :data-view="`${view.left} ${view.top} ${view.zoom}`"

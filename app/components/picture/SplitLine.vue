@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { clampUnit } from '#core/math/clamp';
 /** A line to drag: left of it the photo as it was, right of it with the plan. */
 const seeing = useSeeing();
 const view = useView();
 
 const place = computed({
   get: () => seeing.split ?? 0.5,
-  set: (share) => (seeing.split = Math.min(1, Math.max(0, share))),
+  set: (share) => (seeing.split = clampUnit(share)),
 });
 const KEY_STEP = 0.02;
 let before = 0;

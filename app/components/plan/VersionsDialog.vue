@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clamp } from '#core/math/clamp';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { putStep } from '#core/document/commands';
 import { paletteOf } from '#kinds/adjust/recolour/partPalette';
@@ -44,8 +45,8 @@ const region = computed(() => {
     Math.max(width * (1 + 2 * MARGIN), (height * (1 + 2 * MARGIN) * WIDTH) / HEIGHT),
   );
   const down = Math.min(props.photo.height, (across * HEIGHT) / WIDTH);
-  const left = Math.max(0, Math.min(props.photo.width - across, x + width / 2 - across / 2));
-  const top = Math.max(0, Math.min(props.photo.height - down, y + height / 2 - down / 2));
+  const left = clamp(x + width / 2 - across / 2, 0, props.photo.width - across);
+  const top = clamp(y + height / 2 - down / 2, 0, props.photo.height - down);
   const scale = Math.min(1, (2 * WIDTH) / across);
   return {
     x: left,

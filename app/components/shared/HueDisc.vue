@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clamp } from '#core/math/clamp';
 import { RADIANS_PER_DEGREE, wrapDegrees } from '#core/colour/angles';
 import { mapIntoSrgbGamut } from '#core/colour/gamut';
 import { convertOklabToSrgbLinear } from '#core/colour/oklab';
@@ -60,7 +61,7 @@ const listeners = useHandleDrag({
     emit('push', wrapDegrees(props.hue - 5 * across), within(props.amount - down)),
   toEnd: (_, end) => emit('push', props.hue, end === 'most' ? props.most : 0),
 })(undefined);
-const within = (amount: number) => Math.round(Math.min(props.most, Math.max(0, amount)));
+const within = (amount: number) => Math.round(clamp(amount, 0, props.most));
 </script>
 
 <template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clamp } from '#core/math/clamp';
 import { parseWrittenNumber } from '#core/formats/writtenNumber';
 
 /** A number that can be typed, nudged by keys, scrubbed by dragging sideways and reset by a double press. */
@@ -30,7 +31,7 @@ const shown = computed(() => draft.value ?? model.value.toFixed(props.decimals))
 
 function put(value: number): void {
   const rounded = Number(value.toFixed(Math.max(props.decimals, 2)));
-  model.value = Math.min(props.max, Math.max(props.min, rounded));
+  model.value = clamp(rounded, props.min, props.max);
 }
 
 function commit(): void {

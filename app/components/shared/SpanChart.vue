@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clamp } from '#core/math/clamp';
 /** A span with soft ends over an axis: its ends and the reach of its softness are dragged, or moved by the arrow keys. */
 export interface Span {
   readonly from: number;
@@ -23,7 +24,7 @@ const HEIGHT = 30;
 const TOP = 6;
 const chart = useTemplateRef<SVGSVGElement>('chart');
 const across = (value: number) => ((value - props.min) / (props.max - props.min)) * WIDTH;
-const within = (value: number) => Math.min(props.max, Math.max(props.min, value));
+const within = (value: number) => clamp(value, props.min, props.max);
 const shape = computed(() => {
   const { from, to, soft } = model.value;
   return `M${across(from - soft)} ${HEIGHT}L${across(from)} ${TOP}L${across(to)} ${TOP}L${across(to + soft)} ${HEIGHT}`;
@@ -99,7 +100,7 @@ const listeners = useHandleDrag<Held>({
       :aria-valuemax="max"
       :aria-valuenow="grip.value"
       :aria-valuetext="`${grip.value.toFixed(0)}${unit}`"
-      :transform="`translate(${Math.min(WIDTH - 4, Math.max(4, across(grip.value)))} ${grip.y})`"
+      :transform="`translate(${clamp(across(grip.value), 4, WIDTH - 4)} ${grip.y})`"
       v-on="listeners(grip)"
     >
       <circle r="9" fill="transparent" />

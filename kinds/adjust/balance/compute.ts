@@ -1,3 +1,4 @@
+import { clampUnit } from '#core/math/clamp';
 import { RADIANS_PER_DEGREE } from '#core/colour/angles';
 import { luminanceOfSrgbLinear, oklabLightnessAtLuminance } from '#core/colour/luminance';
 import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour/oklab';
@@ -47,7 +48,7 @@ export function compileBalance(
       const colour = [pixels[p]!, pixels[p + 1]!, pixels[p + 2]!] as const;
       const [lightness, a, b] = convertSrgbLinearToOklab(colour);
       // Black and white take no colour.
-      const room = Math.min(1, Math.max(0, 8 * lightness)) * Math.min(1, Math.max(0, 8 * (1 - lightness)));
+      const room = clampUnit(8 * lightness) * clampUnit(8 * (1 - lightness));
       const newA = a + room * pushA(lightness);
       const newB = b + room * pushB(lightness);
       const out = convertOklabToSrgbLinear([

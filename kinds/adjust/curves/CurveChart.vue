@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clamp } from '#core/math/clamp';
 import type { Histogram } from '#core/measure/histogram';
 import { curveOf } from './compute';
 import { CHANNELS, curvePoints } from './points';
@@ -31,7 +32,7 @@ const peakOf = (histogram: Histogram) => Math.max(1e-9, ...histogram.flatMap((bi
 const outlineOf = (bins: ArrayLike<number>, peak: number) =>
   `M0 256L${Array.from(bins, (share, i) => `${(i * SIDE) / bins.length} ${256 - (200 * share) / peak}`).join('L')}L256 256Z`;
 
-const code = (value: number) => Math.round(Math.min(255, Math.max(0, value)));
+const code = (value: number) => Math.round(clamp(value, 0, 255));
 interface Held {
   readonly name: Channel;
   /** its place among the channel's own points; undefined for the chart itself */

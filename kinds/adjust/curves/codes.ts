@@ -1,3 +1,4 @@
+import { clampUnit } from '#core/math/clamp';
 import { wrapDegrees } from '#core/colour/angles';
 import { convertHsvToSrgbEncoded, convertSrgbEncodedToHsv } from '#core/colour/hsv';
 import type { Hsv } from '#core/colour/hsv';
@@ -10,7 +11,7 @@ export type Codes = [number, number, number];
 
 /** What a drag on the picture does to a wanted colour, per CSS pixel: degrees, and shares of saturation and value. */
 const PER_PIXEL = { hue: 1 / 8, saturation: 1 / 500, lightness: 1 / 500 };
-const unitShare = (value: number) => Math.min(1, Math.max(0, value));
+const unitShare = (value: number) => clampUnit(value);
 const tenths = (share: number) => Math.round(2550 * share) / 10;
 
 export function codesOfLinear([red, green, blue]: Triple): Codes {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clamp } from '#core/math/clamp';
 import { RADIANS_PER_DEGREE } from '#core/colour/angles';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { encodeSrgb8 } from '#core/colour/transfer';
@@ -38,7 +39,7 @@ const beginDrag: BeginDrag = ({ now }, quantity) => {
     shares[n]! >= LEAST_SHARE ? [{ share: shares[n]!, change: { ...changeOf(hue) } }] : [],
   );
   const [field, most] = FIELDS[quantity];
-  const within = (value: number) => Math.round(1000 * Math.min(most, Math.max(-most, value))) / 1000;
+  const within = (value: number) => Math.round(1000 * clamp(value, -most, most)) / 1000;
   return (up) => {
     const moved = held.map(({ share, change }) => ({
       ...change,

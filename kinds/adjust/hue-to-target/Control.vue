@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clamp } from '#core/math/clamp';
 import { RUNGS } from '#core/document/schema';
 import type { Rung } from '#core/document/schema';
 import { wrapDegrees } from '#core/colour/angles';
@@ -61,7 +62,7 @@ const beginDrag: BeginDrag = ({ now: colour }, quantity) => {
   const from = model.value[quantity][rung] ?? numberOf(rungNow(rung)!, quantity);
   return (up) => {
     const moved = from + up * PER_PIXEL[quantity];
-    const value = quantity === 'hue' ? wrapDegrees(moved) : Math.min(100, Math.max(0, moved));
+    const value = quantity === 'hue' ? wrapDegrees(moved) : clamp(moved, 0, 100);
     put({ [quantity]: { ...model.value[quantity], [rung]: rounded(value) } });
   };
 };

@@ -1,3 +1,4 @@
+import { clamp } from '#core/math/clamp';
 import { cielabLightnessOfLuminance, luminanceOfCielabLightness } from '#core/colour/cielab';
 import { hsvHueOfSrgbLinear, hsvSaturationOfSrgbLinear, solveTurnToHsvHue } from '#core/colour/hueSolve';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
@@ -141,7 +142,7 @@ function approach({ hue, saturation, luminance, move }: Anchor, mean: Triple): v
 }
 
 function within(value: number, most: number, least: number): number {
-  return Math.min(most, Math.max(least, value));
+  return clamp(value, least, most);
 }
 
 /** Mean numbers of an area's rungs as targets: what another photo or sitter has. */

@@ -1,3 +1,4 @@
+import { clamp } from '#core/math/clamp';
 import { RADIANS_PER_DEGREE } from '#core/colour/angles';
 import { LUMINANCE_WEIGHTS, oklabLightnessAtLuminance } from '#core/colour/luminance';
 import { OKLAB, fastCbrt } from '#core/colour/oklab';
@@ -103,7 +104,7 @@ function movePixels(pixels: Float32Array, count: number, { cosines, sines, gains
     const lightness = T0 * l + T1 * m + T2 * s;
     const a = A0 * l + A1 * m + A2 * s;
     const b = B0 * l + B1 * m + B2 * s;
-    const place = Math.min(STEPS, Math.max(0, lightness * (STEPS / REACH)));
+    const place = clamp(lightness * (STEPS / REACH), 0, STEPS);
     const step = place | 0;
     const part = place - step;
     const cos = cosines[step]! + part * (cosines[step + 1]! - cosines[step]!);

@@ -1,3 +1,4 @@
+import { clamp } from '#core/math/clamp';
 import { convertOklabToSrgbLinear } from '#core/colour/oklab';
 import { measureTrend, readTrend } from '#core/measure/trend';
 import type { Trend } from '#core/measure/trend';
@@ -64,7 +65,7 @@ export function measureByLight(area: AreaPlanes, other: AreaPlanes): LightMeasur
     places.data[at + NEED] =
       square < LEAST_WAY * LEAST_WAY
         ? 1
-        : Math.min(MOST_NEED, Math.max(0, (missA[i]! * aPerL + missB[i]! * bPerL) / square));
+        : clamp((missA[i]! * aPerL + missB[i]! * bPerL) / square, 0, MOST_NEED);
   }
   return { places, light, aPerL, bPerL };
 }

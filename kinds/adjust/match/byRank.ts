@@ -1,3 +1,4 @@
+import { clamp } from '#core/math/clamp';
 import type { RankedTrend } from '#core/measure/rankedTrend';
 import { goAlong, wayBetween } from '#core/measure/trendWay';
 import { newField, readField } from '#core/raster/field';
@@ -53,9 +54,7 @@ export function measureByRank(
   const broadB = low.of(missB);
   for (let i = 0; i < count; i++) {
     const known = square >= LEAST_WAY * LEAST_WAY && low.weight[i]! > 1e-3;
-    need.data[i] = known
-      ? Math.min(MOST_NEED, Math.max(0, (broadA[i]! * meanA + broadB[i]! * meanB) / square))
-      : 1;
+    need.data[i] = known ? clamp((broadA[i]! * meanA + broadB[i]! * meanB) / square, 0, MOST_NEED) : 1;
   }
   return { own, other, need };
 }

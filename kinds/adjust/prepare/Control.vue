@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clamp } from '#core/math/clamp';
 import { encodeSrgb8 } from '#core/colour/transfer';
 import type { StepContext } from '#core/offer/stepContext';
 import { NEUTRAL } from './schema';
@@ -18,7 +19,7 @@ const SHARES = [
 async function pickGrey(): Promise<void> {
   const colour = await props.context.ask.pickColour();
   if (!colour) return;
-  const [red, green, blue] = colour.now.map((channel) => Math.min(2, Math.max(0.0005, channel)));
+  const [red, green, blue] = colour.now.map((channel) => clamp(channel, 0.0005, 2));
   put({ neutral: [red!, green!, blue!] });
 }
 const patch = computed(

@@ -1,3 +1,4 @@
+import { clamp } from '#core/math/clamp';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import type { Triple } from '#core/colour/triple';
 
@@ -37,7 +38,7 @@ export function findGloss(samples: Float32Array, mean: Triple): Gloss {
 /** The white light in a colour, never more than its weakest channel (Shafer 1985, the dichromatic model). */
 export function whiteIn(gloss: Gloss, red: number, green: number, blue: number): number {
   const over = amount(gloss, red, green, blue) - gloss.floor;
-  return over > 0 ? Math.min(over, Math.max(0, Math.min(red, green, blue))) : 0;
+  return over > 0 ? clamp(Math.min(red, green, blue), 0, over) : 0;
 }
 
 /** Of the strongest and the weakest channel, what cannot be the body's own ratio; of a grey body, what exceeds twice its luminance. */

@@ -1,3 +1,4 @@
+import { clamp } from '#core/math/clamp';
 import { fastExp, fastLog } from '#core/colour/fastLog';
 import { LUMINANCE_WEIGHTS } from '#core/colour/luminance';
 import type { Triple } from '#core/colour/triple';
@@ -42,10 +43,7 @@ export function pigmentFor(bodies: Float32Array, wanted: Triple): Pigment {
     Math.min(1, FORM_SHARE * change + NOISE_SHARE * Math.max(0, gain - NOISE_GAIN)),
   ) as unknown as Triple;
   const exponent = gains.map((gain, c) =>
-    Math.min(
-      MOST_EXPONENT,
-      Math.max(LEAST_EXPONENT, 1 - SCATTER * ((1 - shared[c]!) * gain + shared[c]! * light)),
-    ),
+    clamp(1 - SCATTER * ((1 - shared[c]!) * gain + shared[c]! * light), LEAST_EXPONENT, MOST_EXPONENT),
   ) as unknown as Triple;
   const unscaled: Pigment = { body, factor: [1, 1, 1], exponent, shared };
   const dyed = bodies.slice();

@@ -1,3 +1,4 @@
+import { clampUnit } from '#core/math/clamp';
 import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
 import { hueDeltaDegrees } from '#core/colour/angles';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
@@ -39,5 +40,5 @@ export function zoneWeight(
 
 /** 0 outside, 1 inside, half at the border, over a passage of so many units. */
 function ramp(inside: number, soft: number): number {
-  return soft <= 0 ? Number(inside >= 0) : Math.min(1, Math.max(0, 0.5 + inside / soft));
+  return soft <= 0 ? Number(inside >= 0) : clampUnit(0.5 + inside / soft);
 }

@@ -1,3 +1,4 @@
+import { smoothstep } from '#core/math/smoothstep';
 import { regionScale } from '#core/raster/raster';
 import type { Region } from '#core/raster/raster';
 import { paintStroke, strokeBox } from '#core/raster/strokePath';
@@ -40,8 +41,7 @@ function rasteriseStroke(
   const share = (distance: number, pressure: number) => {
     const reach = radius * widthOfPressure(pressure);
     const edge = Math.max(1, reach * stroke.fade);
-    const part = Math.min(1, Math.max(0, (reach + Math.min(0.5, edge / 2) - distance) / edge));
-    return stroke.build * part * part * (3 - 2 * part);
+    return stroke.build * smoothstep((reach + Math.min(0.5, edge / 2) - distance) / edge);
   };
   paintStroke(within, farthest, { width, height }, share, layer);
   for (let row = 0, i = 0; row < height; row++) {

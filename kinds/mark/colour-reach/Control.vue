@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { clampUnit } from '#core/math/clamp';
 import { RADIANS_PER_DEGREE } from '#core/colour/angles';
 import { mapIntoSrgbGamut } from '#core/colour/gamut';
 import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour/oklab';
@@ -46,8 +47,7 @@ function groundOf({ name, max }: (typeof CHARTS)[number]): string[] {
     const off = max * ((2 * n) / (CELLS - 1) - 1);
     const turned = name === 'hue' ? hue + off * RADIANS_PER_DEGREE : hue;
     const strong = Math.max(0, name === 'saturation' ? chroma + off * CHROMA_PER_UNIT : chroma);
-    const light =
-      name === 'lightness' ? Math.min(1, Math.max(0, lightness + off * LIGHTNESS_PER_UNIT)) : lightness;
+    const light = name === 'lightness' ? clampUnit(lightness + off * LIGHTNESS_PER_UNIT) : lightness;
     return css([light, strong * Math.cos(turned), strong * Math.sin(turned)]);
   });
 }

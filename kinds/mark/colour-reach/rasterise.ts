@@ -1,3 +1,4 @@
+import { smoothstep } from '#core/math/smoothstep';
 import { RADIANS_PER_DEGREE, hueDeltaDegrees } from '#core/colour/angles';
 import { cielabLightnessOfLuminance } from '#core/colour/cielab';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
@@ -96,8 +97,7 @@ export function rasteriseColourReach(
   const chromaSpan = saturation * PER_THOUSAND;
   const share = (off: number, span: number) => {
     const end = Math.max(span * soft, 1e-6);
-    const rest = Math.min(1, Math.max(0, 1 - (off - span) / end));
-    return off <= span ? 1 : rest * rest * (3 - 2 * rest);
+    return off <= span ? 1 : smoothstep(1 - (off - span) / end);
   };
   for (let i = 0; i < out.length; i++) {
     const own = numbersOf([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]);

@@ -1,3 +1,4 @@
+import { clampUnit } from '#core/math/clamp';
 import type { Region } from '#core/raster/raster';
 import { regionScale } from '#core/raster/raster';
 import type { EllipseParameters } from './schema';
@@ -27,7 +28,7 @@ export function rasteriseEllipse(
       const level = Math.hypot(u, v);
       const steepness = level > 1e-9 ? Math.hypot(u / a, v / b) / level : 1 / Math.min(a, b);
       const inside = (1 - level) / steepness + 0.5;
-      out[row * region.outWidth + column] = Math.min(1, Math.max(0, inside));
+      out[row * region.outWidth + column] = clampUnit(inside);
     }
   }
 }

@@ -1,3 +1,4 @@
+import { smoothstep } from '#core/math/smoothstep';
 import { cielabLightnessOfLuminance } from '#core/colour/cielab';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import type { LinearRaster, Region } from '#core/raster/raster';
@@ -20,7 +21,6 @@ export function rasteriseLightReach(
       luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]),
     );
     const beyond = Math.max(low - lightness, lightness - high, 0);
-    const share = soft > 0 ? Math.max(0, 1 - beyond / soft) : Number(beyond === 0);
-    out[i] = share * share * (3 - 2 * share);
+    out[i] = soft > 0 ? smoothstep(1 - beyond / soft) : Number(beyond === 0);
   }
 }

@@ -1,3 +1,4 @@
+import { clamp } from '#core/math/clamp';
 import type { OutlineNode } from './schema';
 
 type Point = readonly [x: number, y: number];
@@ -21,7 +22,7 @@ function chordsOf(from: OutlineNode, to: OutlineNode): number {
     Math.hypot(from.x - 2 * from.outX + to.inX, from.y - 2 * from.outY + to.inY),
     Math.hypot(from.outX - 2 * to.inX + to.x, from.outY - 2 * to.inY + to.y),
   );
-  return Math.min(MOST_CHORDS, Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / FLATNESS))));
+  return clamp(Math.ceil(Math.sqrt((0.75 * bend) / FLATNESS)), 1, MOST_CHORDS);
 }
 
 /** A point of the cubic between two nodes, 0..1 along its parameter. */

@@ -1,3 +1,4 @@
+import { clampUnit } from '#core/math/clamp';
 import type { MarkHandles } from '#core/render/kinds';
 import type { RoundFadeParameters } from './schema';
 
@@ -20,8 +21,7 @@ export const roundFadeHandles: MarkHandles<RoundFadeParameters> = {
   move: (parameters, name, to) => {
     if (name === 'centre') return { ...parameters, x: to.x, y: to.y };
     const length = Math.hypot(to.x - parameters.x, to.y - parameters.y);
-    if (name === 'full')
-      return { ...parameters, soft: Math.min(1, Math.max(0, 1 - length / parameters.radius)) };
+    if (name === 'full') return { ...parameters, soft: clampUnit(1 - length / parameters.radius) };
     return { ...parameters, radius: Math.max(1, length) };
   },
 };

@@ -1,3 +1,4 @@
+import { smoothstep } from '#core/math/smoothstep';
 import type { Region } from '#core/raster/raster';
 import type { RoundFadeParameters } from './schema';
 
@@ -17,11 +18,8 @@ export function rasteriseRoundFade(
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     const offY = region.y + (row + 0.5) * down - y;
     for (let column = 0; column < region.outWidth; column++, i++) {
-      const share = Math.min(
-        1,
-        Math.max(0, (radius - Math.hypot(region.x + (column + 0.5) * across - x, offY)) / width),
-      );
-      out[i] = share * share * (3 - 2 * share);
+      const distance = Math.hypot(region.x + (column + 0.5) * across - x, offY);
+      out[i] = smoothstep((radius - distance) / width);
     }
   }
 }

@@ -1,3 +1,4 @@
+import { smoothstep } from '#core/math/smoothstep';
 import type { Region } from '#core/raster/raster';
 import type { StraightFadeParameters } from './schema';
 
@@ -21,8 +22,7 @@ export function rasteriseStraightFade(
     const y = region.y + (row + 0.5) * down;
     for (let column = 0; column < region.outWidth; column++, i++) {
       const x = region.x + (column + 0.5) * across;
-      const share = Math.min(1, Math.max(0, ((x - toX) * wayX + (y - toY) * wayY) / square));
-      out[i] = share * share * (3 - 2 * share);
+      out[i] = smoothstep(((x - toX) * wayX + (y - toY) * wayY) / square);
     }
   }
 }

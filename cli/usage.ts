@@ -1,0 +1,49 @@
+/** How each command is written, and what it does. */
+const COMMANDS = {
+  find: {
+    use: ['find PHOTO... --out DIR [--tiles] [--json]'],
+    does: 'finds people and their parts, and writes the coverage of each as a grey PNG into DIR/<photo>/sitter-<n>; --tiles looks for small faces too',
+  },
+  read: {
+    use: ['read PHOTO... [--at X,Y[,SIZE]]... [--sitter N] [--part skin] [--mask PART=FILE.png]... [--json]'],
+    does: 'prints the numbers of patches, X,Y their centre and SIZE their side in pixels of the upright photo (31 if not said), and without --at the rungs of each sitter’s part',
+  },
+  check: {
+    use: ['check PHOTO... [--mask PART=FILE.png]... [--json]'],
+    does: 'says what is off on each sitter’s skin, in words and numbers',
+  },
+  plan: {
+    use: [
+      'plan PHOTO [--skin-hue LIGHT,MIDDLE,SHADE] [--match-skin OTHER[=MASK.png]] [--evenness HUE,SATURATION,LIGHTNESS] [--mend]',
+      '     [--iris COLOUR] [--lips COLOUR] [--hair COLOUR] [--sitter N] [--mask PART=FILE.png]... --out PLAN.json [--json]',
+    ],
+    does: 'writes a plan; COLOUR is a CSS colour or a palette name such as "level 6 copper"; --mask gives an area instead of finding it',
+  },
+  apply: {
+    use: [
+      'apply PLAN.json PHOTO... --out DIR [--format jpeg|png|png16|tiff16|webp] [--quality 1-100] [--json]',
+    ],
+    does: 'renders photos with a plan into DIR; on a photo other than the plan’s own its areas are found anew',
+  },
+} as const;
+
+export type CommandName = keyof typeof COMMANDS;
+
+const FILES = `Files come whole or not at all. Nothing that is read is written onto, nor a file that was not written by this program:
+a result whose name is taken gets a number behind it.
+Ends with 0, with 1 when a file failed (the others are done), with 2 when the command cannot be understood.`;
+
+export function isCommand(word: string): word is CommandName {
+  return Object.hasOwn(COMMANDS, word);
+}
+
+export const COMMAND_NAMES = Object.keys(COMMANDS) as readonly CommandName[];
+
+/** How the program is used: every command, or one of them. */
+export function usageOf(command?: CommandName): string {
+  const names = command ? [command] : COMMAND_NAMES;
+  const uses = names.flatMap((name) => COMMANDS[name].use.map((line) => `  npx even-blush ${line}`));
+  const does = names.map((name) => `${name.padEnd(6)} ${COMMANDS[name].does}`);
+  const more = command ? [] : ['', 'COMMAND --help says it of one command; --version prints the version.'];
+  return [`Use:`, ...uses, '', ...does, ...more, FILES].join('\n');
+}
