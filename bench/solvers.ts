@@ -126,14 +126,18 @@ async function taskOf(pyramid: Pyramid, truth8: Uint8Array): Promise<{ task: Tas
     const size = { width: region.outWidth, height: region.outHeight };
     paintStroke(
       points.map(([x, y, pressure]) => [x * scale, y * scale, pressure] as const),
-      radius * scale,
       size,
-      () => 1,
       touched,
+      { reach: radius * scale, value: () => 1 },
     );
     touched.forEach((value, index) => value > 0 && (seeds[index] = takes ? 1 : -1));
   }
-  const truth = resizePlane(Float32Array.from(truth8), width, height, region.outWidth, region.outHeight);
+  const truth = resizePlane(Float32Array.from(truth8), {
+    width,
+    height,
+    newWidth: region.outWidth,
+    newHeight: region.outHeight,
+  });
   return {
     task: { pyramid, region, source, strokes, seeds },
     truth: Uint8Array.from(truth, (value) => Math.round(value)),
@@ -248,7 +252,12 @@ const randomWalker: Solver = ({ source: { width, height, data }, seeds }) => {
 
 /** Its Laplacian applied as what the guided filter takes away (He, Sun, Tang 2013). */
 const closedForm: Solver = ({ source: { width, height, data }, seeds }) => {
-  const guide = prepareGuide(data.map(guideOfLinear), width, height, CLOSED_RADIUS, CLOSED_EPSILON);
+  const guide = prepareGuide(data.map(guideOfLinear), {
+    width,
+    height,
+    radius: CLOSED_RADIUS,
+    epsilon: CLOSED_EPSILON,
+  });
   return held(
     (x, out) => smoothed(guide, x).forEach((value, i) => (out[i] = x[i]! - value)),
     seeds,
@@ -302,7 +311,7 @@ const coloursAlone: Solver = ({ source: { width, height, data }, seeds }) => {
     seeds,
     (_, i) => 1 / (1 + Math.exp(colourModelDistance(adds, lab, i) - colourModelDistance(removes, lab, i))),
   );
-  return smoothed(prepareGuide(data.map(guideOfLinear), width, height, 4, 1e-4), raw);
+  return smoothed(prepareGuide(data.map(guideOfLinear), { width, height, radius: 4, epsilon: 1e-4 }), raw);
 };
 
 function dot(first: Float32Array, second: Float32Array): number {

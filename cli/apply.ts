@@ -46,8 +46,7 @@ export async function applyPlan(
   plan: PlanFile,
   path: string,
   options: Pick<ApplyCommand, 'out' | 'format' | 'quality'>,
-  outputs: Outputs,
-  report: Report,
+  { outputs, report }: { readonly outputs: Outputs; readonly report: Report },
 ): Promise<Applied> {
   const opened = await openPhotoFile(path, report);
   const { name, sha256, pyramid } = opened;

@@ -92,7 +92,7 @@ async function writeFound(
   };
   const sitters = [];
   for (const [n, sitter] of people.sitters.entries())
-    sitters.push(await writeSitter(people, n, folder, write, sitter.landmarks.confidence));
+    sitters.push(await writeSitter(people, n, { folder, write, confidence: sitter.landmarks.confidence }));
   if (people.background) await write('background.png', [people.background]);
   return { sitters, background: people.background ? 'background.png' : null };
 }
@@ -125,9 +125,15 @@ async function isFindFolder(folder: string): Promise<boolean> {
 async function writeSitter(
   { sitters }: FoundPeople,
   n: number,
-  folder: string,
-  write: (file: string, plates: readonly Plate[]) => Promise<number>,
-  confidence: number,
+  {
+    folder,
+    write,
+    confidence,
+  }: {
+    readonly folder: string;
+    readonly write: (file: string, plates: readonly Plate[]) => Promise<number>;
+    readonly confidence: number;
+  },
 ): Promise<FindResult['sitters'][number]> {
   const sitter = n + 1;
   const parts = [];

@@ -149,7 +149,7 @@ async function apply(command: ApplyCommand): Promise<number> {
   return eachFile(
     photos,
     command.json,
-    (file, report) => applyPlan(opened, file, command, outputs, report),
+    (file, report) => applyPlan(opened, file, command, { outputs, report }),
     (file, written) =>
       [`${file} → ${written.file}`, ...written.warnings.map((warning) => `  ${warning}`)].join('\n'),
   );

@@ -38,7 +38,8 @@ describe('every kind', () => {
     expect(kind.parameters.safeParse(kind.neutral).success).toBe(true);
     const kernel = kind.compile(kind.neutral, kind.measure(input, kind.neutral));
     const data = pixels();
-    if (kernel) applyStep(data, input.coverage.data, 1, kernel, { region, first: 0, placed: true });
+    if (kernel)
+      applyStep(data, input.coverage.data, kernel, { strength: 1, at: { region, first: 0, placed: true } });
     expect(data).toEqual(pixels());
   });
 

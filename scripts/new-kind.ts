@@ -168,7 +168,7 @@ export const ${name} = defineMark<${Type}Parameters, ${Type}Parameters>({
     right: x + radius + 1,
     bottom: y + radius + 1,
   }),
-  rasterise: ({ x, y, radius }, region, _sample, out) => {
+  rasterise: ({ x, y, radius }, region, out) => {
     const scale = regionScale(region);
     for (let row = 0, i = 0; row < region.outHeight; row++) {
       for (let column = 0; column < region.outWidth; column++, i++) {
@@ -181,14 +181,14 @@ export const ${name} = defineMark<${Type}Parameters, ${Type}Parameters>({
 });
 `,
   [`${name}.test.ts`]: `import { describe, expect, it } from 'vitest';
-import { noCover, noSample } from '../../../tests/fixtures/marks';
+import { noPhoto } from '../../../tests/fixtures/marks';
 import { ${name} } from './index';
 
 describe('${label}', () => {
   it('covers its disc and nothing beside it', () => {
     const region = { x: 0, y: 0, width: 20, height: 20, outWidth: 20, outHeight: 20 };
     const out = new Float32Array(400);
-    ${name}.rasterise({ x: 10, y: 10, radius: 6 }, region, noSample, out, noCover);
+    ${name}.rasterise({ x: 10, y: 10, radius: 6 }, region, out, noPhoto);
     expect([out[10 * 20 + 10], out[0]]).toEqual([1, 0]);
     // The area of a circle, by hand.
     expect(out.reduce((sum, value) => sum + value, 0)).toBeCloseTo(Math.PI * 36, 0);

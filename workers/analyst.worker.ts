@@ -100,7 +100,7 @@ serve<AnalystExchanges>({
   patch: ({ version, x, y, size }) =>
     current().patchColours({ x, y, size }, current().plan(photoOf(version))),
   placed: ({ version, areaId }) => placeReadings(current().measures.input(areaOf(version, areaId), [])),
-  lend: ({ name, file, photo, plates, longSide }) => lend(name, file, photo, plates, longSide),
+  lend: ({ name, file, photo, plates, longSide }) => lend(file, photo, { name, plates, longSide }),
   lentPart: ({ areaId }) => {
     const { resolver: from, photo } = lending();
     const area = photo.areas.find(({ id }) => id === areaId);
@@ -162,11 +162,13 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
 }
 
 async function lend(
-  name: string,
   file: Blob | undefined,
   photo: Photo,
-  plates: ReadonlyMap<string, Plate>,
-  longSide: number,
+  {
+    name,
+    plates,
+    longSide,
+  }: { readonly name: string; readonly plates: ReadonlyMap<string, Plate>; readonly longSide: number },
 ): Promise<ImageBitmap> {
   if (!file) lender = { resolver: current(), photo };
   else if (lender?.photo.id === photo.id && lender.resolver !== resolver)

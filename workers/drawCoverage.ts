@@ -26,7 +26,7 @@ export function drawCoverage(
       const hatchPlace = style === 'hatch' ? firstColumn + column + firstRow + row : undefined;
       const lines = style === 'hatch' || style === 'outline';
       const shade = (style === 'dimmed' ? DIMMING : 1) * (255 - value);
-      const ink = lines ? lineInk(data, width, i, column, row, hatchPlace) : shade;
+      const ink = lines ? lineInk(data, width, i, hatchPlace) : shade;
       if (ink === 0) continue;
       out[o] = red;
       out[o + 1] = green;
@@ -38,17 +38,11 @@ export function drawCoverage(
 }
 
 /** The outline, and the hatch where its place is given. */
-function lineInk(
-  data: Uint8Array,
-  width: number,
-  i: number,
-  column: number,
-  row: number,
-  hatchPlace: number | undefined,
-): number {
+function lineInk(data: Uint8Array, width: number, i: number, hatchPlace: number | undefined): number {
   const value = data[i]!;
   const beside =
-    (column > 0 && data[i - 1]! > 127 !== value > 127) || (row > 0 && data[i - width]! > 127 !== value > 127);
+    (i % width > 0 && data[i - 1]! > 127 !== value > 127) ||
+    (i >= width && data[i - width]! > 127 !== value > 127);
   if (beside) return 230;
   if (hatchPlace === undefined) return 0;
   return hatchPlace % HATCH_PERIOD < HATCH_WIDTH ? 0.62 * value : 0.06 * value;

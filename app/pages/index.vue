@@ -96,7 +96,11 @@ const rename = (row: Row, name: string) =>
 const duplicate = (row: Row) =>
   guarded(async () => {
     const id = crypto.randomUUID();
-    await duplicateSitting(db, row.id, id, copyName(row.name), new Date().toISOString());
+    await duplicateSitting(db, row.id, {
+      copyId: id,
+      name: copyName(row.name),
+      now: new Date().toISOString(),
+    });
     notices.say(`Duplicated “${row.name}”.`, {
       label: 'Undo',
       run: () => void guarded(() => markDeleted(db, id, new Date().toISOString())),

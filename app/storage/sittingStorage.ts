@@ -133,9 +133,7 @@ function nextRevision(row: SittingRow | undefined, expected: number | undefined)
 export async function duplicateSitting(
   db: Database,
   id: string,
-  copyId: string,
-  name: string,
-  now: string,
+  { copyId, name, now }: { readonly copyId: string; readonly name: string; readonly now: string },
 ): Promise<void> {
   const loaded = await loadSitting(db, id);
   if (!loaded) return;

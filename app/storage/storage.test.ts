@@ -83,7 +83,7 @@ describe('sittings in the browser’s storage', () => {
 
   it('are duplicated under a new name, without the history', async () => {
     await saveSitting(db, sitting('one'), EMPTY_HISTORY, NOT_STORED);
-    await duplicateSitting(db, 'one', 'two', 'Copy', NOW);
+    await duplicateSitting(db, 'one', { copyId: 'two', name: 'Copy', now: NOW });
     expect((await loadSitting(db, 'two'))!).toMatchObject({
       sitting: { id: 'two', name: 'Copy', photos: [photo] },
       history: EMPTY_HISTORY,

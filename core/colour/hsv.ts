@@ -18,11 +18,12 @@ const GREY_SPREAD = 1e-6;
  * HSV hexcone model on encoded values (Smith 1978, "Color gamut transform pairs").
  * @param srgbEncoded each 0..1
  */
-export function convertSrgbEncodedToHsv([red, green, blue]: Triple): Hsv {
+export function convertSrgbEncodedToHsv(srgbEncoded: Triple): Hsv {
+  const [red, green, blue] = srgbEncoded;
   const value = Math.max(red, green, blue);
   const spread = value - Math.min(red, green, blue);
   if (spread < GREY_SPREAD) return { hueDegrees: undefined, saturation: 0, value };
-  const sextant = sextantOf(red, green, blue, value, spread);
+  const sextant = sextantOf(srgbEncoded, value, spread);
   return { hueDegrees: wrapDegrees(sextant * 60), saturation: spread / value, value };
 }
 
@@ -36,7 +37,7 @@ export function convertHsvToSrgbEncoded({ hueDegrees = 0, saturation, value }: H
 }
 
 /** Where the hue lies, in sixths of the circle from red. */
-function sextantOf(red: number, green: number, blue: number, most: number, spread: number): number {
+function sextantOf([red, green, blue]: Triple, most: number, spread: number): number {
   if (most === red) return (green - blue) / spread;
   return most === green ? (blue - red) / spread + 2 : (red - green) / spread + 4;
 }

@@ -4,6 +4,7 @@ import { halveArea } from '../raster/halveArea';
 import { areaLowPass } from '../raster/lowPass';
 import type { AreaInput } from './areaInput';
 import { measureTrend, oklabPlanes, readTrend } from './trend';
+import type { Trend } from './trend';
 
 /** Channels of the field: OKLab steps by which a place departs from the trend; what of them is blush; how much a mark darkens. */
 export const DEPARTURE = {
@@ -64,7 +65,7 @@ export function measureDepartures(
     1,
     size === null ? SIZE_SHARE * Math.sqrt(total) : (size * width) / grid.region.width,
   );
-  const darker = marksOf(light, grid.weights, width, height, radius);
+  const darker = marksOf(light, grid.weights, { width, height, radius });
   const weights = grid.weights.map((weight, i) => (darker[i]! < 0 ? 0 : weight));
   const fine = areaLowPass(weights, width, height, COLOUR_RADII * radius);
   const blotch = areaLowPass(weights, width, height, radius);
@@ -73,22 +74,50 @@ export function measureDepartures(
   const b = fine.of(planeB);
   const smooth = blotch.of(light);
   const shape = form.of(light);
-  const slope = bloodSlope(smooth, shape, blotch.of(planeA), form.of(planeA), weights);
+  const slope = bloodSlope(weights, { smooth, shape, a: blotch.of(planeA), shapeA: form.of(planeA) });
   // Lightness as it would be without blood: blotches must not pass for shade.
   const bloodless = fine.of(light).map((level, i) => level - slope * a[i]!);
   const trend = measureTrend([bloodless, a, b], grid.weights);
   if (!trend) return undefined;
   const field = newField(grid.region, DEPARTURE.channels);
-  const { data } = field;
+  const seen = { trend, bloodless };
+  const rest = splitRest(field, seen, { a, b, weight: fine.weight });
+  const blood = form.of(rest.red);
+  const broad = areaLowPass(weights, width, height, BLUSH_RADII * radius);
+  splitBlush(field, seen, { red: broad.of(rest.red), yellow: broad.of(rest.yellow), slope });
+  for (let i = 0; i < a.length; i++) {
+    const at = DEPARTURE.channels * i;
+    field.data[at + DEPARTURE.lightness] = smooth[i]! - shape[i]! + slope * blood[i]!;
+    field.data[at + DEPARTURE.mark] = darker[i]!;
+  }
+  return field;
+}
+
+/** The trend of an area, and its lightness as it would be without blood. */
+interface Seen {
+  readonly trend: Trend;
+  readonly bloodless: Float32Array;
+}
+
+/** Direction of the trend at a place: the part of a departure along it is saturation, the part across it hue. */
+function directionOf(along: { readonly a: number; readonly b: number }): readonly [u: number, v: number] {
+  const length = Math.hypot(along.a, along.b) || 1;
+  return [along.a / length, along.b / length];
+}
+
+/** Writes what is left of colour when the trend is taken away, along and across it. @returns all of it, OKLab a and b */
+function splitRest(
+  { data }: Field,
+  { trend, bloodless }: Seen,
+  { a, b, weight }: { readonly a: Float32Array; readonly b: Float32Array; readonly weight: Float32Array },
+): { readonly red: Float32Array; readonly yellow: Float32Array } {
   const red = new Float32Array(a.length);
   const yellow = new Float32Array(a.length);
   const along = { a: 0, b: 0 };
   for (let i = 0; i < a.length; i++) {
-    if (fine.weight[i]! < 1e-3) continue;
+    if (weight[i]! < LEAST_WEIGHT) continue;
     readTrend(trend, bloodless[i]!, along);
-    const length = Math.hypot(along.a, along.b) || 1;
-    const u = along.a / length;
-    const v = along.b / length;
+    const [u, v] = directionOf(along);
     const restA = a[i]! - along.a;
     const restB = b[i]! - along.b;
     const radial = restA * u + restB * v;
@@ -100,38 +129,42 @@ export function measureDepartures(
     red[i] = restA;
     yellow[i] = restB;
   }
-  const blood = form.of(red);
-  const broad = areaLowPass(weights, width, height, BLUSH_RADII * radius);
-  const blushA = broad.of(red);
-  const blushB = broad.of(yellow);
-  for (let i = 0; i < a.length; i++) {
-    const at = DEPARTURE.channels * i;
-    const blush = Math.max(0, blushA[i]!);
-    data[at + DEPARTURE.lightness] = smooth[i]! - shape[i]! + slope * blood[i]!;
-    data[at + DEPARTURE.mark] = darker[i]!;
+  return { red, yellow };
+}
+/** Where the area covers less about a place, nothing is told of it. */
+const LEAST_WEIGHT = 1e-3;
+
+/** Writes the broad redness, split like the departure itself: what one share took, only that share gives back. */
+function splitBlush(
+  { data }: Field,
+  { trend, bloodless }: Seen,
+  {
+    red,
+    yellow,
+    slope,
+  }: { readonly red: Float32Array; readonly yellow: Float32Array; readonly slope: number },
+): void {
+  const along = { a: 0, b: 0 };
+  for (let i = 0; i < red.length; i++) {
+    const blush = Math.max(0, red[i]!);
     readTrend(trend, bloodless[i]!, along);
-    // Split like the departure itself: what one share took, only that share gives back.
-    const length = Math.hypot(along.a, along.b) || 1;
-    const u = along.a / length;
-    const v = along.b / length;
-    const yellowness = blush > 0 ? blushB[i]! : 0;
+    const [u, v] = directionOf(along);
+    const yellowness = blush > 0 ? yellow[i]! : 0;
     const radial = blush * u + yellowness * v;
+    const at = DEPARTURE.channels * i;
     data[at + DEPARTURE.blushSaturationA] = radial * u;
     data[at + DEPARTURE.blushSaturationB] = radial * v;
     data[at + DEPARTURE.blushHueA] = blush - radial * u;
     data[at + DEPARTURE.blushHueB] = yellowness - radial * v;
     data[at + DEPARTURE.blushLightness] = slope * blush;
   }
-  return field;
 }
 
 /** By how much OKLab lightness freckles, moles and single hairs are darker than what is around them; 0 elsewhere. */
 function marksOf(
   lightness: Float32Array,
   weights: Float32Array,
-  width: number,
-  height: number,
-  radius: number,
+  { width, height, radius }: { readonly width: number; readonly height: number; readonly radius: number },
 ): Float32Array {
   const near = areaLowPass(weights, width, height, radius / 8).of(lightness);
   const around = areaLowPass(weights, width, height, 0.8 * radius).of(lightness);
@@ -142,11 +175,18 @@ function marksOf(
 
 /** How lightness follows redness within the band of blotches, told by the reddest of them. */
 function bloodSlope(
-  smooth: Float32Array,
-  shape: Float32Array,
-  a: Float32Array,
-  shapeA: Float32Array,
   weights: Float32Array,
+  {
+    smooth,
+    shape,
+    a,
+    shapeA,
+  }: {
+    readonly smooth: Float32Array;
+    readonly shape: Float32Array;
+    readonly a: Float32Array;
+    readonly shapeA: Float32Array;
+  },
 ): number {
   let square = 0;
   let count = 0;

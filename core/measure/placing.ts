@@ -5,6 +5,7 @@ import { areaLowPass } from '../raster/lowPass';
 import { maskSoften } from '../raster/maskSoften';
 import type { AreaInput } from './areaInput';
 import { measureTrend, oklabPlanes, readTrend } from './trend';
+import type { Trend } from './trend';
 
 /** Where a reading stands well. */
 export type PlacedReading = Pick<Reading, 'rung' | 'x' | 'y' | 'size'>;
@@ -61,24 +62,12 @@ export function placeReadings({ pixels, coverage, region }: AreaInput): PlacedRe
   );
   if (!trend || inside.length === 0) return [];
   const sorted = Float32Array.from(inside, (i) => lightness[i]!).sort();
-  const along = { a: 0, b: 0 };
-  const taken: { column: number; row: number }[] = [];
+  const taken: Place[] = [];
   const apart = (APART_SHARE / PATCH_SHARE) * radius;
-  const cost = (i: number, aim: number) => {
-    const column = i % width;
-    const row = (i - column) / width;
-    const crowded = taken.some((other) => Math.hypot(other.column - column, other.row - row) < apart);
-    readTrend(trend, lightness[i]!, along);
-    const redder = a[i]! - along.a;
-    const texture = Math.sqrt(Math.max(0, squares[i]! - lightness[i]! ** 2));
-    return (
-      DEPARTURE_COST * Math.hypot(redder, b[i]! - along.b) +
-      REDNESS_COST * Math.max(0, redder) +
-      TEXTURE_COST * texture +
-      DISTANCE_COST * Math.abs(lightness[i]! - aim) +
-      (crowded ? NEAR_COST : 0)
-    );
-  };
+  const cost = costOf(trend, { lightness, a, b, squares });
+  const crowded = ({ column, row }: Place) =>
+    taken.some((other) => Math.hypot(other.column - column, other.row - row) < apart);
+  const placeOf = (i: number): Place => ({ column: i % width, row: Math.floor(i / width) });
   const scale = grid.region.width / width;
   const size = Math.max(3, Math.round(2 * radius * scale));
   return RUNGS.map((rung) => {
@@ -86,14 +75,13 @@ export function placeReadings({ pixels, coverage, region }: AreaInput): PlacedRe
     let best = inside[0]!;
     let least = Infinity;
     for (const i of inside) {
-      const here = cost(i, aim);
+      const here = cost(i, aim) + (crowded(placeOf(i)) ? NEAR_COST : 0);
       if (here < least) {
         least = here;
         best = i;
       }
     }
-    const column = best % width;
-    const row = (best - column) / width;
+    const { column, row } = placeOf(best);
     taken.push({ column, row });
     return {
       rung,
@@ -102,4 +90,34 @@ export function placeReadings({ pixels, coverage, region }: AreaInput): PlacedRe
       size,
     };
   });
+}
+
+/** A pixel of the grid in which places are looked for. */
+interface Place {
+  readonly column: number;
+  readonly row: number;
+}
+
+/** The low-passed OKLab of an area, and the mean squares of its lightness. */
+interface SmoothArea {
+  readonly lightness: Float32Array;
+  readonly a: Float32Array;
+  readonly b: Float32Array;
+  readonly squares: Float32Array;
+}
+
+/** How badly a reading stands at a pixel: off the trend, red, uneven, or of another lightness than the one aimed at. */
+function costOf(trend: Trend, { lightness, a, b, squares }: SmoothArea) {
+  const along = { a: 0, b: 0 };
+  return (i: number, aim: number): number => {
+    readTrend(trend, lightness[i]!, along);
+    const redder = a[i]! - along.a;
+    const texture = Math.sqrt(Math.max(0, squares[i]! - lightness[i]! ** 2));
+    return (
+      DEPARTURE_COST * Math.hypot(redder, b[i]! - along.b) +
+      REDNESS_COST * Math.max(0, redder) +
+      TEXTURE_COST * texture +
+      DISTANCE_COST * Math.abs(lightness[i]! - aim)
+    );
+  };
 }

@@ -16,7 +16,7 @@ const OTHER: RankedTrend = [
 ];
 function moved(oklab: Triple, light: number, tint: number): Triple {
   const pixels = Float32Array.from(convertOklabToSrgbLinear(oklab));
-  goAlong(wayBetween(OWN, OTHER), pixels, 0, light, tint);
+  goAlong(wayBetween(OWN, OTHER), pixels, 0, { light, tint });
   return convertSrgbLinearToOklab([pixels[0]!, pixels[1]!, pixels[2]!]);
 }
 const close = (got: Triple, wanted: readonly number[]) =>

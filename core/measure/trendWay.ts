@@ -41,14 +41,13 @@ function rising(rows: RankedTrend): RankedTrend {
 /**
  * Moves a pixel along the way, in place.
  * @param pixels interleaved linear sRGB @param p of its red
- * @param light @param tint how far lightness and colour go, 0 not at all, 1 all the way
+ * @param shares how far lightness and colour go, 0 not at all, 1 all the way
  */
 export function goAlong(
   { light: lightThere, own, other }: TrendWay,
   pixels: Float32Array,
   p: number,
-  light: number,
-  tint: number,
+  { light, tint }: { readonly light: number; readonly tint: number },
 ): void {
   const [lightness, a, b] = convertSrgbLinearToOklab([pixels[p]!, pixels[p + 1]!, pixels[p + 2]!]);
   const there = lightThere(lightness);

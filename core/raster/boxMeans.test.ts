@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { boxMeans } from './guidedFilter';
+import { boxMeans } from './boxMeans';
 
 /** The mean by its definition: every pixel of the window that lies on the raster. */
 function plainMeans(
@@ -38,7 +38,7 @@ describe('means over a window', () => {
             { length: width * height * channels },
             (_, i) => ((i * 7919) % 101) / 101,
           );
-          const means = boxMeans(data, channels, width, height, radius);
+          const means = boxMeans(data, { channels, width, height, radius });
           const plain = plainMeans(data, channels, width, height, radius);
           means.forEach((value, i) => expect(Math.abs(value - plain[i]!)).toBeLessThan(1e-6));
         },
@@ -50,6 +50,10 @@ describe('means over a window', () => {
   it('are exactly 0 where nothing is near, whatever was summed before', () => {
     const data = new Float32Array(60);
     data.set([0.1, 0.7, 0.3], 3);
-    expect([...boxMeans(data, 1, 60, 1, 2).subarray(8)].every((value) => value === 0)).toBe(true);
+    expect(
+      [...boxMeans(data, { channels: 1, width: 60, height: 1, radius: 2 }).subarray(8)].every(
+        (value) => value === 0,
+      ),
+    ).toBe(true);
   });
 });

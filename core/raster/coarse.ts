@@ -1,6 +1,6 @@
 import { clamp, clampUnit } from '../math/clamp';
-import { regionScale } from './raster';
-import type { Region } from './raster';
+import { acrossOf, downOf, regionScale } from './raster';
+import type { PixelRun, Region } from './raster';
 
 interface Size {
   readonly width: number;
@@ -35,11 +35,7 @@ export function coarseRegion(region: Region, sigma: number, photo: Size): Region
 }
 
 /** Whole steps from the photo's corner on that hold a run, and one more on each side. */
-function alignedRun(
-  start: number,
-  length: number,
-  step: number,
-): { start: number; length: number; count: number } {
+function alignedRun(start: number, length: number, step: number): PixelRun {
   const first = Math.floor(start / step + 1e-6) - 1;
   const count = Math.ceil((start + length) / step - 1e-6) + 1 - first;
   return { start: first * step, length: count * step, count };
@@ -48,22 +44,8 @@ function alignedRun(
 /** Values of a coarse region at each pixel of a region that it holds, bilinear. */
 export function enlarge(values: Float32Array, coarse: Region, region: Region): Float32Array {
   const out = new Float32Array(region.outWidth * region.outHeight);
-  const across = weightsAlong(
-    region.x,
-    region.width,
-    region.outWidth,
-    coarse.x,
-    coarse.width,
-    coarse.outWidth,
-  );
-  const down = weightsAlong(
-    region.y,
-    region.height,
-    region.outHeight,
-    coarse.y,
-    coarse.height,
-    coarse.outHeight,
-  );
+  const across = weightsAlong(acrossOf(region), acrossOf(coarse));
+  const down = weightsAlong(downOf(region), downOf(coarse));
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     const upper = down.first[row]! * coarse.outWidth;
     const lower = upper + coarse.outWidth;
@@ -79,20 +61,17 @@ export function enlarge(values: Float32Array, coarse: Region, region: Region): F
   return out;
 }
 
+/** For each pixel of a run the coarse pixel before it, and how far it lies towards the next one. */
 function weightsAlong(
-  start: number,
-  length: number,
-  count: number,
-  coarseStart: number,
-  coarseLength: number,
-  coarseCount: number,
+  run: PixelRun,
+  coarse: PixelRun,
 ): { readonly first: Int32Array; readonly share: Float32Array } {
-  const first = new Int32Array(count);
-  const share = new Float32Array(count);
-  for (let i = 0; i < count; i++) {
-    const place = start + ((i + 0.5) * length) / count;
-    const at = ((place - coarseStart) * coarseCount) / coarseLength - 0.5;
-    first[i] = clamp(Math.floor(at), 0, coarseCount - 2);
+  const first = new Int32Array(run.count);
+  const share = new Float32Array(run.count);
+  for (let i = 0; i < run.count; i++) {
+    const place = run.start + ((i + 0.5) * run.length) / run.count;
+    const at = ((place - coarse.start) * coarse.count) / coarse.length - 0.5;
+    first[i] = clamp(Math.floor(at), 0, coarse.count - 2);
     share[i] = clampUnit(at - first[i]!);
   }
   return { first, share };

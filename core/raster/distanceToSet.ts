@@ -11,10 +11,8 @@ const FAR = 40_000;
  */
 export function distanceToSet(
   inSet: Uint8Array,
-  width: number,
-  height: number,
-  most: number,
   out: Float32Array,
+  { width, height, most }: { readonly width: number; readonly height: number; readonly most: number },
 ): void {
   const down = columnDistances(inSet, width, height);
   const places = new Int32Array(width);

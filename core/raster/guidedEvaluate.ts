@@ -15,29 +15,24 @@ export function guideOfLinear(linear: number): number {
  */
 export function evaluateGuided(
   { width, height, data }: GuidedCoefficients,
-  window: Region,
-  region: Region,
-  source: LinearRaster,
-  shape: (value: number) => number,
-  out: Float32Array,
+  {
+    window,
+    region,
+    source,
+    shape,
+    out,
+  }: {
+    readonly window: Region;
+    readonly region: Region;
+    readonly source: LinearRaster;
+    readonly shape: (value: number) => number;
+    readonly out: Float32Array;
+  },
 ): void {
-  const stepX = region.width / region.outWidth;
   const stepY = region.height / region.outHeight;
-  const gridX = width / window.width;
   const gridY = height / window.height;
-  const firstColumn = Math.max(0, Math.ceil((window.x - region.x) / stepX - 0.5));
-  const lastColumn = Math.min(
-    region.outWidth - 1,
-    Math.floor((width / gridX + window.x - region.x) / stepX - 0.5),
-  );
+  const { firstColumn, lastColumn, lefts, rights } = gridColumns(window, region, width);
   const line = new Float32Array(width * 4);
-  const lefts = new Int32Array(region.outWidth);
-  const rights = new Float32Array(region.outWidth);
-  for (let column = firstColumn; column <= lastColumn; column++) {
-    const x = (region.x + (column + 0.5) * stepX - window.x) * gridX - 0.5;
-    lefts[column] = clamp(Math.floor(x), 0, width - 1);
-    rights[column] = clampUnit(x - lefts[column]!);
-  }
   for (let row = 0; row < region.outHeight; row++) {
     const y = (region.y + (row + 0.5) * stepY - window.y) * gridY - 0.5;
     if (y < -0.5 || y > height - 0.5) continue;
@@ -68,4 +63,23 @@ export function evaluateGuided(
       out[o] = clampUnit(value);
     }
   }
+}
+
+/** The region's columns within the window, the grid column before each, and how far each lies towards the next one. */
+function gridColumns(window: Region, region: Region, width: number) {
+  const step = region.width / region.outWidth;
+  const grid = width / window.width;
+  const firstColumn = Math.max(0, Math.ceil((window.x - region.x) / step - 0.5));
+  const lastColumn = Math.min(
+    region.outWidth - 1,
+    Math.floor((window.width + window.x - region.x) / step - 0.5),
+  );
+  const lefts = new Int32Array(region.outWidth);
+  const rights = new Float32Array(region.outWidth);
+  for (let column = firstColumn; column <= lastColumn; column++) {
+    const x = (region.x + (column + 0.5) * step - window.x) * grid - 0.5;
+    lefts[column] = clamp(Math.floor(x), 0, width - 1);
+    rights[column] = clampUnit(x - lefts[column]!);
+  }
+  return { firstColumn, lastColumn, lefts, rights };
 }

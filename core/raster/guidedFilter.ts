@@ -1,3 +1,4 @@
+import { boxMeans } from './boxMeans';
 
 /** Per pixel of a grid: mask = red * r + green * g + blue * b + offset, for a guide r, g, b. */
 export interface GuidedCoefficients {
@@ -25,10 +26,12 @@ export interface PreparedGuide {
  */
 export function prepareGuide(
   guide: Float32Array,
-  width: number,
-  height: number,
-  radius: number,
-  epsilon: number,
+  {
+    width,
+    height,
+    radius,
+    epsilon,
+  }: { readonly width: number; readonly height: number; readonly radius: number; readonly epsilon: number },
 ): PreparedGuide {
   const count = width * height;
   const planes = splitPlanes(guide, count);
@@ -87,7 +90,7 @@ export function guidedCoefficients(
     products[o + 2] = b[i]! * value;
     products[o + 3] = value;
   }
-  const fits = boxMeans(products, 4, width, height, radius);
+  const fits = boxMeans(products, { channels: 4, width, height, radius });
   for (let i = 0, o = 0, q = 0; i < mask.length; i++, o += 4, q += 6) {
     const mm = fits[o + 3]!;
     if (mm === 0) continue;
@@ -105,7 +108,7 @@ export function guidedCoefficients(
     fits[o + 2] = blue;
     fits[o + 3] = mm - red * mr - green * mg - blue * mb;
   }
-  return { width, height, data: boxMeans(fits, 4, width, height, radius) };
+  return { width, height, data: boxMeans(fits, { channels: 4, width, height, radius }) };
 }
 
 function splitPlanes(
@@ -130,69 +133,5 @@ function product(first: Float32Array, second: Float32Array): Float32Array {
 }
 
 function boxMean(plane: Float32Array, width: number, height: number, radius: number): Float32Array {
-  return boxMeans(plane, 1, width, height, radius);
+  return boxMeans(plane, { channels: 1, width, height, radius });
 }
-
-/**
- * Means over a square window, cut at the border: column sums run down the rows, a window runs along them.
- * @param data interleaved channels
- */
-export function boxMeans(
-  data: Float32Array,
-  channels: number,
-  width: number,
-  height: number,
-  radius: number,
-): Float32Array {
-  const line = width * channels;
-  const out = new Float32Array(data.length);
-  const sums = new Float64Array(line);
-  const shares = Float64Array.from(
-    { length: width },
-    (_, column) => 1 / (Math.min(width - 1, column + radius) - Math.max(0, column - radius) + 1),
-  );
-  for (let row = 0; row < Math.min(radius, height); row++) addRow(sums, data, row * line, 1);
-  for (let row = 0; row < height; row++) {
-    const entering = row + radius;
-    const leaving = row - radius - 1;
-    if (entering < height && leaving >= 0) {
-      for (let i = 0, p = entering * line, q = leaving * line; i < line; i++, p++, q++)
-        sums[i]! += data[p]! - data[q]!;
-    } else if (entering < height) addRow(sums, data, entering * line, 1);
-    else if (leaving >= 0) addRow(sums, data, leaving * line, -1);
-    const scale = 1 / (Math.min(height - 1, entering) - Math.max(0, row - radius) + 1);
-    for (let channel = 0; channel < channels; channel++)
-      meanAlong(sums, channel, channels, radius, scale, shares, out, row * line);
-  }
-  return out;
-}
-
-function addRow(sums: Float64Array, data: Float32Array, start: number, sign: number): void {
-  for (let i = 0, p = start; i < sums.length; i++, p++) sums[i]! += sign * data[p]!;
-}
-
-/** @param scale one by the rows of the window @param shares one by its columns, about each column */
-function meanAlong(
-  sums: Float64Array,
-  channel: number,
-  channels: number,
-  radius: number,
-  scale: number,
-  shares: Float64Array,
-  out: Float32Array,
-  start: number,
-): void {
-  const width = shares.length;
-  const ahead = radius * channels;
-  const behind = (radius + 1) * channels;
-  let sum = 0;
-  for (let column = 0, i = channel; column < Math.min(radius, width); column++, i += channels)
-    sum += sums[i]!;
-  for (let column = 0, i = channel; column < width; column++, i += channels) {
-    if (column + radius < width) sum += sums[i + ahead]!;
-    if (column > radius) sum -= sums[i - behind]!;
-    // What the running sum keeps of rounding must not count as a mask.
-    out[start + i] = sum < ROUNDING && sum > -ROUNDING ? 0 : sum * scale * shares[column]!;
-  }
-}
-const ROUNDING = 1e-9;

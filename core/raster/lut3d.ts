@@ -60,6 +60,31 @@ function prepareCell({ size, data, evaluate, known, ready }: Lut3d, near: number
 }
 
 /**
+ * The second and the third corner of each of the six tetrahedra, from the near one, by the order of the shares along
+ * the axes: 4 where red is not below green, 2 where green is not below blue, 1 where red is not below blue.
+ */
+function tetrahedra(size: number): { readonly firsts: Int32Array; readonly seconds: Int32Array } {
+  const right = 3;
+  const down = 3 * size;
+  const deep = 3 * size * size;
+  // Two of the eight orders contradict themselves.
+  const never = 0;
+  return {
+    firsts: Int32Array.of(deep, never, down, down, deep, right, never, right),
+    seconds: Int32Array.of(
+      deep + down,
+      never,
+      down + deep,
+      down + right,
+      deep + right,
+      right + deep,
+      never,
+      right + down,
+    ),
+  };
+}
+
+/**
  * Looks colours up, tetrahedral interpolation. Only for colours inside the cube.
  * @param pixels interleaved linear sRGB, each channel 0..1; overwritten
  * @see Sakamoto and Itooka 1981, US patent 4275413, for the six tetrahedra
@@ -70,6 +95,7 @@ export function lookUp(lut: Lut3d, pixels: Float32Array, count: number): void {
   const last = size - 2;
   const down = 3 * size;
   const deep = 3 * size * size;
+  const { firsts, seconds } = tetrahedra(size);
   for (let p = 0; p < 3 * count; p += 3) {
     const x = Math.sqrt(pixels[p]!) * scale;
     const y = Math.sqrt(pixels[p + 1]!) * scale;
@@ -85,42 +111,12 @@ export function lookUp(lut: Lut3d, pixels: Float32Array, count: number): void {
     const near = 3 * cell;
     const far = near + 3 + down + deep;
     // The way from the near corner to the far one goes along the axes in the order of their shares.
-    let first = near + 3;
-    let second = first + down;
-    let most = r;
-    let middle = g;
-    let least = b;
-    if (r >= g) {
-      if (g < b) {
-        if (r >= b) {
-          second = first + deep;
-          middle = b;
-          least = g;
-        } else {
-          first = near + deep;
-          second = first + 3;
-          most = b;
-          middle = r;
-          least = g;
-        }
-      }
-    } else if (r >= b) {
-      first = near + down;
-      second = first + 3;
-      most = g;
-      middle = r;
-    } else if (g >= b) {
-      first = near + down;
-      second = first + deep;
-      most = g;
-      middle = b;
-      least = r;
-    } else {
-      first = near + deep;
-      second = first + down;
-      most = b;
-      least = r;
-    }
+    const order = (r >= g ? 4 : 0) | (g >= b ? 2 : 0) | (r >= b ? 1 : 0);
+    const first = near + firsts[order]!;
+    const second = near + seconds[order]!;
+    const most = Math.max(r, g, b);
+    const least = Math.min(r, g, b);
+    const middle = Math.max(Math.min(r, g), Math.min(Math.max(r, g), b));
     const w0 = 1 - most;
     const w1 = most - middle;
     const w2 = middle - least;

@@ -47,10 +47,10 @@ function growByLevels(mask: Float32Array, width: number, height: number, radius:
     // The sets lie within each other: as many pixels are the same pixels.
     if (count !== known) {
       distance = new Float32Array(mask.length);
-      distanceToSet(inSet, width, height, radius + GROW_MARGIN, distance);
+      distanceToSet(inSet, distance, { width, height, most: radius + GROW_MARGIN });
     }
     known = count;
-    if (distance !== higher || n === LEVELS) raiseWithin(out, radius, n, distance, higher);
+    if (distance !== higher || n === LEVELS) raiseWithin(out, radius, { n, distance, higher });
   }
   return out;
 }
@@ -66,9 +66,11 @@ function levelAt(n: number): number {
 function raiseWithin(
   out: Float32Array,
   radius: number,
-  n: number,
-  distance: Float32Array,
-  higher: Float32Array,
+  {
+    n,
+    distance,
+    higher,
+  }: { readonly n: number; readonly distance: Float32Array; readonly higher: Float32Array },
 ): void {
   const level = n === LEVELS ? 1 : levelAt(n);
   const step = n === LEVELS ? 0 : levelAt(n + 1) - level;
@@ -103,7 +105,8 @@ function dilate(mask: Float32Array, width: number, height: number, radius: numbe
   for (let offset = radius; offset >= 0; offset--) {
     const reach = Math.floor(Math.sqrt(radius * radius - offset * offset));
     if (reach !== chordReach) {
-      for (let row = 0; row < height; row++) maximumAlongRow(mask, chord, row * width, width, reach);
+      for (let row = 0; row < height; row++)
+        maximumAlongRow(mask, chord, { start: row * width, width, reach });
       chordReach = reach;
     }
     for (const shift of offset === 0 ? [0] : [-offset, offset]) {
@@ -123,9 +126,7 @@ function dilate(mask: Float32Array, width: number, height: number, radius: numbe
 function maximumAlongRow(
   mask: Float32Array,
   out: Float32Array,
-  start: number,
-  width: number,
-  reach: number,
+  { start, width, reach }: { readonly start: number; readonly width: number; readonly reach: number },
 ): void {
   if (reach === 0) {
     out.set(mask.subarray(start, start + width), start);

@@ -20,9 +20,10 @@ export function maskSoften(mask: Float32Array, width: number, height: number, si
   const line = new Float32Array(width + 2 * radius + 2);
   const copy = new Float32Array(mask.length);
   for (let pass = 0; pass < PASSES; pass++) {
-    for (let row = 0; row < height; row++) boxLine(mask, row * width, width, radius, edge, line);
+    for (let row = 0; row < height; row++)
+      boxLine(mask, line, { start: row * width, length: width, radius, edge });
     copy.set(mask);
-    boxColumns(copy, mask, width, height, radius, edge);
+    boxColumns(copy, mask, { width, height, radius, edge });
   }
 }
 
@@ -30,10 +31,12 @@ export function maskSoften(mask: Float32Array, width: number, height: number, si
 function boxColumns(
   source: Float32Array,
   out: Float32Array,
-  width: number,
-  height: number,
-  radius: number,
-  edge: number,
+  {
+    width,
+    height,
+    radius,
+    edge,
+  }: { readonly width: number; readonly height: number; readonly radius: number; readonly edge: number },
 ): void {
   const share = 1 / (2 * radius + 1 + 2 * edge);
   const sums = new Float64Array(width);
@@ -58,11 +61,13 @@ function boxColumns(
 /** One extended box along a row: full weight within `radius`, weight `edge` on the next pixel at both ends. */
 function boxLine(
   data: Float32Array,
-  start: number,
-  length: number,
-  radius: number,
-  edge: number,
   padded: Float32Array,
+  {
+    start,
+    length,
+    radius,
+    edge,
+  }: { readonly start: number; readonly length: number; readonly radius: number; readonly edge: number },
 ): void {
   const reach = radius + 1;
   const share = 1 / (2 * radius + 1 + 2 * edge);

@@ -1,8 +1,8 @@
 import { clamp } from '../math/clamp';
 import { evaluateGuided, guideOfLinear } from './guidedEvaluate';
 import { guidedCoefficients, prepareGuide } from './guidedFilter';
-import { regionScale, subRegion, touchedPixels } from './raster';
-import type { LinearRaster, Region } from './raster';
+import { acrossOf, downOf, regionScale, subRegion, touchedPixels } from './raster';
+import type { LinearRaster, PixelRun, Region } from './raster';
 
 /** Ready-made coverage over a rectangle of the photo, at the photo's size or smaller. */
 export interface Plate {
@@ -48,33 +48,36 @@ function enlargePlate(
     bottom: region.y + region.height + margin,
   });
   if (seen.columns === 0 || seen.rows === 0) return;
-  const window = subRegion(own, seen.column, seen.row, seen.columns, seen.rows);
+  const window = subRegion(own, {
+    column: seen.column,
+    row: seen.row,
+    columns: seen.columns,
+    rows: seen.rows,
+  });
   const mask = new Float32Array(seen.columns * seen.rows);
   for (let row = 0, i = 0; row < seen.rows; row++) {
     for (let p = (seen.row + row) * own.outWidth + seen.column, end = p + seen.columns; p < end; p++)
       mask[i++] = coverage8[p]! / 255;
   }
   if (mask.every((value) => value === 0)) return;
-  const guide = prepareGuide(
-    sample(window).data.map(guideOfLinear),
-    seen.columns,
-    seen.rows,
-    GUIDE_RADIUS,
-    GUIDE_EPSILON,
-  );
-  evaluateGuided(
-    guidedCoefficients(guide, mask),
+  const guide = prepareGuide(sample(window).data.map(guideOfLinear), {
+    width: seen.columns,
+    height: seen.rows,
+    radius: GUIDE_RADIUS,
+    epsilon: GUIDE_EPSILON,
+  });
+  evaluateGuided(guidedCoefficients(guide, mask), {
     window,
     region,
-    sample(region),
-    (value) => (value - 0.06) / 0.88,
+    source: sample(region),
+    shape: (value) => (value - 0.06) / 0.88,
     out,
-  );
+  });
 }
 
 function shrinkPlate({ region: own, coverage8 }: Plate, region: Region, out: Float32Array): void {
-  const across = pixelRuns(region.x, region.width, region.outWidth, own.x, own.width, own.outWidth);
-  const down = pixelRuns(region.y, region.height, region.outHeight, own.y, own.height, own.outHeight);
+  const across = pixelRuns(acrossOf(region), acrossOf(own));
+  const down = pixelRuns(downOf(region), downOf(own));
   for (let row = 0; row < region.outHeight; row++) {
     const top = down[2 * row]!;
     const bottom = down[2 * row + 1]!;
@@ -93,25 +96,18 @@ function shrinkPlate({ region: own, coverage8 }: Plate, region: Region, out: Flo
 }
 
 /** For each result pixel the first plate pixel and the one past the last that its middle part shows; equal where there is none. */
-function pixelRuns(
-  start: number,
-  length: number,
-  outSize: number,
-  ownStart: number,
-  ownLength: number,
-  ownSize: number,
-): Int32Array {
-  const runs = new Int32Array(2 * outSize);
-  const step = length / outSize;
-  const scale = ownSize / ownLength;
-  for (let i = 0; i < outSize; i++) {
-    const from = (start + i * step - ownStart) * scale;
-    const to = (start + (i + 1) * step - ownStart) * scale;
-    if (to <= 0 || from >= ownSize) continue;
+function pixelRuns(run: PixelRun, own: PixelRun): Int32Array {
+  const runs = new Int32Array(2 * run.count);
+  const step = run.length / run.count;
+  const scale = own.count / own.length;
+  for (let i = 0; i < run.count; i++) {
+    const from = (run.start + i * step - own.start) * scale;
+    const to = (run.start + (i + 1) * step - own.start) * scale;
+    if (to <= 0 || from >= own.count) continue;
     // A pixel that is cut by the run's end counts where more than half of it is inside.
     const first = Math.max(0, Math.floor(from + 0.5));
-    runs[2 * i] = Math.min(ownSize - 1, first);
-    runs[2 * i + 1] = clamp(Math.floor(to + 0.5), Math.min(ownSize - 1, first) + 1, ownSize);
+    runs[2 * i] = Math.min(own.count - 1, first);
+    runs[2 * i + 1] = clamp(Math.floor(to + 0.5), Math.min(own.count - 1, first) + 1, own.count);
   }
   return runs;
 }

@@ -18,7 +18,7 @@ export function polygonCoverage(
 ): Float32Array {
   const areas = new Float32Array(width * height + 2);
   for (const loop of loops) {
-    loop.forEach((point, i) => addEdge(areas, width, height, point, loop[(i + 1) % loop.length]!));
+    loop.forEach((point, i) => addEdge(areas, point, loop[(i + 1) % loop.length]!, { width, height }));
   }
   const out = new Float32Array(width * height);
   for (let row = 0; row < height; row++) {
@@ -39,10 +39,9 @@ function folded(winding: number): number {
 
 function addEdge(
   areas: Float32Array,
-  width: number,
-  height: number,
   from: PolygonPoint,
   to: PolygonPoint,
+  { width, height }: { readonly width: number; readonly height: number },
 ): void {
   if (from[1] === to[1]) return;
   const direction = from[1] < to[1] ? 1 : -1;
@@ -58,30 +57,50 @@ function addEdge(
     if (rows <= 0) continue;
     const xa = upper[0] + (y0 - upper[1]) * slope;
     const xb = upper[0] + (y1 - upper[1]) * slope;
-    addSpan(areas, row * width, width, Math.min(xa, xb), Math.max(xa, xb), direction * rows);
+    addSpan(areas, {
+      start: row * width,
+      width,
+      left: Math.min(xa, xb),
+      right: Math.max(xa, xb),
+      share: direction * rows,
+    });
   }
 }
 
 /** Spreads an edge's share of one row over the pixels that it crosses; what lies right of it is covered whole. */
 function addSpan(
   areas: Float32Array,
-  start: number,
-  width: number,
-  left: number,
-  right: number,
-  share: number,
+  {
+    start,
+    width,
+    left,
+    right,
+    share,
+  }: {
+    readonly start: number;
+    readonly width: number;
+    readonly left: number;
+    readonly right: number;
+    readonly share: number;
+  },
 ): void {
   if (left < 0) {
     // What runs beyond the raster's left border covers the row from its first pixel on.
     const beyond = right <= 0 ? 1 : -left / (right - left);
     areas[start]! += share * beyond;
-    if (beyond < 1) addSpan(areas, start, width, 0, right, share * (1 - beyond));
+    if (beyond < 1) addSpan(areas, { start, width, left: 0, right, share: share * (1 - beyond) });
     return;
   }
   if (right > width && left < width)
-    return addSpan(areas, start, width, left, width, share * ((width - left) / (right - left)));
+    return addSpan(areas, {
+      start,
+      width,
+      left,
+      right: width,
+      share: share * ((width - left) / (right - left)),
+    });
   if (left >= width) return;
-  spreadSpan(areas, start, width, left, right, share);
+  spreadSpan(areas, { start, width, left, right, share });
 }
 
 /**
@@ -90,11 +109,19 @@ function addSpan(
  */
 function spreadSpan(
   areas: Float32Array,
-  start: number,
-  width: number,
-  left: number,
-  right: number,
-  share: number,
+  {
+    start,
+    width,
+    left,
+    right,
+    share,
+  }: {
+    readonly start: number;
+    readonly width: number;
+    readonly left: number;
+    readonly right: number;
+    readonly share: number;
+  },
 ): void {
   const first = Math.floor(left);
   const end = Math.ceil(right);

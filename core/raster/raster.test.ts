@@ -193,7 +193,10 @@ describe('guided filter (He, Sun, Tang 2013)', () => {
       { length: width * height },
       (_, i) => 0.2 + 0.5 * guide[3 * i]! - 0.1 * guide[3 * i + 2]!,
     );
-    const { data } = guidedCoefficients(prepareGuide(guide, width, height, 3, 1e-7), mask);
+    const { data } = guidedCoefficients(
+      prepareGuide(guide, { width, height, radius: 3, epsilon: 1e-7 }),
+      mask,
+    );
     mask.forEach((value, i) => {
       const fitted =
         data[4 * i]! * guide[3 * i]! +
@@ -215,10 +218,9 @@ describe('paintStroke', () => {
         [2.5, 5.5, 0.5],
         [8.5, 5.5, 0.5],
       ],
-      2,
       { width: 12, height: 12 },
-      (distance) => 1 - distance / 4,
       out,
+      { reach: 2, value: (distance) => 1 - distance / 4 },
     );
     expect([out[5 * 12 + 5], out[7 * 12 + 5], out[8 * 12 + 5], out[5 * 12 + 10]]).toEqual([1, 0.5, 0, 0.5]);
   });
@@ -237,7 +239,7 @@ describe('paintStroke', () => {
           const value = (distance: number, pressure: number) =>
             Math.max(0, (1 + pressure) / 2 - distance / (2 * reach));
           const out = new Float32Array(size.width * size.height);
-          paintStroke(points, reach, size, value, out);
+          paintStroke(points, size, out, { reach, value });
           for (let i = 0; i < out.length; i += 7) {
             const x = (i % size.width) + 0.5;
             const y = Math.floor(i / size.width) + 0.5;

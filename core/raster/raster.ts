@@ -134,10 +134,12 @@ export function touchedPixels(
 /** Whole result pixels of a region as a region of their own. */
 export function subRegion(
   region: Region,
-  column: number,
-  row: number,
-  columns: number,
-  rows: number,
+  {
+    column,
+    row,
+    columns,
+    rows,
+  }: { readonly column: number; readonly row: number; readonly columns: number; readonly rows: number },
 ): Region {
   const across = region.width / region.outWidth;
   const down = region.height / region.outHeight;
@@ -149,4 +151,21 @@ export function subRegion(
     outWidth: columns,
     outHeight: rows,
   };
+}
+
+/** One axis of a region: where it begins and how long it is, pixels of the photo, and into how many pixels it is divided. */
+export interface PixelRun {
+  readonly start: number;
+  readonly length: number;
+  readonly count: number;
+}
+
+/** The columns of a region. */
+export function acrossOf({ x, width, outWidth }: Region): PixelRun {
+  return { start: x, length: width, count: outWidth };
+}
+
+/** The rows of a region. */
+export function downOf({ y, height, outHeight }: Region): PixelRun {
+  return { start: y, length: height, count: outHeight };
 }

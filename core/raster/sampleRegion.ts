@@ -33,10 +33,16 @@ export function sampleRegion(pyramid: Pyramid, region: Region): LinearRaster {
     for (let j = 0; j < down.taps; j++) {
       const weight = down.weights[row * down.taps + j]!;
       if (weight !== 0)
-        addLine(line, data, clampIndex(down.first[row]! + j, height) * width, width, first, count, weight);
+        addLine(line, data, {
+          start: clampIndex(down.first[row]! + j, height) * width,
+          width,
+          first,
+          count,
+          weight,
+        });
     }
     if (across.taps === 1) out.set(line, row * outWidth * 3);
-    else foldLine(line, across, first, out, row * outWidth * 3);
+    else foldLine(line, across, out, { first, start: row * outWidth * 3 });
   }
   return { space: 'srgbLinear', width: outWidth, height: outHeight, data: out };
 }
@@ -45,11 +51,19 @@ export function sampleRegion(pyramid: Pyramid, region: Region): LinearRaster {
 function addLine(
   line: Float32Array,
   data: Uint8Array | Uint8ClampedArray,
-  start: number,
-  width: number,
-  first: number,
-  count: number,
-  weight: number,
+  {
+    start,
+    width,
+    first,
+    count,
+    weight,
+  }: {
+    readonly start: number;
+    readonly width: number;
+    readonly first: number;
+    readonly count: number;
+    readonly weight: number;
+  },
 ): void {
   for (let i = 0, o = 0; i < count; i++, o += 3) {
     const p = (start + clampIndex(first + i, width)) * 4;
@@ -63,9 +77,8 @@ function addLine(
 function foldLine(
   line: Float32Array,
   { first: firsts, taps, weights }: BoxWeights,
-  first: number,
   out: Float32Array,
-  start: number,
+  { first, start }: { readonly first: number; readonly start: number },
 ): void {
   for (let column = 0, o = start, w = 0; column < firsts.length; column++, o += 3) {
     let red = 0;

@@ -54,10 +54,9 @@ export type StrokeValue = (distance: number, pressure: number) => number;
  */
 export function paintStroke(
   points: readonly StrokePoint[],
-  reach: number,
   { width, height }: { readonly width: number; readonly height: number },
-  value: StrokeValue,
   out: Float32Array,
+  { reach, value }: { readonly reach: number; readonly value: StrokeValue },
 ): void {
   const squares = new Squares(width, height);
   const pieces = Math.max(1, points.length - 1);
@@ -74,6 +73,13 @@ interface Piece {
   readonly to: StrokePoint;
   readonly reach: number;
   readonly value: StrokeValue;
+}
+
+/** A piece, the pixels within its reach, and what they are painted on. */
+interface Painted {
+  readonly piece: Piece;
+  readonly box: PixelBox;
+  readonly out: Float32Array;
 }
 
 /** What differs by less cannot be told apart in 8 bits. */
@@ -99,10 +105,11 @@ class Squares {
 
   paint(piece: Piece, box: PixelBox, out: Float32Array): void {
     if (box.left < box.right && box.top < box.bottom)
-      this.#visit(this.#least.length - 1, 0, 0, piece, box, out);
+      this.#visit(this.#least.length - 1, 0, 0, { piece, box, out });
   }
 
-  #visit(level: number, column: number, row: number, piece: Piece, box: PixelBox, out: Float32Array): void {
+  #visit(level: number, column: number, row: number, painted: Painted): void {
+    const { piece, box } = painted;
     const side = TILE * 2 ** level;
     const left = column * side;
     const top = row * side;
@@ -113,7 +120,7 @@ class Squares {
     const most = piece.value(Math.max(0, nearest), Math.max(piece.from[2], piece.to[2]));
     if (most <= this.#least[level]![index]! + QUARTER_CODE) return;
     if (level === 0) {
-      this.#paintSquare(index, left, top, piece, box, out);
+      this.#paintSquare(index, left, top, painted);
       return;
     }
     let least = Infinity;
@@ -123,21 +130,14 @@ class Squares {
       for (let right = 0; right < 2; right++) {
         const child = (2 * row + down) * across + 2 * column + right;
         if (2 * column + right >= across || child >= below.length) continue;
-        this.#visit(level - 1, 2 * column + right, 2 * row + down, piece, box, out);
+        this.#visit(level - 1, 2 * column + right, 2 * row + down, painted);
         least = Math.min(least, below[child]!);
       }
     }
     this.#least[level]![index] = least;
   }
 
-  #paintSquare(
-    index: number,
-    squareLeft: number,
-    squareTop: number,
-    piece: Piece,
-    box: PixelBox,
-    out: Float32Array,
-  ): void {
+  #paintSquare(index: number, squareLeft: number, squareTop: number, { piece, box, out }: Painted): void {
     const { width } = this;
     const left = Math.max(box.left, squareLeft);
     const top = Math.max(box.top, squareTop);

@@ -22,9 +22,8 @@ export interface StepPlace {
 export function applyStep(
   pixels: Float32Array,
   coverage8: Uint8Array,
-  strength: number,
   kernel: PixelKernel,
-  at?: StepPlace,
+  { strength, at }: { readonly strength: number; readonly at?: StepPlace | undefined },
 ): void {
   if (places.length < coverage8.length) {
     places = new Int32Array(coverage8.length);
@@ -43,7 +42,7 @@ export function applyStep(
     gathered[count++] = i;
   }
   if (count === 0) return;
-  if (at?.edge) cleanEdges(at, at.edge, inputs, coverage8, count);
+  if (at?.edge) cleanEdges(at, at.edge, coverage8, { inputs, count });
   const from = at?.edge ? unmixed : undefined;
   from?.set(inputs.subarray(0, 3 * count));
   kernel(inputs, count, at?.placed ? placesOf(at, gathered, count) : NO_PLACES);
@@ -68,9 +67,8 @@ let centres: Places = NO_PLACES;
 function cleanEdges(
   { region, first }: StepPlace,
   edge: EdgeColours,
-  inputs: Float32Array,
   coverage8: Uint8Array,
-  count: number,
+  { inputs, count }: { readonly inputs: Float32Array; readonly count: number },
 ): void {
   const across = region.width / region.outWidth;
   const down = region.height / region.outHeight;
@@ -80,14 +78,11 @@ function cleanEdges(
     const index = first + places[n]!;
     const column = index % region.outWidth;
     const row = (index - column) / region.outWidth;
-    foregroundOf(
-      edge,
-      region.x + (column + 0.5) * across,
-      region.y + (row + 0.5) * down,
-      value / 255,
-      inputs,
-      3 * n,
-    );
+    foregroundOf(edge, inputs, 3 * n, {
+      x: region.x + (column + 0.5) * across,
+      y: region.y + (row + 0.5) * down,
+      alpha: value / 255,
+    });
   }
 }
 

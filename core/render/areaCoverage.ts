@@ -17,7 +17,7 @@ import {
   touchedPixels,
 } from '../raster/raster';
 import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
-import type { RenderKinds } from './kinds';
+import type { MarkPhoto, RenderKinds } from './kinds';
 import type { ResolvedArea } from './resolved';
 
 /** Gives the photo's own pixels of a region. */
@@ -71,7 +71,7 @@ function makeCoverage(
   };
   const { column, row, columns, rows } = touchedPixels(region, bounds);
   if (columns === 0 || rows === 0) return { space: 'coverage8', width, height, data };
-  const mask = caredFor(area, source, subRegion(region, column, row, columns, rows), known);
+  const mask = caredFor(area, source, subRegion(region, { column, row, columns, rows }), known);
   for (let line = 0, i = 0; line < rows; line++) {
     for (let o = (row + line) * width + column, end = o + columns; o < end; o++) {
       data[o] = Math.round(255 * clampUnit(mask[i++]!));
@@ -147,14 +147,17 @@ export function combineMarks(
   const { kinds, sample } = source;
   const mask = new Float32Array(region.outWidth * region.outHeight);
   const layer = new Float32Array(mask.length);
-  const cover = (other: ResolvedArea, part: Region) => coverageOf(other, source, part, known);
+  const photo: MarkPhoto = {
+    sample,
+    cover: (other, part) => coverageOf(other, source, part, known),
+  };
   for (const { kind, mode, data } of area.marks) {
-    const { rasterise, weigh } = kinds.marks.get(kind)!;
+    const rasteriser = kinds.marks.get(kind)!;
     layer.fill(0);
-    rasterise(data, region, sample, layer, cover);
-    if (weigh) {
+    rasteriser.rasterise(data, region, layer, photo);
+    if (rasteriser.weigh) {
       const weight = new Float32Array(mask.length);
-      weigh(data, region, sample, weight);
+      rasteriser.weigh(data, region, weight, photo);
       for (let i = 0; i < mask.length; i++)
         mask[i]! += weight[i]! * ((mode === 'remove' ? 1 - layer[i]! : layer[i]!) - mask[i]!);
     } else if (mode === 'add')

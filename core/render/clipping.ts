@@ -42,13 +42,14 @@ export function drawClipping({ width, height, data }: LinearRaster, out: Uint8Cl
         counts[3 + c]!++;
       }
     }
-    if (white || black) mark(out, width, height, i, white || 7 & ~black);
+    if (white || black) mark(out, width, i, white || 7 & ~black);
   }
   return counts;
 }
 
 /** @param channels bits of red, green and blue */
-function mark(out: Uint8ClampedArray, width: number, height: number, i: number, channels: number): void {
+function mark(out: Uint8ClampedArray, width: number, i: number, channels: number): void {
+  const height = out.length / (4 * width);
   const column = i % width;
   const row = (i - column) / width;
   for (let y = Math.max(0, row - 1); y <= Math.min(height - 1, row + 1); y++) {

@@ -28,14 +28,14 @@ describe('colours along an edge', () => {
     for (const x of [18, 19, 20]) {
       const share = alpha(x);
       const pixel = Float32Array.from([0, 1, 2], (c) => data[3 * (20 * SIDE + x) + c]!);
-      foregroundOf(edge, x + 0.5, 20.5, share, pixel, 0);
+      foregroundOf(edge, pixel, 0, { x: x + 0.5, y: 20.5, alpha: share });
       INSIDE.forEach((channel, c) => expect(pixel[c]).toBeCloseTo(channel, 1.5));
     }
   });
 
   it('never take more out of a pixel than it holds', () => {
     const pixel = Float32Array.of(0.001, 0.001, 0.001);
-    foregroundOf(measureEdgeColours(area), 20.5, 20.5, 0.5, pixel, 0);
+    foregroundOf(measureEdgeColours(area), pixel, 0, { x: 20.5, y: 20.5, alpha: 0.5 });
     pixel.forEach((channel) => expect(channel).toBeGreaterThanOrEqual(0));
     expect(Math.max(...pixel)).toBeLessThanOrEqual(0.002 + 1e-6);
   });

@@ -45,11 +45,9 @@ const difference = new Float32Array(3);
  */
 export function foregroundOf(
   edge: EdgeColours,
-  x: number,
-  y: number,
-  alpha: number,
   out: Float32Array,
   at: number,
+  { x, y, alpha }: { readonly x: number; readonly y: number; readonly alpha: number },
 ): void {
   readField(edge, x, y, difference);
   for (let c = 0; c < 3; c++) {

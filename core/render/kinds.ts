@@ -65,6 +65,14 @@ export interface MarkHost {
   before(region: Region): Float32Array;
 }
 
+/** What a mark may look at while its coverage is made. */
+export interface MarkPhoto {
+  /** the photo's own pixels of a region */
+  sample(region: Region): LinearRaster;
+  /** the coverage of an area that was prepared */
+  cover(area: ResolvedArea, region: Region): Coverage8Raster;
+}
+
 /** A place by which a mark is changed on the picture, in pixels of the photo. */
 export interface MarkHandle {
   /** unique within the mark */
@@ -120,19 +128,11 @@ export interface MarkKind<Parameters = unknown, Data = unknown> extends KindDefi
   bounds(data: Data): Bounds | undefined;
   /**
    * Coverage 0..1 over a region.
-   * @param sample gives the photo's own pixels of a region
    * @param out one value per result pixel, all 0 on entry
-   * @param cover gives the coverage of an area that was prepared
    */
-  rasterise(
-    data: Data,
-    region: Region,
-    sample: (region: Region) => LinearRaster,
-    out: Float32Array,
-    cover: (area: ResolvedArea, region: Region) => Coverage8Raster,
-  ): void;
+  rasterise(data: Data, region: Region, out: Float32Array, photo: MarkPhoto): void;
   /** For kinds that put their coverage in the place of what is below: how far they do at each pixel, 0..1; all 0 on entry. */
-  weigh?(data: Data, region: Region, sample: (region: Region) => LinearRaster, out: Float32Array): void;
+  weigh?(data: Data, region: Region, out: Float32Array, photo: MarkPhoto): void;
   readonly handles?: MarkHandles<Parameters>;
 }
 

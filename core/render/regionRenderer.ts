@@ -144,13 +144,10 @@ export class RegionRenderer {
           holds.set(pixels, 3 * first);
           held = true;
         }
-        applyStep(
-          pixels,
-          coverage.subarray(first, first + pixels.length / 3),
+        applyStep(pixels, coverage.subarray(first, first + pixels.length / 3), kernel, {
           strength,
-          kernel,
-          placed || edge ? { region, first, placed, edge } : undefined,
-        );
+          at: placed || edge ? { region, first, placed, edge } : undefined,
+        });
       }
       if (holds && !held) holds.set(pixels, 3 * first);
       take(pixels, first);

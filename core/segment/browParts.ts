@@ -36,9 +36,7 @@ export function browParts(
   const bare = localColours(
     window.source.data,
     beyond.map((value) => (value > REACH && value < 0.28 ? 1 : 0)),
-    width,
-    height,
-    Math.round(0.1 * unit),
+    { width, height, radius: Math.round(0.1 * unit) },
   ).data;
   const { data } = window.source;
   const towards = (i: number, channel: number) =>

@@ -69,10 +69,10 @@ export function selectByStrokes(
   if (!strokes.some((stroke) => stroke.takes && stroke.points.length > 0)) return undefined;
   const longSide = before ? GRID_LONG_SIDE : ALONE_LONG_SIDE;
   let window = strokesWindow(pyramid, strokes, longSide);
-  let solved = solveWindow(pyramid, window, strokes, tolerance, before);
+  let solved = solveWindow(pyramid, window, { strokes, tolerance, before });
   while (touchesInnerBorder(solved, window, pyramid)) {
     window = widen(pyramid, window, longSide);
-    solved = solveWindow(pyramid, window, strokes, tolerance, before);
+    solved = solveWindow(pyramid, window, { strokes, tolerance, before });
   }
   const { guide } = gridOf(pyramid, window);
   return { window, coefficients: guidedCoefficients(guide, solved) };
@@ -85,14 +85,13 @@ export function rasteriseSelection(
   source: LinearRaster,
   out: Float32Array,
 ): void {
-  evaluateGuided(
-    coefficients,
+  evaluateGuided(coefficients, {
     window,
     region,
     source,
-    (value) => (value - FIRM_FROM) / (1 - 2 * FIRM_FROM),
+    shape: (value) => (value - FIRM_FROM) / (1 - 2 * FIRM_FROM),
     out,
-  );
+  });
 }
 
 function strokesWindow(pyramid: Pyramid, strokes: readonly EdgeStroke[], longSide: number): Region {
@@ -109,22 +108,34 @@ function strokesWindow(pyramid: Pyramid, strokes: readonly EdgeStroke[], longSid
     }
   }
   const margin = Math.max(64, right - left, bottom - top);
-  return windowRegion(pyramid, left - margin, top - margin, right + margin, bottom + margin, longSide);
+  return windowRegion(pyramid, longSide, {
+    left: left - margin,
+    top: top - margin,
+    right: right + margin,
+    bottom: bottom + margin,
+  });
 }
 
 /** Twice the size about the same centre; in the end the whole photo, which has no inner border. */
 function widen(pyramid: Pyramid, { x, y, width, height }: Region, longSide: number): Region {
-  return windowRegion(pyramid, x - width / 2, y - height / 2, x + 1.5 * width, y + 1.5 * height, longSide);
+  return windowRegion(pyramid, longSide, {
+    left: x - width / 2,
+    top: y - height / 2,
+    right: x + 1.5 * width,
+    bottom: y + 1.5 * height,
+  });
 }
 
 /** Windows begin and end on a coarse lattice, so that a longer stroke seldom asks for another one. */
 function windowRegion(
   pyramid: Pyramid,
-  left: number,
-  top: number,
-  right: number,
-  bottom: number,
   longSide: number,
+  {
+    left,
+    top,
+    right,
+    bottom,
+  }: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number },
 ): Region {
   const step = Math.max(32, Math.ceil(Math.max(pyramid.width, pyramid.height) / LATTICE));
   const down = (at: number) => Math.floor(at / step) * step;
@@ -148,9 +159,15 @@ function windowRegion(
 function solveWindow(
   pyramid: Pyramid,
   window: Region,
-  strokes: readonly EdgeStroke[],
-  tolerance: number,
-  before?: AreaSoFar,
+  {
+    strokes,
+    tolerance,
+    before,
+  }: {
+    readonly strokes: readonly EdgeStroke[];
+    readonly tolerance: number;
+    readonly before?: AreaSoFar | undefined;
+  },
 ): Float32Array {
   const { outWidth: width, outHeight: height } = window;
   const { features } = gridOf(pyramid, window);
@@ -158,19 +175,16 @@ function solveWindow(
   const adds = seedsOf(strokes, true, window);
   const removes = seedsOf(strokes, false, window);
   const own = colourModel(features, adds, 1);
-  const contrary = before && contraryModel(before(window), features, adds, removes, own);
+  const contrary = before && contraryModel(before(window), features, { adds, removes, own });
   const away =
     removes.length > 0
-      ? geodesicDistance(
-          removes,
-          entryCost(colourModel(features, removes, 1), features),
-          features,
+      ? geodesicDistance(removes, entryCost(colourModel(features, removes, 1), features), features, {
           width,
           height,
           limit,
-        )
+        })
       : undefined;
-  const near = geodesicDistance(adds, entryCost(own, features, contrary), features, width, height, limit);
+  const near = geodesicDistance(adds, entryCost(own, features, contrary), features, { width, height, limit });
   const mask = new Float32Array(width * height);
   for (let i = 0; i < mask.length; i++) {
     if (near[i] === Infinity) continue;
@@ -203,13 +217,12 @@ function gridOf(pyramid: Pyramid, window: Region): Grid {
     grid = {
       key,
       features: edgeFeatures(source),
-      guide: prepareGuide(
-        source.data.map(guideOfLinear),
-        source.width,
-        source.height,
-        GUIDE_RADIUS,
-        GUIDE_EPSILON,
-      ),
+      guide: prepareGuide(source.data.map(guideOfLinear), {
+        width: source.width,
+        height: source.height,
+        radius: GUIDE_RADIUS,
+        epsilon: GUIDE_EPSILON,
+      }),
     };
   }
   GRIDS.set(pyramid, [grid, ...known.filter((entry) => entry !== grid)].slice(0, MOST_GRIDS));
@@ -237,9 +250,11 @@ function entryCost(
 function contraryModel(
   soFar: Float32Array,
   features: Float32Array,
-  adds: readonly number[],
-  removes: readonly number[],
-  own: ColourModel,
+  {
+    adds,
+    removes,
+    own,
+  }: { readonly adds: readonly number[]; readonly removes: readonly number[]; readonly own: ColourModel },
 ): ColourModel | undefined {
   const missed = adds.reduce((sum, index) => sum + soFar[index]!, 0) < adds.length / 2;
   const sure: number[] = [...removes];
@@ -288,7 +303,10 @@ function seedsOf(strokes: readonly EdgeStroke[], takes: boolean, window: Region)
     ]);
     if (points.length === 0) continue;
     touched.fill(0);
-    paintStroke(points, Math.max(0.75, stroke.radius * scale), { width, height }, () => 1, touched);
+    paintStroke(points, { width, height }, touched, {
+      reach: Math.max(0.75, stroke.radius * scale),
+      value: () => 1,
+    });
     for (let i = 0; i < last.length; i++) if (touched[i]! > 0) last[i] = stroke.takes ? 1 : -1;
   }
   const seeds: number[] = [];

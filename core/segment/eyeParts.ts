@@ -47,10 +47,11 @@ export function eyesParts(
     const radius = (clear.fit!.radius / clear.window.scale) * dim.window.scale;
     if (Math.abs(dim.fit!.radius / radius - 1) > SAME_SIZE)
       dim.fit =
-        fitIris(dim.window, dim.corners, dim.core, dim.guess, [
-          radius * (1 - SAME_SIZE),
-          radius * (1 + SAME_SIZE),
-        ]) ?? dim.fit;
+        fitIris(dim.window, dim.corners, {
+          opening: dim.core,
+          guess: dim.guess,
+          radii: [radius * (1 - SAME_SIZE), radius * (1 + SAME_SIZE)],
+        }) ?? dim.fit;
   }
   return { ...(right && { right: partsOf(right) }), ...(left && { left: partsOf(left) }) };
 }
@@ -79,10 +80,11 @@ function look(pyramid: Pyramid, { points, irises }: FaceLandmarks, side: 'right'
     guess: irises[side].middle,
     opening,
     core,
-    fit: fitIris(window, [outer, inner], core, irises[side].middle, [
-      guess * (1 - GUESS_SLACK),
-      guess * (1 + GUESS_SLACK),
-    ]),
+    fit: fitIris(window, [outer, inner], {
+      opening: core,
+      guess: irises[side].middle,
+      radii: [guess * (1 - GUESS_SLACK), guess * (1 + GUESS_SLACK)],
+    }),
   };
 }
 
@@ -95,8 +97,8 @@ function partsOf({ window, corners: [outer, inner], opening, fit }: Look): EyePa
   if (!fit) return { window, opening, iris, whites, unsure: 'half-closed' };
   for (let i = 0; i < opening.length; i++) {
     const distance = Math.hypot((i % width) + 0.5 - fit.x, Math.floor(i / width) + 0.5 - fit.y);
-    const disc = clamp(fit.radius - distance + 0.5);
-    const pupil = clamp(fit.pupilRadius - distance + 0.5);
+    const disc = clampUnit(fit.radius - distance + 0.5);
+    const pupil = clampUnit(fit.pupilRadius - distance + 0.5);
     iris[i] = opening[i]! * disc * (1 - pupil);
     whites[i] = opening[i]! * (1 - disc);
   }
@@ -133,21 +135,21 @@ function openingOf(
     .sort();
   const usual = tones[tones.length >> 1] ?? 0;
   // Lashes are no skin, and no eye either: the dark ones about the eye teach neither.
-  const like = likeness(
-    window,
-    place,
-    (i) => beyond[i]! < -0.03,
-    (i) => isAround(beyond[i]!) && window.oklab[3 * i]! > usual - LASH_DARKER,
-    4,
-    0.014 * eye,
-  );
+  const like = likeness(window, place, {
+    isFeature: (i) => beyond[i]! < -0.03,
+    isGround: (i) => isAround(beyond[i]!) && window.oklab[3 * i]! > usual - LASH_DARKER,
+    components: 4,
+    radius: 0.014 * eye,
+  });
   const opening = like.map(
     (smooth, i) =>
-      clamp((smooth - 0.25) / 0.5) * clamp(1 - (beyond[i]! - (lower(i) ? FARTHEST : FARTHEST_UP)) / 0.02),
+      clampUnit((smooth - 0.25) / 0.5) *
+      clampUnit(1 - (beyond[i]! - (lower(i) ? FARTHEST : FARTHEST_UP)) / 0.02),
   );
   const beyondLid = upperLidLine(opening, width, toWindow(window, corners) as [LandmarkPoint, LandmarkPoint]);
   if (beyondLid)
-    for (let i = 0; i < opening.length; i++) if (opening[i]! > 0) opening[i]! *= clamp(0.5 - beyondLid(i));
+    for (let i = 0; i < opening.length; i++)
+      if (opening[i]! > 0) opening[i]! *= clampUnit(0.5 - beyondLid(i));
   return { opening, core: opening.map((value, i) => (lower(i) || beyond[i]! < CORE_INSIDE ? value : 0)) };
 }
 const isAround = (beyond: number) => beyond > 0.12 && beyond < 0.25;
@@ -167,9 +169,6 @@ function keepWhite({ oklab }: FeatureWindow, whites: Float32Array): void {
     .sort();
   if (bright.length === 0) return;
   const white = bright[Math.floor(0.8 * bright.length)]!;
-  for (let i = 0; i < whites.length; i++) whites[i]! *= clamp((oklab[3 * i]! / white - LEAST_WHITE) / 0.2);
-}
-
-function clamp(value: number): number {
-  return clampUnit(value);
+  for (let i = 0; i < whites.length; i++)
+    whites[i]! *= clampUnit((oklab[3 * i]! / white - LEAST_WHITE) / 0.2);
 }

@@ -79,17 +79,17 @@ export async function findParts(
     const person = await personMap(pyramid, frame, networks);
     within(0.1);
     const view = headView(pyramid, frame);
-    const grid = headGrid(pyramid, view, frame, others, person);
-    const small = headGrid(pyramid, view, frame, others, person, SMALL_LONG_SIDE);
+    const grid = headGrid(pyramid, view, frame, { others, person });
+    const small = headGrid(pyramid, view, frame, { others, person, longSide: SMALL_LONG_SIDE });
     within(0.3);
     const classes = divideHead(grid, small);
     within(0.6);
-    const refined = refineClasses(grid, small, classes, view.region, view.source);
+    const refined = refineClasses(grid, classes, { small, region: view.region, fine: view.source });
     within(0.9);
     grounds.push({ frame, region: view.region, background: refined.background, person });
     sitters.push({
       landmarks,
-      parts: partsOf(pyramid, landmarks, frame, refined, view.region, looksLikeHat(grid, classes)),
+      parts: partsOf(pyramid, refined, view.region, { landmarks, frame, hat: looksLikeHat(grid, classes) }),
     });
   }
   step(1);
@@ -98,15 +98,16 @@ export async function findParts(
 
 function partsOf(
   pyramid: Pyramid,
-  landmarks: FaceLandmarks,
-  frame: FaceFrame,
   classes: HeadClasses,
   region: Region,
-  hat: boolean,
+  {
+    landmarks,
+    frame,
+    hat,
+  }: { readonly landmarks: FaceLandmarks; readonly frame: FaceFrame; readonly hat: boolean },
 ): FoundPart[] {
-  const count = region.outWidth * region.outHeight;
   const parts: FoundPart[] = [];
-  const taken = new Float32Array(count);
+  const taken = new Float32Array(region.outWidth * region.outHeight);
   const add = (part: FoundPartName, where: Region, coverage: Float32Array, doubt?: Doubt) => {
     const found = foundPart(part, where, coverage, doubt);
     if (found) parts.push(found);
@@ -135,19 +136,10 @@ function partsOf(
       mouth.lips.map((value, i) => Math.max(value, mouth.between[i]!)),
     );
   }
-  const features = featureZones(landmarks, frame, region);
-  const inFace = facePolygon(landmarks, frame, region);
-  const skin = new Float32Array(count);
-  const hair = new Float32Array(count);
-  const face = new Float32Array(count);
-  const body = new Float32Array(count);
-  for (let i = 0; i < count; i++) {
-    // Brows, lashes and nostrils look like hair; they are none, and no skin.
-    hair[i] = classes.hair[i]! * (1 - features[i]!) * (1 - taken[i]!);
-    skin[i] = classes.skin[i]! * (1 - taken[i]!);
-    face[i] = skin[i]! * inFace[i]!;
-    body[i] = skin[i]! * (1 - inFace[i]!);
-  }
+  const { skin, face, body, hair } = headParts(classes, taken, {
+    features: featureZones(landmarks, frame, region),
+    inFace: facePolygon(landmarks, frame, region),
+  });
   const cut = isCut(landmarks, pyramid) ? 'cut' : undefined;
   add('skin', region, skin, cut);
   add('face', region, face, cut);
@@ -155,6 +147,26 @@ function partsOf(
   add('hair', region, hair, hat ? 'hat' : cut);
   add('clothes', region, classes.clothes, cut);
   return parts;
+}
+
+/**
+ * Skin, its face and the rest of it, and hair.
+ * @param taken 0..1 of eyes, brows and mouth, which have parts of their own
+ * @param zones 0..1 of what looks like hair within the face, and of the face
+ */
+function headParts(
+  classes: HeadClasses,
+  taken: Float32Array,
+  { features, inFace }: { readonly features: Float32Array; readonly inFace: Float32Array },
+) {
+  const skin = classes.skin.map((share, i) => share * (1 - taken[i]!));
+  return {
+    skin,
+    face: skin.map((share, i) => share * inFace[i]!),
+    body: skin.map((share, i) => share * (1 - inFace[i]!)),
+    // Brows, lashes and nostrils look like hair; they are none, and no skin.
+    hair: classes.hair.map((share, i) => share * (1 - features[i]!) * (1 - taken[i]!)),
+  };
 }
 
 function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart | undefined {

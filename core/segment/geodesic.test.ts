@@ -47,21 +47,23 @@ describe('geodesic distances', () => {
   it.each([[[0]], [[77]], [[5, 140]]])(
     'from %j are the shortest ways, as relaxing every step finds them',
     (seeds) => {
-      const found = geodesicDistance(seeds, entry, features, WIDTH, HEIGHT, LIMIT);
+      const found = geodesicDistance(seeds, entry, features, { width: WIDTH, height: HEIGHT, limit: LIMIT });
       relaxed(seeds).forEach((way, i) => expect(found[i]).toBeCloseTo(way, 4));
     },
   );
 
   it('end at their limit, and nothing is nearer than no step at all', () => {
-    const found = geodesicDistance([77], entry, features, WIDTH, HEIGHT, 1.5);
+    const found = geodesicDistance([77], entry, features, { width: WIDTH, height: HEIGHT, limit: 1.5 });
     const all = relaxed([77]);
     all.forEach((way, i) =>
       way > 1.5 + 1e-6 ? expect(found[i]).toBe(Infinity) : expect(found[i]).toBeCloseTo(way, 4),
     );
     expect(Math.min(...found)).toBe(0);
-    expect(geodesicDistance([], entry, features, WIDTH, HEIGHT, 1).every((value) => value === Infinity)).toBe(
-      true,
-    );
+    expect(
+      geodesicDistance([], entry, features, { width: WIDTH, height: HEIGHT, limit: 1 }).every(
+        (value) => value === Infinity,
+      ),
+    ).toBe(true);
   });
 });
 

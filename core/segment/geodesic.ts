@@ -13,9 +13,7 @@ export function geodesicDistance(
   seeds: readonly number[],
   entry: (index: number) => number,
   features: Float32Array,
-  width: number,
-  height: number,
-  limit: number,
+  { width, height, limit }: { readonly width: number; readonly height: number; readonly limit: number },
 ): Float32Array {
   const distance = new Float32Array(width * height).fill(Infinity);
   const price = new Float32Array(width * height).fill(-1);

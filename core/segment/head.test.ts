@@ -113,13 +113,11 @@ describe('a drawn head', () => {
     const grid = gridOf(SIZE / 2, middle.source);
     const small = gridOf(SIZE / 4, coarse.source);
     classes = divideHead(grid, small);
-    refined = refineClasses(
-      grid,
+    refined = refineClasses(grid, classes, {
       small,
-      classes,
-      { ...grid.region, outWidth: SIZE, outHeight: SIZE },
-      fine.source,
-    );
+      region: { ...grid.region, outWidth: SIZE, outHeight: SIZE },
+      fine: fine.source,
+    });
   });
 
   it('divides into shares that sum to 1, and each place mostly into what it is', () => {
@@ -238,6 +236,8 @@ describe('shares of classes', () => {
     expect([classes.hair[0], classes.skin[0]]).toEqual([0, 0.25]);
     expect([classes.skin[1], classes.hair[1]]).toEqual([1, 0]);
     expect(classes.skin[2]).toBe(0);
-    expect(shrinkPlane(classes.skin, 3, 1, 1, 1)[0]).toBeCloseTo(1.25 / 3);
+    expect(shrinkPlane(classes.skin, { width: 3, height: 1, smallWidth: 1, smallHeight: 1 })[0]).toBeCloseTo(
+      1.25 / 3,
+    );
   });
 });

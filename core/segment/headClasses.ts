@@ -60,12 +60,22 @@ export function divideHead(grid: HeadGrid, small: HeadGrid): HeadClasses {
 /** Priors run smoothly: what a small grid says of places is told to a larger one. */
 function enlarge(priors: HeadClasses, { region: from }: HeadGrid, { region: to }: HeadGrid): HeadClasses {
   return ofEachClass((name) =>
-    resizePlane(priors[name], from.outWidth, from.outHeight, to.outWidth, to.outHeight),
+    resizePlane(priors[name], {
+      width: from.outWidth,
+      height: from.outHeight,
+      newWidth: to.outWidth,
+      newHeight: to.outHeight,
+    }),
   );
 }
 
 function guideOf({ oklab, region }: HeadGrid): PreparedGuide {
-  return prepareGuide(oklab, region.outWidth, region.outHeight, GUIDE_RADIUS, GUIDE_EPSILON);
+  return prepareGuide(oklab, {
+    width: region.outWidth,
+    height: region.outHeight,
+    radius: GUIDE_RADIUS,
+    epsilon: GUIDE_EPSILON,
+  });
 }
 
 /** Where each class may be, before colour is looked at. */

@@ -97,9 +97,11 @@ export function headGrid(
   pyramid: Pyramid,
   view: HeadView,
   frame: FaceFrame,
-  others: readonly FaceFrame[],
-  person: PersonMap,
-  longSide = GRID_LONG_SIDE,
+  {
+    others,
+    person,
+    longSide = GRID_LONG_SIDE,
+  }: { readonly others: readonly FaceFrame[]; readonly person: PersonMap; readonly longSide?: number },
 ): HeadGrid {
   const region = headRegion(pyramid, frame, longSide);
   const source = sampleRegion(pyramid, region);
@@ -107,7 +109,12 @@ export function headGrid(
   const map = new Float32Array(outWidth * outHeight);
   for (let row = 0, i = 0; row < outHeight; row++)
     for (let column = 0; column < outWidth; column++, i++) map[i] = person(pixelCentre(region, column, row));
-  const rough = shrinkPlane(view.rough, view.region.outWidth, view.region.outHeight, outWidth, outHeight);
+  const rough = shrinkPlane(view.rough, {
+    width: view.region.outWidth,
+    height: view.region.outHeight,
+    smallWidth: outWidth,
+    smallHeight: outHeight,
+  });
   return { region, frame, source, oklab: oklabOf(source), rough, person: map, others };
 }
 

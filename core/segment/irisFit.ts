@@ -42,9 +42,15 @@ const APART = 0.028;
 export function fitIris(
   window: FeatureWindow,
   corners: readonly [LandmarkPoint, LandmarkPoint],
-  opening: Float32Array,
-  guess: LandmarkPoint,
-  radii: readonly [number, number],
+  {
+    opening,
+    guess,
+    radii,
+  }: {
+    readonly opening: Float32Array;
+    readonly guess: LandmarkPoint;
+    readonly radii: readonly [number, number];
+  },
 ): IrisFit | undefined {
   const { outWidth: width, outHeight: height } = window.region;
   const tone = toneOf(window);
@@ -53,7 +59,7 @@ export function fitIris(
   const middle = centreOf(opening, width) ?? [(first[0] + second[0]) / 2, (first[1] + second[1]) / 2];
   maskSoften(tone, width, height, 0.012 * eye);
   const side = (x: number, y: number, radius: number, degrees: number) =>
-    arcMean(tone, opening, width, height, x, y, radius, degrees, SIDE_DEGREES);
+    arcMean({ tone, opening, width, height, x, y, radius, degrees, half: SIDE_DEGREES });
   const step = (x: number, y: number, radius: number) => {
     const rises = [0, 180].flatMap((degrees) => {
       const inner = side(x, y, radius - APART * eye, degrees);
@@ -67,45 +73,52 @@ export function fitIris(
   };
   const [least, most] = radii;
   const [guessX, guessY] = toWindow(window, [guess])[0]!;
-  const rough = discOfDark(window, tone, opening, eye, middle, [least, most]);
-  const tried: { readonly x: number; readonly y: number; readonly radius: number; readonly score: number }[] =
-    [];
-  for (const start of [rough, { x: guessX, y: guessY, radius: (least + most) / 2 }]) {
-    for (const y of range(start.y - REFINE * eye, start.y + REFINE * eye, 0.006 * eye)) {
-      for (const x of range(start.x - REFINE * eye, start.x + REFINE * eye, 0.006 * eye)) {
-        const trust = Math.exp(
-          (-0.5 * ((x - guessX) ** 2 + (y - guessY) ** 2)) / (ASTRAY * start.radius) ** 2,
-        );
-        for (const radius of range(
-          Math.max(least, start.radius - REFINE * eye),
-          Math.min(most, start.radius + REFINE * eye),
-          0.006 * eye,
-        )) {
-          const score = trust * step(x, y, radius);
-          tried.push({ x, y, radius, score });
-        }
-      }
-    }
-  }
+  const rough = discOfDark(window, tone, [least, most], { opening, eye, middle });
+  const starts = [rough, { x: guessX, y: guessY, radius: (least + most) / 2 }];
+  const tried = circlesAbout(starts, eye, radii).map((circle) => {
+    const { x, y, radius, start } = circle;
+    const astray = ((x - guessX) ** 2 + (y - guessY) ** 2) / (ASTRAY * start.radius) ** 2;
+    return { x, y, radius, score: Math.exp(-0.5 * astray) * step(x, y, radius) };
+  });
   const best = meanOfBest(tried, eye);
   if (best.score <= 0) return undefined;
   return {
     x: best.x,
     y: best.y,
     radius: best.radius,
-    pupilRadius: fitPupil(best, tone, opening, width, height),
+    pupilRadius: fitPupil(best, { tone, opening, width, height }),
     edge: best.score,
   };
 }
 
+/** A circle in pixels of the window. */
+interface Circle {
+  readonly x: number;
+  readonly y: number;
+  readonly radius: number;
+}
+
+/** Circles near some, in even steps of place and radius. */
+function circlesAbout(
+  starts: readonly Circle[],
+  eye: number,
+  [least, most]: readonly [number, number],
+): (Circle & { readonly start: Circle })[] {
+  const reach = REFINE * eye;
+  const step = STEP * eye;
+  return starts.flatMap((start) => {
+    const radii = range(Math.max(least, start.radius - reach), Math.min(most, start.radius + reach), step);
+    const columns = range(start.x - reach, start.x + reach, step);
+    const rows = range(start.y - reach, start.y + reach, step);
+    return rows.flatMap((y) => columns.flatMap((x) => radii.map((radius) => ({ x, y, radius, start }))));
+  });
+}
+/** As a share of the eye's width. */
+const STEP = 0.006;
+
 /** The mean of the circles near the best one that score nearly as well: a single one follows noise. */
 function meanOfBest(
-  tried: readonly {
-    readonly x: number;
-    readonly y: number;
-    readonly radius: number;
-    readonly score: number;
-  }[],
+  tried: readonly (Circle & { readonly score: number })[],
   eye: number,
 ): { x: number; y: number; radius: number; score: number } {
   const best = tried.reduce((most, circle) => (circle.score > most.score ? circle : most));
@@ -130,10 +143,12 @@ const NEARLY = 0.9;
 function discOfDark(
   { oklab, region: { outWidth: width } }: FeatureWindow,
   tone: Float32Array,
-  opening: Float32Array,
-  eye: number,
-  middle: LandmarkPoint,
   [least, most]: readonly [number, number],
+  {
+    opening,
+    eye,
+    middle,
+  }: { readonly opening: Float32Array; readonly eye: number; readonly middle: LandmarkPoint },
 ): { x: number; y: number; radius: number } {
   const inside: number[] = [];
   opening.forEach((value, i) => value > 0.6 && inside.push(i));
@@ -186,13 +201,22 @@ const FREE_CHROMA = 0.03;
 
 function fitPupil(
   { x, y, radius }: { x: number; y: number; radius: number },
-  tone: Float32Array,
-  opening: Float32Array,
-  width: number,
-  height: number,
+  {
+    tone,
+    opening,
+    width,
+    height,
+  }: {
+    readonly tone: Float32Array;
+    readonly opening: Float32Array;
+    readonly width: number;
+    readonly height: number;
+  },
 ): number {
   const all = (r: number) =>
-    [0, 90, 180, 270].map((degrees) => arcMean(tone, opening, width, height, x, y, r, degrees, 45));
+    [0, 90, 180, 270].map((degrees) =>
+      arcMean({ tone, opening, width, height, x, y, radius: r, degrees, half: 45 }),
+    );
   let most = LEAST_PUPIL_EDGE;
   let found = USUAL_PUPIL * radius;
   for (const r of range(LEAST_PUPIL * radius, MOST_PUPIL * radius, 0.02 * radius)) {
@@ -212,17 +236,27 @@ function fitPupil(
 }
 
 /** Mean tone along an arc about a direction (degrees, 0 to the right), where the eye is open; undefined when mostly hidden. */
-function arcMean(
-  tone: Float32Array,
-  opening: Float32Array,
-  width: number,
-  height: number,
-  x: number,
-  y: number,
-  radius: number,
-  degrees: number,
-  half: number,
-): number | undefined {
+function arcMean({
+  tone,
+  opening,
+  width,
+  height,
+  x,
+  y,
+  radius,
+  degrees,
+  half,
+}: {
+  readonly tone: Float32Array;
+  readonly opening: Float32Array;
+  readonly width: number;
+  readonly height: number;
+  readonly x: number;
+  readonly y: number;
+  readonly radius: number;
+  readonly degrees: number;
+  readonly half: number;
+}): number | undefined {
   let sum = 0;
   let seen = 0;
   for (let n = 0; n < SAMPLES; n++) {

@@ -17,10 +17,17 @@ const GUIDE_EPSILON = 3e-5;
 export function likeness(
   window: FeatureWindow,
   place: Float32Array,
-  isFeature: (index: number) => boolean,
-  isGround: (index: number) => boolean,
-  components: number,
-  radius: number,
+  {
+    isFeature,
+    isGround,
+    components,
+    radius,
+  }: {
+    readonly isFeature: (index: number) => boolean;
+    readonly isGround: (index: number) => boolean;
+    readonly components: number;
+    readonly radius: number;
+  },
 ): Float32Array {
   const {
     oklab,
@@ -40,7 +47,7 @@ export function likeness(
     return as / (as + not);
   });
   const { data } = guidedCoefficients(
-    prepareGuide(oklab, width, height, Math.max(1, Math.round(radius)), GUIDE_EPSILON),
+    prepareGuide(oklab, { width, height, radius: Math.max(1, Math.round(radius)), epsilon: GUIDE_EPSILON }),
     raw,
   );
   return raw.map(

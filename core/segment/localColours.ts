@@ -1,4 +1,4 @@
-import { boxMeans } from '../raster/guidedFilter';
+import { boxMeansTwice } from '../raster/boxMeans';
 
 /** Mean colour of a class near each pixel, and how much colours spread there. */
 export interface LocalColours {
@@ -20,9 +20,7 @@ const LEAST_PRESENCE = 0.02;
 export function localColours(
   linear: Float32Array,
   weights: Float32Array,
-  width: number,
-  height: number,
-  radius: number,
+  { width, height, radius }: { readonly width: number; readonly height: number; readonly radius: number },
 ): LocalColours {
   const moments = new Float32Array(weights.length * LOCAL_CHANNELS);
   for (let i = 0, p = 0, o = 0; i < weights.length; i++, p += 3, o += LOCAL_CHANNELS) {
@@ -39,13 +37,12 @@ export function localColours(
   }
   const data = new Float32Array(moments.length);
   for (let reach = Math.max(1, radius), first = true; ; reach *= 3, first = false) {
-    const means = boxMeans(
-      boxMeans(moments, LOCAL_CHANNELS, width, height, Math.round(reach)),
-      LOCAL_CHANNELS,
+    const means = boxMeansTwice(moments, {
+      channels: LOCAL_CHANNELS,
       width,
       height,
-      Math.round(reach),
-    );
+      radius: Math.round(reach),
+    });
     const last = reach > Math.max(width, height);
     let lacking = 0;
     for (let o = 0; o < data.length; o += LOCAL_CHANNELS) {

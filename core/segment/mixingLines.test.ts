@@ -24,7 +24,13 @@ function scene() {
 
 function lineAt(cell: number) {
   const { fine, labels } = scene();
-  const [hair, ground] = classColours(fine, labels, 2, () => 1, CELLS, CELLS, 2);
+  const [hair, ground] = classColours(fine, labels, {
+    classes: 2,
+    trust: () => 1,
+    columns: CELLS,
+    rows: CELLS,
+    radius: 2,
+  });
   const out = new Float32Array(CELLS * CELLS * LINE_CHANNELS);
   mixingLine(hair!, ground!, cell, out);
   const line = out.subarray(cell * LINE_CHANNELS);
@@ -38,7 +44,13 @@ function lineAt(cell: number) {
 describe('colours of classes near a cell', () => {
   it('means and products count pixels of the class alone, near and far', () => {
     const { fine, labels } = scene();
-    const [hair, ground] = classColours(fine, labels, 2, () => 1, CELLS, CELLS, 1);
+    const [hair, ground] = classColours(fine, labels, {
+      classes: 2,
+      trust: () => 1,
+      columns: CELLS,
+      rows: CELLS,
+      radius: 1,
+    });
     for (const cell of [0, CELLS * CELLS - 1]) {
       const o = cell * CLASS_CHANNELS;
       for (const channel of [0, 1, 2]) {
@@ -52,15 +64,25 @@ describe('colours of classes near a cell', () => {
 
   it('a class without a pixel has no colours, and no line leads to it', () => {
     const { fine } = scene();
-    const [hair, none] = classColours(fine, new Uint8Array(SIZE * SIZE), 2, () => 1, CELLS, CELLS, 2);
+    const [hair, none] = classColours(fine, new Uint8Array(SIZE * SIZE), {
+      classes: 2,
+      trust: () => 1,
+      columns: CELLS,
+      rows: CELLS,
+      radius: 2,
+    });
     const out = new Float32Array(CELLS * CELLS * LINE_CHANNELS);
     expect(none!.every((value) => value === 0)).toBe(true);
     mixingLine(hair!, none!, 9, out);
     expect(out[9 * LINE_CHANNELS + 4]).toBe(Infinity);
     expect(
-      classColours(fine, new Uint8Array(SIZE * SIZE).fill(NO_CLASS), 1, () => 1, CELLS, CELLS, 2)[0]!.every(
-        (value) => value === 0,
-      ),
+      classColours(fine, new Uint8Array(SIZE * SIZE).fill(NO_CLASS), {
+        classes: 1,
+        trust: () => 1,
+        columns: CELLS,
+        rows: CELLS,
+        radius: 2,
+      })[0]!.every((value) => value === 0),
     ).toBe(true);
   });
 });

@@ -1,5 +1,7 @@
 import { adjugateSymmetric3 } from '../math/symmetric3';
-import { boxMeans } from '../raster/guidedFilter';
+import type { Symmetric3 } from '../math/symmetric3';
+import type { Triple } from '../colour/triple';
+import { boxMeansTwice } from '../raster/boxMeans';
 import type { LinearRaster } from '../raster/raster';
 
 /** Of a class near a cell: its mean weight, means of red, green and blue, and of their six products of two. */
@@ -26,13 +28,21 @@ export const NO_CLASS = 255;
 export function classColours(
   fine: LinearRaster,
   labels: Uint8Array,
-  classes: number,
-  trust: (name: number, cell: number) => number,
-  columns: number,
-  rows: number,
-  radius: number,
+  {
+    classes,
+    trust,
+    columns,
+    rows,
+    radius,
+  }: {
+    readonly classes: number;
+    readonly trust: (name: number, cell: number) => number;
+    readonly columns: number;
+    readonly rows: number;
+    readonly radius: number;
+  },
 ): Float32Array[] {
-  const sums = sumsOfClasses(fine, labels, classes, columns, rows);
+  const sums = sumsOfClasses(fine, labels, { classes, columns, rows });
   const share = (columns * rows) / labels.length;
   return sums.map((sum, name) => {
     for (let cell = 0, o = 0; cell < columns * rows; cell++) {
@@ -46,9 +56,7 @@ export function classColours(
 function sumsOfClasses(
   { width, height, data }: LinearRaster,
   labels: Uint8Array,
-  classes: number,
-  columns: number,
-  rows: number,
+  { classes, columns, rows }: { readonly classes: number; readonly columns: number; readonly rows: number },
 ): Float32Array[] {
   const sums = Array.from({ length: classes }, () => new Float32Array(columns * rows * CLASS_CHANNELS));
   const columnOf = Int32Array.from(
@@ -86,13 +94,12 @@ function meansNear(sums: Float32Array, columns: number, rows: number, radius: nu
   if (!sums.some((sum) => sum > 0)) return out;
   for (let reach = Math.max(1, radius); ; reach *= 3) {
     const box = Math.round(reach);
-    const means = boxMeans(
-      boxMeans(sums, CLASS_CHANNELS, columns, rows, box),
-      CLASS_CHANNELS,
-      columns,
-      rows,
-      box,
-    );
+    const means = boxMeansTwice(sums, {
+      channels: CLASS_CHANNELS,
+      width: columns,
+      height: rows,
+      radius: box,
+    });
     const last = reach > Math.max(columns, rows);
     let lacking = 0;
     for (let o = 0; o < out.length; o += CLASS_CHANNELS) {
@@ -161,8 +168,13 @@ export function mixingLine(hair: Float32Array, ground: Float32Array, at: number,
   out[to + 1] = wg / along;
   out[to + 2] = wb / along;
   out[to + 3] = (wr * gr + wg * gg + wb * gb) / along;
-  out[to + 4] = spread(hrr, hrg, hrb, hgg, hgb, hbb, wr, wg, wb) / along;
-  out[to + 5] = spread(brr, brg, brb, bgg, bgb, bbb, wr, wg, wb) / along;
+  out[to + 4] = spread([hrr, hrg, hrb, hgg, hgb, hbb], [wr, wg, wb]) / along;
+  out[to + 5] = spread([brr, brg, brb, bgg, bgb, bbb], [wr, wg, wb]) / along;
+}
+
+/** How far colours of hair and of ground spread along the line at `o`, in shares. */
+export function spreadsOf(lines: Float32Array, o: number): readonly [hair: number, ground: number] {
+  return [lines[o + 4]!, lines[o + 5]!];
 }
 
 /** Where the colour of pixel `i` lies on the line at `o`: 0 ground, 1 hair. */
@@ -175,17 +187,8 @@ export function placeOn(lines: Float32Array, o: number, linear: Float32Array, i:
   );
 }
 
-function spread(
-  rr: number,
-  rg: number,
-  rb: number,
-  gg: number,
-  gb: number,
-  bb: number,
-  x: number,
-  y: number,
-  z: number,
-): number {
+/** The standard deviation of a covariance along a direction, noise included. */
+function spread([rr, rg, rb, gg, gb, bb]: Symmetric3, [x, y, z]: Triple): number {
   return Math.sqrt(
     Math.max(
       0,

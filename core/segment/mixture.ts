@@ -34,16 +34,14 @@ export function fitMixture(
   });
   const owner = new Uint8Array(samples.length);
   for (let round = 0; round < ROUNDS; round++) {
-    assign(features, samples, centres, leastSpread, owner);
+    assign(features, samples, owner, { centres, spread: leastSpread });
     move(features, samples, centres, owner);
   }
   const components = centres.map((centre, n) =>
     component(
       features,
       samples.filter((_, i) => owner[i] === n),
-      centre,
-      samples.length,
-      leastSpread,
+      { centre, total: samples.length, spread: leastSpread },
     ),
   );
   return { components: components.filter((entry) => entry !== undefined) };
@@ -69,9 +67,8 @@ export function mixtureDensity({ components }: Mixture, x: number, y: number, z:
 function assign(
   features: Float32Array,
   samples: readonly number[],
-  centres: readonly number[][],
-  spread: readonly number[],
   owner: Uint8Array,
+  { centres, spread }: { readonly centres: readonly number[][]; readonly spread: readonly number[] },
 ): void {
   const scales = spread.map((value) => 1 / value);
   const [sx, sy, sz] = scales as [number, number, number];
@@ -117,9 +114,11 @@ function move(
 function component(
   features: Float32Array,
   members: readonly number[],
-  centre: readonly number[],
-  total: number,
-  spread: readonly number[],
+  {
+    centre,
+    total,
+    spread,
+  }: { readonly centre: readonly number[]; readonly total: number; readonly spread: readonly number[] },
 ): Float64Array | undefined {
   if (members.length === 0) return undefined;
   let rr = 0;

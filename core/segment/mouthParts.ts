@@ -51,14 +51,12 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
   const open = loop.reduce((sum, value) => sum + value, 0) / (unit * unit) > LEAST_OPENING;
   const between = open ? betweenLips(window, beyond, apart, unit) : new Float32Array(count);
   const place = beyond.map((distance) => sigmoid(-distance / BORDER_REACH));
-  const like = likeness(
-    window,
-    place,
-    (i) => beyond[i]! < -0.035 && apart[i]! > 0.02,
-    (i) => beyond[i]! > 0.05 && beyond[i]! < 0.16,
-    3,
-    0.012 * unit,
-  );
+  const like = likeness(window, place, {
+    isFeature: (i) => beyond[i]! < -0.035 && apart[i]! > 0.02,
+    isGround: (i) => beyond[i]! > 0.05 && beyond[i]! < 0.16,
+    components: 3,
+    radius: 0.012 * unit,
+  });
   const lips = like.map((smooth, i) => {
     const firm = clampUnit((smooth - 0.2) / 0.6);
     const near = clampUnit(1 - (beyond[i]! - 0.06) / 0.04);
@@ -93,14 +91,12 @@ function betweenLips(
   const place = apart.map((distance, i) =>
     beyond[i]! < 0 ? sigmoid((GAP_SLACK - distance) / GAP_REACH) : 0,
   );
-  const like = likeness(
-    window,
-    place,
-    (i) => apart[i]! < 0.02 && beyond[i]! < -0.03 && foreign[i]! < usual,
-    (i) => sure.length > 0 && beyond[i]! < -0.012 && beyond[i]! > -RIM && apart[i]! > 0.03,
-    4,
-    0.008 * unit,
-  );
+  const like = likeness(window, place, {
+    isFeature: (i) => apart[i]! < 0.02 && beyond[i]! < -0.03 && foreign[i]! < usual,
+    isGround: (i) => sure.length > 0 && beyond[i]! < -0.012 && beyond[i]! > -RIM && apart[i]! > 0.03,
+    components: 4,
+    radius: 0.008 * unit,
+  });
   return like.map((smooth) => clampUnit((smooth - 0.25) / 0.5));
 }
 /** Depth of the rim that is lips for sure; how far beyond the gap's landmarks something else may show. */

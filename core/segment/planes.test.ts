@@ -10,13 +10,17 @@ const plane = (value: (x: number, y: number) => number) =>
 
 describe('planes', () => {
   it('shrink to the means of their blocks (hand sum), and keep a ramp when enlarged', () => {
-    expect([...shrinkPlane(Float32Array.of(1, 2, 3, 4, 5, 6, 7, 8), 4, 2, 2, 1)]).toEqual([3.5, 5.5]);
+    expect([
+      ...shrinkPlane(Float32Array.of(1, 2, 3, 4, 5, 6, 7, 8), {
+        width: 4,
+        height: 2,
+        smallWidth: 2,
+        smallHeight: 1,
+      }),
+    ]).toEqual([3.5, 5.5]);
     const large = resizePlane(
       plane((x) => x + 0.5),
-      WIDTH,
-      HEIGHT,
-      2 * WIDTH,
-      2 * HEIGHT,
+      { width: WIDTH, height: HEIGHT, newWidth: 2 * WIDTH, newHeight: 2 * HEIGHT },
     );
     for (const column of [4, 31, 70])
       expect(large[20 * 2 * WIDTH + column]).toBeCloseTo((column + 0.5) / 2, 4);
@@ -29,7 +33,7 @@ describe('local colours', () => {
   left.forEach((value, i) => linear.set(value ? [0.2, 0.3, 0.4] : [0.9, 0.9, 0.9], 3 * i));
 
   it('see a class alone, beside it and far from it', () => {
-    const { data } = localColours(linear, left, WIDTH, HEIGHT, 3);
+    const { data } = localColours(linear, left, { width: WIDTH, height: HEIGHT, radius: 3 });
     for (const column of [5, 19, 22, 39]) {
       const o = LOCAL_CHANNELS * (15 * WIDTH + column);
       [0.2, 0.3, 0.4].forEach((value, channel) => expect(data[o + channel]).toBeCloseTo(value, 5));
@@ -43,9 +47,11 @@ describe('local colours', () => {
 
   it('of a class that is nowhere are none', () => {
     expect(
-      localColours(linear, new Float32Array(left.length), WIDTH, HEIGHT, 3).data.every(
-        (value) => value === 0,
-      ),
+      localColours(linear, new Float32Array(left.length), {
+        width: WIDTH,
+        height: HEIGHT,
+        radius: 3,
+      }).data.every((value) => value === 0),
     ).toBe(true);
   });
 });

@@ -3,10 +3,17 @@ import { clamp } from '../math/clamp';
 /** Means of a raster over the pixels of a smaller one of the same part. */
 export function shrinkPlane(
   plane: Float32Array,
-  width: number,
-  height: number,
-  smallWidth: number,
-  smallHeight: number,
+  {
+    width,
+    height,
+    smallWidth,
+    smallHeight,
+  }: {
+    readonly width: number;
+    readonly height: number;
+    readonly smallWidth: number;
+    readonly smallHeight: number;
+  },
 ): Float32Array {
   const out = new Float32Array(smallWidth * smallHeight);
   for (let row = 0, i = 0; row < smallHeight; row++) {
@@ -26,10 +33,17 @@ export function shrinkPlane(
 /** A plane at another size, bilinear between pixel centres. */
 export function resizePlane(
   plane: Float32Array,
-  width: number,
-  height: number,
-  newWidth: number,
-  newHeight: number,
+  {
+    width,
+    height,
+    newWidth,
+    newHeight,
+  }: {
+    readonly width: number;
+    readonly height: number;
+    readonly newWidth: number;
+    readonly newHeight: number;
+  },
 ): Float32Array {
   const out = new Float32Array(newWidth * newHeight);
   for (let row = 0, i = 0; row < newHeight; row++) {

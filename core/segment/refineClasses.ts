@@ -1,12 +1,14 @@
+import { clampUnit } from '../math/clamp';
 import { evaluateGuided, guideOfLinear } from '../raster/guidedEvaluate';
-import { boxMeans, guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
+import { boxMeans, boxMeansTwice } from '../raster/boxMeans';
+import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
 import type { LinearRaster, Region } from '../raster/raster';
 import { HEAD_CLASSES, ofEachClass, shareOut } from './headClasses';
 import type { HeadClass, HeadClasses } from './headClasses';
 import type { HeadGrid } from './headGrid';
-import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn } from './mixingLines';
+import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, spreadsOf } from './mixingLines';
 import { shrinkPlane } from './planes';
-import { GROUNDS, clamp01, shareOver } from './strandShares';
+import { GROUNDS, shareOver } from './strandShares';
 
 const GUIDE_RADIUS = 3;
 const GUIDE_EPSILON = 1e-4;
@@ -43,24 +45,26 @@ const HAZE = 0.03;
  */
 export function refineClasses(
   grid: HeadGrid,
-  small: HeadGrid,
   classes: HeadClasses,
-  region: Region,
-  fine: LinearRaster,
+  { small, region, fine }: { readonly small: HeadGrid; readonly region: Region; readonly fine: LinearRaster },
 ): HeadClasses {
   const { outWidth: width, outHeight: height } = grid.region;
   const count = region.outWidth * region.outHeight;
-  const guide = prepareGuide(grid.source.data.map(guideOfLinear), width, height, GUIDE_RADIUS, GUIDE_EPSILON);
+  const guide = prepareGuide(grid.source.data.map(guideOfLinear), {
+    width,
+    height,
+    radius: GUIDE_RADIUS,
+    epsilon: GUIDE_EPSILON,
+  });
   const finer = (name: HeadClass) => {
     const out = new Float32Array(count);
-    evaluateGuided(
-      guidedCoefficients(guide, classes[name]),
-      grid.region,
+    evaluateGuided(guidedCoefficients(guide, classes[name]), {
+      window: grid.region,
       region,
-      fine,
-      (value) => value,
+      source: fine,
+      shape: (value) => value,
       out,
-    );
+    });
     return out;
   };
   const refined = ofEachClass((name) =>
@@ -68,10 +72,15 @@ export function refineClasses(
   );
   shareOut(refined);
   const shrunk = ofEachClass((name) =>
-    shrinkPlane(classes[name], width, height, small.region.outWidth, small.region.outHeight),
+    shrinkPlane(classes[name], {
+      width,
+      height,
+      smallWidth: small.region.outWidth,
+      smallHeight: small.region.outHeight,
+    }),
   );
-  takeStrands(small, shrunk, refined, region, fine);
-  for (const name of ['skin', 'clothes'] as const) dropHaze(small, shrunk[name], name, refined, region);
+  takeStrands(small, shrunk, refined, { region, fine });
+  for (const name of ['skin', 'clothes'] as const) dropHaze(small, shrunk[name], refined, { name, region });
   return refined;
 }
 
@@ -79,17 +88,16 @@ function takeStrands(
   grid: HeadGrid,
   classes: HeadClasses,
   refined: HeadClasses,
-  region: Region,
-  fine: LinearRaster,
+  { region, fine }: { readonly region: Region; readonly fine: LinearRaster },
 ): void {
   const { outWidth: columns, outHeight: rows } = grid.region;
   const { outWidth: width, outHeight: height } = region;
   const unit = (grid.frame.unit * columns) / grid.region.width;
   const reach = Math.ceil(STRAND_REACH * unit);
-  const about = (name: HeadClass) =>
-    boxMeans(boxMeans(classes[name], 1, columns, rows, reach), 1, columns, rows, reach);
+  const coarse = { channels: 1, width: columns, height: rows };
+  const about = (name: HeadClass) => boxMeansTwice(classes[name], { ...coarse, radius: reach });
   const near = about('hair');
-  const within = boxMeans(classes.hair, 1, columns, rows, Math.ceil(DEEP_REACH * unit));
+  const within = boxMeans(classes.hair, { ...coarse, radius: Math.ceil(DEEP_REACH * unit) });
   const grounds = groundsOf(GROUNDS.map(({ name }) => about(name)));
   // Colours run more smoothly than places: a grid of half the size tells them.
   const colourColumns = Math.ceil(columns / 2);
@@ -107,24 +115,16 @@ function takeStrands(
   let prior = guided;
   for (let look = 0; look < LOOKS; look++) {
     if (look > 0) {
-      const told = boxMeans(
-        boxMeans(refined.hair, 1, width, height, TOLD_RADIUS),
-        1,
-        width,
-        height,
-        TOLD_RADIUS,
-      );
+      const told = boxMeansTwice(refined.hair, { channels: 1, width, height, radius: TOLD_RADIUS });
       prior = guided.map((share, i) => share + TOLD * (told[i]! - share));
     }
-    const colours = classColours(
-      fine,
-      pureLabels(refined),
-      HEAD_CLASSES.length,
+    const colours = classColours(fine, pureLabels(refined), {
+      classes: HEAD_CLASSES.length,
       trust,
-      colourColumns,
-      colourRows,
-      (COLOUR_REACH * unit) / 2,
-    );
+      columns: colourColumns,
+      rows: colourRows,
+      radius: (COLOUR_REACH * unit) / 2,
+    });
     const hair = colours[HEAD_CLASSES.indexOf('hair')]!;
     GROUNDS.forEach(({ name }, n) => {
       const own = lines.subarray(n * seeds.length * LINE_CHANNELS);
@@ -160,23 +160,24 @@ function takeStrand(i: number, places: StrandPlaces, refined: HeadClasses): void
   const secondly = grounds.secondShare[cell]!;
   if (lines[line + 4] === Infinity) return;
   // Away from the hair a strand must stand out from what the ground does by itself.
-  const away = 1 - clamp01(within[cell]! / AMONG_HAIR);
+  const away = 1 - clampUnit(within[cell]! / AMONG_HAIR);
   const seen =
-    away > 0 ? clamp01(meanOfNine(mixed, i, width) / (GROUND_NOISE * lines[line + 5]! + 0.02) - 1) : 1;
+    away > 0 ? clampUnit(meanOfNine(mixed, i, width) / (GROUND_NOISE * lines[line + 5]! + 0.02) - 1) : 1;
   const place = {
     near: near[cell]!,
     within: within[cell]!,
     gate: 1 - away * (1 - seen),
     prior: prior[i]!,
   };
-  let share = shareOver(GROUNDS[first]!, mixed[i]!, lines, line, place);
+  let share = shareOver(GROUNDS[first]!, mixed[i]!, spreadsOf(lines, line), place);
   if (secondly > 0) {
     const second = grounds.second[cell]!;
     const other = lineOf(second, i);
     if (lines[other + 4] !== Infinity)
       share +=
         secondly *
-        (shareOver(GROUNDS[second]!, placeOn(lines, other, fine.data, i), lines, other, place) - share);
+        (shareOver(GROUNDS[second]!, placeOn(lines, other, fine.data, i), spreadsOf(lines, other), place) -
+          share);
   }
   setHair(refined, i, share, refined[GROUNDS[first]!.name]);
 }
@@ -218,29 +219,19 @@ const NEARLY_ALL = 0.9999;
 function dropHaze(
   { region: { outWidth: columns, outHeight: rows, width }, frame }: HeadGrid,
   coarse: Float32Array,
-  name: 'skin' | 'clothes',
   { skin, clothes, background, others }: HeadClasses,
-  region: Region,
+  { name, region }: { readonly name: 'skin' | 'clothes'; readonly region: Region },
 ): void {
   const reach = Math.max(1, Math.round((HAZE_REACH * frame.unit * columns) / width));
   const cells = cellsOf(region, columns, rows);
-  const sure = boxMeans(
-    boxMeans(
-      coarse.map((share) => Number(share > SURE)),
-      1,
-      columns,
-      rows,
-      reach,
-    ),
-    1,
-    columns,
-    rows,
-    reach,
+  const sure = boxMeansTwice(
+    coarse.map((share) => Number(share > SURE)),
+    { channels: 1, width: columns, height: rows, radius: reach },
   );
   const own = name === 'skin' ? skin : clothes;
   const other = name === 'skin' ? clothes : skin;
   for (let i = 0; i < own.length; i++) {
-    const dropped = own[i]! * (1 - clamp01(sure[cells[i]!]! / HAZE));
+    const dropped = own[i]! * (1 - clampUnit(sure[cells[i]!]! / HAZE));
     if (dropped === 0) continue;
     own[i]! -= dropped;
     const ground = background[i]! > other[i]! ? background : other;

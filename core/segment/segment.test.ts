@@ -57,9 +57,7 @@ describe('iris', () => {
           [75, 100],
           [225, 100],
         ],
-        opening,
-        [x, y],
-        [29, 39],
+        { opening, guess: [x, y], radii: [29, 39] },
       )!;
       expect(Math.hypot(fit.x - 150, fit.y - 100)).toBeLessThan(1.5);
       expect(Math.abs(fit.radius / 34 - 1)).toBeLessThan(0.04);
@@ -85,9 +83,7 @@ describe('iris', () => {
           [75, 100],
           [225, 100],
         ],
-        new Float32Array(300 * 200),
-        [150, 100],
-        [29, 39],
+        { opening: new Float32Array(300 * 200), guess: [150, 100], radii: [29, 39] },
       ),
     ).toBeUndefined();
   });

@@ -54,29 +54,24 @@ export interface Surroundings {
 export function shareOver(
   { noise, deepDoubt, ownPower, classPower, open }: (typeof GROUNDS)[number],
   mixed: number,
-  lines: Float32Array,
-  line: number,
+  [hairSpread, groundSpread]: readonly [hair: number, ground: number],
   { near, within, gate, prior }: Surroundings,
 ): number {
-  const own = clamp01(mixed);
-  const byHair = own * lines[line + 4]!;
-  const byGround = (1 - own) * lines[line + 5]!;
+  const own = clampUnit(mixed);
+  const byHair = own * hairSpread;
+  const byGround = (1 - own) * groundSpread;
   const variance = byHair * byHair + byGround * byGround + noise * noise;
-  const deep = clamp01((within - DEEP_FROM) / (1 - DEEP_FROM));
+  const deep = clampUnit((within - DEEP_FROM) / (1 - DEEP_FROM));
   const doubt = (CLASS_DOUBT + deep * (deepDoubt - CLASS_DOUBT)) ** 2;
-  const beside = open ? 1 : clamp01(near / BESIDE);
+  const beside = open ? 1 : clampUnit(near / BESIDE);
   const share =
-    (classPower[Math.round(POWER_STEPS * clamp01(prior))]! * variance +
+    (classPower[Math.round(POWER_STEPS * clampUnit(prior))]! * variance +
       ownPower[Math.round(POWER_STEPS * own)]! * gate * beside * doubt) /
     (variance + doubt);
-  return (open ? 1 : clamp01(within / LONE)) * share;
+  return (open ? 1 : clampUnit(within / LONE)) * share;
 }
 
 /** Powers of 0..1, as looking them up is quicker. */
 function powers(exponent: number): Float32Array {
   return Float32Array.from({ length: POWER_STEPS + 1 }, (_, i) => (i / POWER_STEPS) ** exponent);
-}
-
-export function clamp01(value: number): number {
-  return clampUnit(value);
 }

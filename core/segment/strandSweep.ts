@@ -1,5 +1,5 @@
 import { clampUnit } from '../math/clamp';
-import { boxMeans } from '../raster/guidedFilter';
+import { boxMeans } from '../raster/boxMeans';
 import type { Plate } from '../raster/plate';
 import type { Pyramid } from '../raster/pyramid';
 import { boundsOfAll, boundsOfPoints } from '../raster/raster';
@@ -7,7 +7,7 @@ import type { Bounds, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import { paintStroke } from '../raster/strokePath';
 import type { StrokePoint } from '../raster/strokePath';
-import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn } from './mixingLines';
+import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, spreadsOf } from './mixingLines';
 
 /** A sweep over the edge of hair; lengths in pixels of the photo. */
 export interface Sweep {
@@ -75,7 +75,13 @@ export function sweepStrands(
     Math.floor((Math.floor(i / width) * rows) / height) * columns +
     Math.floor(((i % width) * columns) / width);
   const mix = () => {
-    const [hair, ground] = classColours(fine, labels, 2, () => 1, columns, rows, reach / CELL);
+    const [hair, ground] = classColours(fine, labels, {
+      classes: 2,
+      trust: () => 1,
+      columns,
+      rows,
+      radius: reach / CELL,
+    });
     for (let cell = 0; cell < columns * rows; cell++) mixingLine(hair!, ground!, cell, lines);
     for (let i = 0; i < prior.length; i++) {
       if (band[i] === 0) continue;
@@ -87,22 +93,45 @@ export function sweepStrands(
   for (let i = 0; i < prior.length; i++)
     if (band[i]! > 0 && prior[i]! < 1 - SURE_GROUND && mixed[i]! < SURE_GROUND) labels[i] = GROUND;
   mix();
-  const steady = boxMeans(mixed, 1, width, height, 1);
-  const within = boxMeans(prior, 1, width, height, Math.ceil(reach / 2));
+  return shareSwept({
+    region,
+    prior,
+    band,
+    mixed,
+    reach,
+    spreads: (i) => spreadsOf(lines, cellOf(i) * LINE_CHANNELS),
+  });
+}
+
+/** What is known of each pixel of the window: what was there, how far it was swept, where its colour lies between ground and hair. */
+interface SweptPixels {
+  readonly region: Region;
+  readonly prior: Float32Array;
+  readonly band: Float32Array;
+  readonly mixed: Float32Array;
+  /** of the sweep, pixels of the window */
+  readonly reach: number;
+  /** how far colours of hair and of ground spread at a pixel; Infinity where they are not told apart */
+  readonly spreads: (i: number) => readonly [hair: number, ground: number];
+}
+
+/** Coverage of strands, and how far it takes the place of what was there. */
+function shareSwept({ region, prior, band, mixed, reach, spreads }: SweptPixels): SweptStrands {
+  const { outWidth: width, outHeight: height } = region;
+  const steady = boxMeans(mixed, { channels: 1, width, height, radius: 1 });
+  const within = boxMeans(prior, { channels: 1, width, height, radius: Math.ceil(reach / 2) });
   const coverage8 = new Uint8Array(prior.length);
   const weight8 = new Uint8Array(prior.length);
   for (let i = 0; i < prior.length; i++) {
     if (band[i] === 0) continue;
-    const o = cellOf(i) * LINE_CHANNELS;
-    const hairSpread = lines[o + 4]!;
-    const groundSpread = lines[o + 5]!;
+    const [hairSpread, groundSpread] = spreads(i);
     if (hairSpread === Infinity) continue;
-    const gate = clamp(steady[i]! / (GROUND_NOISE * groundSpread + 0.02) - 1);
-    const own = clamp(mixed[i]!);
+    const gate = clampUnit(steady[i]! / (GROUND_NOISE * groundSpread + 0.02) - 1);
+    const own = clampUnit(mixed[i]!);
     const byHair = own * hairSpread;
     const byGround = (1 - own) * groundSpread;
     // Deep inside there are no holes, however a strand shines.
-    const deep = clamp((within[i]! - DEEP_FROM) / (1 - DEEP_FROM));
+    const deep = clampUnit((within[i]! - DEEP_FROM) / (1 - DEEP_FROM));
     const doubt = (DOUBT + deep * (DEEP_DOUBT - DOUBT)) ** 2;
     const variance = byHair * byHair + byGround * byGround;
     coverage8[i] = Math.round((255 * (prior[i]! * variance + own * gate * doubt)) / (variance + doubt));
@@ -142,17 +171,10 @@ function bandOf(sweeps: readonly Sweep[], region: Region): Float32Array {
       pressure,
     ]);
     const reach = Math.max(1, radius * scale);
-    paintStroke(
-      own,
+    paintStroke(own, { width: region.outWidth, height: region.outHeight }, band, {
       reach,
-      { width: region.outWidth, height: region.outHeight },
-      (distance) => clamp((reach - distance) / (RIM * reach)),
-      band,
-    );
+      value: (distance) => clampUnit((reach - distance) / (RIM * reach)),
+    });
   }
   return band;
-}
-
-function clamp(value: number): number {
-  return clampUnit(value);
 }

@@ -1,6 +1,6 @@
 import { fastLog } from '../colour/fastLog';
 import { luminanceOfSrgbLinear } from '../colour/luminance';
-import { boxMeans } from '../raster/guidedFilter';
+import { boxMeans } from '../raster/boxMeans';
 import type { LinearRaster } from '../raster/raster';
 
 /** Contrast below which noise is all there is; keeps the logarithm calm. */
@@ -17,9 +17,9 @@ export function roughness({ width, height, data }: LinearRaster, radius: number)
     tone[i] = Math.sqrt(
       Math.max(0, luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!])),
     );
-  const smooth = boxMeans(tone, 1, width, height, 1);
+  const smooth = boxMeans(tone, { channels: 1, width, height, radius: 1 });
   const contrast = new Float32Array(tone.length);
   for (let i = 0; i < tone.length; i++)
     contrast[i] = fastLog(Math.abs(tone[i]! - smooth[i]!) / (smooth[i]! + 0.03) + LEAST_CONTRAST);
-  return boxMeans(contrast, 1, width, height, Math.max(1, Math.round(radius)));
+  return boxMeans(contrast, { channels: 1, width, height, radius: Math.max(1, Math.round(radius)) });
 }

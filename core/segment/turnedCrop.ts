@@ -41,20 +41,17 @@ export function turnedCrop(pyramid: Pyramid, square: TurnedSquare, size: number)
   const fine = (step * shrink) / samples;
   const acrossX = fine * Math.cos(square.tiltRadians);
   const acrossY = fine * Math.sin(square.tiltRadians);
+  const add = bilinearInto(out, data, width, height);
   for (let row = 0, o = 0; row < size; row++) {
     for (let column = 0; column < size; column++, o += 3) {
       for (let j = 0; j < samples; j++) {
         for (let i = 0; i < samples; i++) {
           const across = column * samples + i + 0.5;
           const down = row * samples + j + 0.5;
-          addBilinear(
-            data,
-            width,
-            height,
+          add(
             left * shrink + across * acrossX - down * acrossY - 0.5,
             top * shrink + across * acrossY + down * acrossX - 0.5,
             share,
-            out,
             o,
           );
         }
@@ -64,32 +61,35 @@ export function turnedCrop(pyramid: Pyramid, square: TurnedSquare, size: number)
   return out;
 }
 
-function addBilinear(
+/**
+ * Adds a share of a picture's colour at a place, bilinear between pixel centres, to the triple at `o` of `out`; beyond
+ * the picture there is nothing.
+ * @param data interleaved RGBA of 8 bits
+ */
+function bilinearInto(
+  out: Float32Array,
   data: Uint8Array | Uint8ClampedArray,
   width: number,
   height: number,
-  x: number,
-  y: number,
-  share: number,
-  out: Float32Array,
-  o: number,
-): void {
-  const left = Math.floor(x);
-  const top = Math.floor(y);
-  if (left < -1 || top < -1 || left >= width || top >= height) return;
-  const right = x - left;
-  const down = y - top;
-  const x0 = Math.max(0, left);
-  const x1 = Math.min(width - 1, left + 1);
-  const y0 = Math.max(0, top);
-  const y1 = Math.min(height - 1, top + 1);
-  const p = (y0 * width + x0) * 4;
-  const q = (y0 * width + x1) * 4;
-  const r = (y1 * width + x0) * 4;
-  const s = (y1 * width + x1) * 4;
-  for (let channel = 0; channel < 3; channel++) {
-    const upper = data[p + channel]! * (1 - right) + data[q + channel]! * right;
-    const lower = data[r + channel]! * (1 - right) + data[s + channel]! * right;
-    out[o + channel]! += share * (upper * (1 - down) + lower * down);
-  }
+) {
+  return (x: number, y: number, share: number, o: number): void => {
+    const left = Math.floor(x);
+    const top = Math.floor(y);
+    if (left < -1 || top < -1 || left >= width || top >= height) return;
+    const right = x - left;
+    const down = y - top;
+    const x0 = Math.max(0, left);
+    const x1 = Math.min(width - 1, left + 1);
+    const y0 = Math.max(0, top);
+    const y1 = Math.min(height - 1, top + 1);
+    const p = (y0 * width + x0) * 4;
+    const q = (y0 * width + x1) * 4;
+    const r = (y1 * width + x0) * 4;
+    const s = (y1 * width + x1) * 4;
+    for (let channel = 0; channel < 3; channel++) {
+      const upper = data[p + channel]! * (1 - right) + data[q + channel]! * right;
+      const lower = data[r + channel]! * (1 - right) + data[s + channel]! * right;
+      out[o + channel]! += share * (upper * (1 - down) + lower * down);
+    }
+  };
 }

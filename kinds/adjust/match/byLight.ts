@@ -1,3 +1,4 @@
+import type { Triple } from '#core/colour/triple';
 import { clamp } from '#core/math/clamp';
 import { convertOklabToSrgbLinear } from '#core/colour/oklab';
 import { measureTrend, readTrend } from '#core/measure/trend';
@@ -52,7 +53,7 @@ export function measureByLight(area: AreaPlanes, other: AreaPlanes): LightMeasur
   const missA = new Float32Array(weights.length);
   const missB = new Float32Array(weights.length);
   for (let i = 0; i < weights.length; i++)
-    [missA[i], missB[i]] = missOf(trend, broadL[i]!, broadA[i]!, broadB[i]!, light);
+    [missA[i], missB[i]] = missOf(trend, [broadL[i]!, broadA[i]!, broadB[i]!], light);
   const aPerL = weightedMean(missA, weights);
   const bPerL = weightedMean(missB, weights);
   const square = aPerL * aPerL + bPerL * bPerL;
@@ -71,7 +72,7 @@ export function measureByLight(area: AreaPlanes, other: AreaPlanes): LightMeasur
 }
 
 /** How far a/L and b/L of a place lie from the trend's at the lightness it is brought to. */
-function missOf(trend: Trend, lightness: number, a: number, b: number, light: number): [number, number] {
+function missOf(trend: Trend, [lightness, a, b]: Triple, light: number): [number, number] {
   if (lightness < LEAST_LIGHTNESS) return [0, 0];
   const there = lightness * Math.exp(light);
   const along = { a: 0, b: 0 };

@@ -70,7 +70,7 @@ export function compileByRank(
   return (pixels, count, { x, y }) => {
     for (let i = 0; i < count; i++) {
       readField(need, x[i]!, y[i]!, share);
-      goAlong(way, pixels, 3 * i, share[0]! * light, share[0]! * colour);
+      goAlong(way, pixels, 3 * i, { light: share[0]! * light, tint: share[0]! * colour });
     }
   };
 }

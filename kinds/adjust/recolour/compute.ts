@@ -26,6 +26,8 @@ const CLEAR_COVERAGE8 = 230;
 const LEAST_COVERAGE8 = 128;
 const LEAST_CLEAR = 40;
 const MOST_SAMPLES = 4000;
+/** Colour goes all the way along a trend, lightness stays. */
+const TINT_ALONE = { light: 0, tint: 1 };
 
 export function measureRecolour({ pixels: { data }, coverage }: StepInput): RecolourMeasures {
   const covered = (least: number) => {
@@ -115,7 +117,7 @@ function alongTrend(plain: ColourChange, samples: Float32Array, rows: RankedTren
   const way = own && wayBetween(own, rows);
   return (pixels, count) => {
     plain(pixels, count);
-    if (way) for (let i = 0; i < count; i++) goAlong(way, pixels, 3 * i, 0, 1);
+    if (way) for (let i = 0; i < count; i++) goAlong(way, pixels, 3 * i, TINT_ALONE);
   };
 }
 

@@ -16,7 +16,7 @@ export const area = defineMark<AreaMarkParameters, MarkHost['other']>({
   names: ({ areaId }) => areaId,
   prepare: (_parameters, { other }) => other,
   bounds: (other) => (other ? other.bounds : NOWHERE),
-  rasterise: (other, region, _sample, out, cover) => {
+  rasterise: (other, region, out, { cover }) => {
     if (!other) return;
     const { data } = cover(other.area, region);
     for (let i = 0; i < out.length; i++) out[i] = data[i]! / 255;

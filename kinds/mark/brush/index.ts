@@ -26,5 +26,5 @@ export const brush = defineMark<BrushParameters, BrushParameters>({
         .filter(({ takes }) => takes)
         .map(({ points, radius }) => boundsOfPoints(points, radius * WIDEST_PRESSURE + 1)),
     ) ?? NOWHERE,
-  rasterise: (parameters, region, _sample, out) => rasteriseBrush(parameters, region, out),
+  rasterise: (parameters, region, out) => rasteriseBrush(parameters, region, out),
 });

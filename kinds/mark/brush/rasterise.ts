@@ -43,7 +43,7 @@ function rasteriseStroke(
     const edge = Math.max(1, reach * stroke.fade);
     return stroke.build * smoothstep((reach + Math.min(0.5, edge / 2) - distance) / edge);
   };
-  paintStroke(within, farthest, { width, height }, share, layer);
+  paintStroke(within, { width, height }, layer, { reach: farthest, value: share });
   for (let row = 0, i = 0; row < height; row++) {
     for (let o = (box.top + row) * region.outWidth + box.left, end = o + width; o < end; o++, i++) {
       out[o] = stroke.takes ? 1 - (1 - out[o]!) * (1 - layer[i]!) : out[o]! * (1 - layer[i]!);

@@ -34,8 +34,8 @@ const reach = (change: Partial<ColourReachParameters>) => {
       { pyramid },
     ),
     region,
-    (part) => sampleRegion(pyramid, part),
     out,
+    { sample: (part) => sampleRegion(pyramid, part) },
   );
   return [10, 30, 50, 70].map((x) => Math.round(100 * out[10 * 80 + x]!) / 100);
 };

@@ -4,8 +4,8 @@ import { cielabLightnessOfLuminance } from '#core/colour/cielab';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import type { Triple } from '#core/colour/triple';
-import type { MarkHost } from '#core/render/kinds';
-import type { LinearRaster, Region } from '#core/raster/raster';
+import type { MarkHost, MarkPhoto } from '#core/render/kinds';
+import type { Region } from '#core/raster/raster';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import type { ColourReachParameters } from './schema';
 
@@ -90,8 +90,8 @@ function numbersOf(colour: Triple): { hue: number; chroma: number; lightness: nu
 export function rasteriseColourReach(
   { patches, hue, saturation, lightness, soft }: ColourReachData,
   region: Region,
-  sample: (region: Region) => LinearRaster,
   out: Float32Array,
+  { sample }: Pick<MarkPhoto, 'sample'>,
 ): void {
   const { data } = sample(region);
   const chromaSpan = saturation * PER_THOUSAND;

@@ -19,7 +19,7 @@ export const edgeStroke = defineMark<EdgeStrokeParameters, EdgeSelection | undef
   prepare: ({ solver, strokes, tolerance }, { pyramid, before }) =>
     selectByStrokes(pyramid, strokes, tolerance, solver > 1 ? before : undefined),
   bounds: (selection) => (selection ? boundsOfRegion(selection.window) : NOWHERE),
-  rasterise: (selection, region, sample, out) => {
+  rasterise: (selection, region, out, { sample }) => {
     if (selection) rasteriseSelection(selection, region, sample(region), out);
   },
 });

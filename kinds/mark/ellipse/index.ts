@@ -20,6 +20,6 @@ export const ellipse = defineMark<EllipseParameters, EllipseParameters>({
     right: x + radiusX + 1,
     bottom: y + radiusY + 1,
   }),
-  rasterise: (parameters, region, _sample, out) => rasteriseEllipse(parameters, region, out),
+  rasterise: (parameters, region, out) => rasteriseEllipse(parameters, region, out),
   handles: ellipseHandles,
 });

@@ -1,36 +1,34 @@
 import { describe, expect, it } from 'vitest';
-import { markHost, noCover, noSample } from '../../../tests/fixtures/marks';
+import { markHost, noPhoto } from '../../../tests/fixtures/marks';
 import { foundPart } from './index';
 
 const region = { x: 4, y: 6, width: 10, height: 8, outWidth: 10, outHeight: 8 };
 const plate = { region, coverage8: new Uint8Array(80).fill(255) };
 const parameters = { sitter: 's', part: 'hair', plate: 'p' } as const;
-const noPhoto = { width: 20, height: 20, levels: [] };
+const emptyPhoto = { width: 20, height: 20, levels: [] };
 
 describe('a found part', () => {
   it('covers what its plate covers, and ends where that ends', () => {
-    const data = foundPart.prepare(parameters, markHost(noPhoto, new Map([['p', plate]])));
+    const data = foundPart.prepare(parameters, markHost(emptyPhoto, new Map([['p', plate]])));
     const out = new Float32Array(400);
     foundPart.rasterise(
       data,
       { x: 0, y: 0, width: 20, height: 20, outWidth: 20, outHeight: 20 },
-      noSample,
       out,
-      noCover,
+      noPhoto,
     );
     expect(out.reduce((sum, value) => sum + value, 0)).toBe(80);
     expect(foundPart.bounds(data)).toEqual({ left: 4, top: 6, right: 14, bottom: 14 });
   });
 
   it('covers nothing while its plate is missing', () => {
-    const data = foundPart.prepare(parameters, markHost(noPhoto));
+    const data = foundPart.prepare(parameters, markHost(emptyPhoto));
     const out = new Float32Array(400);
     foundPart.rasterise(
       data,
       { x: 0, y: 0, width: 20, height: 20, outWidth: 20, outHeight: 20 },
-      noSample,
       out,
-      noCover,
+      noPhoto,
     );
     expect(out.every((value) => value === 0)).toBe(true);
   });

@@ -16,7 +16,7 @@ export const foundPart = defineMark<FoundPartParameters, Plate | undefined>({
   migrations: {},
   prepare: ({ plate }, { plates }) => plates.get(plate),
   bounds: (plate) => (plate ? boundsOfRegion(plate.region) : NOWHERE),
-  rasterise: (plate, region, sample, out) => {
+  rasterise: (plate, region, out, { sample }) => {
     if (plate) rasterisePlate(plate, region, sample, out);
   },
 });

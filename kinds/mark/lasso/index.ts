@@ -16,7 +16,7 @@ export const lasso = defineMark<LassoParameters, LassoParameters>({
   migrations: {},
   prepare: (parameters) => parameters,
   bounds: ({ loops }) => boundsOfPoints(loops.flat(), 1),
-  rasterise: ({ loops }, region, _sample, out) => {
+  rasterise: ({ loops }, region, out) => {
     const scale = regionScale(region);
     out.set(
       polygonCoverage(

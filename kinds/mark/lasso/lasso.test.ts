@@ -1,17 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { noCover, noSample } from '../../../tests/fixtures/marks';
+import { noPhoto } from '../../../tests/fixtures/marks';
 import { lasso } from './index';
 
 const REGION = { x: 10, y: 20, width: 40, height: 30, outWidth: 40, outHeight: 30 };
 const draw = (loops: (readonly (readonly [number, number])[])[], region = REGION) => {
   const out = new Float32Array(region.outWidth * region.outHeight);
-  lasso.rasterise(
-    { loops: loops.map((loop) => loop.map(([x, y]) => [x, y])) },
-    region,
-    noSample,
-    out,
-    noCover,
-  );
+  lasso.rasterise({ loops: loops.map((loop) => loop.map(([x, y]) => [x, y])) }, region, out, noPhoto);
   return out;
 };
 const sum = (values: Float32Array) => values.reduce((total, value) => total + value, 0);

@@ -6,12 +6,9 @@ const region = { x: 0, y: 0, width: 11, height: 1, outWidth: 11, outHeight: 1 };
 const ramp = Float32Array.from({ length: 33 }, (_, i) => luminanceOfCielabLightness(10 * Math.floor(i / 3)));
 const reach = (from: number, to: number, soft: number) => {
   const out = new Float32Array(11);
-  rasteriseLightReach(
-    { from, to, soft },
-    region,
-    () => ({ space: 'srgbLinear', width: 11, height: 1, data: ramp }),
-    out,
-  );
+  rasteriseLightReach({ from, to, soft }, region, out, {
+    sample: () => ({ space: 'srgbLinear', width: 11, height: 1, data: ramp }),
+  });
   return [...out].map((value) => Math.round(1000 * value) / 1000);
 };
 

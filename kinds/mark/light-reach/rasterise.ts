@@ -1,7 +1,8 @@
 import { smoothstep } from '#core/math/smoothstep';
 import { cielabLightnessOfLuminance } from '#core/colour/cielab';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
-import type { LinearRaster, Region } from '#core/raster/raster';
+import type { Region } from '#core/raster/raster';
+import type { MarkPhoto } from '#core/render/kinds';
 import type { LightReachParameters } from './schema';
 
 export type LightReachData = LightReachParameters;
@@ -10,8 +11,8 @@ export const prepareLightReach = (parameters: LightReachParameters): LightReachD
 export function rasteriseLightReach(
   { from, to, soft }: LightReachData,
   region: Region,
-  sample: (region: Region) => LinearRaster,
   out: Float32Array,
+  { sample }: Pick<MarkPhoto, 'sample'>,
 ): void {
   const { data } = sample(region);
   const low = Math.min(from, to);

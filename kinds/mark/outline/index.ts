@@ -19,7 +19,7 @@ export const outline = defineMark<OutlineParameters, Loops>({
   migrations: {},
   prepare: ({ pieces }) => pieces.filter((nodes) => nodes.length > 1).map(flattenPiece),
   bounds: (loops) => boundsOfAll(loops.map((loop) => boundsOfPoints(loop, 1))) ?? NOWHERE,
-  rasterise: (loops, region, _sample, out) => {
+  rasterise: (loops, region, out) => {
     const scale = regionScale(region);
     out.set(
       polygonCoverage(

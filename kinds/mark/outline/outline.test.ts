@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { noCover, noSample } from '../../../tests/fixtures/marks';
+import { noPhoto } from '../../../tests/fixtures/marks';
 import { flattenPiece, pointOn, splitCurve } from './curve';
 import { outlineHandles } from './handles';
 import { outline } from './index';
@@ -32,7 +32,7 @@ function circle(x: number, y: number, radius: number): OutlineNode[] {
 }
 function areaOf(parameters: OutlineParameters): number {
   const out = new Float32Array(10_000);
-  outline.rasterise(outline.prepare(parameters, undefined as never), REGION, noSample, out, noCover);
+  outline.rasterise(outline.prepare(parameters, undefined as never), REGION, out, noPhoto);
   return out.reduce((sum, value) => sum + value, 0);
 }
 

@@ -9,7 +9,6 @@ export const prepareRoundFade = (parameters: RoundFadeParameters): RoundFadeData
 export function rasteriseRoundFade(
   { x, y, radius, soft }: RoundFadeData,
   region: Region,
-  _sample: unknown,
   out: Float32Array,
 ): void {
   const across = region.width / region.outWidth;

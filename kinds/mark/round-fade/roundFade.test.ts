@@ -6,7 +6,6 @@ const draw = (soft: number) => {
   rasteriseRoundFade(
     { x: 50.5, y: 50.5, radius: 40, soft },
     { x: 0, y: 0, width: 101, height: 101, outWidth: 101, outHeight: 101 },
-    undefined,
     out,
   );
   return out;

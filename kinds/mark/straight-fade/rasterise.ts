@@ -9,7 +9,6 @@ export const prepareStraightFade = (parameters: StraightFadeParameters): Straigh
 export function rasteriseStraightFade(
   { fromX, fromY, toX, toY }: StraightFadeData,
   region: Region,
-  _sample: unknown,
   out: Float32Array,
 ): void {
   const across = region.width / region.outWidth;

@@ -4,7 +4,7 @@ import { rasteriseStraightFade } from './rasterise';
 const region = { x: 0, y: 0, width: 100, height: 20, outWidth: 100, outHeight: 20 };
 const fade = (fromX: number, toX: number) => {
   const out = new Float32Array(2000);
-  rasteriseStraightFade({ fromX, fromY: 10, toX, toY: 10 }, region, undefined, out);
+  rasteriseStraightFade({ fromX, fromY: 10, toX, toY: 10 }, region, out);
   return out;
 };
 

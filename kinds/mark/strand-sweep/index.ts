@@ -24,10 +24,10 @@ export const strandSweep = defineMark<StrandSweepParameters, SweptStrands | unde
       before,
     ),
   bounds: (swept) => (swept ? boundsOfRegion(swept.coverage.region) : NOWHERE),
-  rasterise: (swept, region, sample, out) => {
+  rasterise: (swept, region, out, { sample }) => {
     if (swept) rasterisePlate(swept.coverage, region, sample, out);
   },
-  weigh: (swept, region, sample, out) => {
+  weigh: (swept, region, out, { sample }) => {
     if (swept) rasterisePlate(swept.weight, region, sample, out);
   },
 });
