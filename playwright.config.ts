@@ -1,6 +1,14 @@
+import { execFileSync } from 'node:child_process';
 import { defineConfig } from '@playwright/test';
 
-const PORT = 4173;
+/** A port that nobody has; the same for the server and for every process of the tests. */
+const PORT = (process.env.EVEN_BLUSH_TEST_PORT ??= freePort());
+
+function freePort(): string {
+  const ask =
+    "const s = require('node:net').createServer().listen(0, () => { console.log(s.address().port); s.close(); })";
+  return execFileSync(process.execPath, ['-e', ask], { encoding: 'utf8' }).trim();
+}
 
 export default defineConfig({
   testDir: 'tests/e2e',
@@ -33,7 +41,7 @@ export default defineConfig({
   webServer: {
     command: 'node .output/server/index.mjs',
     url: `http://localhost:${PORT}/api/health`,
-    env: { PORT: String(PORT) },
+    env: { PORT },
     reuseExistingServer: false,
   },
 });

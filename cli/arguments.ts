@@ -122,6 +122,7 @@ export type PlanCommand = z.infer<typeof planCommand> & {
   readonly matchSkin?: { readonly photo: string; readonly mask: string | undefined };
 };
 export type ApplyCommand = z.infer<typeof applyCommand>;
+/** A command with its options, as it was understood. */
 export type Command = FindCommand | ReadCommand | CheckCommand | PlanCommand | ApplyCommand;
 
 /** What is asked for besides a command: how the program or one command is used, or its version. */

@@ -37,6 +37,7 @@ function numberOf(photo: Photo, { sitterId }: PhotoFinding): number | null {
   return photo.sitters.find(({ id }) => id === sitterId)?.number ?? null;
 }
 
+/** What check found, in lines for a terminal. */
 export function sayCheck(file: string, { sitters, findings }: CheckResult): string {
   if (sitters === 0 && findings.length === 0)
     return `${file}: no face was found; give the skin with --mask skin=FILE.png`;

@@ -170,6 +170,7 @@ export function wholeCoverage(pyramid: Pyramid, plates: readonly Plate[]): Uint8
   return out;
 }
 
+/** What find wrote, in lines for a terminal. */
 export function sayFound(file: string, { folder, sitters }: FindResult): string {
   if (sitters.length === 0)
     return `${file}: no face was found; there is nothing to write but ${folder}/find.json`;

@@ -85,6 +85,7 @@ export async function writeWhole(path: string, write: (temporary: string) => Pro
   }
 }
 
+/** Whether there is anything of this name. */
 export async function exists(path: string): Promise<boolean> {
   return stat(path).then(
     () => true,

@@ -226,6 +226,7 @@ export async function checkFile(path: string, masks: PlanCommand['mask'], report
   return { photo: work.photo, findings: checkPhoto(work.resolver, work.photo, work.baked) };
 }
 
+/** The steps of a plan, in lines for a terminal. */
 export function sayPlan(
   file: string,
   {

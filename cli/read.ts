@@ -25,6 +25,7 @@ export interface RungNumbers extends ColourNumbers {
   readonly rung: Rung;
 }
 
+/** Numbers of patches, or of the rungs of each sitter’s part. */
 export interface ReadResult {
   readonly patches: readonly PatchNumbers[];
   readonly rungs: readonly RungNumbers[];
@@ -69,6 +70,7 @@ function readPatches({ pyramid }: OpenedPhoto, at: ReadCommand['at']): PatchNumb
   });
 }
 
+/** These numbers, in lines for a terminal. */
 export function sayRead(file: string, { patches, rungs }: ReadResult): string {
   const lines = [
     ...patches.map((patch) => `  ${patch.x}, ${patch.y} (${patch.size} px)  ${sayNumbers(patch)}`),

@@ -27,16 +27,19 @@ const COMMANDS = {
   },
 } as const;
 
+/** What the program can be asked to do. */
 export type CommandName = keyof typeof COMMANDS;
 
 const FILES = `Files come whole or not at all. Nothing that is read is written onto, nor a file that was not written by this program:
 a result whose name is taken gets a number behind it.
 Ends with 0, with 1 when a file failed (the others are done), with 2 when the command cannot be understood.`;
 
+/** Whether a word names a command. */
 export function isCommand(word: string): word is CommandName {
   return Object.hasOwn(COMMANDS, word);
 }
 
+/** In the order in which they are used. */
 export const COMMAND_NAMES = Object.keys(COMMANDS) as readonly CommandName[];
 
 /** How the program is used: every command, or one of them. */

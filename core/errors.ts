@@ -18,6 +18,7 @@ export class SizeMismatchError extends CoreError {
   }
 }
 
+/** Why a file is not opened as a photo. */
 export type PhotoFileFault =
   | 'empty'
   | 'not-a-photo'
@@ -39,6 +40,7 @@ export class PhotoFileError extends CoreError {
   }
 }
 
+/** Why a plan or a sitting is not taken. */
 export type DocumentFault =
   'not-json' | 'not-a-sitting' | 'from-the-future' | 'invalid' | 'other-photo' | 'coverage';
 
@@ -53,6 +55,7 @@ export class DocumentError extends CoreError {
   }
 }
 
+/** Why something asked for is not done. */
 export type CommandFault = 'colour' | 'no-part' | 'nobody' | 'in-the-way';
 
 /** Something asked for that this photo or these words do not give. */

@@ -15,6 +15,7 @@ export interface NetworkFiles {
   load(name: string): Promise<{ readonly graph: GraphJson; readonly weights: ArrayBuffer }>;
 }
 
+/** A network’s graph as its file holds it. */
 export interface GraphJson {
   readonly modelTopology: object;
   readonly weightsManifest: readonly { readonly weights: readonly object[] }[];

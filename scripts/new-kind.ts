@@ -198,9 +198,8 @@ describe('${label}', () => {
 };
 
 mkdirSync(target, { recursive: true });
-for (const [file, text] of Object.entries(family === 'adjust' ? ADJUST : MARK))
-  {
+for (const [file, text] of Object.entries(family === 'adjust' ? ADJUST : MARK)) {
   const path = `${target}/${file}`;
   writeFileSync(path, await format(text, { ...(await resolveConfig(path)), filepath: path }));
-  }
+}
 console.log(`Made kinds/${family}/${folder}. Change its words and its computation, then run its test.`);

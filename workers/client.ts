@@ -19,6 +19,7 @@ export type { PhotoFinding } from '#core/render/checkPhoto';
 export { Painter } from './painterClient';
 export { foundEntries } from '#core/segment/foundEntries';
 
+/** How a photo is written. */
 export interface ExportOptions {
   readonly type: 'image/jpeg' | 'image/png';
   /** 0..1, of JPEG */

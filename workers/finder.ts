@@ -6,6 +6,7 @@ import { WorkerPort } from './workerPort';
 /** Finding people in a large photo takes its time on a slow machine, and the networks are loaded first. */
 const PATIENCE_MS = 120_000;
 
+/** How people are looked for. */
 export interface FindOptions {
   /** looks for small faces as well */
   readonly tiles: boolean;

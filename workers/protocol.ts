@@ -27,6 +27,7 @@ interface Exchange<Request, Reply> {
   reply: Reply;
 }
 
+/** A photo that was decoded. */
 export interface OpenedPhoto {
   /** SHA-256 of the file, hexadecimal */
   readonly sha256: string;
@@ -174,11 +175,13 @@ export interface CoverageLook {
   readonly rgb: Triple;
 }
 
+/** Requests and replies of one worker, by name. */
 export type Exchanges = Record<string, Exchange<unknown, unknown>>;
 
 /** To a worker: a call, the lock that it holds as long as it lives, or the question whether it is there. */
 export type PageMessage = RequestMessage | { readonly lock: string } | { readonly beat: true };
 
+/** A call: its number, its name in the worker’s exchanges, and what it asks. */
 export interface RequestMessage {
   readonly call: number;
   readonly name: string;

@@ -7,6 +7,7 @@ interface Waiting {
   readonly reject: (error: Error) => void;
 }
 
+/** How a worker is started, and how long it may be silent. */
 export interface WorkerPortOptions {
   /** makes the worker */
   readonly start: () => Worker;

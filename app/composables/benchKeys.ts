@@ -1,5 +1,6 @@
 import { DRAWN_KINDS } from '../tools/drawnKinds';
 
+/** A key, or several that belong together, and what it does. */
 export interface BenchKey {
   readonly key: string;
   readonly does: string;

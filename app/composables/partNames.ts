@@ -2,6 +2,7 @@ import type { Part, Rung } from '#core/document/schema';
 
 export { PART_NAMES } from '#core/document/partNames';
 
+/** What rungs are called: in a word, and in a letter where there is no room. */
 export const RUNG_NAMES: Readonly<Record<Rung, { readonly letter: string; readonly name: string }>> = {
   light: { letter: 'L', name: 'light' },
   middle: { letter: 'M', name: 'middle' },

@@ -40,6 +40,7 @@ const STORAGE_FAULTS: Readonly<Record<StorageFault, string>> = {
     'The browser’s storage was cleared: this sitting is no longer stored. What is open here is still whole.',
 };
 
+/** Why a sitting is not stored, and what can be done. */
 export function sayStorageFault(reason: StorageFault): string {
   return STORAGE_FAULTS[reason];
 }

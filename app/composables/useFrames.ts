@@ -21,6 +21,7 @@ export interface Frame {
   readonly pieces: readonly Piece[];
 }
 
+/** What is to be seen. */
 export interface FrameWishes {
   /** of the photo that the workers have in use; undefined while none is ready */
   readonly photo: Photo | undefined;

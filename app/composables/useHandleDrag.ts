@@ -10,6 +10,7 @@ export interface Nudge {
   readonly down: number;
 }
 
+/** How a handle moves what it belongs to. */
 export interface HandleDrag<What> {
   /** follows the pointer */
   readonly move: (event: PointerEvent, what: What) => void;

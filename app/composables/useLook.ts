@@ -1,6 +1,7 @@
 import { useLocalStorage, usePreferredDark } from '@vueuse/core';
 import { computed } from 'vue';
 
+/** How the panels look: as the system does, or always one way. */
 export const LOOKS = ['system', 'light', 'dark'] as const;
 export type Look = (typeof LOOKS)[number];
 

@@ -18,12 +18,14 @@ export interface SittingRow {
   revision?: number;
 }
 
+/** One checkpoint of a sitting’s history. */
 export interface CheckpointRow {
   sittingId: string;
   number: number;
   checkpoint: Checkpoint;
 }
 
+/** A photo’s file. */
 export interface PhotoRow {
   /** SHA-256 of the file */
   id: string;
@@ -33,6 +35,7 @@ export interface PhotoRow {
   storedAt?: number;
 }
 
+/** A photo in small. */
 export interface ThumbRow {
   photoId: string;
   picture: Blob;
@@ -57,6 +60,7 @@ export interface SetAsideRow {
   checkpoints: readonly Checkpoint[];
 }
 
+/** All that the browser keeps. */
 export class Database extends Dexie {
   sittings!: Table<SittingRow, string>;
   checkpoints!: Table<CheckpointRow, [string, number]>;
@@ -81,6 +85,7 @@ export class Database extends Dexie {
 let opened: Database | undefined;
 const clearedListeners = new Set<() => void>();
 
+/** The one database of this page, opened at first use. */
 export function database(): Database {
   if (opened) return opened;
   opened = new Database();

@@ -6,6 +6,7 @@ import { database } from './database';
 import { StorageError } from './storageError';
 import { NOT_STORED, saveSitting } from './sittingStorage';
 
+/** Under which the demo sitting is stored. */
 export const DEMO_SITTING_ID = 'demo';
 
 async function demoList(): Promise<DemoList> {

@@ -65,6 +65,7 @@ export function hasUnstoredPhotos(): boolean {
   return unstored.size > 0;
 }
 
+/** A photo in small; undefined while there is none. */
 export async function thumbOf(photoId: string): Promise<Blob | undefined> {
   return (await database().thumbs.get(photoId))?.picture;
 }

@@ -85,6 +85,7 @@ export interface Stored {
   readonly checkpoints: readonly Checkpoint[];
 }
 
+/** What is known of a sitting that was never written. */
 export const NOT_STORED: Stored = { revision: undefined, checkpoints: [] };
 
 /**

@@ -1,3 +1,4 @@
+/** Why something was not written. */
 export type StorageFault = 'changed-elsewhere' | 'deleted-elsewhere' | 'gone';
 
 /** Why a sitting was not written: what is stored is not what it was made from. */

@@ -2,6 +2,7 @@ import type { PictureWorkers } from '#workers/client';
 import { database } from './database';
 import { photoFile, thumbOf } from './photoStorage';
 
+/** Pixels. */
 export const THUMB_LONG_SIDE = 240;
 let queue: Promise<unknown> = Promise.resolve();
 

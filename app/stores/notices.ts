@@ -2,11 +2,13 @@ import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
 import { sayError } from '../composables/sayError';
 
+/** Something that can be done about a notice. */
 export interface NoticeAction {
   readonly label: string;
   readonly run: () => void;
 }
 
+/** A sentence, and what can be done about it. */
 export interface Notice {
   readonly id: number;
   readonly text: string;

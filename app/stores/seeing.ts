@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
 
+/** Ways in which an area’s extent is shown. */
 export const OVERLAYS = ['none', 'hatch', 'outline', 'grey', 'dimmed', 'ground'] as const;
 export type Overlay = (typeof OVERLAYS)[number];
 

@@ -4,7 +4,9 @@ import { defineStore } from 'pinia';
 import { useLocalStorage } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
 
+/** Greys about the photo, #rrggbb. */
 export const SURROUNDS = { dark: '#303030', middle: '#777777', light: '#cfcfcf' } as const;
+/** One of them. */
 export type Surround = keyof typeof SURROUNDS;
 
 /** CSS pixels per pixel of the photo */
@@ -15,6 +17,7 @@ const FIT_MARGIN = 20;
 const GLIDE_MARGIN = 0.14;
 const GLIDE_MS = 260;
 
+/** A place: pixels of the photo, or CSS pixels of the view. */
 export interface Point {
   readonly x: number;
   readonly y: number;

@@ -12,6 +12,7 @@ export const DRAWN_KINDS: readonly DrawnKind[] = [...KINDS.marks.values()]
   .filter(isDrawn)
   .sort((p, q) => p.drawing.rank - q.drawing.rank);
 
+/** The kind of this id, if it is drawn. */
 export function drawnKind(id: string | undefined): DrawnKind | undefined {
   return DRAWN_KINDS.find((kind) => kind.id === id);
 }

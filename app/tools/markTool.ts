@@ -27,6 +27,7 @@ export interface MarkToolHost {
   colourAt(at: PointerSample['image']): Promise<Hand['colour']>;
 }
 
+/** A mark as it is before a gesture, what the hand does to it, and the piece it draws. */
 export interface Begun {
   readonly before: unknown;
   readonly takes: boolean;

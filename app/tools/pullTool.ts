@@ -1,5 +1,6 @@
 import type { PointerSample, PointerTool } from './pointerTool';
 
+/** Who follows a drag over the picture. */
 export interface PullToolHost {
   begin(at: PointerSample['image']): void;
   /** CSS pixels from where it began; upward is positive */

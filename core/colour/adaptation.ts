@@ -74,10 +74,12 @@ export function neutralise(patch: Triple): SrgbMatrix {
   return scaleCones(white.map((cone, i) => (luminance * cone) / source[i]!) as unknown as Triple);
 }
 
+/** Cone response of a colour, linear sRGB in. */
 export function coneOf(srgbLinear: Triple): Triple {
   return transform(CONE_OF_SRGB, srgbLinear);
 }
 
+/** A 3 × 3 matrix times a colour. */
 export function transform(m: SrgbMatrix, [red, green, blue]: Triple): Triple {
   return [
     m[0]! * red + m[1]! * green + m[2]! * blue,

@@ -1,3 +1,4 @@
+/** One degree in radians. */
 export const RADIANS_PER_DEGREE = Math.PI / 180;
 
 /** An angle in degrees brought into 0..<360. */

@@ -3,6 +3,7 @@ import { RADIANS_PER_DEGREE } from './angles';
 import { mapIntoSrgbGamut } from './gamut';
 import { convertOklabToSrgbLinear } from './oklab';
 
+/** A colour that is offered, with its name. */
 export interface PaletteColour {
   readonly name: string;
   /** #rrggbb of sRGB */

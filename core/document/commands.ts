@@ -5,6 +5,7 @@ import type { Area, Mark, Photo, Reading, Sitting, SitterCorridor, Step } from '
 
 type Entry = { readonly id: string };
 
+/** A sitting without photos. @param now instant, ISO 8601 */
 export function newSitting(id: string, name: string, now: string): Sitting {
   return {
     schema: DOCUMENT_VERSION,
@@ -16,6 +17,7 @@ export function newSitting(id: string, name: string, now: string): Sitting {
   };
 }
 
+/** A photo without areas and steps. */
 export function newPhoto(identity: Pick<Photo, 'id' | 'file' | 'width' | 'height'>): Photo {
   return {
     ...identity,
@@ -44,10 +46,12 @@ export function putCorridor(
   return { ...photo, corridors: corridor ? [...others, { ...corridor, sitter }] : others };
 }
 
+/** Puts an area at the end of the list. */
 export function addArea(photo: Photo, area: Area): Photo {
   return { ...photo, areas: [...photo.areas, area] };
 }
 
+/** A photo with one of its areas changed; an unknown id changes nothing. */
 export function changeArea(photo: Photo, areaId: string, change: (area: Area) => Area): Photo {
   return { ...photo, areas: changeEntry(photo.areas, areaId, change) };
 }
@@ -118,22 +122,27 @@ export function putMark(photo: Photo, areaId: string, mark: Mark): Photo {
   return changeArea(photo, areaId, (area) => ({ ...area, marks: putEntry(area.marks, mark) }));
 }
 
+/** Takes a mark out of its area. */
 export function removeMark(photo: Photo, areaId: string, markId: string): Photo {
   return changeArea(photo, areaId, (area) => ({ ...area, marks: without(area.marks, markId) }));
 }
 
+/** Puts a reading at the end of the list, or in the place of the one with its id. */
 export function putReading(photo: Photo, reading: Reading): Photo {
   return { ...photo, readings: putEntry(photo.readings, reading) };
 }
 
+/** Takes a reading away. */
 export function removeReading(photo: Photo, readingId: string): Photo {
   return { ...photo, readings: without(photo.readings, readingId) };
 }
 
+/** Puts a step at the end of the plan, or in the place of the one with its id. */
 export function putStep(photo: Photo, step: Step): Photo {
   return { ...photo, plan: putEntry(photo.plan, step) };
 }
 
+/** Takes a step out of the plan. */
 export function removeStep(photo: Photo, stepId: string): Photo {
   return { ...photo, plan: without(photo.plan, stepId) };
 }

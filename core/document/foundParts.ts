@@ -25,6 +25,7 @@ export interface FoundEntry {
   readonly plate: string;
 }
 
+/** A found sitter: the face, why parts are not to be relied on, and the parts. */
 export interface FoundSitterEntry {
   readonly face: Sitter['face'];
   readonly doubts: Sitter['doubts'];

@@ -17,6 +17,7 @@ export interface History {
   readonly cursor: number;
 }
 
+/** Nothing was done yet. */
 export const EMPTY_HISTORY: History = { checkpoints: [], cursor: 0 };
 
 /** Older checkpoints are let go beyond this number. */

@@ -1,6 +1,8 @@
 import type { z } from 'zod';
 
+/** What JSON can hold. */
 export type Json = null | boolean | number | string | readonly Json[] | JsonObject;
+/** A JSON object, never changed in place. */
 export interface JsonObject {
   readonly [key: string]: Json;
 }

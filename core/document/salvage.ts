@@ -21,6 +21,7 @@ export interface SetAside {
   readonly mended: boolean;
 }
 
+/** A sitting that fits, and what had to be left out of it. */
 export interface Salvaged {
   readonly sitting: Sitting;
   readonly setAside: readonly SetAside[];

@@ -4,6 +4,7 @@ import type { JsonObject, KindDefinition, Kinds } from './kinds';
 /** Raised with every change of shape; migrations.ts brings older documents up. */
 export const DOCUMENT_VERSION = 3;
 
+/** What an area may be of. */
 export const PARTS = [
   'skin',
   'face',
@@ -20,6 +21,7 @@ export const PARTS = [
 ] as const;
 export type Part = (typeof PARTS)[number];
 
+/** The places on a part’s ladder of tones, from light to shade. */
 export const RUNGS = ['light', 'middle', 'shade'] as const;
 export type Rung = (typeof RUNGS)[number];
 
@@ -45,6 +47,7 @@ const instant = z.iso.datetime();
 export const COORDINATE_REACH = 200_000;
 const coordinate = z.number().min(-COORDINATE_REACH).max(COORDINATE_REACH);
 
+/** What is done to the edge of an area, in this order. */
 export const edgeCareSchema = z
   .strictObject({
     /** pixels of the photo; negative shrinks */
@@ -61,8 +64,10 @@ export const edgeCareSchema = z
   })
   .refine(({ floor, ceiling }) => floor < ceiling, 'the floor must lie below the ceiling');
 export type EdgeCare = z.infer<typeof edgeCareSchema>;
+/** An edge as its marks give it. */
 export const NO_EDGE_CARE: EdgeCare = { grow: 0, soften: 0, smooth: 0, specks: 0, floor: 0, ceiling: 1 };
 
+/** A patch whose colour is read: centre and side in pixels of the photo. */
 export const readingSchema = z.strictObject({
   id,
   areaId: id,
@@ -108,12 +113,14 @@ interface KindHolder {
   readonly parameters: JsonObject;
 }
 
+/** One mark of an area: what it covers, and what it does with that. */
 export interface Mark extends KindHolder {
   readonly id: string;
   readonly mode: 'add' | 'remove' | 'limit';
   readonly on: boolean;
 }
 
+/** A part of the photo: marks in their order, then the care of its edge. */
 export interface Area {
   readonly id: string;
   readonly name: string;
@@ -137,6 +144,7 @@ export const WHOLE_PICTURE: Area = {
   edgeCare: NO_EDGE_CARE,
 };
 
+/** One step of the plan: an adjustment on an area or on the whole picture. */
 export interface Step extends KindHolder {
   readonly id: string;
   /** null for the whole picture */
@@ -146,6 +154,7 @@ export interface Step extends KindHolder {
   readonly on: boolean;
 }
 
+/** A photo with all that was done to it; the file itself lies elsewhere, under its id. */
 export interface Photo {
   /** SHA-256 of the file, hexadecimal */
   readonly id: string;
@@ -160,6 +169,7 @@ export interface Photo {
   readonly plan: readonly Step[];
 }
 
+/** Photos that belong together. */
 export interface Sitting {
   readonly schema: number;
   readonly id: string;

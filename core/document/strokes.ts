@@ -3,6 +3,7 @@ import { COORDINATE_REACH } from './schema';
 
 /** How much one mark may hold. What is drawn beyond it goes into a new mark, or is thinned out. */
 export const MOST_STROKES = 2000;
+/** Points of one stroke or loop, at most. */
 export const MOST_POINTS = 20_000;
 /** over all strokes or loops of a mark together */
 export const MOST_POINTS_IN_ALL = 400_000;

@@ -47,6 +47,7 @@ interface FrameShape {
   readonly components: readonly Component[];
 }
 
+/** Reads the header of a scan. @returns undefined when it names what is not there */
 export function scanOf(
   segment: Uint8Array,
   frame: FrameShape,

@@ -14,6 +14,7 @@ export interface PlanFile {
   readonly coverage: Readonly<Record<string, string>>;
 }
 
+/** The schema of a plan file, for a given set of kinds. */
 export function makePlanFileSchema(kinds: Kinds): z.ZodType<PlanFile> {
   return z.strictObject({
     schema: z.literal(DOCUMENT_VERSION),

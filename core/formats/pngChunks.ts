@@ -9,8 +9,10 @@ export interface PngChunk {
   readonly end: number;
 }
 
+/** The first eight bytes of every PNG (PNG specification, third edition, 5.2). */
 export const PNG_SIGNATURE = [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a];
 
+/** Whether bytes begin as a PNG does. */
 export function isPng(bytes: Uint8Array): boolean {
   return PNG_SIGNATURE.every((value, i) => bytes[i] === value);
 }

@@ -13,6 +13,7 @@ export interface PngColour {
   readonly matrix: SrgbMatrix | undefined;
 }
 
+/** How a PNG’s pixels are to be read: the file without tags that decoders disagree on, and what those said. */
 export interface PngReading {
   /** the file for a decoder that is to leave the numbers as they are */
   readonly file: Uint8Array<ArrayBuffer>;

@@ -18,6 +18,7 @@ export interface SittingFile {
   readonly photos: ReadonlyMap<string, Uint8Array>;
 }
 
+/** A sitting as it was read from a file, and what did not fit. */
 export interface ReadSittingFile extends SittingFile {
   readonly setAside: Salvaged['setAside'];
 }

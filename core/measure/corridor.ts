@@ -14,6 +14,7 @@ export interface HueRange {
  */
 export type Corridor = Readonly<Record<Rung, HueRange>>;
 
+/** Where the hue of skin lies by rung, HSV degrees (common practice). */
 export const SKIN_CORRIDOR: Corridor = {
   light: { from: 20, to: 28 },
   middle: { from: 20, to: 28 },

@@ -7,6 +7,7 @@ export type Histogram = readonly [readonly number[], readonly number[], readonly
 
 const BANDS = 64;
 
+/** Counts an area’s pixels by their 8-bit codes, weighed by coverage. */
 export function measureHistogram({
   pixels: { data },
   coverage,

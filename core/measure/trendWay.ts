@@ -11,6 +11,7 @@ export interface TrendWay {
   readonly other: readonly [(lightness: number) => number, (lightness: number) => number];
 }
 
+/** The way from one part’s colours to another’s, by the ranks of their lightness. */
 export function wayBetween(own: RankedTrend, other: RankedTrend): TrendWay {
   const count = Math.min(own.length, other.length);
   const pick = (rows: RankedTrend) =>

@@ -19,6 +19,7 @@ export interface Lent {
   readonly place?: Triple;
 }
 
+/** What a drag over the picture can change. */
 export const DRAG_QUANTITIES = ['hue', 'saturation', 'lightness'] as const;
 /** What a drag over the picture changes. */
 export type DragQuantity = (typeof DRAG_QUANTITIES)[number];

@@ -10,6 +10,7 @@ export interface Field {
   readonly data: Float32Array;
 }
 
+/** A field of zeros over a region. */
 export function newField(region: Region, channels: number): Field {
   return { region, channels, data: sharedFloats(channels * region.outWidth * region.outHeight) };
 }

@@ -75,8 +75,10 @@ export interface Bounds {
   readonly bottom: number;
 }
 
+/** The rectangle that holds nothing. */
 export const NOWHERE: Bounds = { left: 0, top: 0, right: 0, bottom: 0 };
 
+/** The rectangle that a region is. */
 export function boundsOfRegion({ x, y, width, height }: Region): Bounds {
   return { left: x, top: y, right: x + width, bottom: y + height };
 }
@@ -110,6 +112,7 @@ export function boundsOfAll(all: readonly Bounds[]): Bounds | undefined {
   };
 }
 
+/** A rectangle grown on every side. @param by pixels of the photo */
 export function growBounds({ left, top, right, bottom }: Bounds, by: number): Bounds {
   return { left: left - by, top: top - by, right: right + by, bottom: bottom + by };
 }

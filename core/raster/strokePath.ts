@@ -155,7 +155,8 @@ class Squares {
       for (let column = left, i = row * width + left; column < right; column++, i++) {
         const x = column + 0.5 - x0;
         const share = (x * dx + y * dy) / lengthSquared;
-        const along = clampUnit(share);
+        // clampUnit, written out: this is done for every pixel of every piece.
+        const along = Math.min(1, Math.max(0, share));
         const offX = x - along * dx;
         const offY = y - along * dy;
         const squared = offX * offX + offY * offY;

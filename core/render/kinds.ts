@@ -22,6 +22,7 @@ export interface Places {
  */
 export type PixelKernel = (pixels: Float32Array, count: number, places: Places) => void;
 
+/** For kernels that look at colours alone. */
 export const NO_PLACES: Places = { x: new Float32Array(0), y: new Float32Array(0) };
 
 /** What an adjustment may measure: the photo as the steps before it left it, within its area. */
@@ -136,6 +137,7 @@ export interface MarkKind<Parameters = unknown, Data = unknown> extends KindDefi
   readonly handles?: MarkHandles<Parameters>;
 }
 
+/** Every kind, with all that rendering needs of it. */
 export type RenderKinds = Kinds<MarkKind, AdjustKind>;
 
 /** A mark as it lies about another face: moved and scaled with it, by the boxes of both faces. */

@@ -6,15 +6,13 @@ import { featureWindow, toWindow } from './featureWindow';
 import type { FeatureWindow } from './featureWindow';
 import { BROW_LOOPS } from './landmarkGroups';
 import { localColours, LOCAL_CHANNELS } from './localColours';
+import { BROW_LONG_SIDE, BROW_REACH } from './featureParameters';
 
+/** A brow in its window: coverage 0..1 of its hairs. */
 export interface BrowParts {
   readonly window: FeatureWindow;
   readonly brow: Float32Array;
 }
-
-const WINDOW_LONG_SIDE = 400;
-/** Hairs are looked for this far beyond the landmarks, as a share of the brow's length. */
-const REACH = 0.09;
 
 /** A brow: where the landmarks expect it, as far as pixels lie from the skin about it towards its darkest hairs. */
 export function browParts(
@@ -24,7 +22,7 @@ export function browParts(
 ): BrowParts | undefined {
   const loop = BROW_LOOPS[side].map((index) => points[index]!);
   const long = Math.max(...loop.map(([x, y]) => Math.hypot(x - loop[0]![0], y - loop[0]![1])));
-  const window = featureWindow(pyramid, loop, 0.3 * long, WINDOW_LONG_SIDE);
+  const window = featureWindow(pyramid, loop, 0.3 * long, BROW_LONG_SIDE);
   if (!window) return undefined;
   const { outWidth: width, outHeight: height } = window.region;
   const unit = long * window.scale;
@@ -35,7 +33,7 @@ export function browParts(
   );
   const bare = localColours(
     window.source.data,
-    beyond.map((value) => (value > REACH && value < 0.28 ? 1 : 0)),
+    beyond.map((value) => (value > BROW_REACH && value < 0.28 ? 1 : 0)),
     { width, height, radius: Math.round(0.1 * unit) },
   ).data;
   const { data } = window.source;
@@ -46,7 +44,7 @@ export function browParts(
   const full = inside[Math.floor(0.85 * inside.length)] ?? 0;
   const brow = drop.map((value, i) => {
     const spread = bare[LOCAL_CHANNELS * i + 3]!;
-    const place = clampUnit(1 - beyond[i]! / REACH);
+    const place = clampUnit(1 - beyond[i]! / BROW_REACH);
     return full <= spread ? 0 : place * clampUnit((value - 0.8 * spread) / (full - 0.8 * spread));
   });
   return { window, brow };

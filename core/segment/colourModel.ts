@@ -1,3 +1,5 @@
+import { MODEL_CLUSTERS, MODEL_ROUNDS, MODEL_SAMPLES } from './headParameters';
+
 /** A few clusters of colour, each with its own spread per channel. */
 export interface ColourModel {
   /** interleaved triples */
@@ -5,10 +7,6 @@ export interface ColourModel {
   /** interleaved 1 / variance */
   readonly precisions: Float32Array;
 }
-
-const CLUSTERS = 5;
-const ROUNDS = 8;
-const MOST_SAMPLES = 3000;
 
 /**
  * Describes the colours under a stroke by k-means clusters; deterministic.
@@ -21,17 +19,17 @@ export function colourModel(
   samples: readonly number[],
   leastSpread: number,
 ): ColourModel {
-  const stride = Math.max(1, Math.floor(samples.length / MOST_SAMPLES));
+  const stride = Math.max(1, Math.floor(samples.length / MODEL_SAMPLES));
   const chosen = samples.filter((_, i) => i % stride === 0);
   chosen.sort((p, q) => features[3 * p]! - features[3 * q]!);
-  const count = Math.min(CLUSTERS, chosen.length);
+  const count = Math.min(MODEL_CLUSTERS, chosen.length);
   const centres = new Float32Array(count * 3);
   const precisions = new Float32Array(count * 3);
   for (let k = 0; k < count; k++) {
     const seed = chosen[Math.floor(((k + 0.5) / count) * chosen.length)]!;
     for (let channel = 0; channel < 3; channel++) centres[3 * k + channel] = features[3 * seed + channel]!;
   }
-  for (let round = 0; round < ROUNDS; round++) {
+  for (let round = 0; round < MODEL_ROUNDS; round++) {
     const sums = new Float64Array(count * 7);
     for (const sample of chosen) {
       let best = 0;

@@ -4,6 +4,7 @@ import type { LandmarkPoint } from './faceLandmarks';
 import { headDistance } from './headClasses';
 import { pixelCentre } from './headGrid';
 import type { PersonMap } from './headGrid';
+import { VIEWS_MEETING } from './headParameters';
 
 /** The background as one sitter's surroundings show it, and the silhouette beyond them. */
 export interface Ground {
@@ -28,7 +29,9 @@ export function commonBackground(region: Region, grounds: readonly Ground[]): Fl
       let weights = 0;
       for (const ground of grounds) {
         const weight =
-          grounds.length === 1 ? 1 : Math.exp(-headDistance(ground.frame, point).toHead / MEETING) + 1e-30;
+          grounds.length === 1
+            ? 1
+            : Math.exp(-headDistance(ground.frame, point).toHead / VIEWS_MEETING) + 1e-30;
         sum += weight * groundAt(ground, point);
         weights += weight;
       }
@@ -37,8 +40,6 @@ export function commonBackground(region: Region, grounds: readonly Ground[]): Fl
   }
   return coverage;
 }
-/** Over this distance from one sitter to the next, in face widths, views go over into each other. */
-const MEETING = 0.12;
 
 function groundAt({ region, background, person }: Ground, [x, y]: LandmarkPoint): number {
   const column = Math.floor(((x - region.x) * region.outWidth) / region.width);

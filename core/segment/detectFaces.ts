@@ -4,6 +4,7 @@ import { DETECT_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
 import { pointOfSquare, turnedCrop } from './turnedCrop';
 import type { TurnedSquare } from './turnedCrop';
+import { ANCHOR_VALUES, LEAST_SCORE, MOST_OVERLAP, TILES_ACROSS, TILE_OVERLAP } from './detectParameters';
 
 /** A face as the detector sees it; pixels of the photo. */
 export interface FaceBox {
@@ -16,13 +17,8 @@ export interface FaceBox {
   readonly tiltRadians: number;
 }
 
-const LEAST_SCORE = 0.5;
-const MOST_OVERLAP = 0.3;
-const VALUES = 17;
 /** A head that lies on its side is upright in one of these turns. */
 const TURNS = [0, Math.PI / 2, -Math.PI / 2] as const;
-const TILE_OVERLAP = 0.25;
-const TILES_ACROSS = 3;
 
 /**
  * Faces of a photo. Looks at the whole, padded and unpadded; turned when nothing stands upright; in
@@ -91,7 +87,7 @@ const ANCHORS: readonly (readonly [number, number])[] = (
 function decode(output: Float32Array, square: TurnedSquare): FaceBox[] {
   const boxes: FaceBox[] = [];
   ANCHORS.forEach(([anchorX, anchorY], n) => {
-    const o = n * VALUES;
+    const o = n * ANCHOR_VALUES;
     const score = sigmoid(output[o]!);
     if (score < LEAST_SCORE) return;
     const at = (x: number, y: number) =>

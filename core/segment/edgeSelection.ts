@@ -11,6 +11,24 @@ import type { StrokePoint } from '../raster/strokePath';
 import { colourModel, colourModelDistance } from './colourModel';
 import type { ColourModel } from './colourModel';
 import { geodesicDistance } from './geodesic';
+import {
+  ALONE_LONG_SIDE,
+  COLOUR_STEP,
+  CONTEST_SHARPNESS,
+  CONTRARY_PRICE,
+  ENTRY_COST,
+  FIRM_FROM,
+  LATTICE,
+  LEAST_CONTRARY,
+  LIGHTNESS_STEP,
+  MODEL_PRICE,
+  MODEL_REACH,
+  MOST_GRIDS,
+  STROKE_GUIDE_EPSILON,
+  STROKE_GUIDE_RADIUS,
+  STROKE_LONG_SIDE,
+  STROKE_SURE,
+} from './strokeParameters';
 
 /** A rough line over the photo; `takes` adds what it touches, otherwise takes it away. */
 export interface EdgeStroke {
@@ -26,28 +44,6 @@ export interface EdgeSelection {
   readonly window: Region;
   readonly coefficients: GuidedCoefficients;
 }
-
-/** Longest side of the grid on which strokes are solved: alone, and with the area so far. */
-const ALONE_LONG_SIDE = 512;
-const GRID_LONG_SIDE = 420;
-const LATTICE = 12;
-/** OKLab steps that count as one edge: small in hue, larger in lightness, where shading runs. */
-const LIGHTNESS_STEP = 0.045;
-const COLOUR_STEP = 0.01;
-const ENTRY_COST = 0.003;
-/** Beyond this many standard deviations from the stroke's own colours a pixel is entered at a price. */
-const MODEL_REACH = 2;
-const MODEL_PRICE = 0.4;
-/** What an area so far surely leaves out, or takes; how many pixels of it tell of its colours, and the price of entering what looks more like it. */
-const SURE = 0.05;
-const LEAST_CONTRARY = 40;
-const CONTRARY_PRICE = 0.4;
-/** Where adding and removing strokes contend, the nearer one wins; the border is this sharp. */
-const CONTEST_SHARPNESS = 5;
-const GUIDE_RADIUS = 3;
-const GUIDE_EPSILON = 2e-4;
-/** What the filter left this near to nothing or all becomes it. */
-const FIRM_FROM = 0.12;
 
 /** What strokes correct: coverage 0..1 of the area as it is, over a region. */
 export type AreaSoFar = (region: Region) => Float32Array;
@@ -67,7 +63,7 @@ export function selectByStrokes(
   before?: AreaSoFar,
 ): EdgeSelection | undefined {
   if (!strokes.some((stroke) => stroke.takes && stroke.points.length > 0)) return undefined;
-  const longSide = before ? GRID_LONG_SIDE : ALONE_LONG_SIDE;
+  const longSide = before ? STROKE_LONG_SIDE : ALONE_LONG_SIDE;
   let window = strokesWindow(pyramid, strokes, longSide);
   let solved = solveWindow(pyramid, window, { strokes, tolerance, before });
   while (touchesInnerBorder(solved, window, pyramid)) {
@@ -205,7 +201,6 @@ interface Grid {
   readonly features: Float32Array;
   readonly guide: PreparedGuide;
 }
-const MOST_GRIDS = 4;
 const GRIDS = new WeakMap<Pyramid, Grid[]>();
 
 function gridOf(pyramid: Pyramid, window: Region): Grid {
@@ -220,8 +215,8 @@ function gridOf(pyramid: Pyramid, window: Region): Grid {
       guide: prepareGuide(source.data.map(guideOfLinear), {
         width: source.width,
         height: source.height,
-        radius: GUIDE_RADIUS,
-        epsilon: GUIDE_EPSILON,
+        radius: STROKE_GUIDE_RADIUS,
+        epsilon: STROKE_GUIDE_EPSILON,
       }),
     };
   }
@@ -260,7 +255,8 @@ function contraryModel(
   const sure: number[] = [...removes];
   // An area that holds nothing yet says nothing of what it leaves out.
   if (soFar.some((value) => value > 0.5))
-    for (let i = 0; i < soFar.length; i++) if ((missed ? soFar[i]! : 1 - soFar[i]!) < SURE) sure.push(i);
+    for (let i = 0; i < soFar.length; i++)
+      if ((missed ? soFar[i]! : 1 - soFar[i]!) < STROKE_SURE) sure.push(i);
   const unlike = sure.filter((index) => colourModelDistance(own, features, index) > MODEL_REACH);
   return unlike.length >= LEAST_CONTRARY ? colourModel(features, unlike, 1) : undefined;
 }

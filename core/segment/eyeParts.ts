@@ -10,6 +10,22 @@ import { fitIris } from './irisFit';
 import type { IrisFit } from './irisFit';
 import { upperLidLine } from './lidLine';
 import { likeness } from './likeness';
+import {
+  EYE_CORE,
+  EYE_LONG_SIDE,
+  FARTHEST,
+  FARTHEST_UP,
+  GUESS_SLACK,
+  HALF_CLOSED,
+  LASH_DARKER,
+  LEAST_WHITE,
+  LID_REACH,
+  LOWER_SLACK,
+  RADIUS_OF_GUESS,
+  SAME_SIZE,
+  UPPER_SLACK,
+  WEAK_EDGE,
+} from './featureParameters';
 
 /** What lies between the lids of one eye, over one window. */
 export interface EyeParts {
@@ -23,16 +39,7 @@ export interface EyeParts {
   readonly unsure: 'half-closed' | 'weak-edge' | undefined;
 }
 
-/** An iris is larger than the larger of the network's two guesses by this factor (measured: 1.15 to 1.26), within so much. */
-const RADIUS_OF_GUESS = 1.2;
-const GUESS_SLACK = 0.1;
-const WINDOW_LONG_SIDE = 400;
 const CORNERS = { right: [33, 133], left: [263, 362] } as const;
-/** Height of the opening as a share of its width below which an eye counts as half closed. */
-const HALF_CLOSED = 0.16;
-const WEAK_EDGE = 0.06;
-/** The whites stand this much brighter, and less coloured, than the lids' edge. */
-const LEAST_WHITE = 0.55;
 
 /** Iris and whites of both eyes: the openings from the landmarks and the skin, the irises from the pixels. */
 export function eyesParts(
@@ -55,7 +62,6 @@ export function eyesParts(
   }
   return { ...(right && { right: partsOf(right) }), ...(left && { left: partsOf(left) }) };
 }
-const SAME_SIZE = 0.05;
 
 interface Look {
   readonly window: FeatureWindow;
@@ -70,7 +76,7 @@ function look(pyramid: Pyramid, { points, irises }: FaceLandmarks, side: 'right'
   const loop = EYE_LOOPS[side].map((index) => points[index]!);
   const [outer, inner] = CORNERS[side].map((index) => points[index]!) as [LandmarkPoint, LandmarkPoint];
   const eye = Math.hypot(inner[0] - outer[0], inner[1] - outer[1]);
-  const window = featureWindow(pyramid, loop, 0.25 * eye, WINDOW_LONG_SIDE);
+  const window = featureWindow(pyramid, loop, 0.25 * eye, EYE_LONG_SIDE);
   if (!window) return undefined;
   const { opening, core } = openingOf(window, loop, eye * window.scale, [outer, inner]);
   const guess = RADIUS_OF_GUESS * Math.max(irises.right.radius, irises.left.radius) * window.scale;
@@ -150,16 +156,9 @@ function openingOf(
   if (beyondLid)
     for (let i = 0; i < opening.length; i++)
       if (opening[i]! > 0) opening[i]! *= clampUnit(0.5 - beyondLid(i));
-  return { opening, core: opening.map((value, i) => (lower(i) || beyond[i]! < CORE_INSIDE ? value : 0)) };
+  return { opening, core: opening.map((value, i) => (lower(i) || beyond[i]! < EYE_CORE ? value : 0)) };
 }
 const isAround = (beyond: number) => beyond > 0.12 && beyond < 0.25;
-const LID_REACH = 0.025;
-const LOWER_SLACK = 0.04;
-const UPPER_SLACK = -0.022;
-const FARTHEST = 0.1;
-const FARTHEST_UP = 0.015;
-const CORE_INSIDE = -0.03;
-const LASH_DARKER = 0.06;
 
 /** The corner's flesh and the lids' edges are darker and redder than the whites: they are left out. */
 function keepWhite({ oklab }: FeatureWindow, whites: Float32Array): void {

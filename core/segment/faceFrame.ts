@@ -1,6 +1,7 @@
 import { clampUnit } from '../math/clamp';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
 import { FACE_OVAL } from './landmarkGroups';
+import { WIDTH_OF_HEIGHT } from './detectParameters';
 
 /** A frame that turns and grows with a face: u from the sitter's right to the left, v from brow to chin, in face widths, about the bridge of the nose. */
 export interface FaceFrame {
@@ -16,14 +17,13 @@ export interface FaceFrame {
   readonly oval: readonly LandmarkPoint[];
 }
 
-/** A face seen from the side is narrower than it is; its height tells then. */
-const WIDTH_OF_HEIGHT = 0.78;
 const BRIDGE = 168;
 const CHIN = 152;
 const TOP = 10;
 const RIGHT_SIDE = 234;
 const LEFT_SIDE = 454;
 
+/** The upright frame of a face, from its mesh. */
 export function faceFrame({ points, tiltRadians }: FaceLandmarks): FaceFrame {
   const across = distance(points[RIGHT_SIDE]!, points[LEFT_SIDE]!);
   const down = distance(points[TOP]!, points[CHIN]!);

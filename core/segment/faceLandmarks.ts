@@ -5,9 +5,12 @@ import { MESH_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
 import { pointOfSquare, turnedCrop } from './turnedCrop';
 import type { TurnedSquare } from './turnedCrop';
+import { LEAST_CONFIDENCE, MESH_ROOM } from './detectParameters';
 
+/** A point of the mesh, pixels of the photo. */
 export type LandmarkPoint = readonly [x: number, y: number];
 
+/** Where the network sees an iris, pixels of the photo. */
 export interface IrisGuess {
   readonly middle: LandmarkPoint;
   readonly radius: number;
@@ -25,11 +28,6 @@ export interface FaceLandmarks {
   readonly tiltRadians: number;
 }
 
-/** Between the logits of true faces (12.8 and above) and false ones (up to 9), as measured. */
-const LEAST_CONFIDENCE = 10;
-/** The mesh network wants a square half as wide again as the face. */
-const ROOM = 1.5;
-
 /**
  * Fits the face mesh twice: the second region comes from the first mesh, tilt included.
  * @returns undefined when it is no face
@@ -39,7 +37,7 @@ export async function faceLandmarks(
   box: FaceBox,
   networks: FaceNetworks,
 ): Promise<FaceLandmarks | undefined> {
-  const first = await fit(pyramid, { ...box, side: ROOM * box.side }, networks);
+  const first = await fit(pyramid, { ...box, side: MESH_ROOM * box.side }, networks);
   const second = await fit(pyramid, squareAround(first), networks);
   return second.confidence < LEAST_CONFIDENCE ? undefined : second;
 }
@@ -103,7 +101,7 @@ function squareAround({ points, tiltRadians }: FaceLandmarks): TurnedSquare {
   return {
     centreX: u * cos - v * sin,
     centreY: u * sin + v * cos,
-    side: ROOM * Math.max(right - left, bottom - top),
+    side: MESH_ROOM * Math.max(right - left, bottom - top),
     tiltRadians,
   };
 }

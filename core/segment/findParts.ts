@@ -22,7 +22,19 @@ import type { FoundPartName } from '../document/foundParts';
 import { mouthParts } from './mouthParts';
 import type { FaceNetworks } from './networks';
 import { refineClasses } from './refineClasses';
+import {
+  BACKGROUND_LONG_SIDE,
+  FACE_CORE,
+  FACE_CORE_TOP,
+  FEATURE_MARGIN,
+  LEAST_COVERED,
+  LEAST_VALUE,
+  OVAL_SHORT,
+  SOFT_SHARE,
+  TURNED_SHORT,
+} from './featureParameters';
 
+/** Why a part is not to be relied on. */
 export type Doubt = 'half-closed' | 'weak-edge' | 'cut' | 'soft' | 'hat';
 
 /** Coverage of one part over a rectangle of the photo. */
@@ -33,11 +45,13 @@ export interface FoundPart extends Plate {
   readonly doubt: Doubt | undefined;
 }
 
+/** One person: how sure the face is, its mesh, and the parts. */
 export interface FoundSitter {
   readonly landmarks: FaceLandmarks;
   readonly parts: readonly FoundPart[];
 }
 
+/** Everybody in a photo from left to right, and what is behind them. */
 export interface FoundPeople {
   /** from left to right */
   readonly sitters: readonly FoundSitter[];
@@ -45,6 +59,7 @@ export interface FoundPeople {
   readonly background: FoundPart | undefined;
 }
 
+/** How people are looked for. */
 export interface FindOptions {
   /** look for faces smaller than a thirtieth of the long side too */
   readonly tiles?: boolean;
@@ -174,7 +189,6 @@ function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart |
   const region = wholeRegion(pyramid.width, pyramid.height, BACKGROUND_LONG_SIDE);
   return foundPart('background', region, commonBackground(region, grounds), undefined);
 }
-const BACKGROUND_LONG_SIDE = 1400;
 
 /** The face's own skin ends at the jaw and before the ear; upward it goes on to the hairline. */
 function facePolygon({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
@@ -199,9 +213,6 @@ function facePolygon({ points }: FaceLandmarks, frame: FaceFrame, region: Region
 }
 
 const NOSE_TIP = 1;
-/** How far the mesh's oval stays inside the face, and how much farther on the side that is turned away, in face widths. */
-const OVAL_SHORT = 0.022;
-const TURNED_SHORT = 0.14;
 
 /** Eyes, brows and mouth with a little around them, as far as the face goes. */
 function featureZones({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
@@ -226,8 +237,8 @@ function featureZones({ points }: FaceLandmarks, frame: FaceFrame, region: Regio
         region,
         oval.map((point): LandmarkPoint => {
           const [u, v] = imageToFace(frame, point);
-          const shrink = 1 - CORE_INSIDE / (Math.hypot(u, v) || 1);
-          return faceToImage(frame, [u * shrink, Math.max(CORE_TOP, v * shrink)]);
+          const shrink = 1 - FACE_CORE / (Math.hypot(u, v) || 1);
+          return faceToImage(frame, [u * shrink, Math.max(FACE_CORE_TOP, v * shrink)]);
         }),
       ),
     ],
@@ -237,9 +248,6 @@ function featureZones({ points }: FaceLandmarks, frame: FaceFrame, region: Regio
   for (let i = 0; i < face.length; i++) face[i] = Math.max(core[i]!, face[i]! * zones[i]!);
   return face;
 }
-const FEATURE_MARGIN = 0.045;
-const CORE_INSIDE = 0.13;
-const CORE_TOP = -0.17;
 
 /** A loop in the one direction, so that loops that overlap add up rather than cancel. */
 function sunwise(loop: readonly LandmarkPoint[]): readonly LandmarkPoint[] {
@@ -290,10 +298,6 @@ function spread(coverage: Float32Array, from: Region, to: Region, out: Float32Ar
   }
 }
 
-/** A part this small beside its rectangle is not there (no teeth, closed eye). */
-const LEAST_COVERED = 12;
-const SOFT_SHARE = 0.45;
-
 function foundPart(
   part: FoundPartName,
   region: Region,
@@ -321,8 +325,6 @@ function foundPart(
     doubt: doubt ?? (unsureShare > SOFT_SHARE && part !== 'hair' ? 'soft' : undefined),
   };
 }
-/** Less is noise, and pixels that belong to nothing must stay as they are to the bit. */
-const LEAST_VALUE = 0.02;
 
 function isCut({ points }: FaceLandmarks, { width, height }: Pyramid): boolean {
   return points.some(([x, y]) => x < 0 || y < 0 || x >= width || y >= height);

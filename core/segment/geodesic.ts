@@ -1,4 +1,5 @@
-const SLOTS_PER_UNIT = 64;
+import { SLOTS_PER_UNIT } from './strokeParameters';
+
 const SQRT2 = Math.SQRT2;
 
 /**

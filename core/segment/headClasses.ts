@@ -10,6 +10,23 @@ import { resizePlane } from './planes';
 import type { HeadGrid } from './headGrid';
 import { fitMixture, mixtureDensity } from './mixture';
 import type { Mixture } from './mixture';
+import {
+  CLASS_COMPONENTS,
+  CLASS_GUIDE_EPSILON,
+  CLASS_GUIDE_RADIUS,
+  CLASS_ROUNDS,
+  CLASS_SAMPLES,
+  CLASS_SPREAD,
+  CLASS_SURE,
+  CLASS_UNFORESEEN,
+  FACE_RIM,
+  FAR_FROM_FACE,
+  LEAST_ROUGH_SPREAD,
+  NO_SKIN_CLOTH,
+  NO_SKIN_HAIR,
+  OF_FACE,
+  SITTERS_MEETING,
+} from './headParameters';
 
 /** What a head and its surroundings divide into before the features of the face are looked at; `others` are the other sitters. */
 export const HEAD_CLASSES = ['skin', 'hair', 'clothes', 'background', 'others'] as const;
@@ -26,18 +43,6 @@ interface ClassModel {
 }
 type ClassModels = Readonly<Record<HeadClass, ClassModel>>;
 
-const LEAST_ROUGH_SPREAD = 0.3;
-const ROUNDS = 4;
-const COMPONENTS = 6;
-const MOST_SAMPLES = 4000;
-/** OKLab steps that noise alone may make. */
-const LEAST_SPREAD = [0.02, 0.006, 0.006] as const;
-/** Density of a colour that no model foresaw, in OKLab^-3. */
-const UNFORESEEN = 2;
-const GUIDE_RADIUS = 4;
-const GUIDE_EPSILON = 4e-5;
-const SURE = 0.85;
-
 /**
  * Divides a head's surroundings into skin, hair, clothes and background: where each may be in a face's
  * frame, times how likely its colour is under mixtures learnt from this very photo, smoothed along the
@@ -50,9 +55,9 @@ export function divideHead(grid: HeadGrid, small: HeadGrid): HeadClasses {
   const smallPriors = classPriors(small);
   const smallGuide = guideOf(small);
   let models = firstModels(small, smallPriors);
-  for (let round = 1; round < ROUNDS; round++) {
+  for (let round = 1; round < CLASS_ROUNDS; round++) {
     const classes = posterior(small, smallPriors, models, smallGuide);
-    models = learn(small, (name, i) => classes[name][i]! > SURE);
+    models = learn(small, (name, i) => classes[name][i]! > CLASS_SURE);
   }
   return posterior(grid, enlarge(smallPriors, small, grid), models, guideOf(grid));
 }
@@ -73,8 +78,8 @@ function guideOf({ oklab, region }: HeadGrid): PreparedGuide {
   return prepareGuide(oklab, {
     width: region.outWidth,
     height: region.outHeight,
-    radius: GUIDE_RADIUS,
-    epsilon: GUIDE_EPSILON,
+    radius: CLASS_GUIDE_RADIUS,
+    epsilon: CLASS_GUIDE_EPSILON,
   });
 }
 
@@ -92,7 +97,7 @@ function classPriors({ region, frame, person, others }: HeadGrid): HeadClasses {
       for (const other of others) {
         const away = headDistance(other, point);
         inPerson = Math.max(inPerson, ofFace(away));
-        share = Math.min(share, sigmoid((away.toHead - own.toHead) / MEETING));
+        share = Math.min(share, sigmoid((away.toHead - own.toHead) / SITTERS_MEETING));
       }
       const total = place.skin + place.hair + place.clothes;
       priors.skin[i] = (inPerson * share * place.skin) / total;
@@ -105,9 +110,6 @@ function classPriors({ region, frame, person, others }: HeadGrid): HeadClasses {
   return priors;
 }
 
-const OF_FACE = 0.995;
-const FACE_RIM = 0.03;
-
 /** The person network is surer than it says: its odds count squared. */
 function sharpened(probability: number): number {
   const p = clamp(probability, 0.03, 0.97);
@@ -119,9 +121,7 @@ function ofFace({ toOval }: HeadDistance): number {
   return OF_FACE * sigmoid(-toOval / FACE_RIM);
 }
 
-/** Over this distance from one sitter to the next, in face widths, places go over from one to the other. */
-const MEETING = 0.05;
-
+/** How far a place lies from a head, face widths. */
 export interface HeadDistance {
   /** to the face's oval, negative inside */
   readonly toOval: number;
@@ -132,9 +132,9 @@ export interface HeadDistance {
 /** How far a point of the photo lies from a sitter, in face widths. */
 export function headDistance(frame: FaceFrame, point: LandmarkPoint): HeadDistance {
   const [u, v] = imageToFace(frame, point);
-  const far = Math.hypot(u, v) - FAR;
+  const far = Math.hypot(u, v) - FAR_FROM_FACE;
   // Far out the oval counts as a circle.
-  const toOval = far > FAR ? far : signedDistance([u, v], frame.oval);
+  const toOval = far > FAR_FROM_FACE ? far : signedDistance([u, v], frame.oval);
   return {
     toOval,
     toHead:
@@ -143,7 +143,6 @@ export function headDistance(frame: FaceFrame, point: LandmarkPoint): HeadDistan
         : toOval,
   };
 }
-const FAR = 0.65;
 
 /** Weights of skin, hair and clothes at a place of the face's frame. */
 function placePrior(
@@ -179,10 +178,6 @@ function placePrior(
   };
 }
 
-/** Densities of the skin's own colours below which hair and cloth are looked for; cloth may be near to blotchy skin. */
-const NO_SKIN_HAIR = 12;
-const NO_SKIN_CLOTH = 200;
-
 /** The first look: sure places, less what has the colour of the face where hair and clothes are looked for. */
 function firstModels(grid: HeadGrid, priors: HeadClasses): ClassModels {
   const { region, frame } = grid;
@@ -213,9 +208,9 @@ function learn(grid: HeadGrid, belongs: (name: HeadClass, index: number) => bool
 function fit({ oklab, rough }: HeadGrid, belongs: (index: number) => boolean): ClassModel {
   const members: number[] = [];
   for (let i = 0; i < rough.length; i++) if (belongs(i)) members.push(i);
-  const stride = Math.max(1, members.length / MOST_SAMPLES);
+  const stride = Math.max(1, members.length / CLASS_SAMPLES);
   const samples = Array.from(
-    { length: Math.min(members.length, MOST_SAMPLES) },
+    { length: Math.min(members.length, CLASS_SAMPLES) },
     (_, n) => members[Math.floor(n * stride)]!,
   );
   const mean = samples.reduce((sum, i) => sum + rough[i]!, 0) / (samples.length || 1);
@@ -223,7 +218,7 @@ function fit({ oklab, rough }: HeadGrid, belongs: (index: number) => boolean): C
     samples.reduce((sum, i) => sum + (rough[i]! - mean) ** 2, 0) / (samples.length || 1),
   );
   return {
-    colours: fitMixture(oklab, samples, COMPONENTS, LEAST_SPREAD),
+    colours: fitMixture(oklab, samples, CLASS_COMPONENTS, CLASS_SPREAD),
     rough: [mean, Math.max(LEAST_ROUGH_SPREAD, spread)],
   };
 }
@@ -253,7 +248,7 @@ function posterior(
     const prior = priors[name];
     const model = models[name];
     for (let i = 0; i < map.length; i++)
-      if (prior[i]! > 0) map[i] = prior[i]! * (density(model, grid, i) + UNFORESEEN);
+      if (prior[i]! > 0) map[i] = prior[i]! * (density(model, grid, i) + CLASS_UNFORESEEN);
     return map;
   });
   shareOut(raw);
@@ -281,6 +276,7 @@ export function shareOut({ skin, hair, clothes, background, others }: HeadClasse
   }
 }
 
+/** A record with a value for every class. */
 export function ofEachClass<Value>(make: (name: HeadClass) => Value): Record<HeadClass, Value> {
   return {
     skin: make('skin'),

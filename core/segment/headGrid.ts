@@ -12,6 +12,15 @@ import { shrinkPlane } from './planes';
 import { roughness } from './texture';
 import { turnedCrop } from './turnedCrop';
 import type { TurnedSquare } from './turnedCrop';
+import {
+  HEAD_CROP,
+  HEAD_GRID_LONG_SIDE,
+  HEAD_VIEW_LONG_SIDE,
+  REACH_ASIDE,
+  REACH_DOWN,
+  REACH_UP,
+  ROUGHNESS_REACH,
+} from './headParameters';
 
 /** One head with what belongs to it, at a working size. */
 export interface HeadGrid {
@@ -29,17 +38,8 @@ export interface HeadGrid {
   readonly others: readonly FaceFrame[];
 }
 
-/** How far a sitter reaches from the bridge of the nose, in face widths. */
-const REACH_ASIDE = 2.7;
-const REACH_UP = 2.2;
-const REACH_DOWN = 4.2;
-const GRID_LONG_SIDE = 480;
-const VIEW_LONG_SIDE = 1400;
+/** Long side of the grid that only has to tell colours, pixels. */
 export const SMALL_LONG_SIDE = 240;
-/** Window over which roughness is taken, in face widths. */
-const ROUGHNESS_REACH = 0.012;
-/** The person network is asked about the head alone and about the whole photo. */
-const HEAD_CROP = 3.6;
 
 function headRegion(
   { width, height }: { width: number; height: number },
@@ -83,8 +83,9 @@ export interface HeadView {
   readonly rough: Float32Array;
 }
 
+/** A head at the scale at which its classes are refined. */
 export function headView(pyramid: Pyramid, frame: FaceFrame): HeadView {
-  const region = headRegion(pyramid, frame, VIEW_LONG_SIDE);
+  const region = headRegion(pyramid, frame, HEAD_VIEW_LONG_SIDE);
   const source = sampleRegion(pyramid, region);
   return {
     region,
@@ -93,6 +94,7 @@ export function headView(pyramid: Pyramid, frame: FaceFrame): HeadView {
   };
 }
 
+/** A head on a grid, with what the person network says of it. @param others the frames of the other sitters */
 export function headGrid(
   pyramid: Pyramid,
   view: HeadView,
@@ -100,7 +102,7 @@ export function headGrid(
   {
     others,
     person,
-    longSide = GRID_LONG_SIDE,
+    longSide = HEAD_GRID_LONG_SIDE,
   }: { readonly others: readonly FaceFrame[]; readonly person: PersonMap; readonly longSide?: number },
 ): HeadGrid {
   const region = headRegion(pyramid, frame, longSide);
@@ -118,6 +120,7 @@ export function headGrid(
   return { region, frame, source, oklab: oklabOf(source), rough, person: map, others };
 }
 
+/** OKLab of every pixel, interleaved. */
 export function oklabOf({ data }: LinearRaster): Float32Array {
   const oklab = new Float32Array(data.length);
   for (let p = 0; p < data.length; p += 3) {
@@ -137,6 +140,7 @@ export function pixelCentre(region: Region, column: number, row: number): Landma
   ];
 }
 
+/** Asks the person network about a photo or a part of it: 0..1 where people are. */
 export async function personMap(
   pyramid: Pyramid,
   frame: FaceFrame,

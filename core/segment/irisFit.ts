@@ -4,6 +4,28 @@ import { maskSoften } from '../raster/maskSoften';
 import type { FeatureWindow } from './featureWindow';
 import { toWindow } from './featureWindow';
 import type { LandmarkPoint } from './faceLandmarks';
+import {
+  ARC_SAMPLES,
+  CIRCLE_STEP,
+  DISC_POINTS,
+  FREE_CHROMA,
+  GLINT,
+  IRIS_ASIDE,
+  IRIS_ASTRAY,
+  IRIS_UPWARD,
+  LEAST_PUPIL,
+  LEAST_PUPIL_EDGE,
+  MOST_PUPIL,
+  NEARLY_BEST,
+  ONE_SIDED,
+  REFINE_REACH,
+  RINGS_APART,
+  SIDE_DEGREES,
+  USUAL_PUPIL,
+  VOTE_SOFTNESS,
+  WHITE_FROM,
+  WHITE_PERCENTILE,
+} from './featureParameters';
 
 /** An iris with its pupil, in pixels of the window. */
 export interface IrisFit {
@@ -14,22 +36,6 @@ export interface IrisFit {
   /** step of brightness across the iris' edge, in square roots of luminance */
   readonly edge: number;
 }
-
-/** How far an iris' middle lies from the opening's, as a share of the eye's width; and from the guess, as a share of its radius. */
-const ASIDE = 0.3;
-const UPWARD = 0.16;
-const ASTRAY = 0.6;
-const LEAST_PUPIL = 0.22;
-const MOST_PUPIL = 0.56;
-const USUAL_PUPIL = 0.42;
-/** A pupil whose edge is weaker than this cannot be told from the iris. */
-const LEAST_PUPIL_EDGE = 0.05;
-/** Lids hide the upper and lower arcs: the white is looked for at both sides. A side out of sight costs a share. */
-const SIDE_DEGREES = 48;
-const SAMPLES = 13;
-const ONE_SIDED = 0.6;
-/** Distance of the rings that are compared, as a share of the eye's width. */
-const APART = 0.028;
 
 /**
  * Finds the disc that holds the dark of an eye, then the circle near it across which brightness steps up most,
@@ -62,8 +68,8 @@ export function fitIris(
     arcMean({ tone, opening, width, height, x, y, radius, degrees, half: SIDE_DEGREES });
   const step = (x: number, y: number, radius: number) => {
     const rises = [0, 180].flatMap((degrees) => {
-      const inner = side(x, y, radius - APART * eye, degrees);
-      const outer = side(x, y, radius + APART * eye, degrees);
+      const inner = side(x, y, radius - RINGS_APART * eye, degrees);
+      const outer = side(x, y, radius + RINGS_APART * eye, degrees);
       return inner === undefined || outer === undefined ? [] : [outer - inner];
     });
     if (rises.length === 0) return 0;
@@ -77,7 +83,7 @@ export function fitIris(
   const starts = [rough, { x: guessX, y: guessY, radius: (least + most) / 2 }];
   const tried = circlesAbout(starts, eye, radii).map((circle) => {
     const { x, y, radius, start } = circle;
-    const astray = ((x - guessX) ** 2 + (y - guessY) ** 2) / (ASTRAY * start.radius) ** 2;
+    const astray = ((x - guessX) ** 2 + (y - guessY) ** 2) / (IRIS_ASTRAY * start.radius) ** 2;
     return { x, y, radius, score: Math.exp(-0.5 * astray) * step(x, y, radius) };
   });
   const best = meanOfBest(tried, eye);
@@ -104,8 +110,8 @@ function circlesAbout(
   eye: number,
   [least, most]: readonly [number, number],
 ): (Circle & { readonly start: Circle })[] {
-  const reach = REFINE * eye;
-  const step = STEP * eye;
+  const reach = REFINE_REACH * eye;
+  const step = CIRCLE_STEP * eye;
   return starts.flatMap((start) => {
     const radii = range(Math.max(least, start.radius - reach), Math.min(most, start.radius + reach), step);
     const columns = range(start.x - reach, start.x + reach, step);
@@ -113,8 +119,6 @@ function circlesAbout(
     return rows.flatMap((y) => columns.flatMap((x) => radii.map((radius) => ({ x, y, radius, start }))));
   });
 }
-/** As a share of the eye's width. */
-const STEP = 0.006;
 
 /** The mean of the circles near the best one that score nearly as well: a single one follows noise. */
 function meanOfBest(
@@ -125,8 +129,8 @@ function meanOfBest(
   const mean = { x: 0, y: 0, radius: 0, score: best.score };
   let sum = 0;
   for (const { x, y, radius, score } of tried) {
-    const weight = score - NEARLY * best.score;
-    if (weight <= 0 || Math.hypot(x - best.x, y - best.y) > 2 * REFINE * eye) continue;
+    const weight = score - NEARLY_BEST * best.score;
+    if (weight <= 0 || Math.hypot(x - best.x, y - best.y) > 2 * REFINE_REACH * eye) continue;
     sum += weight;
     mean.x += weight * x;
     mean.y += weight * y;
@@ -134,7 +138,6 @@ function meanOfBest(
   }
   return sum > 0 ? { x: mean.x / sum, y: mean.y / sum, radius: mean.radius / sum, score: best.score } : best;
 }
-const NEARLY = 0.9;
 
 /**
  * The disc that parts the dark of an eye from its white with the fewest pixels on the wrong side: a glint in
@@ -161,8 +164,8 @@ function discOfDark(
   const xs = points.map((i) => (i % width) + 0.5);
   const ys = points.map((i) => Math.floor(i / width) + 0.5);
   let best = { x: middle[0], y: middle[1], radius: 0.22 * eye, score: -Infinity };
-  for (const y of range(middle[1] - UPWARD * eye, middle[1] + UPWARD * eye, 0.02 * eye)) {
-    for (const x of range(middle[0] - ASIDE * eye, middle[0] + ASIDE * eye, 0.02 * eye)) {
+  for (const y of range(middle[1] - IRIS_UPWARD * eye, middle[1] + IRIS_UPWARD * eye, 0.02 * eye)) {
+    for (const x of range(middle[0] - IRIS_ASIDE * eye, middle[0] + IRIS_ASIDE * eye, 0.02 * eye)) {
       for (const radius of range(least, most, 0.012 * eye)) {
         let score = 0;
         for (let n = 0; n < xs.length; n++)
@@ -173,9 +176,6 @@ function discOfDark(
   }
   return best;
 }
-const DISC_POINTS = 500;
-const VOTE_SOFTNESS = 0.07;
-const REFINE = 0.024;
 
 /** For each point, from -1 (surely iris, pupil or lash) to 1 (surely white); glints tell nothing. */
 function whiteVotes(points: readonly number[], tone: Float32Array, oklab: Float32Array): number[] {
@@ -193,11 +193,6 @@ function whiteVotes(points: readonly number[], tone: Float32Array, oklab: Float3
     return Math.max(-1, Math.min(1, light, coloured));
   });
 }
-/** The white's usual tone, what is brighter than white, and where white ends: shares of that tone; and chroma that white may have. */
-const WHITE_PERCENTILE = 0.8;
-const GLINT = 1.12;
-const WHITE_FROM = 0.8;
-const FREE_CHROMA = 0.03;
 
 function fitPupil(
   { x, y, radius }: { x: number; y: number; radius: number },
@@ -259,8 +254,8 @@ function arcMean({
 }): number | undefined {
   let sum = 0;
   let seen = 0;
-  for (let n = 0; n < SAMPLES; n++) {
-    const angle = (degrees + half * ((2 * n) / (SAMPLES - 1) - 1)) * RADIANS_PER_DEGREE;
+  for (let n = 0; n < ARC_SAMPLES; n++) {
+    const angle = (degrees + half * ((2 * n) / (ARC_SAMPLES - 1) - 1)) * RADIANS_PER_DEGREE;
     const column = Math.floor(x + radius * Math.cos(angle));
     const row = Math.floor(y + radius * Math.sin(angle));
     if (column < 0 || row < 0 || column >= width || row >= height) continue;
@@ -269,7 +264,7 @@ function arcMean({
     sum += open * tone[at]!;
     seen += open;
   }
-  return seen > 0.3 * SAMPLES ? sum / seen : undefined;
+  return seen > 0.3 * ARC_SAMPLES ? sum / seen : undefined;
 }
 
 function toneOf({ source: { data } }: FeatureWindow): Float32Array {

@@ -3,16 +3,20 @@ export const FACE_OVAL: readonly number[] = [
   10, 338, 297, 332, 284, 251, 389, 356, 454, 323, 361, 288, 397, 365, 379, 378, 400, 377, 152, 148, 176, 149,
   150, 136, 172, 58, 132, 93, 234, 127, 162, 21, 54, 103, 67, 109,
 ];
+/** The outer border of the lips. */
 export const LIPS_OUTER: readonly number[] = [
   61, 146, 91, 181, 84, 17, 314, 405, 321, 375, 291, 409, 270, 269, 267, 0, 37, 39, 40, 185,
 ];
+/** The inner border of the lips. */
 export const LIPS_INNER: readonly number[] = [
   78, 95, 88, 178, 87, 14, 317, 402, 318, 324, 308, 415, 310, 311, 312, 13, 82, 81, 80, 191,
 ];
+/** The opening of each eye. */
 export const EYE_LOOPS = {
   right: [33, 7, 163, 144, 145, 153, 154, 155, 133, 173, 157, 158, 159, 160, 161, 246],
   left: [263, 249, 390, 373, 374, 380, 381, 382, 362, 398, 384, 385, 386, 387, 388, 466],
 } as const satisfies Record<string, readonly number[]>;
+/** The outline of each brow. */
 export const BROW_LOOPS = {
   right: [70, 63, 105, 66, 107, 55, 65, 52, 53, 46],
   left: [300, 293, 334, 296, 336, 285, 295, 282, 283, 276],

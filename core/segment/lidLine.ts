@@ -1,12 +1,6 @@
 import { clampUnit } from '../math/clamp';
 import type { LandmarkPoint } from './faceLandmarks';
-
-/** Places along an eye at which the lid's height is read, and rounds of fitting. */
-const PLACES = 28;
-const ROUNDS = 12;
-/** Lashes and their roots reach beyond the lid, never the other way: what lies beyond counts this much. */
-const BEYOND_WEIGHT = 0.12;
-const DEGREE = 3;
+import { BEYOND_WEIGHT, LID_DEGREE, LID_PLACES, LID_ROUNDS } from './featureParameters';
 
 /**
  * The upper lid as a smooth line: a cubic along the eye, drawn through the lower edge of what the opening reaches to.
@@ -27,19 +21,19 @@ export function upperLidLine(
     (((index % width) + 0.5 - left[0]) * cos + (Math.floor(index / width) + 0.5 - left[1]) * sin) / eye;
   const upward = (index: number) =>
     ((index % width) + 0.5 - left[0]) * sin - (Math.floor(index / width) + 0.5 - left[1]) * cos;
-  const heights = new Float64Array(PLACES).fill(Number.NEGATIVE_INFINITY);
+  const heights = new Float64Array(LID_PLACES).fill(Number.NEGATIVE_INFINITY);
   opening.forEach((value, index) => {
-    const place = Math.floor(along(index) * PLACES);
-    if (value > 0.5 && place >= 0 && place < PLACES)
+    const place = Math.floor(along(index) * LID_PLACES);
+    if (value > 0.5 && place >= 0 && place < LID_PLACES)
       heights[place] = Math.max(heights[place]!, upward(index));
   });
   const points = [...heights].flatMap((height, place) =>
-    Number.isFinite(height) ? [{ u: (place + 0.5) / PLACES, height }] : [],
+    Number.isFinite(height) ? [{ u: (place + 0.5) / LID_PLACES, height }] : [],
   );
-  if (points.length < PLACES / 2) return undefined;
+  if (points.length < LID_PLACES / 2) return undefined;
   let weights = points.map(() => 1);
   let curve = fitCubic(points, weights);
-  for (let round = 0; round < ROUNDS; round++) {
+  for (let round = 0; round < LID_ROUNDS; round++) {
     weights = points.map(({ u, height }) => (height > valueOf(curve, u) ? BEYOND_WEIGHT : 1));
     curve = fitCubic(points, weights);
   }
@@ -55,7 +49,7 @@ function fitCubic(
   points: readonly { readonly u: number; readonly height: number }[],
   weights: readonly number[],
 ): number[] {
-  const size = DEGREE + 1;
+  const size = LID_DEGREE + 1;
   const rows = Array.from({ length: size }, () => new Float64Array(size + 1));
   points.forEach(({ u, height }, n) => {
     for (let i = 0; i < size; i++) {

@@ -1,11 +1,12 @@
 import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
 import type { FeatureWindow } from './featureWindow';
 import { fitMixture, mixtureDensity } from './mixture';
-
-const LEAST_SPREAD = [0.02, 0.005, 0.005] as const;
-const UNFORESEEN = 3;
-const MOST_SAMPLES = 3000;
-const GUIDE_EPSILON = 3e-5;
+import {
+  LIKENESS_EPSILON,
+  LIKENESS_SAMPLES,
+  LIKENESS_SPREAD,
+  LIKENESS_UNFORESEEN,
+} from './featureParameters';
 
 /**
  * How much each pixel of a window belongs to a feature rather than to what surrounds it: a prior by place,
@@ -35,19 +36,24 @@ export function likeness(
   } = window;
   const count = width * height;
   const model = (belongs: (index: number) => boolean) =>
-    fitMixture(oklab, everyNth(count, belongs), components, LEAST_SPREAD);
+    fitMixture(oklab, everyNth(count, belongs), components, LIKENESS_SPREAD);
   const feature = model(isFeature);
   const ground = model(isGround);
   const raw = place.map((prior, i) => {
     const l = oklab[3 * i]!;
     const a = oklab[3 * i + 1]!;
     const b = oklab[3 * i + 2]!;
-    const as = prior * (mixtureDensity(feature, l, a, b) + UNFORESEEN);
-    const not = (1 - prior) * (mixtureDensity(ground, l, a, b) + UNFORESEEN);
+    const as = prior * (mixtureDensity(feature, l, a, b) + LIKENESS_UNFORESEEN);
+    const not = (1 - prior) * (mixtureDensity(ground, l, a, b) + LIKENESS_UNFORESEEN);
     return as / (as + not);
   });
   const { data } = guidedCoefficients(
-    prepareGuide(oklab, { width, height, radius: Math.max(1, Math.round(radius)), epsilon: GUIDE_EPSILON }),
+    prepareGuide(oklab, {
+      width,
+      height,
+      radius: Math.max(1, Math.round(radius)),
+      epsilon: LIKENESS_EPSILON,
+    }),
     raw,
   );
   return raw.map(
@@ -62,9 +68,9 @@ export function likeness(
 function everyNth(count: number, belongs: (index: number) => boolean): number[] {
   const members: number[] = [];
   for (let i = 0; i < count; i++) if (belongs(i)) members.push(i);
-  const stride = Math.max(1, members.length / MOST_SAMPLES);
+  const stride = Math.max(1, members.length / LIKENESS_SAMPLES);
   return Array.from(
-    { length: Math.min(members.length, MOST_SAMPLES) },
+    { length: Math.min(members.length, LIKENESS_SAMPLES) },
     (_, n) => members[Math.floor(n * stride)]!,
   );
 }

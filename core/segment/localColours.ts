@@ -1,4 +1,5 @@
 import { boxMeansTwice } from '../raster/boxMeans';
+import { LOCAL_PRESENCE } from './headParameters';
 
 /** Mean colour of a class near each pixel, and how much colours spread there. */
 export interface LocalColours {
@@ -6,9 +7,8 @@ export interface LocalColours {
   readonly data: Float32Array;
 }
 
+/** Of a place: mean red, green, blue, their common variance, and presence. */
 export const LOCAL_CHANNELS = 5;
-/** Presence below which a place asks the wider window. */
-const LEAST_PRESENCE = 0.02;
 
 /**
  * Means over a window that see only where a class surely is (normalised convolution, Knutsson and Westin
@@ -49,7 +49,7 @@ export function localColours(
       const presence = means[o + 4]!;
       if (first) data[o + 4] = presence;
       if (data[o + 3] !== 0) continue;
-      if (presence < LEAST_PRESENCE && !(last && presence > 0)) {
+      if (presence < LOCAL_PRESENCE && !(last && presence > 0)) {
         lacking++;
         continue;
       }

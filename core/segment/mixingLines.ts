@@ -3,15 +3,12 @@ import type { Symmetric3 } from '../math/symmetric3';
 import type { Triple } from '../colour/triple';
 import { boxMeansTwice } from '../raster/boxMeans';
 import type { LinearRaster } from '../raster/raster';
+import { LINE_NOISE, LINE_PRESENCE } from './strandParameters';
 
 /** Of a class near a cell: its mean weight, means of red, green and blue, and of their six products of two. */
 export const CLASS_CHANNELS = 10;
 /** A direction in linear red, green and blue, what it gives for the ground, and the spreads along it. */
 export const LINE_CHANNELS = 6;
-/** Mean weight below which a cell asks a wider window. */
-const LEAST_PRESENCE = 0.02;
-/** Variance of a channel that noise alone makes, linear light. */
-const NOISE = 1e-5;
 
 /** No class has a pixel for sure. */
 export const NO_CLASS = 255;
@@ -105,7 +102,7 @@ function meansNear(sums: Float32Array, columns: number, rows: number, radius: nu
     for (let o = 0; o < out.length; o += CLASS_CHANNELS) {
       if (out[o] !== 0) continue;
       const presence = means[o]!;
-      if (presence < LEAST_PRESENCE && !(last && presence > 0)) {
+      if (presence < LINE_PRESENCE && !(last && presence > 0)) {
         lacking++;
         continue;
       }
@@ -149,12 +146,12 @@ export function mixingLine(hair: Float32Array, ground: Float32Array, at: number,
   const bbb = ground[o + 9]! - gb * gb;
   // The pooled covariance's inverse times the difference, up to a factor.
   const { adjugate } = adjugateSymmetric3([
-    NOISE + (hrr + brr) / 2,
+    LINE_NOISE + (hrr + brr) / 2,
     (hrg + brg) / 2,
     (hrb + brb) / 2,
-    NOISE + (hgg + bgg) / 2,
+    LINE_NOISE + (hgg + bgg) / 2,
     (hgb + bgb) / 2,
-    NOISE + (hbb + bbb) / 2,
+    LINE_NOISE + (hbb + bbb) / 2,
   ]);
   const wr = adjugate[0] * dr + adjugate[1] * dg + adjugate[2] * db;
   const wg = adjugate[1] * dr + adjugate[3] * dg + adjugate[4] * db;
@@ -192,9 +189,9 @@ function spread([rr, rg, rb, gg, gb, bb]: Symmetric3, [x, y, z]: Triple): number
   return Math.sqrt(
     Math.max(
       0,
-      (NOISE + rr) * x * x +
-        (NOISE + gg) * y * y +
-        (NOISE + bb) * z * z +
+      (LINE_NOISE + rr) * x * x +
+        (LINE_NOISE + gg) * y * y +
+        (LINE_NOISE + bb) * z * z +
         2 * (rg * x * y + rb * x * z + gb * y * z),
     ),
   );

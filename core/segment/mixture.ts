@@ -1,15 +1,12 @@
 import { adjugateSymmetric3 } from '../math/symmetric3';
 import { fastExp } from '../colour/fastLog';
+import { LEAST_POWER, MIXTURE_ROUNDS } from './headParameters';
 
 /** A mixture of Gaussians with full covariances over interleaved triples. */
 export interface Mixture {
   /** per component: weight's logarithm less its normalisation, mean (3), inverse covariance rr, rg, rb, gg, gb, bb (6) */
   readonly components: readonly Float64Array[];
 }
-
-const ROUNDS = 10;
-/** What lies farther out adds less than a hundred-millionth. */
-const LEAST_POWER = -20;
 
 /**
  * Fits a mixture to weighted samples: k-means from quantiles of the first channel, then covariances;
@@ -33,7 +30,7 @@ export function fitMixture(
     return [features[3 * seed]!, features[3 * seed + 1]!, features[3 * seed + 2]!];
   });
   const owner = new Uint8Array(samples.length);
-  for (let round = 0; round < ROUNDS; round++) {
+  for (let round = 0; round < MIXTURE_ROUNDS; round++) {
     assign(features, samples, owner, { centres, spread: leastSpread });
     move(features, samples, centres, owner);
   }

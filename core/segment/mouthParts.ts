@@ -8,6 +8,18 @@ import type { FeatureWindow } from './featureWindow';
 import { LIPS_INNER, LIPS_OUTER } from './landmarkGroups';
 import { likeness } from './likeness';
 import { fitMixture, mixtureDensity } from './mixture';
+import {
+  BORDER_REACH,
+  GAP_REACH,
+  GAP_SLACK,
+  LEAST_OPENING,
+  LIPS_RIM,
+  LIPS_SAMPLES,
+  MOST_TEETH_CHROMA,
+  MOUTH_LONG_SIDE,
+  TEETH_FROM,
+  TEETH_TO,
+} from './featureParameters';
 
 /** Lips, and what shows between them. */
 export interface MouthParts {
@@ -18,22 +30,12 @@ export interface MouthParts {
   readonly between: Float32Array;
 }
 
-const WINDOW_LONG_SIDE = 480;
-/** The border is looked for this far from the landmarks, as a share of the mouth's width. */
-const BORDER_REACH = 0.028;
-/** Lightness between which the dark of a mouth becomes teeth, as shares of the brightest there. */
-const TEETH_FROM = 0.62;
-const TEETH_TO = 0.82;
-const MOST_TEETH_CHROMA = 0.075;
-/** An opening lower than this share of the mouth's width shows nothing that can be told. */
-const LEAST_OPENING = 0.02;
-
 /** Lips to the vermilion border: where the landmarks expect them, times how like the lips' own colours a pixel is. */
 export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthParts | undefined {
   const outer = LIPS_OUTER.map((index) => points[index]!);
   const inner = LIPS_INNER.map((index) => points[index]!);
   const wide = Math.hypot(points[291]![0] - points[61]![0], points[291]![1] - points[61]![1]);
-  const window = featureWindow(pyramid, outer, 0.25 * wide, WINDOW_LONG_SIDE);
+  const window = featureWindow(pyramid, outer, 0.25 * wide, MOUTH_LONG_SIDE);
   if (!window) return undefined;
   const { outWidth: width, outHeight: height } = window.region;
   const count = width * height;
@@ -77,10 +79,12 @@ function betweenLips(
   unit: number,
 ): Float32Array {
   const { oklab } = window;
-  const sure = [...beyond.keys()].filter((i) => beyond[i]! < -0.012 && beyond[i]! > -RIM && apart[i]! > 0.03);
+  const sure = [...beyond.keys()].filter(
+    (i) => beyond[i]! < -0.012 && beyond[i]! > -LIPS_RIM && apart[i]! > 0.03,
+  );
   const lips = fitMixture(
     oklab,
-    sure.filter((_, n) => n % Math.ceil(sure.length / MOST_LIPS + 1e-9) === 0),
+    sure.filter((_, n) => n % Math.ceil(sure.length / LIPS_SAMPLES + 1e-9) === 0),
     3,
     [0.02, 0.008, 0.008],
   );
@@ -93,17 +97,12 @@ function betweenLips(
   );
   const like = likeness(window, place, {
     isFeature: (i) => apart[i]! < 0.02 && beyond[i]! < -0.03 && foreign[i]! < usual,
-    isGround: (i) => sure.length > 0 && beyond[i]! < -0.012 && beyond[i]! > -RIM && apart[i]! > 0.03,
+    isGround: (i) => sure.length > 0 && beyond[i]! < -0.012 && beyond[i]! > -LIPS_RIM && apart[i]! > 0.03,
     components: 4,
     radius: 0.008 * unit,
   });
   return like.map((smooth) => clampUnit((smooth - 0.25) / 0.5));
 }
-/** Depth of the rim that is lips for sure; how far beyond the gap's landmarks something else may show. */
-const RIM = 0.07;
-const GAP_SLACK = 0.03;
-const GAP_REACH = 0.03;
-const MOST_LIPS = 3000;
 
 function teethIn({ oklab }: FeatureWindow, between: Float32Array): Float32Array {
   const brightest =

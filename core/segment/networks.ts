@@ -25,6 +25,9 @@ export interface FaceNetworks {
   person(input: Float32Array): Promise<Float32Array>;
 }
 
+/** Side of the face detector’s input, pixels. */
 export const DETECT_SIZE = 256;
+/** Side of the mesh network’s input, pixels. */
 export const MESH_SIZE = 192;
+/** Side of the person network’s input, pixels. */
 export const PERSON_SIZE = 256;

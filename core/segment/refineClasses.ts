@@ -9,32 +9,29 @@ import type { HeadGrid } from './headGrid';
 import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, spreadsOf } from './mixingLines';
 import { shrinkPlane } from './planes';
 import { GROUNDS, shareOver } from './strandShares';
+import {
+  AMONG_HAIR,
+  BAND_GROUND_NOISE,
+  BARE_BELOW,
+  COLOUR_REACH,
+  DEEP_REACH,
+  HARDLY_TRUSTED,
+  HAZE,
+  HAZE_REACH,
+  HAZE_SURE,
+  LEAST_SECOND,
+  LOOKS,
+  MEETING_SHARPNESS,
+  NEARLY_ALL,
+  NEARLY_NONE,
+  PURE,
+  REFINE_GUIDE_EPSILON,
+  REFINE_GUIDE_RADIUS,
+  STRAND_REACH,
+  TOLD,
+  TOLD_RADIUS,
+} from './strandParameters';
 
-const GUIDE_RADIUS = 3;
-const GUIDE_EPSILON = 1e-4;
-/** Windows of the local colours, and the band about the hair in which single strands are looked for, in face widths. */
-const COLOUR_REACH = 0.16;
-const STRAND_REACH = 0.11;
-/** Share of a class from which on a pixel tells of its colours. */
-const PURE = 0.9;
-/** Share of hair about a place above which the background there is hardly trusted to be bare. */
-const BARE_BELOW = 0.5;
-const HARDLY = 0.02;
-/** The second look knows the colours of what the first one took for hair and for ground. */
-const LOOKS = 2;
-/** Radius in pixels over which the first look tells the second where hair is, and how far it is believed. */
-const TOLD_RADIUS = 4;
-const TOLD = 0.5;
-/** Window that tells how deep inside the hair a place lies, in face widths. */
-const DEEP_REACH = 0.06;
-/** Standard deviations of the ground that are not yet a strand, of the mean of nine pixels. */
-const GROUND_NOISE = 0.6;
-/** Share of hair about a place from which on single pixels are believed. */
-const AMONG_HAIR = 0.15;
-/** Share from which on a class is sure; how far about it may be mixed, in face widths, and the share of sure places there from which on all of it counts. */
-const SURE = 0.8;
-const HAZE_REACH = 0.04;
-const HAZE = 0.03;
 /**
  * Brings the classes of a head to a finer raster: along the photo's edges everywhere, and in a band about
  * the hair by how each pixel's colour mixes from hair and ground near it, so that single strands have
@@ -53,8 +50,8 @@ export function refineClasses(
   const guide = prepareGuide(grid.source.data.map(guideOfLinear), {
     width,
     height,
-    radius: GUIDE_RADIUS,
-    epsilon: GUIDE_EPSILON,
+    radius: REFINE_GUIDE_RADIUS,
+    epsilon: REFINE_GUIDE_EPSILON,
   });
   const finer = (name: HeadClass) => {
     const out = new Float32Array(count);
@@ -107,7 +104,7 @@ function takeStrands(
   const cells = cellsOf(region, columns, rows);
   const band = bandOf(cells, near, within);
   const trust = (name: number, cell: number) =>
-    HEAD_CLASSES[name] !== 'background' || near[seeds[cell]!]! < BARE_BELOW ? 1 : HARDLY;
+    HEAD_CLASSES[name] !== 'background' || near[seeds[cell]!]! < BARE_BELOW ? 1 : HARDLY_TRUSTED;
   const lines = new Float32Array(GROUNDS.length * seeds.length * LINE_CHANNELS);
   const mixed = refined.hair.slice();
   const guided = refined.hair.slice();
@@ -162,7 +159,7 @@ function takeStrand(i: number, places: StrandPlaces, refined: HeadClasses): void
   // Away from the hair a strand must stand out from what the ground does by itself.
   const away = 1 - clampUnit(within[cell]! / AMONG_HAIR);
   const seen =
-    away > 0 ? clampUnit(meanOfNine(mixed, i, width) / (GROUND_NOISE * lines[line + 5]! + 0.02) - 1) : 1;
+    away > 0 ? clampUnit(meanOfNine(mixed, i, width) / (BAND_GROUND_NOISE * lines[line + 5]! + 0.02) - 1) : 1;
   const place = {
     near: near[cell]!,
     within: within[cell]!,
@@ -204,16 +201,10 @@ function groundsOf(about: readonly Float32Array[]): {
     const share = 1 / (1 + (about[best]![cell]! / (about[next]![cell]! || 1e-9)) ** MEETING_SHARPNESS);
     first[cell] = best;
     second[cell] = next;
-    secondShare[cell] = share < LEAST_SHARE ? 0 : share;
+    secondShare[cell] = share < LEAST_SECOND ? 0 : share;
   }
   return { first, second, secondShare };
 }
-const MEETING_SHARPNESS = 3;
-const LEAST_SHARE = 0.02;
-
-/** Beyond these a place lies outside the band. */
-const NEARLY_NONE = 1e-4;
-const NEARLY_ALL = 0.9999;
 
 /** Skin and cloth are whole: where none is sure about a place, mixed colours only look like them, and are of the ground beside. */
 function dropHaze(
@@ -225,7 +216,7 @@ function dropHaze(
   const reach = Math.max(1, Math.round((HAZE_REACH * frame.unit * columns) / width));
   const cells = cellsOf(region, columns, rows);
   const sure = boxMeansTwice(
-    coarse.map((share) => Number(share > SURE)),
+    coarse.map((share) => Number(share > HAZE_SURE)),
     { channels: 1, width: columns, height: rows, radius: reach },
   );
   const own = name === 'skin' ? skin : clothes;

@@ -1,16 +1,5 @@
 import { clampUnit } from '../math/clamp';
-
-/** Share of hair about a place from which on it lies deep inside. */
-const DEEP_FROM = 0.9;
-/** How far the classes may be off in the band; deep inside, where a strand that shines is no hole, it is the ground's own doubt. */
-const CLASS_DOUBT = 0.25;
-/** Share of hair about a place from which on it counts as beside the hair. */
-const BESIDE = 0.05;
-/** On skin and cloth, hair is no lone line: share of hair about a place up to which it is doubted. */
-const LONE = 0.2;
-
-/** Steps at which powers are looked up. */
-const POWER_STEPS = 1023;
+import { BAND_DEEP_FROM, BESIDE, CLASS_DOUBT, LONE, POWER_STEPS } from './strandParameters';
 
 /**
  * What hair lies over: how far a pixel's own colour may be off whatever its spread, how far the classes may be
@@ -61,7 +50,7 @@ export function shareOver(
   const byHair = own * hairSpread;
   const byGround = (1 - own) * groundSpread;
   const variance = byHair * byHair + byGround * byGround + noise * noise;
-  const deep = clampUnit((within - DEEP_FROM) / (1 - DEEP_FROM));
+  const deep = clampUnit((within - BAND_DEEP_FROM) / (1 - BAND_DEEP_FROM));
   const doubt = (CLASS_DOUBT + deep * (deepDoubt - CLASS_DOUBT)) ** 2;
   const beside = open ? 1 : clampUnit(near / BESIDE);
   const share =

@@ -8,6 +8,17 @@ import { sampleRegion } from '../raster/sampleRegion';
 import { paintStroke } from '../raster/strokePath';
 import type { StrokePoint } from '../raster/strokePath';
 import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, spreadsOf } from './mixingLines';
+import {
+  SWEEP_CELL,
+  SWEEP_DEEP_DOUBT,
+  SWEEP_DEEP_FROM,
+  SWEEP_DOUBT,
+  SWEEP_GROUND,
+  SWEEP_GROUND_NOISE,
+  SWEEP_HAIR,
+  SWEEP_LONG_SIDE,
+  SWEEP_RIM,
+} from './strandParameters';
 
 /** A sweep over the edge of hair; lengths in pixels of the photo. */
 export interface Sweep {
@@ -20,21 +31,6 @@ export interface SweptStrands {
   readonly coverage: Plate;
   readonly weight: Plate;
 }
-
-const LONG_SIDE = 1400;
-/** Share of a sweep's radius over which it gives way to what was there. */
-const RIM = 0.35;
-/** Coverage from which on a pixel is surely hair, and up to which it surely is not. */
-const SURE_HAIR = 0.9;
-const SURE_GROUND = 0.08;
-/** Standard deviations of the ground that are not yet a strand, of the mean of nine pixels. */
-const GROUND_NOISE = 0.6;
-/** Side in pixels of the cells in which colours are told apart. */
-const CELL = 4;
-/** How far what was there may be off along the sweep, and deep inside the hair, from this share of it on. */
-const DOUBT = 0.4;
-const DEEP_DOUBT = 0.05;
-const DEEP_FROM = 0.93;
 
 /**
  * Single strands along a swept edge: where each pixel's colour lies between the hair's and the ground's colours near
@@ -60,14 +56,14 @@ export function sweepStrands(
   const prior = before(region);
   const band = bandOf(sweeps, region);
   const labels = Uint8Array.from(prior, (value, i) => {
-    if (value > SURE_HAIR) return HAIR;
-    return value < SURE_GROUND && band[i] === 0 ? GROUND : NO_CLASS;
+    if (value > SWEEP_HAIR) return HAIR;
+    return value < SWEEP_GROUND && band[i] === 0 ? GROUND : NO_CLASS;
   });
   // Where the sweep leaves no ground beside it, what lies within it must tell.
-  if (!labels.includes(GROUND)) prior.forEach((value, i) => value < SURE_GROUND && (labels[i] = GROUND));
+  if (!labels.includes(GROUND)) prior.forEach((value, i) => value < SWEEP_GROUND && (labels[i] = GROUND));
   if (!labels.includes(HAIR) || !labels.includes(GROUND)) return undefined;
-  const columns = Math.ceil(width / CELL);
-  const rows = Math.ceil(height / CELL);
+  const columns = Math.ceil(width / SWEEP_CELL);
+  const rows = Math.ceil(height / SWEEP_CELL);
   const reach = Math.max(2, (0.6 * Math.max(...sweeps.map(({ radius }) => radius)) * width) / region.width);
   const lines = new Float32Array(columns * rows * LINE_CHANNELS);
   const mixed = prior.slice();
@@ -80,7 +76,7 @@ export function sweepStrands(
       trust: () => 1,
       columns,
       rows,
-      radius: reach / CELL,
+      radius: reach / SWEEP_CELL,
     });
     for (let cell = 0; cell < columns * rows; cell++) mixingLine(hair!, ground!, cell, lines);
     for (let i = 0; i < prior.length; i++) {
@@ -91,7 +87,7 @@ export function sweepStrands(
   // The ground beyond the sweep tells where there is ground within it, and that tells the ground's colours nearer by.
   mix();
   for (let i = 0; i < prior.length; i++)
-    if (band[i]! > 0 && prior[i]! < 1 - SURE_GROUND && mixed[i]! < SURE_GROUND) labels[i] = GROUND;
+    if (band[i]! > 0 && prior[i]! < 1 - SWEEP_GROUND && mixed[i]! < SWEEP_GROUND) labels[i] = GROUND;
   mix();
   return shareSwept({
     region,
@@ -126,13 +122,13 @@ function shareSwept({ region, prior, band, mixed, reach, spreads }: SweptPixels)
     if (band[i] === 0) continue;
     const [hairSpread, groundSpread] = spreads(i);
     if (hairSpread === Infinity) continue;
-    const gate = clampUnit(steady[i]! / (GROUND_NOISE * groundSpread + 0.02) - 1);
+    const gate = clampUnit(steady[i]! / (SWEEP_GROUND_NOISE * groundSpread + 0.02) - 1);
     const own = clampUnit(mixed[i]!);
     const byHair = own * hairSpread;
     const byGround = (1 - own) * groundSpread;
     // Deep inside there are no holes, however a strand shines.
-    const deep = clampUnit((within[i]! - DEEP_FROM) / (1 - DEEP_FROM));
-    const doubt = (DOUBT + deep * (DEEP_DOUBT - DOUBT)) ** 2;
+    const deep = clampUnit((within[i]! - SWEEP_DEEP_FROM) / (1 - SWEEP_DEEP_FROM));
+    const doubt = (SWEEP_DOUBT + deep * (SWEEP_DEEP_DOUBT - SWEEP_DOUBT)) ** 2;
     const variance = byHair * byHair + byGround * byGround;
     coverage8[i] = Math.round((255 * (prior[i]! * variance + own * gate * doubt)) / (variance + doubt));
     weight8[i] = Math.round(255 * band[i]!);
@@ -147,7 +143,7 @@ function windowOf(pyramid: Pyramid, bounds: Bounds): Region | undefined {
   const y = Math.max(0, Math.floor(bounds.top));
   const width = Math.min(pyramid.width, Math.ceil(bounds.right)) - x;
   const height = Math.min(pyramid.height, Math.ceil(bounds.bottom)) - y;
-  const scale = Math.min(1, LONG_SIDE / Math.max(width, height));
+  const scale = Math.min(1, SWEEP_LONG_SIDE / Math.max(width, height));
   return width < 1 || height < 1
     ? undefined
     : {
@@ -173,7 +169,7 @@ function bandOf(sweeps: readonly Sweep[], region: Region): Float32Array {
     const reach = Math.max(1, radius * scale);
     paintStroke(own, { width: region.outWidth, height: region.outHeight }, band, {
       reach,
-      value: (distance) => clampUnit((reach - distance) / (RIM * reach)),
+      value: (distance) => clampUnit((reach - distance) / (SWEEP_RIM * reach)),
     });
   }
   return band;

@@ -2,9 +2,7 @@ import { fastLog } from '../colour/fastLog';
 import { luminanceOfSrgbLinear } from '../colour/luminance';
 import { boxMeans } from '../raster/boxMeans';
 import type { LinearRaster } from '../raster/raster';
-
-/** Contrast below which noise is all there is; keeps the logarithm calm. */
-const LEAST_CONTRAST = 0.004;
+import { LEAST_CONTRAST } from './headParameters';
 
 /**
  * How rough a surface is: the mean over a window of the logarithm of contrast between neighbouring pixels.

@@ -5,6 +5,7 @@ import { NO_EDGE_CARE } from '#core/document/schema';
 import { area } from '#kinds/mark/area/index';
 import { straightFade } from '#kinds/mark/straight-fade/index';
 
+/** Zones of hair that can be areas of their own. */
 export const HAIR_ZONES = ['roots', 'tips'] as const;
 export type HairZone = (typeof HAIR_ZONES)[number];
 

@@ -16,6 +16,7 @@ export type BalanceMeasures = readonly { readonly rung: Rung; readonly lightness
 const PER_THOUSAND = 0.001;
 const LEAST_GAP = 0.01;
 
+/** Lightness at which shade, middle and light of the area lie. */
 export function measureBalance({ pixels, coverage }: StepInput): BalanceMeasures {
   const samples = rungSamples(pixels, coverage);
   return RUNGS.filter((rung) => samples[rung].length > 0).map((rung) => ({
@@ -24,6 +25,7 @@ export function measureBalance({ pixels, coverage }: StepInput): BalanceMeasures
   }));
 }
 
+/** The kernel that changes pixels; undefined when nothing would change. */
 export function compileBalance(
   parameters: BalanceParameters,
   rungs: BalanceMeasures,

@@ -4,7 +4,9 @@ import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour
 import type { PixelKernel } from '#core/render/kinds';
 import type { CastTrimParameters } from './schema';
 
+/** Nothing is measured of the area. */
 export type CastTrimMeasures = null;
+/** Nothing is measured of the area. */
 export const measureCastTrim = (): CastTrimMeasures => null;
 
 /** OKLab chroma at which depth works in full. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 
+/** The parameters of a step or mark of this kind. */
 export const castTrimParameters = z.strictObject({
   /** hue of the family and half its width, OKLCh degrees */
   family: z.number().min(0).max(360),
@@ -14,6 +15,7 @@ export const castTrimParameters = z.strictObject({
 });
 export type CastTrimParameters = z.infer<typeof castTrimParameters>;
 
+/** Changes no pixel. */
 export const NEUTRAL: CastTrimParameters = {
   family: 100,
   width: 60,

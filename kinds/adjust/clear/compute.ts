@@ -3,12 +3,15 @@ import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour
 import type { PixelKernel } from '#core/render/kinds';
 import type { ClearParameters } from './schema';
 
+/** Nothing is measured of the area. */
 export type ClearMeasures = null;
+/** Nothing is measured of the area. */
 export const measureClear = (): ClearMeasures => null;
 
 /** Stops of a full brightening, at the middle of the range; black and white stay where they are. */
 const FULL_STOPS = 0.8;
 
+/** The kernel that changes pixels; undefined when nothing would change. */
 export function compileClear({ brighten, clear }: ClearParameters): PixelKernel | undefined {
   if (brighten === 0 && clear === 0) return undefined;
   return (pixels, count) => {

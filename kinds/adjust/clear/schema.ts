@@ -1,5 +1,6 @@
 import { z } from 'zod';
 
+/** The parameters of a step or mark of this kind. */
 export const clearParameters = z.strictObject({
   /** how far it is brightened, 0..1; white stays white */
   brighten: z.number().min(0).max(1),
@@ -8,4 +9,5 @@ export const clearParameters = z.strictObject({
 });
 export type ClearParameters = z.infer<typeof clearParameters>;
 
+/** Changes no pixel. */
 export const NEUTRAL: ClearParameters = { brighten: 0, clear: 0 };

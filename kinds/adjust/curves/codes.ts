@@ -14,15 +14,18 @@ const PER_PIXEL = { hue: 1 / 8, saturation: 1 / 500, lightness: 1 / 500 };
 const unitShare = (value: number) => clampUnit(value);
 const tenths = (share: number) => Math.round(2550 * share) / 10;
 
+/** 8-bit codes of a linear colour, with a decimal; what lies beyond is taken as the nearer end. */
 export function codesOfLinear([red, green, blue]: Triple): Codes {
   const code = (channel: number) => tenths(encodeSrgb(unitShare(channel)));
   return [code(red), code(green), code(blue)];
 }
 
+/** HSV of 8-bit codes. */
 export function hsvOfCodes([red, green, blue]: readonly [number, number, number]): Hsv {
   return convertSrgbEncodedToHsv([red / 255, green / 255, blue / 255]);
 }
 
+/** 8-bit codes of HSV, with a decimal. */
 export function codesOfHsv(hsv: Hsv): Codes {
   const [red, green, blue] = convertHsvToSrgbEncoded(hsv);
   return [tenths(red), tenths(green), tenths(blue)];

@@ -5,7 +5,9 @@ import { CHANNELS, curvePoints } from './points';
 import type { Channel } from './points';
 import type { CurvesParameters } from './schema';
 
+/** Nothing is measured of the area. */
 export type CurvesMeasures = null;
+/** Nothing is measured of the area. */
 export const measureCurves = (): CurvesMeasures => null;
 
 /** One channel's curve on 8-bit codes 0..255: rising, through black, its points and white (Fritsch and Carlson 1980). */
@@ -27,6 +29,7 @@ export function curveOf(parameters: CurvesParameters, channel: Channel): (code: 
   return monotoneCubic(xs, ys);
 }
 
+/** The kernel that changes pixels; undefined when nothing would change. */
 export function compileCurves(parameters: CurvesParameters): PixelKernel | undefined {
   const moved = CHANNELS.some((channel) => curvePoints(parameters, channel).some(({ x, y }) => x !== y));
   if (!moved) return undefined;

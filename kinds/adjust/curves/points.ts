@@ -1,5 +1,6 @@
 import type { CurvesParameters } from './schema';
 
+/** The channels that have a curve each. */
 export const CHANNELS = ['red', 'green', 'blue'] as const;
 export type Channel = (typeof CHANNELS)[number];
 
@@ -33,6 +34,7 @@ export interface Crease {
   readonly contradicts: boolean;
 }
 
+/** Every pair of neighbouring points that a smooth curve cannot meet well. */
 export function findCreases(parameters: CurvesParameters): Crease[] {
   return CHANNELS.flatMap((channel) => {
     const points = curvePoints(parameters, channel);

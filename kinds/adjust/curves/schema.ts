@@ -5,10 +5,12 @@ const rgb8 = z.tuple([code, code, code]);
 /** in and out, 8-bit codes */
 const point = z.tuple([code, code]);
 
+/** Pairs of one step, at most. */
 export const MOST_PAIRS = 12;
 /** of each curve */
 export const MOST_POINTS = 12;
 
+/** The parameters of a step or mark of this kind. */
 export const curvesParameters = z.strictObject({
   /** what is read and what it is to be, 8-bit sRGB */
   pairs: z.array(z.strictObject({ name: z.string().max(40), from: rgb8, to: rgb8 })).max(MOST_PAIRS),
@@ -21,4 +23,5 @@ export const curvesParameters = z.strictObject({
 });
 export type CurvesParameters = z.infer<typeof curvesParameters>;
 
+/** Changes no pixel. */
 export const NEUTRAL: CurvesParameters = { pairs: [], points: { red: [], green: [], blue: [] } };

@@ -11,6 +11,7 @@ export interface EvennessMeasures {
   readonly departures: Field | undefined;
 }
 
+/** How places of the area depart from its trend; undefined when it covers nothing. */
 export function measureEvenness(input: StepInput, { size }: EvennessParameters): EvennessMeasures {
   return { departures: measureDepartures(input, size) };
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 
 const share = z.number().min(0).max(1);
 
+/** The parameters of a step or mark of this kind. */
 export const evennessParameters = z.strictObject({
   /** how far each is drawn to its trend, 0..1 */
   hue: share,
@@ -16,6 +17,7 @@ export const evennessParameters = z.strictObject({
 });
 export type EvennessParameters = z.infer<typeof evennessParameters>;
 
+/** Changes no pixel. */
 export const NEUTRAL: EvennessParameters = {
   hue: 0,
   saturation: 0,

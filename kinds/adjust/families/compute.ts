@@ -6,6 +6,7 @@ import type { Family } from '#core/measure/families';
 import type { PixelKernel, StepInput } from '#core/render/kinds';
 import type { FamiliesParameters } from './schema';
 
+/** The families of colour that the area holds. */
 export type FamiliesMeasures = readonly Family[];
 
 /** A change belongs to the family found within so many degrees; on another photo to the nearest. */
@@ -13,10 +14,12 @@ const NEAR = 40;
 /** OKLab chroma at which lightness works in full. */
 const FULL_CHROMA = 0.12;
 
+/** Finds them. */
 export function measureFamilies(input: StepInput): FamiliesMeasures {
   return findFamilies(input);
 }
 
+/** The kernel that changes pixels; undefined when nothing would change. */
 export function compileFamilies(
   { changes }: FamiliesParameters,
   found: FamiliesMeasures,

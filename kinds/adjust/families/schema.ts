@@ -11,7 +11,9 @@ const change = z.strictObject({
   lightness: z.number().min(-2).max(2),
 });
 
+/** The parameters of a step or mark of this kind. */
 export const familiesParameters = z.strictObject({ changes: z.array(change).max(12) });
 export type FamiliesParameters = z.infer<typeof familiesParameters>;
 
+/** Changes no pixel. */
 export const NEUTRAL: FamiliesParameters = { changes: [] };

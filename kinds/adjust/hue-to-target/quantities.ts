@@ -10,6 +10,7 @@ export interface Quantity {
   readonly help: string;
 }
 
+/** In the order in which they are shown. */
 export const QUANTITIES: readonly Quantity[] = [
   { name: 'hue', max: 360, unit: '°', help: 'HSV degrees; luminance and chroma stay' },
   { name: 'saturation', max: 100, unit: ' %', help: 'HSV saturation; hue and luminance stay' },

@@ -32,6 +32,7 @@ export const hueToTargetParameters = z.strictObject({
 });
 export type HueToTargetParameters = z.infer<typeof hueToTargetParameters>;
 
+/** Changes no pixel. */
 export const NO_TARGETS: HueToTargetParameters = {
   hue: { light: null, middle: null, shade: null },
   saturation: { light: null, middle: null, shade: null },

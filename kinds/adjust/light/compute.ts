@@ -5,9 +5,12 @@ import type { Triple } from '#core/colour/triple';
 import type { PixelKernel } from '#core/render/kinds';
 import type { LightParameters } from './schema';
 
+/** Nothing is measured of the area. */
 export type LightMeasures = null;
+/** Nothing is measured of the area. */
 export const measureLight = (): LightMeasures => null;
 
+/** The kernel that changes pixels; undefined when nothing would change. */
 export function compileLight({
   exposure,
   gamma,

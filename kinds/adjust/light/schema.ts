@@ -2,6 +2,7 @@ import { z } from 'zod';
 
 const nudge = z.number().min(-1).max(1);
 
+/** The parameters of a step or mark of this kind. */
 export const lightParameters = z.strictObject({
   /** stops */
   exposure: z.number().min(-5).max(5),
@@ -14,4 +15,5 @@ export const lightParameters = z.strictObject({
 });
 export type LightParameters = z.infer<typeof lightParameters>;
 
+/** Changes no pixel. */
 export const NEUTRAL: LightParameters = { exposure: 0, gamma: 1, contrast: 0, saturation: 0, warmth: 0 };

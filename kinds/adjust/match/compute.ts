@@ -20,6 +20,7 @@ export interface MatchMeasures {
 
 const MOST_PIXELS = 120_000;
 
+/** What the area is to be brought to, by the other area, the trend or the pair of numbers. */
 export function measureMatch(input: StepInput, { to }: MatchParameters): MatchMeasures {
   if (to.by === 'area') return { byLight: input.like && measureByLight(gridOf(input), gridOf(input.like)) };
   if (to.by === 'numbers') return {};
@@ -39,6 +40,7 @@ function gridOf({ pixels, coverage, region }: AreaInput): AreaPlanes {
   );
 }
 
+/** The kernel that changes pixels; undefined when nothing would change. */
 export function compileMatch(
   { to, light, colour }: MatchParameters,
   { byRank, byLight }: MatchMeasures,

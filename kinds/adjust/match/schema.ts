@@ -9,6 +9,7 @@ const trendRow = z.tuple([
   z.number().min(-0.5).max(0.5),
 ]);
 
+/** The parameters of a step or mark of this kind. */
 export const matchParameters = z.strictObject({
   /** what the area is brought to: one colour for another, another area of the photo, or a trend taken from elsewhere */
   to: z.discriminatedUnion('by', [
@@ -27,6 +28,7 @@ export const matchParameters = z.strictObject({
 export type MatchParameters = z.infer<typeof matchParameters>;
 export type TrendRow = z.infer<typeof trendRow>;
 
+/** Changes no pixel. */
 export const NEUTRAL: MatchParameters = { to: { by: 'area', areaId: null }, light: 1, colour: 1 };
 
 /** Neck and limbs of neutral portraits are up to 12 L* darker than their faces; so much of the difference is left to them. */

@@ -8,6 +8,7 @@ import type { PrepareParameters } from './schema';
 
 /** Nothing is measured: the patch is a number of the plan, so that it can be carried to other photos. */
 export type PrepareMeasures = null;
+/** Nothing is measured of the area. */
 export const measurePrepare = (): PrepareMeasures => null;
 
 /** White in linear light first, then exposure, the points, contrast, saturation. */

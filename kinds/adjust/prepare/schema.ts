@@ -2,6 +2,7 @@ import { z } from 'zod';
 
 const nudge = z.number().min(-1).max(1);
 
+/** The parameters of a step or mark of this kind. */
 export const prepareParameters = z.strictObject({
   /** a patch that is to be neutral, linear sRGB; null leaves white as it is */
   neutral: z
@@ -23,6 +24,7 @@ export const prepareParameters = z.strictObject({
 });
 export type PrepareParameters = z.infer<typeof prepareParameters>;
 
+/** Changes no pixel. */
 export const NEUTRAL: PrepareParameters = {
   neutral: null,
   temperature: 0,

@@ -29,6 +29,7 @@ const MOST_SAMPLES = 4000;
 /** Colour goes all the way along a trend, lightness stays. */
 const TINT_ALONE = { light: 0, tint: 1 };
 
+/** The area’s mean, gloss and lightness ranks, from what it surely covers. */
 export function measureRecolour({ pixels: { data }, coverage }: StepInput): RecolourMeasures {
   const covered = (least: number) => {
     const members: number[] = [];

@@ -2,11 +2,13 @@ import { PALETTES } from '#core/colour/palettes';
 import type { PaletteColour, PaletteName } from '#core/colour/palettes';
 import type { Part } from '#core/document/schema';
 
+/** The palette from which a part’s colours come. */
 export function paletteNameOf(part: Part | undefined): PaletteName {
   if (part === 'irises' || part === 'lips') return part;
   return part === 'hair' || part === 'brows' ? 'hair' : 'any';
 }
 
+/** The colours that are offered for a part. */
 export function paletteOf(part: Part | undefined): readonly PaletteColour[] {
   return PALETTES[paletteNameOf(part)];
 }
@@ -19,6 +21,7 @@ const FIRST: Readonly<Record<PaletteName, string>> = {
   any: 'slate blue',
 };
 
+/** The colour that a part is offered first, #rrggbb. */
 export function firstColour(part: Part): string {
   return paletteOf(part).find(({ name }) => name === FIRST[paletteNameOf(part)])!.colour;
 }

@@ -13,6 +13,7 @@ const trendRow = z.tuple([
   z.number().min(-0.5).max(0.5),
 ]);
 
+/** The parameters of a step or mark of this kind. */
 export const recolourParameters = z.strictObject({
   /** the mean colour that the area is to have; null leaves it */
   colour: colour.nullable(),

@@ -15,6 +15,7 @@ export interface ReliefMeasures {
 const PORES = 0.004;
 const FORM = 0.022;
 
+/** The band of texture between pores and shading. */
 export function measureRelief({ pixels, coverage, region }: StepInput): ReliefMeasures {
   const { width, height } = coverage;
   const weights = Float32Array.from(coverage.data, (value) => value / 255);

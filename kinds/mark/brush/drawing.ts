@@ -3,6 +3,7 @@ import { RADIUS } from '#core/offer/drawing';
 import type { MarkDrawing } from '#core/offer/drawing';
 import type { BrushParameters } from './schema';
 
+/** How it is drawn and offered. */
 export const brushDrawing: MarkDrawing<BrushParameters> = {
   name: 'Brush',
   key: 'P',

@@ -1,4 +1,3 @@
-import { smoothstep } from '#core/math/smoothstep';
 import { regionScale } from '#core/raster/raster';
 import type { Region } from '#core/raster/raster';
 import { paintStroke, strokeBox } from '#core/raster/strokePath';
@@ -7,6 +6,7 @@ import type { BrushParameters } from './schema';
 
 /** A mouse presses with 0.5 and paints the set size; a pen reaches from a fifth of it to nearly twice. */
 const widthOfPressure = (pressure: number) => 0.2 + 1.6 * pressure;
+/** A stroke’s width at full pressure, as a share of its radius. */
 export const WIDEST_PRESSURE = widthOfPressure(1);
 
 /**
@@ -41,7 +41,9 @@ function rasteriseStroke(
   const share = (distance: number, pressure: number) => {
     const reach = radius * widthOfPressure(pressure);
     const edge = Math.max(1, reach * stroke.fade);
-    return stroke.build * smoothstep((reach + Math.min(0.5, edge / 2) - distance) / edge);
+    // smoothstep, written out: this is done for every pixel of every piece of a line.
+    const part = Math.min(1, Math.max(0, (reach + Math.min(0.5, edge / 2) - distance) / edge));
+    return stroke.build * part * part * (3 - 2 * part);
   };
   paintStroke(within, { width, height }, layer, { reach: farthest, value: share });
   for (let row = 0, i = 0; row < height; row++) {

@@ -8,6 +8,7 @@ const START = { hue: 8, saturation: 25, lightness: 10, soft: 0.8 };
 const PRESS_PATCH = 5;
 const rounded = (value: number) => Math.round(value * 10) / 10;
 
+/** How it is drawn and offered. */
 export const colourReachDrawing: MarkDrawing<ColourReachParameters> = {
   name: 'Colour',
   key: 'B',

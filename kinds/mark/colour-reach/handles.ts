@@ -1,6 +1,7 @@
 import type { MarkHandles } from '#core/render/kinds';
 import type { ColourReachParameters } from './schema';
 
+/** How it is changed on the picture. */
 export const colourReachHandles: MarkHandles<ColourReachParameters> = {
   lines: ({ patches }) =>
     patches.map(({ x, y, width, height }) => {

@@ -17,6 +17,7 @@ interface PatchColours {
   readonly lightness: readonly [middle: number, half: number];
 }
 
+/** The reach with the colours that its patches have. */
 export interface ColourReachData extends Omit<ColourReachParameters, 'patches'> {
   readonly patches: readonly PatchColours[];
 }
@@ -26,6 +27,7 @@ const PER_THOUSAND = 0.001;
 /** Below this OKLab chroma hue is noise: grey reaches grey of any hue. */
 const GREY = 0.012;
 
+/** Reads the colours of the patches. */
 export function prepareColourReach(
   { patches, ...spans }: ColourReachParameters,
   { pyramid }: Pick<MarkHost, 'pyramid'>,

@@ -15,6 +15,7 @@ const patch = z.strictObject({
   takes: z.boolean(),
 });
 
+/** The parameters of a step or mark of this kind. */
 export const colourReachParameters = z.strictObject({
   patches: z.array(patch).max(MOST_PATCHES),
   /** how far beyond the patches' own colours is reached: OKLCh degrees, OKLab chroma in thousandths, CIELAB L* */

@@ -6,6 +6,7 @@ import type { EdgeStrokeParameters } from './schema';
 /** Of the solver that new strokes are solved by. */
 const SOLVER = 2;
 
+/** How it is drawn and offered. */
 export const edgeStrokeDrawing: MarkDrawing<EdgeStrokeParameters> = {
   name: 'Stroke',
   key: 'S',

@@ -1,6 +1,7 @@
 import type { MarkDrawing } from '#core/offer/drawing';
 import type { EllipseParameters } from './schema';
 
+/** How it is drawn and offered. */
 export const ellipseDrawing: MarkDrawing<EllipseParameters> = {
   name: 'Ellipse',
   key: 'O',

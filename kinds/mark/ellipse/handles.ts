@@ -7,6 +7,7 @@ const ROUND = Array.from(
 );
 const LEAST = 0.5;
 
+/** How it is changed on the picture. */
 export const ellipseHandles: MarkHandles<EllipseParameters> = {
   lines: ({ x, y, radiusX, radiusY }) => [
     ROUND.map(([cos, sin]) => [x + radiusX * cos, y + radiusY * sin] as const),

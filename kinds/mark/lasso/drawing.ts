@@ -3,6 +3,7 @@ import type { LassoParameters } from './schema';
 
 const LEAST_POINTS = 3;
 
+/** How it is drawn and offered. */
 export const lassoDrawing: MarkDrawing<LassoParameters> = {
   name: 'Lasso',
   key: 'Q',

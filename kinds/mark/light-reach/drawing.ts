@@ -7,6 +7,7 @@ import type { LightReachParameters } from './schema';
 const SPAN = 12;
 const SOFT = 8;
 
+/** How it is drawn and offered. */
 export const lightReachDrawing: MarkDrawing<LightReachParameters> = {
   name: 'Light',
   key: 'J',

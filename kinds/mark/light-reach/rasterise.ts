@@ -5,9 +5,12 @@ import type { Region } from '#core/raster/raster';
 import type { MarkPhoto } from '#core/render/kinds';
 import type { LightReachParameters } from './schema';
 
+/** Nothing has to be prepared. */
 export type LightReachData = LightReachParameters;
+/** The parameters as they are. */
 export const prepareLightReach = (parameters: LightReachParameters): LightReachData => parameters;
 
+/** Full within the span, soft at its ends, by CIELAB L* of the photo. */
 export function rasteriseLightReach(
   { from, to, soft }: LightReachData,
   region: Region,

@@ -9,6 +9,7 @@ function parseName(name: string): { piece: number; node: number; side: 'in' | 'o
   return { piece: Number(piece), node: Number(node), side: side as 'in' | 'out' | undefined };
 }
 
+/** How it is changed on the picture. */
 export const outlineHandles: MarkHandles<OutlineParameters> = {
   lines: ({ pieces }) => [
     ...pieces.map((nodes) => [...flattenPiece(nodes), [nodes[0]!.x, nodes[0]!.y] as const]),

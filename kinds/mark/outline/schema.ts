@@ -11,7 +11,9 @@ const node = z.strictObject({
   outY: coordinate,
 });
 
+/** Pieces of one mark, at most. */
 export const MOST_PIECES = 200;
+/** Nodes of one piece, at most. */
 export const MOST_NODES_OF_PIECE = 2000;
 /** over all pieces together */
 const MOST_NODES = 5000;

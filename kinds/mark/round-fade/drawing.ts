@@ -5,6 +5,7 @@ import type { RoundFadeParameters } from './schema';
 const LEAST_RADIUS = 2;
 const rounded = (value: number) => Math.round(value * 10) / 10;
 
+/** How it is drawn and offered. */
 export const roundFadeDrawing: MarkDrawing<RoundFadeParameters> = {
   name: 'Round fade',
   key: 'I',

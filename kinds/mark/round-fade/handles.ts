@@ -7,6 +7,7 @@ const ROUND = Array.from(
   (_, i) => [Math.cos((2 * Math.PI * i) / 64), Math.sin((2 * Math.PI * i) / 64)] as const,
 );
 
+/** How it is changed on the picture. */
 export const roundFadeHandles: MarkHandles<RoundFadeParameters> = {
   /** where it is full, and where it ends */
   lines: ({ x, y, radius, soft }) =>

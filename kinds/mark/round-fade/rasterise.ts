@@ -2,7 +2,9 @@ import { smoothstep } from '#core/math/smoothstep';
 import type { Region } from '#core/raster/raster';
 import type { RoundFadeParameters } from './schema';
 
+/** Nothing has to be prepared. */
 export type RoundFadeData = RoundFadeParameters;
+/** The parameters as they are. */
 export const prepareRoundFade = (parameters: RoundFadeParameters): RoundFadeData => parameters;
 
 /** Smooth at both ends: 3t² - 2t³ from the rim inward; a hard rim is one result pixel wide. */

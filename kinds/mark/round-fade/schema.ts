@@ -2,6 +2,7 @@ import { z } from 'zod';
 
 const coordinate = z.number().min(-200_000).max(200_000);
 
+/** The parameters of a step or mark of this kind. */
 export const roundFadeParameters = z.strictObject({
   x: coordinate,
   y: coordinate,

@@ -5,6 +5,7 @@ import type { StraightFadeParameters } from './schema';
 const LEAST_LENGTH = 2;
 const rounded = (value: number) => Math.round(value * 10) / 10;
 
+/** How it is drawn and offered. */
 export const straightFadeDrawing: MarkDrawing<StraightFadeParameters> = {
   name: 'Fade',
   key: 'Y',

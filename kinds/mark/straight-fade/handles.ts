@@ -1,6 +1,7 @@
 import type { MarkHandles } from '#core/render/kinds';
 import type { StraightFadeParameters } from './schema';
 
+/** How it is changed on the picture. */
 export const straightFadeHandles: MarkHandles<StraightFadeParameters> = {
   /** the way, and across it the lines where it is full and where it ends */
   lines: ({ fromX, fromY, toX, toY }) => {

@@ -2,7 +2,9 @@ import { smoothstep } from '#core/math/smoothstep';
 import type { Region } from '#core/raster/raster';
 import type { StraightFadeParameters } from './schema';
 
+/** Nothing has to be prepared. */
 export type StraightFadeData = StraightFadeParameters;
+/** The parameters as they are. */
 export const prepareStraightFade = (parameters: StraightFadeParameters): StraightFadeData => parameters;
 
 /** Smooth at both ends: 3t² - 2t³ along the way from the second point to the first. */

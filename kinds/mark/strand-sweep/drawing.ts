@@ -6,6 +6,7 @@ import type { StrandSweepParameters } from './schema';
 /** Of the solver that new sweeps are solved by. */
 const SOLVER = 1;
 
+/** How it is drawn and offered. */
 export const strandSweepDrawing: MarkDrawing<StrandSweepParameters> = {
   name: 'Sweep',
   key: 'Shift S',

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { strips } from './strips';
+import { strips } from '#core/raster/strips';
 
 describe('strips', () => {
   it('cover every row once, from top to bottom, none larger than asked unless it has the fewest rows', () => {

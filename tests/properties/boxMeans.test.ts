@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { boxMeans } from './boxMeans';
+import { boxMeans } from '#core/raster/boxMeans';
 
 /** The mean by its definition: every pixel of the window that lies on the raster. */
 function plainMeans(

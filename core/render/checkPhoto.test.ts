@@ -1,0 +1,68 @@
+import { describe, expect, it } from 'vitest';
+import { KINDS } from '#kinds/registry.gen';
+import { grain, paintedPhoto } from '../../tests/fixtures/paint';
+import type { Rgb8 } from '../../tests/fixtures/paint';
+import { mark, step } from '../../tests/fixtures/plans';
+import { newPhoto } from '../document/commands';
+import { NO_EDGE_CARE } from '../document/schema';
+import type { Area, Photo, Step } from '../document/schema';
+import { checkPhoto } from './checkPhoto';
+import { Resolver } from './resolver';
+
+const SIDE = 200;
+/** HSV hue 24° stands in the corridor, 58° far on its green side. */
+const GOOD: Rgb8 = [205, 160, 132];
+const GREEN: Rgb8 = [200, 198, 130];
+const photoOf = (colour: Rgb8) =>
+  paintedPhoto(SIDE, SIDE, (x, y) => {
+    // Light falls off from left to right, as on a face.
+    const light = 1.05 - (0.5 * x) / SIDE + 0.01 * grain(x, y);
+    return [colour[0] * light, colour[1] * light, colour[2] * light];
+  });
+const skin = (sitter: string | null, part: Area['part'] = 'skin'): Area => ({
+  id: `${part} of ${sitter}`,
+  name: part,
+  part,
+  sitter,
+  marks: [mark('ellipse', { x: 100, y: 100, radiusX: 80, radiusY: 80 })],
+  inverted: false,
+  edgeCare: NO_EDGE_CARE,
+});
+const documentOf = (areas: readonly Area[], plan: readonly Step[] = []): Photo => ({
+  ...newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: SIDE, height: SIDE }),
+  sitters: [{ id: 's', number: 1, face: { x: 40, y: 40, width: 120, height: 120 }, doubts: {} }],
+  areas,
+  plan,
+});
+const check = (colour: Rgb8, photo: Photo) => checkPhoto(new Resolver(photoOf(colour), KINDS), photo);
+
+describe('check', () => {
+  it('finds skin that is too green, says whose it is, and leaves good skin alone', () => {
+    const found = check(GREEN, documentOf([skin('s')]));
+    expect(found.map(({ finding, sitterId, skinId }) => [finding.is, sitterId, skinId])).toContainEqual([
+      'hue',
+      's',
+      'skin of s',
+    ]);
+    expect(check(GOOD, documentOf([skin('s')])).filter(({ finding }) => finding.is === 'hue')).toEqual([]);
+  });
+
+  it('judges what the plan leaves', () => {
+    const hue = { light: 24, middle: 24, shade: 24 };
+    const none = { light: null, middle: null, shade: null };
+    const parameters = { hue, saturation: none, lightness: none, keeps: 'chroma', more: [] };
+    const plan = [{ ...step('hue-to-target', parameters), areaId: 'skin of s' }];
+    expect(check(GREEN, documentOf([skin('s')], plan)).filter(({ finding }) => finding.is === 'hue')).toEqual(
+      [],
+    );
+  });
+
+  it('judges each owner’s skin, a face where there is no skin, and nothing where there is neither', () => {
+    const owners = check(GREEN, documentOf([skin('s', 'face'), skin(null)]));
+    expect(new Set(owners.map(({ sitterId, skinId }) => `${sitterId}: ${skinId}`))).toEqual(
+      new Set(['s: face of s', 'undefined: skin of null']),
+    );
+    expect(check(GREEN, documentOf([skin('s', 'lips')]))).toEqual([]);
+    expect(check(GREEN, documentOf([{ ...skin('s'), marks: [] }]))).toEqual([]);
+  });
+});

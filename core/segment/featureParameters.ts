@@ -1,0 +1,149 @@
+/**
+ * The numbers of one stage of finding people: eyes, brows and mouth, in windows of their own.
+ *
+ * Each says its unit, what it does, and how it was found:
+ * [network] given by the network that is used; [paper] from the paper named; [measured] read off true masks, as told;
+ * [tried] values about it were tried on the portraits with true masks and this one was best or as good as any;
+ * [numerical] keeps arithmetic calm, the result hardly depends on it; [unrecorded] chosen while the stage was written,
+ * by looking at the portraits, with no measurement on record.
+ */
+
+// browParts
+/** Long side of a brow’s window, pixels. [unrecorded] */
+export const BROW_LONG_SIDE = 400;
+/** Hairs are looked for this far beyond the landmarks, share of the brow’s length. [unrecorded] */
+export const BROW_REACH = 0.09;
+
+// eyeParts
+/** An iris is larger than the larger of the network’s two guesses by this factor. [measured] 1.15 to 1.26 on the portraits */
+export const RADIUS_OF_GUESS = 1.2;
+/** And within this share of that. [measured] likewise */
+export const GUESS_SLACK = 0.1;
+/** Long side of an eye’s window, pixels. [unrecorded] */
+export const EYE_LONG_SIDE = 400;
+/** Height of the opening as a share of its width below which an eye counts as half closed. [unrecorded] */
+export const HALF_CLOSED = 0.16;
+/** Step of tone across the iris’ edge below which the eye is unsure. [unrecorded] */
+export const WEAK_EDGE = 0.06;
+/** Lightness of the whites as a share of the brightest there, from which on they are white. [unrecorded] */
+export const LEAST_WHITE = 0.55;
+/** Both irises have one radius where they differ by more than this share. [unrecorded] */
+export const SAME_SIZE = 0.05;
+/** Softness of the lids’ border, share of the eye’s width; so are the next five. [unrecorded] */
+export const LID_REACH = 0.025;
+/** How far the opening may reach below the landmarks. [unrecorded] */
+export const LOWER_SLACK = 0.04;
+/** And above them: lashes hang into it. [unrecorded] */
+export const UPPER_SLACK = -0.022;
+/** Nothing of the eye lies farther out. [unrecorded] */
+export const FARTHEST = 0.1;
+/** The same upward. [unrecorded] */
+export const FARTHEST_UP = 0.015;
+/** What lies this far inside is the eye for sure. [unrecorded] */
+export const EYE_CORE = -0.03;
+/** OKLab lightness by which lashes are darker than the lid. [unrecorded] */
+export const LASH_DARKER = 0.06;
+
+// irisFit
+/** How far an iris’ middle lies beside the opening’s, share of the eye’s width. [unrecorded] */
+export const IRIS_ASIDE = 0.3;
+/** And above or below it. [unrecorded] */
+export const IRIS_UPWARD = 0.16;
+/** How far it lies from the network’s guess, share of its radius: one standard deviation. [unrecorded] */
+export const IRIS_ASTRAY = 0.6;
+/** Radius of a pupil as a share of the iris’, at least. [unrecorded] */
+export const LEAST_PUPIL = 0.22;
+/** At most. [unrecorded] */
+export const MOST_PUPIL = 0.56;
+/** And where it cannot be seen. [unrecorded] */
+export const USUAL_PUPIL = 0.42;
+/** Step of tone below which a pupil cannot be told from its iris. [unrecorded] */
+export const LEAST_PUPIL_EDGE = 0.05;
+/** Half the arc at each side along which the white is looked for, degrees: lids hide the rest. [unrecorded] */
+export const SIDE_DEGREES = 48;
+/** Places along an arc. [numerical] */
+export const ARC_SAMPLES = 13;
+/** What one side alone counts, 0..1. [unrecorded] */
+export const ONE_SIDED = 0.6;
+/** Distance of the rings that are compared, share of the eye’s width. [unrecorded] */
+export const RINGS_APART = 0.028;
+/** Steps of place and radius in which circles are tried, share of the eye’s width. [numerical] */
+export const CIRCLE_STEP = 0.006;
+/** Circles that score at least this share of the best one are averaged. [tried] irises from 0.747 to 0.854, with what is told in decision 26 */
+export const NEARLY_BEST = 0.9;
+/** Pixels that vote for the disc of dark, at most. [numerical] */
+export const DISC_POINTS = 500;
+/** Tone over which a vote goes from dark to white. [unrecorded] */
+export const VOTE_SOFTNESS = 0.07;
+/** How far about a first guess circles are tried, share of the eye’s width. [unrecorded] */
+export const REFINE_REACH = 0.024;
+/** Rank of the white’s usual tone within the opening, 0..1. [unrecorded] */
+export const WHITE_PERCENTILE = 0.8;
+/** Tone that is brighter than white, share of the white’s. [unrecorded] */
+export const GLINT = 1.12;
+/** Tone where white ends, share of the white’s. [unrecorded] */
+export const WHITE_FROM = 0.8;
+/** OKLab chroma that white may have. [unrecorded] */
+export const FREE_CHROMA = 0.03;
+
+// lidLine
+/** Places along an eye at which the lid’s height is read. [numerical] */
+export const LID_PLACES = 28;
+/** Rounds of fitting. [numerical] */
+export const LID_ROUNDS = 12;
+/** What a height beyond the line counts, 0..1: lashes reach beyond the lid, never the other way. [tried] */
+export const BEYOND_WEIGHT = 0.12;
+/** Degree of the polynomial that a lid is. [unrecorded] */
+export const LID_DEGREE = 3;
+
+// likeness
+/** OKLab standard deviations that noise alone may make. [unrecorded] */
+export const LIKENESS_SPREAD = [0.02, 0.005, 0.005] as const;
+/** Density of a colour that no model foresaw, OKLab^-3. [unrecorded] */
+export const LIKENESS_UNFORESEEN = 3;
+/** Pixels that a model learns from, at most. [numerical] */
+export const LIKENESS_SAMPLES = 3000;
+/** How small a step of OKLab is an edge, squared. [unrecorded] */
+export const LIKENESS_EPSILON = 3e-5;
+
+// mouthParts
+/** Long side of the mouth’s window, pixels. [unrecorded] */
+export const MOUTH_LONG_SIDE = 480;
+/** How far from the landmarks the border is looked for, share of the mouth’s width. [unrecorded] */
+export const BORDER_REACH = 0.028;
+/** Lightness from which on the dark of a mouth becomes teeth, share of the brightest there. [unrecorded] */
+export const TEETH_FROM = 0.62;
+/** And from which on it is all teeth. [unrecorded] */
+export const TEETH_TO = 0.82;
+/** OKLab chroma that teeth may have. [unrecorded] */
+export const MOST_TEETH_CHROMA = 0.075;
+/** An opening lower than this share of the mouth’s width shows nothing that can be told. [unrecorded] */
+export const LEAST_OPENING = 0.02;
+/** Depth of the rim that is lips for sure, share of the mouth’s width. [unrecorded] */
+export const LIPS_RIM = 0.07;
+/** How far beyond the gap’s landmarks something else may show, share of the mouth’s width. [unrecorded] */
+export const GAP_SLACK = 0.03;
+/** Softness of that. [unrecorded] */
+export const GAP_REACH = 0.03;
+/** Pixels that tell of the lips’ colours, at most. [numerical] */
+export const LIPS_SAMPLES = 3000;
+
+// findParts
+/** Long side at which the background is kept, pixels. [unrecorded] */
+export const BACKGROUND_LONG_SIDE = 1400;
+/** How far the mesh’s oval stays inside the face, face widths. [unrecorded] */
+export const OVAL_SHORT = 0.022;
+/** How much farther on the side that is turned away. [unrecorded] */
+export const TURNED_SHORT = 0.14;
+/** What looks like hair this near to eyes, brows and nostrils is none, face widths. [unrecorded] */
+export const FEATURE_MARGIN = 0.045;
+/** What lies this far inside the oval has no hair, face widths. [unrecorded] */
+export const FACE_CORE = 0.13;
+/** Up to here above the bridge of the nose, face widths. [unrecorded] */
+export const FACE_CORE_TOP = -0.17;
+/** Pixels of full coverage below which a part is not there (no teeth, a closed eye). [unrecorded] */
+export const LEAST_COVERED = 12;
+/** Share of unsure pixels from which on a part is doubtful. [unrecorded] */
+export const SOFT_SHARE = 0.45;
+/** Coverage below which it is noise: pixels that belong to nothing stay as they are to the bit. [numerical] */
+export const LEAST_VALUE = 0.02;

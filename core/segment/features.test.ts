@@ -1,0 +1,119 @@
+import { describe, expect, it } from 'vitest';
+import { grain, iouOf, paintedPhoto } from '../../tests/fixtures/paint';
+import type { Rgb8 } from '../../tests/fixtures/paint';
+import { eyesParts } from './eyeParts';
+import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
+import { EYE_LOOPS, LIPS_INNER, LIPS_OUTER } from './landmarkGroups';
+import { mouthParts } from './mouthParts';
+
+const SKIN: Rgb8 = [205, 160, 140];
+const noisy = ([red, green, blue]: Rgb8, x: number, y: number): Rgb8 => {
+  const n = 4 * grain(x, y);
+  return [red + n, green + n, blue + n];
+};
+
+interface Oval {
+  readonly x: number;
+  readonly y: number;
+  readonly across: number;
+  readonly down: number;
+}
+const isIn = ({ x, y, across, down }: Oval, px: number, py: number) =>
+  ((px - x) / across) ** 2 + ((py - y) / down) ** 2 < 1;
+
+/** Puts a loop of landmarks round an oval, from its left end through below. */
+function goRound(points: LandmarkPoint[], loop: readonly number[], { x, y, across, down }: Oval): void {
+  loop.forEach((index, n) => {
+    const angle = Math.PI - (2 * Math.PI * n) / loop.length;
+    points[index] = [x + across * Math.cos(angle), y + down * Math.sin(angle)];
+  });
+}
+
+const EYES = {
+  right: { x: 90, y: 100, across: 50, down: 22 },
+  left: { x: 270, y: 100, across: 50, down: 22 },
+};
+const IRIS = 19;
+const PUPIL = 8;
+function face(irisColour: Rgb8 = [70, 110, 90]) {
+  const points: LandmarkPoint[] = Array.from({ length: 468 }, () => [0, 0]);
+  goRound(points, EYE_LOOPS.right, EYES.right);
+  // The left eye's loop begins at its outer corner, on the right.
+  EYE_LOOPS.left.forEach((index, n) => {
+    const angle = (2 * Math.PI * n) / EYE_LOOPS.left.length;
+    const { x, y, across, down } = EYES.left;
+    points[index] = [x + across * Math.cos(angle), y + down * Math.sin(angle)];
+  });
+  goRound(points, LIPS_OUTER, { x: 180, y: 230, across: 70, down: 26 });
+  goRound(points, LIPS_INNER, { x: 180, y: 230, across: 55, down: 1 });
+  const photo = paintedPhoto(360, 300, (x, y) => {
+    for (const eye of Object.values(EYES)) {
+      if (!isIn(eye, x, y)) continue;
+      const off = Math.hypot(x - eye.x, y - eye.y);
+      if (off < PUPIL) return [20, 18, 18];
+      return noisy(off < IRIS ? irisColour : [235, 232, 230], x, y);
+    }
+    return noisy(isIn({ x: 180, y: 230, across: 70, down: 26 }, x, y) ? [170, 70, 80] : SKIN, x, y);
+  });
+  const guess = (middle: LandmarkPoint) => ({ middle, radius: IRIS / 1.2 });
+  const landmarks: FaceLandmarks = {
+    points,
+    irises: { right: guess([90, 100]), left: guess([270, 100]) },
+    confidence: 20,
+    tiltRadians: 0,
+  };
+  return { photo, landmarks };
+}
+
+describe('eyes', () => {
+  it('show the iris as a ring about its pupil, and the whites beside it', () => {
+    const { photo, landmarks } = face();
+    const eyes = eyesParts(photo, landmarks);
+    for (const side of ['right', 'left'] as const) {
+      const { window, iris, whites, unsure } = eyes[side]!;
+      const { region, scale } = window;
+      const offOf = (i: number) =>
+        Math.hypot(
+          region.x + ((i % region.outWidth) + 0.5) / scale - EYES[side].x,
+          region.y + (Math.floor(i / region.outWidth) + 0.5) / scale - EYES[side].y,
+        );
+      expect(iouOf(iris, (i) => offOf(i) < IRIS && offOf(i) > PUPIL)).toBeGreaterThan(0.8);
+      expect(unsure).toBeUndefined();
+      const white = whites.reduce((sum, value, i) => sum + (offOf(i) > IRIS + 2 ? value : 0), 0);
+      expect(white / whites.reduce((sum, value) => sum + value, 0)).toBeGreaterThan(0.85);
+    }
+  });
+
+  it('are unsure where an iris hardly differs from the white, and none beyond the photo', () => {
+    const { photo, landmarks } = face([228, 226, 224]);
+    const pale = eyesParts(
+      paintedPhoto(photo.width, photo.height, (x, y) => noisy([232, 229, 227], x, y)),
+      landmarks,
+    );
+    expect(pale.right!.unsure).toBeDefined();
+    const points = landmarks.points.map(([x, y]): LandmarkPoint => [x + 9000, y]);
+    expect(eyesParts(photo, { ...landmarks, points })).toEqual({});
+  });
+});
+
+describe('a mouth', () => {
+  it('has lips up to their border, and no teeth while it is closed', () => {
+    const { photo, landmarks } = face();
+    const { window, lips, teeth } = mouthParts(photo, landmarks)!;
+    const { region, scale } = window;
+    const isLip = (i: number) =>
+      isIn(
+        { x: 180, y: 230, across: 70, down: 26 },
+        region.x + ((i % region.outWidth) + 0.5) / scale,
+        region.y + (Math.floor(i / region.outWidth) + 0.5) / scale,
+      );
+    expect(iouOf(lips, isLip)).toBeGreaterThan(0.85);
+    expect(Math.max(...teeth)).toBe(0);
+  });
+
+  it('is none beyond the photo', () => {
+    const { photo, landmarks } = face();
+    const points = landmarks.points.map(([x, y]): LandmarkPoint => [x, y - 9000]);
+    expect(mouthParts(photo, { ...landmarks, points })).toBeUndefined();
+  });
+});

@@ -1,0 +1,99 @@
+/**
+ * The numbers of one stage of finding people: a head and its surroundings divided into skin, hair, clothes, background and other sitters, on a coarse grid.
+ *
+ * Each says its unit, what it does, and how it was found:
+ * [network] given by the network that is used; [paper] from the paper named; [measured] read off true masks, as told;
+ * [tried] values about it were tried on the portraits with true masks and this one was best or as good as any;
+ * [numerical] keeps arithmetic calm, the result hardly depends on it; [unrecorded] chosen while the stage was written,
+ * by looking at the portraits, with no measurement on record.
+ */
+
+// headGrid
+/** How far a sitter reaches to each side of the bridge of the nose, face widths. [unrecorded] */
+export const REACH_ASIDE = 2.7;
+/** The same upward. [unrecorded] */
+export const REACH_UP = 2.2;
+/** The same downward. [unrecorded] */
+export const REACH_DOWN = 4.2;
+/** Long side of the grid on which classes are told apart, pixels. [unrecorded] */
+export const HEAD_GRID_LONG_SIDE = 480;
+/** Long side at which they are refined, pixels. [unrecorded] */
+export const HEAD_VIEW_LONG_SIDE = 1400;
+/** Window over which roughness is taken, face widths. [unrecorded] */
+export const ROUGHNESS_REACH = 0.012;
+/** Side of the crop about the head that the person network is asked about, face widths; it is asked about the whole photo as well. [unrecorded] */
+export const HEAD_CROP = 3.6;
+
+// headClasses
+/** Least standard deviation of the logarithm of roughness within a class. [numerical] */
+export const LEAST_ROUGH_SPREAD = 0.3;
+/** Rounds of telling classes by colours and colours by classes. [unrecorded] */
+export const CLASS_ROUNDS = 4;
+/** Gaussians in the colours of a class. [unrecorded] */
+export const CLASS_COMPONENTS = 6;
+/** Pixels from which a class learns its colours, at most. [numerical] */
+export const CLASS_SAMPLES = 4000;
+/** OKLab standard deviations that noise alone may make. [unrecorded] */
+export const CLASS_SPREAD = [0.02, 0.006, 0.006] as const;
+/** Density of a colour that no model foresaw, OKLab^-3. [unrecorded] */
+export const CLASS_UNFORESEEN = 2;
+/** Radius of the window in which classes follow colour edges, pixels of the grid. [unrecorded] */
+export const CLASS_GUIDE_RADIUS = 4;
+/** How small a step of OKLab is an edge there, squared. [unrecorded] */
+export const CLASS_GUIDE_EPSILON = 4e-5;
+/** Share 0..1 from which on a pixel teaches its class. [unrecorded] */
+export const CLASS_SURE = 0.85;
+/** Prior of skin inside the face’s oval. [unrecorded] */
+export const OF_FACE = 0.995;
+/** Over this distance from the oval that prior goes, face widths. [unrecorded] */
+export const FACE_RIM = 0.03;
+/** Over this distance from one sitter to the next places go over from one to the other, face widths. [unrecorded] */
+export const SITTERS_MEETING = 0.05;
+/** Distance from the face, in face widths, beyond which no shape of a head is assumed. [unrecorded] */
+export const FAR_FROM_FACE = 0.65;
+/** Density of the skin’s own colours below which hair is looked for, OKLab^-3. [unrecorded] */
+export const NO_SKIN_HAIR = 12;
+/** The same for cloth, which may be near to blotchy skin. [unrecorded] */
+export const NO_SKIN_CLOTH = 200;
+
+// colourModel
+/** Clusters of a small colour model. [unrecorded] */
+export const MODEL_CLUSTERS = 5;
+/** Rounds of clustering. [numerical] */
+export const MODEL_ROUNDS = 8;
+/** Pixels that it learns from, at most. [numerical] */
+export const MODEL_SAMPLES = 3000;
+
+// mixture
+/** Rounds of clustering before Gaussians are fitted. [numerical] */
+export const MIXTURE_ROUNDS = 10;
+/** Logarithm below which a component adds nothing: less than a hundred-millionth. [numerical] */
+export const LEAST_POWER = -20;
+
+// localColours
+/** Mean weight below which a place asks the wider window for its colours. [numerical] */
+export const LOCAL_PRESENCE = 0.02;
+
+// texture
+/** Contrast of encoded lightness below which noise is all there is. [numerical] */
+export const LEAST_CONTRAST = 0.004;
+
+// commonBackground
+/** Over this distance from one sitter to the next their views of the background go over into each other, face widths. [unrecorded] */
+export const VIEWS_MEETING = 0.12;
+
+// hatDoubt
+/** Share of hair from which on a cell is looked at. [unrecorded] */
+export const HAT_SURE = 0.8;
+/** What lies this far above the hairline may be a hat, face widths. [unrecorded] */
+export const HAT_ABOVE = 0.05;
+/** What lies farther to the side is not looked at, face widths. [unrecorded] */
+export const HAT_ASIDE = 0.6;
+/** What hangs this far below the hairline is hair, face widths. [unrecorded] */
+export const HAT_BELOW = 0.15;
+/** Cells on either side that tell something. [unrecorded] */
+export const HAT_CELLS = 200;
+/** Spreads of a and b in OKLab and of the logarithm of roughness that are there within one head of hair anyhow. [measured] on bare heads of the made-up portraits */
+export const HAT_SPREAD = [0.006, 0.006, 0.2] as const;
+/** Such spreads from which on it is said: bare heads reach 2.8, hats begin at 3.5. [measured] on the made-up portraits */
+export const HAT_DIFFERENT = 3.1;

@@ -1,0 +1,89 @@
+/**
+ * The numbers of one stage of finding people: single strands: the classes at the photo’s own scale, and sweeps along the edge of hair.
+ *
+ * Each says its unit, what it does, and how it was found:
+ * [network] given by the network that is used; [paper] from the paper named; [measured] read off true masks, as told;
+ * [tried] values about it were tried on the portraits with true masks and this one was best or as good as any;
+ * [numerical] keeps arithmetic calm, the result hardly depends on it; [unrecorded] chosen while the stage was written,
+ * by looking at the portraits, with no measurement on record.
+ */
+
+// refineClasses
+/** Radius of the window in which classes follow the photo’s edges, pixels of the grid. [unrecorded] */
+export const REFINE_GUIDE_RADIUS = 3;
+/** How small a step of the square root of light is an edge there, squared. [unrecorded] */
+export const REFINE_GUIDE_EPSILON = 1e-4;
+/** Window over which colours near a place are taken, face widths. [tried] */
+export const COLOUR_REACH = 0.16;
+/** Band about the hair in which strands are looked for, face widths. [tried] wider did worse */
+export const STRAND_REACH = 0.11;
+/** Share of a class from which on a pixel tells of its colours. [tried] */
+export const PURE = 0.9;
+/** Share of hair about a place above which the background there is hardly trusted to be bare. [unrecorded] */
+export const BARE_BELOW = 0.5;
+/** How far it is trusted then. [unrecorded] */
+export const HARDLY_TRUSTED = 0.02;
+/** Looks at the band: the second knows the colours of what the first took for hair and for ground. [tried] a third changes nothing */
+export const LOOKS = 2;
+/** Radius over which the first look tells the second where hair is, pixels. [tried] */
+export const TOLD_RADIUS = 4;
+/** How far that is believed, 0..1. [tried] */
+export const TOLD = 0.5;
+/** Window that tells how deep inside the hair a place lies, face widths. [unrecorded] */
+export const DEEP_REACH = 0.06;
+/** Standard deviations of the ground, of the mean of nine pixels, that are not yet a strand. [tried] */
+export const BAND_GROUND_NOISE = 0.6;
+/** Share of hair about a place from which on single pixels are believed. [unrecorded] */
+export const AMONG_HAIR = 0.15;
+/** Share from which on skin or cloth is sure. [unrecorded] */
+export const HAZE_SURE = 0.8;
+/** How far about such a place it may be mixed, face widths. [unrecorded] */
+export const HAZE_REACH = 0.04;
+/** Share of sure places there from which on all of it counts. [unrecorded] */
+export const HAZE = 0.03;
+/** Power by which the nearer of two grounds prevails. [unrecorded] */
+export const MEETING_SHARPNESS = 3;
+/** Share below which a second ground is not looked at. [numerical] */
+export const LEAST_SECOND = 0.02;
+/** Share of hair below which a place lies outside the band. [numerical] */
+export const NEARLY_NONE = 1e-4;
+/** And above which. [numerical] */
+export const NEARLY_ALL = 0.9999;
+
+// strandShares
+/** Share of hair about a place from which on it lies deep inside. [tried] */
+export const BAND_DEEP_FROM = 0.9;
+/** How far the classes may be off in the band, 0..1. [tried] */
+export const CLASS_DOUBT = 0.25;
+/** Share of hair about a place from which on it counts as beside the hair. [unrecorded] */
+export const BESIDE = 0.05;
+/** On skin and cloth, where hair is no lone line: share of hair about a place up to which it is doubted. [unrecorded] */
+export const LONE = 0.2;
+/** Steps at which powers are looked up. [numerical] */
+export const POWER_STEPS = 1023;
+
+// mixingLines
+/** Mean weight below which a cell asks a wider window. [numerical] */
+export const LINE_PRESENCE = 0.02;
+/** Variance of a channel that noise alone makes, linear light. [unrecorded] */
+export const LINE_NOISE = 1e-5;
+
+// strandSweep
+/** Long side of the window in which a sweep is solved, pixels. [unrecorded] */
+export const SWEEP_LONG_SIDE = 1400;
+/** Share of a sweep’s radius over which it gives way to what was there. [unrecorded] */
+export const SWEEP_RIM = 0.35;
+/** Coverage from which on a pixel is surely hair. [unrecorded] */
+export const SWEEP_HAIR = 0.9;
+/** Coverage up to which it surely is not. [unrecorded] */
+export const SWEEP_GROUND = 0.08;
+/** Standard deviations of the ground, of the mean of nine pixels, that are not yet a strand. [tried] */
+export const SWEEP_GROUND_NOISE = 0.6;
+/** Side of the cells in which colours are told apart, pixels. [unrecorded] */
+export const SWEEP_CELL = 4;
+/** How far what was there may be off along the sweep, 0..1. [unrecorded] */
+export const SWEEP_DOUBT = 0.4;
+/** The same deep inside the hair, where a strand that shines is no hole. [unrecorded] */
+export const SWEEP_DEEP_DOUBT = 0.05;
+/** Share of hair about a place from which on it lies deep inside. [unrecorded] */
+export const SWEEP_DEEP_FROM = 0.93;
