@@ -8,5 +8,12 @@ export default defineConfig({
       'tests/{references,properties}/**/*.test.ts',
     ],
     testTimeout: 30_000,
+    coverage: {
+      provider: 'v8',
+      include: ['{core,kinds,networks,workers,app,cli}/**/*.ts'],
+      exclude: ['**/*.test.ts', '**/*.gen.ts'],
+      reporter: ['text-summary', 'json-summary'],
+      reportsDirectory: 'test-results/coverage',
+    },
   },
 });

@@ -1,6 +1,6 @@
 /** What npm start and npm test share: bring a fresh machine to where the project can run. No dependencies. */
 import { createHash } from 'node:crypto';
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 
@@ -26,6 +26,28 @@ export function run(command, args, options = {}) {
   const { status, error } = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
   if (status !== 0) {
     console.error(`\n${command} ${args.join(' ')} failed${error ? `: ${error.message}` : ''}.`);
+    process.exit(status ?? 1);
+  }
+}
+
+/** Runs commands side by side, each with its output in one piece; ends the process when one fails. */
+export async function runTogether(commands) {
+  const ended = await Promise.all(
+    commands.map(
+      ([command, args]) =>
+        new Promise((resolve) => {
+          let output = '';
+          const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+          for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (output += text));
+          child.on('error', (error) => resolve({ status: 1, text: String(error), command, args }));
+          child.on('close', (status) => resolve({ status, text: output, command, args }));
+        }),
+    ),
+  );
+  for (const { status, text, command, args } of ended) {
+    process.stdout.write(text);
+    if (status === 0) continue;
+    console.error(`\n${command} ${args.join(' ')} failed.`);
     process.exit(status ?? 1);
   }
 }

@@ -1,4 +1,3 @@
-import { clampUnit } from '../math/clamp';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
 import { FACE_OVAL } from './landmarkGroups';
 import { WIDTH_OF_HEIGHT } from './detectParameters';
@@ -67,7 +66,9 @@ export function signedDistance([x, y]: LandmarkPoint, polygon: readonly Landmark
     const [bx, by] = polygon[j]!;
     const dx = bx - ax;
     const dy = by - ay;
-    const along = clampUnit(((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1));
+    // clampUnit, written out: every pixel of a window asks every edge.
+    const share = ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1);
+    const along = Math.min(1, Math.max(0, share));
     least = Math.min(least, (x - ax - along * dx) ** 2 + (y - ay - along * dy) ** 2);
     if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
   }

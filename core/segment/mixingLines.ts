@@ -169,9 +169,11 @@ export function mixingLine(hair: Float32Array, ground: Float32Array, at: number,
   out[to + 5] = spread([brr, brg, brb, bgg, bgb, bbb], [wr, wg, wb]) / along;
 }
 
-/** How far colours of hair and of ground spread along the line at `o`, in shares. */
-export function spreadsOf(lines: Float32Array, o: number): readonly [hair: number, ground: number] {
-  return [lines[o + 4]!, lines[o + 5]!];
+/** Variance of a place on the line at `o`, 0 ground to 1 hair: that of a mixture goes with its shares. */
+export function mixedVariance(lines: Float32Array, o: number, share: number): number {
+  const byHair = share * lines[o + 4]!;
+  const byGround = (1 - share) * lines[o + 5]!;
+  return byHair * byHair + byGround * byGround;
 }
 
 /** Where the colour of pixel `i` lies on the line at `o`: 0 ground, 1 hair. */

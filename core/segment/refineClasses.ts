@@ -6,7 +6,7 @@ import type { LinearRaster, Region } from '../raster/raster';
 import { HEAD_CLASSES, ofEachClass, shareOut } from './headClasses';
 import type { HeadClass, HeadClasses } from './headClasses';
 import type { HeadGrid } from './headGrid';
-import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, spreadsOf } from './mixingLines';
+import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, mixedVariance } from './mixingLines';
 import { shrinkPlane } from './planes';
 import { GROUNDS, shareOver } from './strandShares';
 import {
@@ -166,15 +166,16 @@ function takeStrand(i: number, places: StrandPlaces, refined: HeadClasses): void
     gate: 1 - away * (1 - seen),
     prior: prior[i]!,
   };
-  let share = shareOver(GROUNDS[first]!, mixed[i]!, spreadsOf(lines, line), place);
+  const own = clampUnit(mixed[i]!);
+  let share = shareOver(GROUNDS[first]!, own, mixedVariance(lines, line, own), place);
   if (secondly > 0) {
     const second = grounds.second[cell]!;
     const other = lineOf(second, i);
-    if (lines[other + 4] !== Infinity)
+    if (lines[other + 4] !== Infinity) {
+      const over = clampUnit(placeOn(lines, other, fine.data, i));
       share +=
-        secondly *
-        (shareOver(GROUNDS[second]!, placeOn(lines, other, fine.data, i), spreadsOf(lines, other), place) -
-          share);
+        secondly * (shareOver(GROUNDS[second]!, over, mixedVariance(lines, other, over), place) - share);
+    }
   }
   setHair(refined, i, share, refined[GROUNDS[first]!.name]);
 }

@@ -38,18 +38,17 @@ export interface Surroundings {
 /**
  * A pixel's share of hair over one ground: its own colour and its class, weighed by how far either may be off (means
  * weighed by their inverse variances; the spread of a mixture goes with its shares).
+ * @param own where its colour lies between the ground's and the hair's, 0..1
+ * @param spread variance of that
  * @see Chuang, Curless, Salesin, Szeliski 2001, "A Bayesian approach to digital matting", from memory
  */
 export function shareOver(
   { noise, deepDoubt, ownPower, classPower, open }: (typeof GROUNDS)[number],
-  mixed: number,
-  [hairSpread, groundSpread]: readonly [hair: number, ground: number],
+  own: number,
+  spread: number,
   { near, within, gate, prior }: Surroundings,
 ): number {
-  const own = clampUnit(mixed);
-  const byHair = own * hairSpread;
-  const byGround = (1 - own) * groundSpread;
-  const variance = byHair * byHair + byGround * byGround + noise * noise;
+  const variance = spread + noise * noise;
   const deep = clampUnit((within - BAND_DEEP_FROM) / (1 - BAND_DEEP_FROM));
   const doubt = (CLASS_DOUBT + deep * (deepDoubt - CLASS_DOUBT)) ** 2;
   const beside = open ? 1 : clampUnit(near / BESIDE);

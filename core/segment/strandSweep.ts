@@ -7,7 +7,7 @@ import type { Bounds, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import { paintStroke } from '../raster/strokePath';
 import type { StrokePoint } from '../raster/strokePath';
-import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, spreadsOf } from './mixingLines';
+import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, mixedVariance } from './mixingLines';
 import {
   SWEEP_CELL,
   SWEEP_DEEP_DOUBT,
@@ -89,14 +89,7 @@ export function sweepStrands(
   for (let i = 0; i < prior.length; i++)
     if (band[i]! > 0 && prior[i]! < 1 - SWEEP_GROUND && mixed[i]! < SWEEP_GROUND) labels[i] = GROUND;
   mix();
-  return shareSwept({
-    region,
-    prior,
-    band,
-    mixed,
-    reach,
-    spreads: (i) => spreadsOf(lines, cellOf(i) * LINE_CHANNELS),
-  });
+  return shareSwept({ region, prior, band, mixed, reach, lines, lineOf: (i) => cellOf(i) * LINE_CHANNELS });
 }
 
 /** What is known of each pixel of the window: what was there, how far it was swept, where its colour lies between ground and hair. */
@@ -107,12 +100,14 @@ interface SweptPixels {
   readonly mixed: Float32Array;
   /** of the sweep, pixels of the window */
   readonly reach: number;
-  /** how far colours of hair and of ground spread at a pixel; Infinity where they are not told apart */
-  readonly spreads: (i: number) => readonly [hair: number, ground: number];
+  /** as mixingLine writes them */
+  readonly lines: Float32Array;
+  /** where the line of a pixel begins among them */
+  readonly lineOf: (i: number) => number;
 }
 
 /** Coverage of strands, and how far it takes the place of what was there. */
-function shareSwept({ region, prior, band, mixed, reach, spreads }: SweptPixels): SweptStrands {
+function shareSwept({ region, prior, band, mixed, reach, lines, lineOf }: SweptPixels): SweptStrands {
   const { outWidth: width, outHeight: height } = region;
   const steady = boxMeans(mixed, { channels: 1, width, height, radius: 1 });
   const within = boxMeans(prior, { channels: 1, width, height, radius: Math.ceil(reach / 2) });
@@ -120,16 +115,14 @@ function shareSwept({ region, prior, band, mixed, reach, spreads }: SweptPixels)
   const weight8 = new Uint8Array(prior.length);
   for (let i = 0; i < prior.length; i++) {
     if (band[i] === 0) continue;
-    const [hairSpread, groundSpread] = spreads(i);
-    if (hairSpread === Infinity) continue;
-    const gate = clampUnit(steady[i]! / (SWEEP_GROUND_NOISE * groundSpread + 0.02) - 1);
+    const line = lineOf(i);
+    if (lines[line + 4] === Infinity) continue;
+    const gate = clampUnit(steady[i]! / (SWEEP_GROUND_NOISE * lines[line + 5]! + 0.02) - 1);
     const own = clampUnit(mixed[i]!);
-    const byHair = own * hairSpread;
-    const byGround = (1 - own) * groundSpread;
     // Deep inside there are no holes, however a strand shines.
     const deep = clampUnit((within[i]! - SWEEP_DEEP_FROM) / (1 - SWEEP_DEEP_FROM));
     const doubt = (SWEEP_DOUBT + deep * (SWEEP_DEEP_DOUBT - SWEEP_DOUBT)) ** 2;
-    const variance = byHair * byHair + byGround * byGround;
+    const variance = mixedVariance(lines, line, own);
     coverage8[i] = Math.round((255 * (prior[i]! * variance + own * gate * doubt)) / (variance + doubt));
     weight8[i] = Math.round(255 * band[i]!);
   }
