@@ -2,15 +2,15 @@ import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
 import { wholeRegion } from '#core/raster/raster';
 import type { Region } from '#core/raster/raster';
-import type { CoverageLook, Piece, Survey } from '#workers/client';
+import type { CoverageLook, Piece } from '#workers/client';
 import { onScopeDispose, ref, shallowRef, watch } from 'vue';
 import type { Ref } from 'vue';
 import { onWorkerLost, useWorkers } from './useWorkers';
 import { useNotices } from '../stores/notices';
+import { useSurvey } from './useSurvey';
 
 const BASE_LONG_SIDE = 640;
 const DRAFT_FROM_PIXELS = 250_000;
-const SURVEY_AFTER_MS = 120;
 /** After so long the user is offered to give it up. */
 const SLOW_AFTER_MS = 4000;
 
@@ -51,14 +51,12 @@ export function useFrames(wishes: () => FrameWishes) {
   const clipping = shallowRef<Frame>();
   /** of the pixels in sight, per channel at white and at black */
   const clippedShares = shallowRef<readonly number[]>();
-  const survey = shallowRef<Survey>();
   const busy = ref(false);
   const slow = ref(false);
   let wanted = 0;
+  const { survey, surveySoon, forget } = useSurvey(() => wanted);
   /** nothing is asked for any more: what is shown is what was wished */
   const resting = ref(true);
-  let surveyed = '';
-  let surveyTimer: ReturnType<typeof setTimeout> | undefined;
 
   function wish(): void {
     wanted++;
@@ -140,24 +138,10 @@ export function useFrames(wishes: () => FrameWishes) {
     surveySoon(photo, areaId, `${planKey}:${areaId}:${versionOf(photo.areas)}:${versionOf(photo.readings)}`);
   }
 
-  function surveySoon(photo: Photo, areaId: string | undefined, key: string): void {
-    clearTimeout(surveyTimer);
-    if (key === surveyed) return;
-    surveyTimer = setTimeout(async () => {
-      const asked = wanted;
-      try {
-        survey.value = await workers.analyst.survey(photo, areaId, () => asked === wanted);
-        surveyed = key;
-      } catch (error) {
-        if (!(error instanceof CancelledError)) notices.problem(error);
-      }
-    }, SURVEY_AFTER_MS);
-  }
-
   /** A worker that held areas or pictures is gone: everything is asked for again. */
   function restart(): void {
     for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
-    surveyed = '';
+    forget();
     wish();
   }
 
@@ -168,11 +152,10 @@ export function useFrames(wishes: () => FrameWishes) {
     () => {
       for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
       survey.value = undefined;
-      surveyed = '';
+      forget();
     },
   );
   onScopeDispose(() => {
-    clearTimeout(surveyTimer);
     for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
   });
   return { base, after, before, overlay, clipping, clippedShares, survey, busy, slow, resting, restart };

@@ -7,6 +7,7 @@ import { sayStorageFault } from './sayError';
 import { useSittingFile } from './useSittingFile';
 import { useNotices } from '../stores/notices';
 import { useSitting } from '../stores/sitting';
+import { useStoring } from './useStoring';
 
 /** How long the browser takes to take away what it stored, at most. */
 const CLEARED_MS = 500;
@@ -15,7 +16,8 @@ const CLEARED_MS = 500;
 export function useKeeping(): void {
   const sitting = useSitting();
   const notices = useNotices();
-  const { saveAsFile, storeAnew, keepAsCopy } = useSittingFile();
+  const { saveAsFile } = useSittingFile();
+  const { storeAnew, keepAsCopy } = useStoring();
   let leavesAllTheSame = false;
 
   const asFile = { label: 'Save sitting as a file', run: () => void saveAsFile() };

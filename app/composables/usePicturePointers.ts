@@ -1,23 +1,11 @@
 import { clamp } from '#core/math/clamp';
 import { COORDINATE_REACH } from '#core/document/schema';
 import { useEventListener } from '@vueuse/core';
-import type { Drag, PointerSample, PointerTool } from '../tools/pointerTool';
-import { panTool } from '../tools/panTool';
-import { pressTool } from '../tools/pressTool';
-import { pullTool } from '../tools/pullTool';
+import type { Drag, PointerSample } from '../tools/pointerTool';
 import type { Point } from '../stores/view';
 import { computed, ref, shallowRef } from 'vue';
 import type { Ref } from 'vue';
 import { isTyping } from './isTyping';
-import { useBenchPhoto } from './useBenchPhoto';
-import { useDragQuestion } from './useDragQuestion';
-import { useMarkTools } from './useMarkHost';
-import { useReadings } from './useReadings';
-import { useWorkers } from './useWorkers';
-import { useBench } from '../stores/bench';
-import { useDrawing } from '../stores/drawing';
-import { useQuestions } from '../stores/questions';
-import { useSitting } from '../stores/sitting';
 import { useView } from '../stores/view';
 
 const WHEEL_ZOOM = 0.0016;
@@ -25,38 +13,11 @@ const WHEEL_ZOOM = 0.0016;
 /** Pointers, wheel and pinch on the picture. */
 export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   const view = useView();
-  const bench = useBench();
-  const drawing = useDrawing();
-  const questions = useQuestions();
-  const workers = useWorkers();
-  const sitting = useSitting();
-  const { photo } = useBenchPhoto();
-  const { placeReading } = useReadings();
-  const marks = useMarkTools();
-  const pan = panTool((across, down) => view.pan(across, down));
-  const reading = pressTool(placeReading);
-  const pick = pressTool((at) => void pickColour(at));
-  const pull = pullTool(useDragQuestion());
   const travelling = ref(false);
+  const { tool, pan } = usePointerTool(travelling);
   const hover = shallowRef<Point>();
   const down = new Map<number, Point>();
   let drag: Drag | undefined;
-
-  const tool = computed<PointerTool>(() => {
-    if (travelling.value || bench.tool === 'look' || !sitting.writable) return pan;
-    if (bench.tool === 'pick') return pick;
-    if (bench.tool === 'drags') return pull;
-    return bench.tool === 'reading' ? reading : (marks.get(drawing.kindId!) ?? pan);
-  });
-
-  /** Answers the step that asked for a colour. */
-  async function pickColour(at: Point): Promise<void> {
-    const asked = questions.open;
-    if (asked?.is !== 'pick' || !photo.value) return;
-    asked.answer(
-      await workers.analyst.patch(photo.value, { ...at, size: bench.pickSize }).catch(() => undefined),
-    );
-  }
 
   function sampleOf(event: PointerEvent): PointerSample {
     const box = element.value!.getBoundingClientRect();

@@ -1,6 +1,6 @@
-import { smoothstep } from '#core/math/smoothstep';
 import { clamp } from '#core/math/clamp';
 import { defineStore } from 'pinia';
+import { makeGlide } from './glide';
 import { useLocalStorage } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
 
@@ -13,9 +13,8 @@ export type Surround = keyof typeof SURROUNDS;
 const LEAST_ZOOM = 1e-3;
 const CLOSEST = 32;
 const FIT_MARGIN = 20;
-/** Share of the view that stays free on each side of a part that the picture glides to, and how long that takes. */
+/** Share of the view that stays free on each side of a part that the picture glides to, */
 const GLIDE_MARGIN = 0.14;
-const GLIDE_MS = 260;
 
 /** A place: pixels of the photo, or CSS pixels of the view. */
 export interface Point {
@@ -61,7 +60,7 @@ export const useView = defineStore('view', () => {
   }
 
   function fit(): void {
-    stopGliding();
+    glide.stop();
     zoom.value = clamp(fitZoom.value, LEAST_ZOOM, CLOSEST);
     fitted.value = true;
     settle();
@@ -70,7 +69,7 @@ export const useView = defineStore('view', () => {
   /** @param about the view point that stays where it is */
   function zoomTo(next: number, about: Point = { x: width.value / 2, y: height.value / 2 }): void {
     const least = Math.min(fitZoom.value, fullZoom.value) / 4;
-    stopGliding();
+    glide.stop();
     const target = clamp(next, least, CLOSEST);
     const share = target / zoom.value;
     left.value = about.x - (about.x - left.value) * share;
@@ -80,13 +79,9 @@ export const useView = defineStore('view', () => {
     settle();
   }
 
-  /** where the picture was before it glided to a part */
-  let before:
-    | { readonly left: number; readonly top: number; readonly zoom: number; readonly fitted: boolean }
-    | undefined;
-  let gliding = 0;
+  const glide = makeGlide({ zoom, left, top, fitted }, settle);
 
-  /** Moves and zooms until a rectangle of the photo fills the middle of the view; {@link glideBack} returns. */
+  /** Moves and zooms until a rectangle of the photo fills the middle of the view; glideBack returns. */
   function glideTo({
     x,
     y,
@@ -103,8 +98,7 @@ export const useView = defineStore('view', () => {
       2 * fullZoom.value,
       Math.max(fitZoom.value, Math.min((room * width.value) / across, (room * height.value) / down)),
     );
-    before ??= { left: left.value, top: top.value, zoom: zoom.value, fitted: fitted.value };
-    glide({
+    glide.to({
       zoom: next,
       left: keep(width.value / 2 - (x + across / 2) * next, photo.value.width * next, width.value),
       top: keep(height.value / 2 - (y + down / 2) * next, photo.value.height * next, height.value),
@@ -112,44 +106,8 @@ export const useView = defineStore('view', () => {
     });
   }
 
-  function glideBack(): void {
-    if (before) glide(before);
-    before = undefined;
-  }
-
-  /** Any hand on the picture ends it. */
-  function glide(to: {
-    readonly left: number;
-    readonly top: number;
-    readonly zoom: number;
-    readonly fitted: boolean;
-  }): void {
-    cancelAnimationFrame(gliding);
-    const from = { left: left.value, top: top.value, zoom: zoom.value };
-    const began = performance.now();
-    const lasts = window.matchMedia('(prefers-reduced-motion: reduce)').matches ? 0 : GLIDE_MS;
-    const step = () => {
-      const t = lasts === 0 ? 1 : Math.min(1, (performance.now() - began) / lasts);
-      const share = smoothstep(t);
-      // Zoom goes by the same factor each moment; the place that both views share stays on a straight way.
-      zoom.value = from.zoom * (to.zoom / from.zoom) ** share;
-      const way = from.zoom === to.zoom ? share : (zoom.value - from.zoom) / (to.zoom - from.zoom);
-      left.value = from.left + way * (to.left - from.left);
-      top.value = from.top + way * (to.top - from.top);
-      fitted.value = t === 1 && to.fitted;
-      if (t === 1) settle();
-      else gliding = requestAnimationFrame(step);
-    };
-    step();
-  }
-
-  function stopGliding(): void {
-    cancelAnimationFrame(gliding);
-    before = undefined;
-  }
-
   function pan(across: number, down: number): void {
-    stopGliding();
+    glide.stop();
     left.value += across;
     top.value += down;
     fitted.value = false;
@@ -194,7 +152,7 @@ export const useView = defineStore('view', () => {
     zoomTo,
     pan,
     glideTo,
-    glideBack,
+    glideBack: glide.back,
     resize,
     show,
     viewToImage,

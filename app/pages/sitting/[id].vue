@@ -12,7 +12,7 @@ const { held, takeOver } = useSittingLock(id, async () => {
   sitting.endGesture();
   await sitting.save();
 });
-const { saveSetAside } = useSittingFile();
+const { saveSetAside } = useStoring();
 useKeeping();
 
 onMounted(async () => {
