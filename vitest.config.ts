@@ -10,8 +10,10 @@ export default defineConfig({
     testTimeout: 30_000,
     coverage: {
       provider: 'v8',
-      include: ['{core,kinds,networks,workers,app,cli}/**/*.ts'],
-      exclude: ['**/*.test.ts', '**/*.gen.ts'],
+      // Where the page decides; what computes is held by numbers, and slows to half while it is counted.
+      include: ['{app,workers}/**/*.ts'],
+      exclude: ['**/*.test.ts', '**/*.gen.ts', '**/*.worker.ts'],
+      thresholds: { lines: 50 },
       reporter: ['text-summary', 'json-summary'],
       reportsDirectory: 'test-results/coverage',
     },

@@ -11,8 +11,8 @@ const groups = [...new Set(BENCH_KEYS.map(({ group }) => group))];
     <div class="fixed inset-0 flex items-center justify-center p-6">
       <DialogPanel class="max-h-full w-[40rem] overflow-auto rounded-xl border border-line bg-paper p-5">
         <DialogTitle class="mb-3 text-lg">Keys</DialogTitle>
-        <div class="grid grid-cols-2 gap-x-6 gap-y-4">
-          <section v-for="group in groups" :key="group">
+        <div class="columns-2 gap-x-6">
+          <section v-for="group in groups" :key="group" class="mb-4 break-inside-avoid">
             <h3 class="heading mb-1">{{ group }}</h3>
             <dl class="grid grid-cols-[4.5rem_1fr] gap-y-1 text-[13px]">
               <template

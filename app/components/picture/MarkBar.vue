@@ -43,7 +43,9 @@ const hint = computed(() => {
       :options="PULLS"
     />
     <MarkChoice v-if="bench.editing" />
-    <span class="grow basis-32 leading-tight text-quiet" role="status">{{ hint }}</span>
-    <button class="press" @click="bench.lookOnly()">Done <span class="key">Esc</span></button>
+    <span class="flex grow basis-72 items-center gap-3">
+      <span class="grow leading-tight text-quiet" role="status">{{ hint }}</span>
+      <button class="press" @click="bench.lookOnly()">Done <span class="key">Esc</span></button>
+    </span>
   </div>
 </template>

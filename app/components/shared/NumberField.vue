@@ -122,7 +122,7 @@ onBeforeUnmount(() => letGo('cancel'));
       @pointercancel="letGo('cancel')"
       @focus="($event.target as HTMLInputElement).select()"
       @dblclick="reset !== undefined && put(reset)"
-    /><span v-if="unit" aria-hidden="true">{{ unit }}</span>
+    /><span v-if="unit" aria-hidden="true" class="whitespace-pre">{{ unit }}</span>
     <span
       v-if="fault"
       role="alert"

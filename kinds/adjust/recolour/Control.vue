@@ -90,8 +90,8 @@ const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
       title="Press, then press a place of the picture"
       @click="pick"
     >
-      pick
-    </button>
+      pick</button
+    >{{ ' ' }}
     <button
       class="text-quiet underline decoration-dotted"
       title="A place of another photo, or another part from its darks to its lights"
