@@ -24,7 +24,10 @@ import { coverage, whole } from './truth';
 /** Gaussian that divides texture from shading: 1 % of a face of 450 pixels. */
 const TEXTURE_SIGMA = 4.5;
 
-/** Hue alone brought to the rungs of the neutral version, and the whole trend matched to it, on the true skin mask. */
+/**
+ * Hue alone brought to the rungs of the neutral version, and the whole trend matched to it, on the true skin
+ * mask.
+ */
 async function flareToNeutral(sitter: Sitter): Promise<Row[]> {
   const [flare, neutral, mask] = [
     await portrait(sitter, 'flare'),

@@ -160,7 +160,10 @@ function bandError(found: Uint8Array, truth: Uint8Array): number {
   return sum / count;
 }
 
-/** Cb 77 to 127, Cr 133 to 173 (Chai and Ngan 1999, "Face segmentation using skin-color map in videophone applications"). */
+/**
+ * Cb 77 to 127, Cr 133 to 173 (Chai and Ngan 1999, "Face segmentation using skin-color map in videophone
+ * applications").
+ */
 function skinByThreshold({ width, height, levels }: Pyramid): Uint8Array {
   const pixels = levels[0]!.data;
   return Uint8Array.from({ length: width * height }, (_, i) => {

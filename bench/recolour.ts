@@ -26,7 +26,10 @@ const PLAIN: Readonly<
 };
 const PARTS = { iris: 'irises', lips: 'lips', hair: 'hair' } as const;
 
-/** Recolouring against the same scene rendered with another pigment, on the true mask, given the truth's mean colour. */
+/**
+ * Recolouring against the same scene rendered with another pigment, on the true mask, given the truth's mean
+ * colour.
+ */
 async function recolourToTruth(
   sitter: Sitter,
   part: keyof typeof PARTS,

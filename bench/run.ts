@@ -1,4 +1,6 @@
-/** npm run bench: speed and accuracy, as a table and as JSON. Takes some minutes; asks for a build and ffmpeg. */
+/**
+ * npm run bench: speed and accuracy, as a table and as JSON. Takes some minutes; asks for a build and ffmpeg.
+ */
 import { accuracy } from './accuracy';
 import { findAccuracy } from './find';
 import { pageSpeed } from './page';

@@ -45,7 +45,10 @@ interface Task {
 }
 type Solver = (task: Task) => Promise<Float32Array> | Float32Array;
 
-/** The same short strokes, in the part and on either side of it in six rows, given to several solvers; soft IoU and time. */
+/**
+ * The same short strokes, in the part and on either side of it in six rows, given to several solvers; soft
+ * IoU and time.
+ */
 export async function solverAccuracy(): Promise<Row[]> {
   const solvers: Readonly<Record<string, Solver>> = {
     'nearer by geodesic distance (ours)': geodesic,

@@ -26,7 +26,10 @@ const SHRINK = 6;
 const WRONG = 0.35;
 const POINTS = 8;
 
-/** What find gave, corrected by at most three strokes where most is wrong; the best of a stroke with edge finding, a brush and a strand sweep, as an eye would choose. */
+/**
+ * What find gave, corrected by at most three strokes where most is wrong; the best of a stroke with edge
+ * finding, a brush and a strand sweep, as an eye would choose.
+ */
 export async function strokeAccuracy(networks: FaceNetworks): Promise<Row[]> {
   const rows: Row[] = [];
   const reached = new Map<string, number[]>();
@@ -95,7 +98,10 @@ export async function strokeAccuracy(networks: FaceNetworks): Promise<Row[]> {
   ];
 }
 
-/** From a stroke with edge finding to its coverage over a view of 2 megapixels, on 24 megapixels: five strokes, each with all before it. */
+/**
+ * From a stroke with edge finding to its coverage over a view of 2 megapixels, on 24 megapixels: five
+ * strokes, each with all before it.
+ */
 export async function strokeSpeed(): Promise<Row[]> {
   const pyramid = await largePyramid();
   const { width, height } = pyramid;

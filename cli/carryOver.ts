@@ -17,8 +17,9 @@ export interface Carried {
 }
 
 /**
- * Carries a plan to another photo: parts are found anew for the sitter of the same number, readings are left to the
- * rungs of the new areas; areas built on others go with their fades, other marks drawn by hand stay behind.
+ * Carries a plan to another photo: parts are found anew for the sitter of the same number, readings are left
+ * to the rungs of the new areas; areas built on others go with their fades, other marks drawn by hand stay
+ * behind.
  * @throws {NetworksMissingError} {CommandError} nobody, when the plan stands on people and there are none
  */
 export async function carryOver(
@@ -55,7 +56,10 @@ export async function carryOver(
   };
 }
 
-/** Marks of an area that is built on others (roots, tips): those others, carried by themselves, and fades moved with the face. */
+/**
+ * Marks of an area that is built on others (roots, tips): those others, carried by themselves, and fades
+ * moved with the face.
+ */
 function builtMarks(area: Area, plan: Photo, found: Photo): Area['marks'] {
   const sitter = plan.sitters.find(({ id }) => id === area.sitter);
   const other = found.sitters.find(({ number }) => number === (sitter?.number ?? 1));
@@ -69,7 +73,10 @@ function builtMarks(area: Area, plan: Photo, found: Photo): Area['marks'] {
 
 const kindOf = ({ kind }: Area['marks'][number]): MarkKind => KINDS.marks.get(kind)!;
 
-/** The marks that find gave for an area's part: of the sitter with the same number, or of all where it was nobody's. */
+/**
+ * The marks that find gave for an area's part: of the sitter with the same number, or of all where it was
+ * nobody's.
+ */
 function foundMarks({ part, sitter }: Area, plan: Photo, found: Photo): Area['marks'] {
   const number = plan.sitters.find(({ id }) => id === sitter)?.number;
   const owner = found.sitters.find((entry) => entry.number === number)?.id;

@@ -35,7 +35,10 @@ export interface FindResult {
   readonly background: string | null;
 }
 
-/** Files and the parts that they hold: what belongs together on both sides of a face is one file, irises apart. */
+/**
+ * Files and the parts that they hold: what belongs together on both sides of a face is one file, irises
+ * apart.
+ */
 const FILES: Readonly<Record<string, readonly FoundPartName[]>> = {
   'skin': ['skin'],
   'face': ['face'],
@@ -53,8 +56,8 @@ const STRIP_PIXELS = 1_000_000;
 const networks = tfNetworks(networkFiles);
 
 /**
- * Finds people and their parts and writes their coverage as PNG of the photo's size, into a folder that takes its
- * name when it is whole.
+ * Finds people and their parts and writes their coverage as PNG of the photo's size, into a folder that takes
+ * its name when it is whole.
  * @throws {PhotoFileError} {NetworksMissingError} and file system errors
  */
 export async function findInPhoto(

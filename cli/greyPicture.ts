@@ -3,7 +3,8 @@ import { DocumentError } from '#core/errors';
 
 /**
  * Coverage from any grey or colour picture of the photo's size; of colours, their luminance.
- * @throws {DocumentError} coverage, when it has another size or cannot be read; file system errors pass through
+ * @throws {DocumentError} coverage, when it has another size or cannot be read; file system errors pass
+ *   through
  */
 export async function decodeGreyPicture(path: string, width: number, height: number): Promise<Uint8Array> {
   let picture;

@@ -20,9 +20,9 @@ function watchInterruption(): void {
 }
 
 /**
- * What one command writes. Every file comes whole or not at all: it is written beside its place and takes its name
- * when it is done. Nothing that the command reads is written onto, nor anything that was not written by this
- * program, nor what the same command wrote for another photo: those get a number.
+ * What one command writes. Every file comes whole or not at all: it is written beside its place and takes its
+ * name when it is done. Nothing that the command reads is written onto, nor anything that was not written by
+ * this program, nor what the same command wrote for another photo: those get a number.
  */
 export class Outputs {
   readonly #inputs: ReadonlySet<string>;

@@ -19,8 +19,8 @@ export interface OpenedPhoto {
 }
 
 /**
- * Reads and decodes a photo: EXIF orientation applied, embedded profile converted to sRGB, what is transparent laid
- * on white. A file that is damaged within is opened as far as it goes, and that is told.
+ * Reads and decodes a photo: EXIF orientation applied, embedded profile converted to sRGB, what is
+ * transparent laid on white. A file that is damaged within is opened as far as it goes, and that is told.
  * @throws {PhotoFileError} with the reason; file system errors pass through
  */
 export async function openPhotoFile(path: string, report?: Pick<Report, 'warn'>): Promise<OpenedPhoto> {

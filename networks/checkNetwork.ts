@@ -17,8 +17,8 @@ interface WeightSpec {
 }
 
 /**
- * Whether two files are the graph and the weights of one network, rather than a page of words that a server sent in
- * their place, or a part of them.
+ * Whether two files are the graph and the weights of one network, rather than a page of words that a server
+ * sent in their place, or a part of them.
  * @throws {Error} with what is wrong
  */
 export function checkNetwork(graph: unknown, weights: ArrayBuffer): asserts graph is GraphJson {

@@ -23,7 +23,9 @@ const run = (...words: string[]) =>
     child.on('exit', (code) => resolve({ code, output, ms: performance.now() - began }));
   });
 
-/** Commands that would write onto what they read, that collide, that are interrupted, that are asked too much. */
+/**
+ * Commands that would write onto what they read, that collide, that are interrupted, that are asked too much.
+ */
 export async function* probeCommands(): AsyncGenerator<Finding> {
   const folder = await mkdtemp(join(tmpdir(), 'even-blush-probe-'));
   const photo = join(folder, 'p.png');

@@ -103,7 +103,10 @@ async function damagedFiles(browser: Browser, address: string): Promise<Finding>
   };
 }
 
-/** The moments at which strokes were done, by the page's own clock, and how many of them were stored when it died. */
+/**
+ * The moments at which strokes were done, by the page's own clock, and how many of them were stored when it
+ * died.
+ */
 async function killedTabs(browser: Browser, address: string): Promise<Finding> {
   const next = numbers(13);
   const context = await browser.newContext();
@@ -227,7 +230,10 @@ async function importsInTwoTabs(browser: Browser, address: string): Promise<Find
 
 const VISITS = 60;
 
-/** Goes from the list to the bench and back, and undoes and redoes, and looks at the memory of the browser's processes. */
+/**
+ * Goes from the list to the bench and back, and undoes and redoes, and looks at the memory of the browser's
+ * processes.
+ */
 async function visits(browser: Browser, address: string): Promise<Finding> {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   const page = await open(context, address);

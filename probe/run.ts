@@ -1,4 +1,7 @@
-/** Tries to lose work, to overwrite files and to stall the program, and writes what came of it into docs/reliability.md. */
+/**
+ * Tries to lose work, to overwrite files and to stall the program, and writes what came of it into
+ * docs/reliability.md.
+ */
 import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { probeCommands } from './commands';

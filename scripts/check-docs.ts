@@ -1,4 +1,7 @@
-/** Says which exports have no word about what they are: summaries above every function, class and type that leaves its file. */
+/**
+ * Says which exports have no word about what they are: summaries above every function, class and type that
+ * leaves its file.
+ */
 import { readFileSync, readdirSync, statSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import ts from 'typescript';

@@ -1,4 +1,6 @@
-/** Writes the registries of kinds from the folders below kinds/; with --check, says whether they are current. */
+/**
+ * Writes the registries of kinds from the folders below kinds/; with --check, says whether they are current.
+ */
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { format, resolveConfig } from 'prettier';

@@ -1,4 +1,7 @@
-/** npm test: installs what is missing, then lint, types, unit and end-to-end tests, and one line that counts them. */
+/**
+ * npm test: installs what is missing, then lint, types, unit and end-to-end tests, and one line that counts
+ * them.
+ */
 import { mkdirSync, readFileSync } from 'node:fs';
 import { build, install, installChromium, root, run, runTogether } from './setUp.mjs';
 

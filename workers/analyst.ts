@@ -167,7 +167,9 @@ export class Analyst {
     return this.port.call('lend', { name: photo.file, file, photo, plates, longSide });
   }
 
-  /** What an area of the lending photo has, as its plan leaves it; undefined when it covers next to nothing. */
+  /**
+   * What an area of the lending photo has, as its plan leaves it; undefined when it covers next to nothing.
+   */
   lentPart(areaId: string): Promise<PartColours | undefined> {
     return this.port.call('lentPart', { areaId });
   }

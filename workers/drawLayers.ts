@@ -1,6 +1,9 @@
 import type { Layer, Piece, Placement } from './protocol';
 
-/** From back to front: a small stand-in, the picture with its steps, where it is clipped, the photo as it was, the hatch. */
+/**
+ * From back to front: a small stand-in, the picture with its steps, where it is clipped, the photo as it was,
+ * the hatch.
+ */
 const LAYERS: readonly Layer[] = ['base', 'after', 'clipping', 'before', 'overlay'];
 
 /**

@@ -7,7 +7,9 @@ import type { NetworkFiles } from '../networks/tfNetworks';
 import type { FinderExchanges } from './protocol';
 import { serve } from './serve';
 
-/** Files of the networks that were looked at before they were kept, so that they are there without a network. */
+/**
+ * Files of the networks that were looked at before they were kept, so that they are there without a network.
+ */
 const KEPT = 'even-blush-networks-2';
 
 type Network = Awaited<ReturnType<NetworkFiles['load']>>;

@@ -12,7 +12,8 @@ function empty(layer: Layer): void {
 
 serve<PainterExchanges>({
   attach: ({ canvas }) => {
-    // Drawn by the processor: pieces are copied one to one, and a software rasteriser in place of a GPU takes many times as long.
+    // Drawn by the processor: pieces are copied one to one, and a software rasteriser in place of a GPU takes
+    // many times as long.
     context = canvas.getContext('2d', { alpha: true, willReadFrequently: true }) ?? undefined;
     return undefined;
   },

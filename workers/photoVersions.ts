@@ -1,6 +1,9 @@
 import type { Photo } from '#core/document/schema';
 
-/** As many states of the document as are asked about by turns: the picture's, versions beside each other, a check. */
+/**
+ * As many states of the document as are asked about by turns: the picture's, versions beside each other, a
+ * check.
+ */
 const MOST_HELD = 8;
 
 /** What a worker is told of a photo: a state under a number, and those that it may forget. */
@@ -11,8 +14,8 @@ export interface ToldPhoto {
 }
 
 /**
- * Tells a worker each state of a photo's document once; calls name it by its number. States are never changed in
- * place, so that the object itself is the state.
+ * Tells a worker each state of a photo's document once; calls name it by its number. States are never changed
+ * in place, so that the object itself is the state.
  */
 export class PhotoVersions {
   /** by state, the one asked for least lately first */

@@ -69,7 +69,10 @@ export type AnalystExchanges = {
   thumb: Exchange<{ pyramid: Pyramid; longSide: number }, Blob>;
   use: Exchange<{ pyramid: Pyramid }, undefined>;
   plates: Exchange<{ plates: ReadonlyMap<string, Plate> }, undefined>;
-  /** a state of the photo's document, under the number by which it is asked about, and numbers that are done with */
+  /**
+   * a state of the photo's document, under the number by which it is asked about, and numbers that are done
+   * with
+   */
   photo: Exchange<ToldPhoto, undefined>;
   /** @param known keys of areas that need not be told again */
   areas: Exchange<{ version: number; ids: readonly string[]; known: readonly string[] }, ResolvedAreas>;
@@ -85,7 +88,10 @@ export type AnalystExchanges = {
   /** the mean of a patch; undefined beside the photo */
   patch: Exchange<{ version: number; x: number; y: number; size: number }, PlaceColours | undefined>;
   placed: Exchange<{ version: number; areaId: string }, readonly PlacedReading[]>;
-  /** opens a photo to take colours from; without a file it is the one in use. The picture as its plan leaves it. */
+  /**
+   * opens a photo to take colours from; without a file it is the one in use. The picture as its plan leaves
+   * it.
+   */
   lend: Exchange<
     {
       name: string;
@@ -96,7 +102,9 @@ export type AnalystExchanges = {
     },
     ImageBitmap
   >;
-  /** what an area of the lending photo has, as its plan leaves it; undefined when it covers next to nothing */
+  /**
+   * what an area of the lending photo has, as its plan leaves it; undefined when it covers next to nothing
+   */
   lentPart: Exchange<{ areaId: string }, PartColours | undefined>;
   /** the mean of a patch of the lending photo, linear sRGB; undefined beside it */
   lentPatch: Exchange<{ x: number; y: number; size: number }, Triple | undefined>;
@@ -158,7 +166,10 @@ export interface Placement {
   readonly devicePixels: number;
 }
 
-/** Of the picture: a small stand-in, the picture with its steps, where that is clipped, the photo as it was, an area's extent. */
+/**
+ * Of the picture: a small stand-in, the picture with its steps, where that is clipped, the photo as it was,
+ * an area's extent.
+ */
 export type Layer = 'base' | 'after' | 'clipping' | 'before' | 'overlay';
 
 /** The worker that draws the picture's canvas, so that the page never waits for it. */

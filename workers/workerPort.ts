@@ -13,7 +13,10 @@ export interface WorkerPortOptions {
   readonly start: () => Worker;
   /** is told when it died, after all its calls were refused */
   readonly onLost: () => void;
-  /** a worker with calls that says nothing for so long is ended; twice as long each time until it answers again */
+  /**
+   * a worker with calls that says nothing for so long is ended; twice as long each time until it answers
+   * again
+   */
   readonly patienceMs: number;
 }
 
@@ -21,8 +24,8 @@ export interface WorkerPortOptions {
 const BEAT_MS = 1000;
 
 /**
- * Calls to one worker. Every call settles: a worker that fails, that ends itself or that loops is noticed, its calls
- * are refused, and it is started again for the next one.
+ * Calls to one worker. Every call settles: a worker that fails, that ends itself or that loops is noticed,
+ * its calls are refused, and it is started again for the next one.
  */
 export class WorkerPort<E extends Exchanges> {
   #worker: Worker | undefined;

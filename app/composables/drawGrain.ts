@@ -40,7 +40,11 @@ export function drawLadderGround(context: CanvasRenderingContext2D, scale: Ladde
   context.drawImage(small, 0, 0, scale.width, scale.height);
 }
 
-/** An area's pixels as grain: as many grains in a place as pixels have its hue or saturation, and its lightness. @param hue of the part, HSV degrees */
+/**
+ * An area's pixels as grain: as many grains in a place as pixels have its hue or saturation, and its
+ * lightness.
+ * @param hue of the part, HSV degrees
+ */
 export function drawGrain(
   context: CanvasRenderingContext2D,
   scale: LadderScale,

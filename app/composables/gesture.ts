@@ -14,7 +14,10 @@ export interface Gesture {
 const GESTURE: InjectionKey<Gesture> = Symbol('gesture');
 const NO_GESTURE: Gesture = { begin: () => undefined, end: () => undefined, cancel: () => undefined };
 
-/** Makes the fields and handles below change the sitting in gestures. @param label names those without a name */
+/**
+ * Makes the fields and handles below change the sitting in gestures.
+ * @param label names those without a name
+ */
 export function provideGesture(label: () => string): Gesture {
   const sitting = useSitting();
   const gesture: Gesture = {

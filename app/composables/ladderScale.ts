@@ -10,7 +10,10 @@ export interface LadderScale {
   readonly quantity: LadderQuantity;
   readonly width: number;
   readonly height: number;
-  /** HSV hue in degrees, or HSV saturation in percent, in the middle of the drawing, and how far it reaches to each side */
+  /**
+   * HSV hue in degrees, or HSV saturation in percent, in the middle of the drawing, and how far it reaches to
+   * each side
+   */
   readonly centre: number;
   readonly reach: number;
   /** CIELAB L* at the foot and at the top */
@@ -41,8 +44,8 @@ const LIGHTNESS_MARGIN = 6;
 const LEAST_SPAN = 30;
 
 /**
- * A range that holds what matters: of hue, skin between 0 and 60, other parts around their own hues; of saturation,
- * around the part's own.
+ * A range that holds what matters: of hue, skin between 0 and 60, other parts around their own hues; of
+ * saturation, around the part's own.
  */
 export function ladderScale({ quantity, size, skin, values, lightness }: LadderFacts): LadderScale {
   const mean = values.reduce((sum, value) => sum + value / values.length, 0);
@@ -81,7 +84,9 @@ export function ladderY(scale: LadderScale, lightness: number): number {
   return scale.height * (1 - (lightness - scale.dark) / (scale.bright - scale.dark));
 }
 
-/** Places as near as may be to where they belong, in the same order, and no nearer to each other than `gap`. */
+/**
+ * Places as near as may be to where they belong, in the same order, and no nearer to each other than `gap`.
+ */
 export function spreadPlaces(places: readonly number[], gap: number): number[] {
   const order = places.map((_, i) => i).sort((p, q) => places[p]! - places[q]!);
   const out = [...places];

@@ -76,7 +76,9 @@ export function rungPlaces(
   });
 }
 
-/** Both edges of the corridor and the field between them, as SVG paths; undefined where no rung has a place. */
+/**
+ * Both edges of the corridor and the field between them, as SVG paths; undefined where no rung has a place.
+ */
 export function corridorPaths(corridor: Corridor, scale: LadderScale, rungs: readonly RungPlace[]) {
   const places = rungs.toSorted((p, q) => p.y - q.y);
   if (places.length === 0) return undefined;

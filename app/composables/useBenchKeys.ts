@@ -57,7 +57,10 @@ export function useBenchKeys(): void {
     'Escape': leave,
   };
 
-  /** One thing at a time: the piece of an outline, what is in hand, the part with the way back to where the picture was. */
+  /**
+   * One thing at a time: the piece of an outline, what is in hand, the part with the way back to where the
+   * picture was.
+   */
   function leave(): void {
     if (drawing.piece) drawing.piece = undefined;
     else if (questions.open) questions.giveUp();

@@ -5,7 +5,10 @@ import { useBench } from '../stores/bench';
 import { useQuestions } from '../stores/questions';
 import { useSitting } from '../stores/sitting';
 
-/** Hands drags over the picture to the step that asked for them: the place's colour first, then how far up the hand is. */
+/**
+ * Hands drags over the picture to the step that asked for them: the place's colour first, then how far up the
+ * hand is.
+ */
 export function useDragQuestion(): PullToolHost {
   const bench = useBench();
   const questions = useQuestions();

@@ -3,7 +3,9 @@ import { useGesture } from './gesture';
 import type { Gesture } from './gesture';
 import { nudgeOf } from './nudgeOf';
 
-/** A step by a key: arrows go one way by one; with shift, or by the page keys, they go far, with alt a tenth. */
+/**
+ * A step by a key: arrows go one way by one; with shift, or by the page keys, they go far, with alt a tenth.
+ */
 export interface Nudge {
   readonly across: number;
   /** upward is negative, as on the screen */
@@ -39,8 +41,8 @@ const PAGES: Readonly<Record<string, Nudge>> = {
 };
 
 /**
- * A handle that is dragged by the pointer and moved by keys. A drag is one gesture; Escape, or a pointer that is taken
- * away, puts everything back.
+ * A handle that is dragged by the pointer and moved by keys. A drag is one gesture; Escape, or a pointer that
+ * is taken away, puts everything back.
  * @returns the listeners of a handle, given what it moves
  */
 export function useHandleDrag<What = undefined>(drag: HandleDrag<What>) {

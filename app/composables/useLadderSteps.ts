@@ -8,7 +8,10 @@ import { computed } from 'vue';
 import type { LadderQuantity } from './ladderScale';
 import { useSteps } from './useSteps';
 
-/** The steps that the tone ladder moves: targets of the rungs, and the evenness of the grain. They are made at the first drag. */
+/**
+ * The steps that the tone ladder moves: targets of the rungs, and the evenness of the grain. They are made at
+ * the first drag.
+ */
 export function useLadderSteps(props: { readonly photo: Photo; readonly area: Area }) {
   const { addStep, changeStep } = useSteps();
   const stepOf = (kind: string) =>

@@ -16,7 +16,10 @@ import { useMarkTools } from './useMarkHost';
 import { useReadings } from './useReadings';
 import { useWorkers } from './useWorkers';
 
-/** The tool that a press on the picture is given to. @param travelling the photo is moved whatever is in hand */
+/**
+ * The tool that a press on the picture is given to.
+ * @param travelling the photo is moved whatever is in hand
+ */
 export function usePointerTool(travelling: Readonly<Ref<boolean>>) {
   const view = useView();
   const bench = useBench();

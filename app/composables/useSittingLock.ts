@@ -1,11 +1,13 @@
 import { onScopeDispose, readonly, ref } from 'vue';
 const lockName = (id: string) => `even-blush:${id}`;
-/** How long a tab that works on a sitting has to store its last change before it is taken over all the same. */
+/**
+ * How long a tab that works on a sitting has to store its last change before it is taken over all the same.
+ */
 const LET_GO_MS = 3000;
 
 /**
- * One tab at a time works on a sitting. `held` is false while another does; a tab may take over: the other one is
- * asked to store what it has and to let go.
+ * One tab at a time works on a sitting. `held` is false while another does; a tab may take over: the other
+ * one is asked to store what it has and to let go.
  * @param letGo stores the last changes
  */
 export function useSittingLock(id: string, letGo: () => Promise<void>) {
@@ -48,7 +50,10 @@ export function useSittingLock(id: string, letGo: () => Promise<void>) {
   return { held: readonly(held), takeOver: () => void takeOver() };
 }
 
-/** Does something to a sitting while no tab works on it. @returns false, and nothing is done, when one does */
+/**
+ * Does something to a sitting while no tab works on it.
+ * @returns false, and nothing is done, when one does
+ */
 export async function whileNobodyWorks(id: string, work: () => Promise<void>): Promise<boolean> {
   return navigator.locks.request(lockName(id), { ifAvailable: true }, async (lock) => {
     if (lock) await work();

@@ -14,7 +14,9 @@ export function useStoring() {
   const notices = useNotices();
   const { collectPlates } = usePlates();
 
-  /** Stores the open sitting, its history, its plates and its photos again, as far as this page holds them. */
+  /**
+   * Stores the open sitting, its history, its plates and its photos again, as far as this page holds them.
+   */
   async function storeAnew(): Promise<void> {
     const document = sitting.document;
     if (!document) return;

@@ -7,7 +7,10 @@ import { useWorkers } from './useWorkers';
 
 const SURVEY_AFTER_MS = 120;
 
-/** The numbers of a photo, measured once it is at rest. @param wishes how often something was wished for so far */
+/**
+ * The numbers of a photo, measured once it is at rest.
+ * @param wishes how often something was wished for so far
+ */
 export function useSurvey(wishes: () => number) {
   const workers = useWorkers();
   const notices = useNotices();

@@ -23,7 +23,10 @@ export async function fetchDemoFile(photoId: string): Promise<Blob | undefined> 
   return response.ok ? response.blob() : undefined;
 }
 
-/** Lays out the demo sitting, unless it is there, deleted ones included. Its files are fetched when they are looked at. */
+/**
+ * Lays out the demo sitting, unless it is there, deleted ones included. Its files are fetched when they are
+ * looked at.
+ */
 export async function seedDemo(): Promise<void> {
   const db = database();
   if (await db.sittings.get(DEMO_SITTING_ID)) return;

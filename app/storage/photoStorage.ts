@@ -7,7 +7,10 @@ const unstored = new Map<string, Blob>();
 /** Files that were opened in this page: should the browser lose what it stored, they can be stored anew. */
 const held = new Map<string, Blob>();
 
-/** Stores a photo's file and its small picture. When the browser refuses, the file is kept in memory and the error thrown. */
+/**
+ * Stores a photo's file and its small picture. When the browser refuses, the file is kept in memory and the
+ * error thrown.
+ */
 export async function storePhoto(id: string, name: string, file: Blob, thumb: Blob): Promise<void> {
   const db = database();
   held.set(id, file);

@@ -5,7 +5,10 @@ import { database } from './database';
 /** Plates that the browser refused to store; they live as long as the page. */
 const unstored = new Map<string, Plate>();
 
-/** Keeps ready-made coverage under a name, compressed. When the browser refuses, it is kept in memory and the error thrown. */
+/**
+ * Keeps ready-made coverage under a name, compressed. When the browser refuses, it is kept in memory and the
+ * error thrown.
+ */
 export async function storePlate(name: string, plate: Plate): Promise<void> {
   unstored.set(name, plate);
   const bytes = new Blob([plate.coverage8 as Uint8Array<ArrayBuffer>])

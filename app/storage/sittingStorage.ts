@@ -154,8 +154,8 @@ export async function markDeleted(db: Database, id: string, deletedAt: string | 
 }
 
 /**
- * Removes for good what was deleted a day ago, and photos and plates that no sitting holds and that were stored more
- * than a day ago: younger ones may belong to work that is not saved yet.
+ * Removes for good what was deleted a day ago, and photos and plates that no sitting holds and that were
+ * stored more than a day ago: younger ones may belong to work that is not saved yet.
  */
 export async function sweep(db: Database, now: number): Promise<void> {
   await db.transaction(

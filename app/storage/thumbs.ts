@@ -29,8 +29,8 @@ export async function ensureThumb(
 const addresses = new Map<string, Promise<string>>();
 
 /**
- * An address for the small picture of a photo, one for as long as the page lives: the browser keeps what it decoded
- * by address, and would keep it again and again.
+ * An address for the small picture of a photo, one for as long as the page lives: the browser keeps what it
+ * decoded by address, and would keep it again and again.
  */
 export function thumbAddress(workers: PictureWorkers, photo: { id: string; file: string }): Promise<string> {
   const known = addresses.get(photo.id);

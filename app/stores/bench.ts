@@ -6,7 +6,9 @@ import { useQuestions } from './questions';
 import { useSeeing } from './seeing';
 import { computed, ref } from 'vue';
 
-/** What a press on the picture does: moves it, draws a mark, places a reading, or answers a step's question. */
+/**
+ * What a press on the picture does: moves it, draws a mark, places a reading, or answers a step's question.
+ */
 export type Tool = 'look' | 'draw' | 'reading' | 'pick' | 'drags';
 
 /** What is chosen on the bench; none of it belongs to the document. */

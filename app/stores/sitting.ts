@@ -35,7 +35,9 @@ export const useSitting = defineStore('sitting', () => {
   /** when the first change was made that is not stored yet */
   let unsavedSince = 0;
   let saving: Promise<void> = Promise.resolve();
-  /** a drag in progress: everything since its start becomes one checkpoint, and is stored when it has ended */
+  /**
+   * a drag in progress: everything since its start becomes one checkpoint, and is stored when it has ended
+   */
   const gesture = shallowRef<{ readonly label: string; readonly before: Sitting }>();
   const inGesture = computed(() => gesture.value !== undefined);
 
@@ -56,8 +58,8 @@ export const useSitting = defineStore('sitting', () => {
   }
 
   /**
-   * Whether a state could be opened again once it is stored. One that could not is never the document: what would
-   * have led to it is said and not done.
+   * Whether a state could be opened again once it is stored. One that could not is never the document: what
+   * would have led to it is said and not done.
    */
   function fits(state: Sitting): boolean {
     try {
@@ -132,7 +134,10 @@ export const useSitting = defineStore('sitting', () => {
     timer = setTimeout(() => void save(), SAVE_AFTER_MS);
   }
 
-  /** Writes now, as it was before a gesture in progress. A refusal is said and tried again with the next change. */
+  /**
+   * Writes now, as it was before a gesture in progress. A refusal is said and tried again with the next
+   * change.
+   */
   function save(): Promise<void> {
     clearTimeout(timer);
     timer = undefined;

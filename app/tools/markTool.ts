@@ -14,7 +14,8 @@ export interface MarkToolHost {
   takes(shift: boolean): boolean;
   /**
    * Opens a gesture on a mark, an old one or a new one.
-   * @returns the mark as it is before (undefined for a new one), whether the hand adds to it, and the piece it draws
+   * @returns the mark as it is before (undefined for a new one), whether the hand adds to it, and the piece
+   *   it draws
    */
   begin(takes: boolean): Begun;
   /** shows the mark as it is drawn so far */

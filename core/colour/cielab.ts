@@ -1,6 +1,9 @@
 import type { Triple } from './triple';
 
-/** Linear sRGB to XYZ under its own D65 white, Y of white = 1 (CSS Color Module Level 4, section 17, from IEC 61966-2-1). */
+/**
+ * Linear sRGB to XYZ under its own D65 white, Y of white = 1 (CSS Color Module Level 4, section 17, from IEC
+ * 61966-2-1).
+ */
 const XYZ_D65_OF_SRGB = [
   506752 / 1228815,
   87881 / 245763,

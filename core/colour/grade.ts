@@ -20,7 +20,9 @@ export function contrastOf(contrast: number): (srgbLinear: Triple) => Triple {
   };
 }
 
-/** OKLab chroma that counts as fully saturated, and the hue of skin with the width of its family, in radians. */
+/**
+ * OKLab chroma that counts as fully saturated, and the hue of skin with the width of its family, in radians.
+ */
 const FULL_CHROMA = 0.22;
 const SKIN_HUE = 0.95;
 const SKIN_WIDTH = 0.6;

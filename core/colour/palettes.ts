@@ -54,7 +54,10 @@ const LIP_TEMPERATURES: readonly (readonly [string, number])[] = [
   ['warm', 38],
 ];
 
-/** Depth levels as the hair trade counts them (common practice: 1 black to 10 lightest blond); the lightness is this project's. */
+/**
+ * Depth levels as the hair trade counts them (common practice: 1 black to 10 lightest blond); the lightness
+ * is this project's.
+ */
 export const HAIR_LEVELS = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10] as const;
 const LEVEL_LIGHTNESS: readonly number[] = [0.17, 0.21, 0.26, 0.31, 0.37, 0.44, 0.52, 0.61, 0.7, 0.79];
 /** Tone: hue, and chroma as a share of lightness. */

@@ -27,7 +27,10 @@ const ENCODE_STEPS = 1 << 14;
 const ENCODE_TABLE = Uint8Array.from({ length: ENCODE_STEPS + 1 }, (_, i) =>
   Math.floor(encodeSrgb(i / ENCODE_STEPS) * 255 + 0.5),
 );
-/** Smallest linear value that rounds to each code: between table entries, where at most one lies, it decides exactly. */
+/**
+ * Smallest linear value that rounds to each code: between table entries, where at most one lies, it decides
+ * exactly.
+ */
 const CODE_EDGES = Float64Array.from({ length: 257 }, (_, code) => decodeSrgb((code - 0.5) / 255));
 CODE_EDGES[0] = -Infinity;
 CODE_EDGES[256] = Infinity;
@@ -45,7 +48,9 @@ export function encodeSrgb8(linear: number): number {
 
 /** Steps of {@link SRGB8_OF_LINEAR} from black to white. */
 export const SRGB8_STEPS = 1 << 15;
-/** 8-bit code by linear light in steps; its borders between codes lie within 0.06 codes of where they belong. */
+/**
+ * 8-bit code by linear light in steps; its borders between codes lie within 0.06 codes of where they belong.
+ */
 export const SRGB8_OF_LINEAR: Uint8Array = Uint8Array.from({ length: SRGB8_STEPS + 1 }, (_, i) =>
   encodeSrgb8((i + 0.5) / SRGB8_STEPS),
 );

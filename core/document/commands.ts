@@ -83,7 +83,10 @@ export function duplicateArea(
   };
 }
 
-/** One area per mark that adds, each with the other marks and its own copy of the steps; readings stay with the first. */
+/**
+ * One area per mark that adds, each with the other marks and its own copy of the steps; readings stay with
+ * the first.
+ */
 export function divideArea(photo: Photo, areaId: string, newId: () => string): Photo {
   const area = photo.areas.find(({ id }) => id === areaId);
   const adding = area?.marks.filter(({ mode, on }) => mode === 'add' && on) ?? [];

@@ -23,7 +23,10 @@ export const EMPTY_HISTORY: History = { checkpoints: [], cursor: 0 };
 /** Older checkpoints are let go beyond this number. */
 const MOST_CHECKPOINTS = 500;
 
-/** Adds what leads from one document to another; redo beyond the cursor is given up. No difference, no checkpoint. */
+/**
+ * Adds what leads from one document to another; redo beyond the cursor is given up. No difference, no
+ * checkpoint.
+ */
 export function recordCheckpoint(history: History, label: string, before: unknown, after: unknown): History {
   const changes = diffJson(before as Json, after as Json);
   if (changes.length === 0) return history;

@@ -1,11 +1,16 @@
 import { MOST } from './schema';
 
-/** A text as a name: without space about it, not longer than a document takes; what is empty gets the other name. */
+/**
+ * A text as a name: without space about it, not longer than a document takes; what is empty gets the other
+ * name.
+ */
 export function fitName(text: string, otherwise: string): string {
   return cut(text.trim(), MOST.nameLength) || otherwise;
 }
 
-/** The name of a copy. The end of a long name gives way, so that the copy is told from what it was made of. */
+/**
+ * The name of a copy. The end of a long name gives way, so that the copy is told from what it was made of.
+ */
 export function copyName(name: string): string {
   const ending = ', copy';
   return `${cut(name, MOST.nameLength - ending.length)}${ending}`;

@@ -42,8 +42,9 @@ const ENTRIES: Readonly<Record<string, string>> = {
 const MOST_ROUNDS = 12;
 
 /**
- * Opens what can be opened of a stored sitting: numbers beyond their limits are brought within them, lists that
- * are too long lose their end, and an entry that fits in no way (a mark, an area, a step, a photo) is left out.
+ * Opens what can be opened of a stored sitting: numbers beyond their limits are brought within them, lists
+ * that are too long lose their end, and an entry that fits in no way (a mark, an area, a step, a photo) is
+ * left out.
  * @param value as it was stored; not written
  * @throws {DocumentError} from-the-future, or invalid when no sitting is left
  */

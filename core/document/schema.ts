@@ -26,8 +26,8 @@ export const RUNGS = ['light', 'middle', 'shade'] as const;
 export type Rung = (typeof RUNGS)[number];
 
 /**
- * How much of each a document may hold: far more than a hand makes, and little enough that whatever fits can be
- * opened and rendered.
+ * How much of each a document may hold: far more than a hand makes, and little enough that whatever fits can
+ * be opened and rendered.
  */
 export const MOST = {
   photos: 10_000,

@@ -9,8 +9,8 @@ export function encodeCoveragePng(coverage8: Uint8Array, width: number, height: 
 }
 
 /**
- * Coverage from an 8-bit grey PNG of the given size. Nothing is unpacked before the header says that it is one, and
- * no more than such a picture holds: a small file that would unpack to a vast one is refused.
+ * Coverage from an 8-bit grey PNG of the given size. Nothing is unpacked before the header says that it is
+ * one, and no more than such a picture holds: a small file that would unpack to a vast one is refused.
  * @throws {DocumentError} coverage, when the file is anything else
  */
 export function decodeCoveragePng(file: Uint8Array, width: number, height: number): Uint8Array {

@@ -51,7 +51,9 @@ function inspectPng(file: string, bytes: Uint8Array): PhotoFileFacts {
   throw new PhotoFileError(file, 'truncated');
 }
 
-/** Walks the segments to the frame header and the scan, then looks for the end marker (ITU-T T.81 annex B). */
+/**
+ * Walks the segments to the frame header and the scan, then looks for the end marker (ITU-T T.81 annex B).
+ */
 function inspectJpeg(file: string, bytes: Uint8Array): PhotoFileFacts {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   let size: { width: number; height: number } | undefined;

@@ -1,7 +1,10 @@
 /** Data that no encoder writes. Stays within the file's own reader. */
 export class JpegDamagedError extends Error {}
 
-/** By the next 16 bits: the code's length in the upper byte and its symbol in the lower; 0 where there is no code. */
+/**
+ * By the next 16 bits: the code's length in the upper byte and its symbol in the lower; 0 where there is no
+ * code.
+ */
 export type HuffmanTable = Uint16Array;
 
 /**

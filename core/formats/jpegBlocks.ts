@@ -34,7 +34,10 @@ export interface Scan {
   readonly to: number;
   readonly high: number;
   readonly low: number;
-  /** units that are coded one after the other, how many there are in a row, and the picture's rows that one spans */
+  /**
+   * units that are coded one after the other, how many there are in a row, and the picture's rows that one
+   * spans
+   */
   readonly units: number;
   readonly unitsAcross: number;
   readonly unitRows: number;
@@ -84,7 +87,9 @@ export function scanOf(
   };
 }
 
-/** A component alone is coded block by block, several together in units that hold some blocks of each (A.2). */
+/**
+ * A component alone is coded block by block, several together in units that hold some blocks of each (A.2).
+ */
 function unitsOf([first, ...others]: readonly Component[]): {
   unitsAcross: number;
   unitsDown: number;
@@ -97,8 +102,8 @@ function unitsOf([first, ...others]: readonly Component[]): {
 }
 
 /**
- * The most that a coefficient of 8-bit pixels can be, with what rounding in the encoder may add: an orthonormal
- * cosine transform of 8 by 8 values within -128..127 stays within 1024 (ITU-T T.81, A.3.3).
+ * The most that a coefficient of 8-bit pixels can be, with what rounding in the encoder may add: an
+ * orthonormal cosine transform of 8 by 8 values within -128..127 stays within 1024 (ITU-T T.81, A.3.3).
  */
 const MOST_COEFFICIENT = 1024 + 64;
 

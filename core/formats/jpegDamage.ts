@@ -6,8 +6,8 @@ import type { Component, Scan } from './jpegBlocks';
 /** Where a JPEG's data stop making sense. */
 export interface JpegDamage {
   /**
-   * the row of the stored picture (before EXIF orientation) by which they do at the latest: wrong bytes may read as
-   * right ones for a while
+   * the row of the stored picture (before EXIF orientation) by which they do at the latest: wrong bytes may
+   * read as right ones for a while
    */
   readonly row: number;
   readonly rows: number;
@@ -22,9 +22,9 @@ interface Frame {
 
 /**
  * Follows the entropy-coded data of a JPEG without decoding its pixels: codes that do not exist, coefficients
- * beyond what 8 bits can give, blocks that are missing or too many, restart markers out of turn. Decoders go on
- * over such places without a word and show torn or coloured blocks.
- * Baseline, extended and progressive Huffman files are followed.
+ * beyond what 8 bits can give, blocks that are missing or too many, restart markers out of turn. Decoders go
+ * on over such places without a word and show torn or coloured blocks. Baseline, extended and progressive
+ * Huffman files are followed.
  * @returns undefined when nothing is wrong, or for a file of another kind
  * @see ITU-T T.81, annexes B, F and G
  */

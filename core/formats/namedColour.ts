@@ -7,7 +7,8 @@ import type { Triple } from '../colour/triple';
 
 /**
  * A colour as people write it: a name of the part's palette, else any CSS colour (CSS Color Module Level 4).
- * @returns #rrggbb of sRGB, of a colour `beyond` it the nearest at its hue and lightness; undefined for anything else
+ * @returns #rrggbb of sRGB, of a colour `beyond` it the nearest at its hue and lightness; undefined for
+ *   anything else
  */
 export function namedColour(
   text: string,

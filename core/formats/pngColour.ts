@@ -13,7 +13,9 @@ export interface PngColour {
   readonly matrix: SrgbMatrix | undefined;
 }
 
-/** How a PNG’s pixels are to be read: the file without tags that decoders disagree on, and what those said. */
+/**
+ * How a PNG’s pixels are to be read: the file without tags that decoders disagree on, and what those said.
+ */
 export interface PngReading {
   /** the file for a decoder that is to leave the numbers as they are */
   readonly file: Uint8Array<ArrayBuffer>;
@@ -56,8 +58,9 @@ function decodeBt709(code: number): number {
 const COLOUR_CHUNKS = new Set(['cICP', 'gAMA', 'cHRM']);
 
 /**
- * Reads what a PNG says of its colours besides an ICC profile, and takes it out of the file: some decoders follow
- * it and some do not, so it is followed here alone. The order of precedence is that of PNG third edition, section
+ * Reads what a PNG says of its colours besides an ICC profile, and takes it out of the file: some decoders
+ * follow it and some do not, so it is followed here alone. The order of precedence is that of PNG third
+ * edition, section
  * 4.3: cICP, iCCP, sRGB, then gAMA with cHRM.
  * @returns undefined for a file that says nothing of the kind, or that is no PNG
  */

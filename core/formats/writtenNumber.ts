@@ -1,5 +1,6 @@
 /**
- * A number as people write it: with a decimal point or comma, a hyphen or a minus sign (U+2212), a unit behind it.
+ * A number as people write it: with a decimal point or comma, a hyphen or a minus sign (U+2212), a unit
+ * behind it.
  * @returns NaN for anything else, and for nothing at all
  */
 export function parseWrittenNumber(text: string): number {

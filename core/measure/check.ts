@@ -13,7 +13,10 @@ import { DEPARTURE, measureDepartures } from './departures';
 import { meanLinear } from './reading';
 import { lightnessSamples, rungSamples } from './rungs';
 
-/** What check found on one sitter's skin: numbers only; what to do about it and the words for it are made elsewhere. */
+/**
+ * What check found on one sitter's skin: numbers only; what to do about it and the words for it are made
+ * elsewhere.
+ */
 export type Finding =
   /** HSV hue outside the corridor; `off` is negative toward red, positive toward green */
   | {
@@ -27,13 +30,19 @@ export type Finding =
     }
   /** range of redness between the quarters of the skin, OKLab a */
   | { readonly is: 'blotches'; readonly range: number }
-  /** neck and limbs against the face: L* and HSV degrees of their means, and degrees at equal lightness; negative is darker, redder */
+  /**
+   * neck and limbs against the face: L* and HSV degrees of their means, and degrees at equal lightness;
+   * negative is darker, redder
+   */
   | { readonly is: 'apart'; readonly lightness: number; readonly hueDegrees: number }
   /** by how many HSV degrees cheeks are redder than the forehead */
   | { readonly is: 'flushed'; readonly degrees: number }
   /** share of the skin with a channel at its end */
   | { readonly is: 'clipped'; readonly end: 'white' | 'black'; readonly share: number }
-  /** share of the skin that steps pushed beyond white, and the stops by which its brightest hundredth lies beyond */
+  /**
+   * share of the skin that steps pushed beyond white, and the stops by which its brightest hundredth lies
+   * beyond
+   */
   | { readonly is: 'pushed'; readonly share: number; readonly stops: number };
 
 /** The areas of one sitter that check looks at; absent ones are not judged. */
@@ -50,7 +59,10 @@ export interface SitterSkin {
     { readonly x: number; readonly y: number; readonly width: number; readonly height: number } | undefined;
 }
 
-/** Less than this is how portraits are; measured on neutral ones: hue within 1° of the corridor, ranges 0.005 to 0.010. */
+/**
+ * Less than this is how portraits are; measured on neutral ones: hue within 1° of the corridor, ranges 0.005
+ * to 0.010.
+ */
 const LEAST_HUE = 2;
 const MOST_INWARD = 4;
 const LEAST_RANGE = 0.0125;
@@ -134,7 +146,10 @@ function coverageAt(
   ]!;
 }
 
-/** Colours are compared band by band of lightness, as a neck in shadow is redder than a face in light by nature. */
+/**
+ * Colours are compared band by band of lightness, as a neck in shadow is redder than a face in light by
+ * nature.
+ */
 function apartFinding(face: AreaInput, neck: AreaInput): Finding | undefined {
   const faceMean = areaMean(face.pixels, face.coverage);
   const neckMean = areaMean(neck.pixels, neck.coverage);

@@ -26,7 +26,8 @@ const LEAST_OKLAB_CHROMA = 0.002;
 
 /**
  * Classes of skin by individual typology angle, each down to its limit in degrees.
- * @see Chardin, Cires and Hourseau 1991, "Skin colour typology and suntanning pathways"; Del Bino and others 2006
+ * @see Chardin, Cires and Hourseau 1991, "Skin colour typology and suntanning pathways"; Del Bino and others
+ *   2006
  */
 const ITA_CLASSES: readonly (readonly [number, string])[] = [
   [55, 'very light'],

@@ -26,7 +26,10 @@ export function corridorOf({ corridors }: Pick<Photo, 'corridors'>, sitter: stri
   return corridors.find((entry) => entry.sitter === sitter) ?? SKIN_CORRIDOR;
 }
 
-/** The corridor as skin is judged by it: in the shade it reaches up to the sitter's own middle, where that is within it. */
+/**
+ * The corridor as skin is judged by it: in the shade it reaches up to the sitter's own middle, where that is
+ * within it.
+ */
 export function corridorFor(
   middleHueDegrees: number | undefined,
   corridor: Corridor = SKIN_CORRIDOR,

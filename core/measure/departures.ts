@@ -6,7 +6,10 @@ import type { AreaInput } from './areaInput';
 import { measureTrend, oklabPlanes, readTrend } from './trend';
 import type { Trend } from './trend';
 
-/** Channels of the field: OKLab steps by which a place departs from the trend; what of them is blush; how much a mark darkens. */
+/**
+ * Channels of the field: OKLab steps by which a place departs from the trend; what of them is blush; how much
+ * a mark darkens.
+ */
 export const DEPARTURE = {
   hueA: 0,
   hueB: 1,
@@ -22,17 +25,22 @@ export const DEPARTURE = {
   channels: 11,
 } as const;
 
-/** Radius of blotches as a share of the square root of the area, which stands in for the face where none is known. */
+/**
+ * Radius of blotches as a share of the square root of the area, which stands in for the face where none is
+ * known.
+ */
 const SIZE_SHARE = 0.025;
-/** In blotch radii: colour is smoothed over less, as pores have next to none; shading and blush are broader. */
+/**
+ * In blotch radii: colour is smoothed over less, as pores have next to none; shading and blush are broader.
+ */
 const COLOUR_RADII = 0.1;
 const FORM_RADII = 1.6;
 const BLUSH_RADII = 2.4;
 /** A mark is darker than its surroundings by this much OKLab lightness. */
 const MARK_DEPTH = 0.035;
 /**
- * What redness does to OKLab lightness where it is blood under the skin, per OKLab a: blood takes green light away
- * (Tsumura 1999, independent components of skin colour: haemoglobin). Measured on the made-up portraits.
+ * What redness does to OKLab lightness where it is blood under the skin, per OKLab a: blood takes green light
+ * away (Tsumura 1999, independent components of skin colour: haemoglobin). Measured on the made-up portraits.
  */
 const BLOOD_SLOPE = -2.1;
 /** Where redness darkens less than this, it is not blood. */
@@ -40,9 +48,9 @@ const LEAST_SLOPE = -0.4;
 const MOST_PIXELS = 300_000;
 
 /**
- * Departs: what is left of a low-passed place when the area's trend at its lightness is taken away, split along and
- * across the trend. Lightness departs by what blood took, and in the band between blotches and the form of the face.
- * Pores are finer than the low-pass and never looked at.
+ * Departs: what is left of a low-passed place when the area's trend at its lightness is taken away, split
+ * along and across the trend. Lightness departs by what blood took, and in the band between blotches and the
+ * form of the face. Pores are finer than the low-pass and never looked at.
  * @param size radius of the smallest blotches in pixels of the photo; null suits it to the area
  * @returns undefined when the area covers nothing
  */
@@ -99,13 +107,18 @@ interface Seen {
   readonly bloodless: Float32Array;
 }
 
-/** Direction of the trend at a place: the part of a departure along it is saturation, the part across it hue. */
+/**
+ * Direction of the trend at a place: the part of a departure along it is saturation, the part across it hue.
+ */
 function directionOf(along: { readonly a: number; readonly b: number }): readonly [u: number, v: number] {
   const length = Math.hypot(along.a, along.b) || 1;
   return [along.a / length, along.b / length];
 }
 
-/** Writes what is left of colour when the trend is taken away, along and across it. @returns all of it, OKLab a and b */
+/**
+ * Writes what is left of colour when the trend is taken away, along and across it.
+ * @returns all of it, OKLab a and b
+ */
 function splitRest(
   { data }: Field,
   { trend, bloodless }: Seen,
@@ -134,7 +147,9 @@ function splitRest(
 /** Where the area covers less about a place, nothing is told of it. */
 const LEAST_WEIGHT = 1e-3;
 
-/** Writes the broad redness, split like the departure itself: what one share took, only that share gives back. */
+/**
+ * Writes the broad redness, split like the departure itself: what one share took, only that share gives back.
+ */
 function splitBlush(
   { data }: Field,
   { trend, bloodless }: Seen,
@@ -160,7 +175,10 @@ function splitBlush(
   }
 }
 
-/** By how much OKLab lightness freckles, moles and single hairs are darker than what is around them; 0 elsewhere. */
+/**
+ * By how much OKLab lightness freckles, moles and single hairs are darker than what is around them; 0
+ * elsewhere.
+ */
 function marksOf(
   lightness: Float32Array,
   weights: Float32Array,

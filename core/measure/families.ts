@@ -78,7 +78,8 @@ function circular(bin: number, other: number): number {
 }
 
 /**
- * How much a hue belongs to each family, 0..1, at most 1 together: shared between the two that it lies between.
+ * How much a hue belongs to each family, 0..1, at most 1 together: shared between the two that it lies
+ * between.
  * @param hue OKLCh degrees
  * @param families hues of the families, OKLCh degrees
  */

@@ -6,7 +6,10 @@ import type { Corridor } from './corridor';
 import { LADDER_COLUMNS, LADDER_ROWS } from './ladder';
 import type { Ladder } from './ladder';
 
-/** Rows about a rung's lightness, and the share of the area that has to stand well for its mean to say anything. */
+/**
+ * Rows about a rung's lightness, and the share of the area that has to stand well for its mean to say
+ * anything.
+ */
 const REACH_ROWS = 4;
 const LEAST_SHARE = 0.01;
 

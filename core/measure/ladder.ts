@@ -48,7 +48,11 @@ const LEAST_ROW_SHARE = 0.002;
 /** At most about this many pixels are looked at: the picture of a density needs no more. */
 const MOST_PIXELS = 120_000;
 
-/** Spreads an area’s hue and saturation over its lightness. @param pixels linear sRGB @param coverage 0..255 per pixel */
+/**
+ * Spreads an area’s hue and saturation over its lightness.
+ * @param pixels linear sRGB
+ * @param coverage 0..255 per pixel
+ */
 export function measureLadder(pixels: LinearRaster, coverage: Coverage8Raster): Ladder {
   const density = new Float32Array(LADDER_ROWS * LADDER_COLUMNS);
   const saturations = new Float32Array(LADDER_ROWS * LADDER_SATURATIONS);

@@ -3,7 +3,8 @@ import { LADDER_ROWS } from './ladder';
 import type { Ladder } from './ladder';
 
 /**
- * How wide the grain of a ladder is: the root mean square of how far pixels lie from the trend at their lightness.
+ * How wide the grain of a ladder is: the root mean square of how far pixels lie from the trend at their
+ * lightness.
  * @returns HSV degrees of hue, percent of saturation; 0 for an area without colour
  */
 export function ladderSpread(ladder: Ladder): { readonly hue: number; readonly saturation: number } {

@@ -67,7 +67,8 @@ describe('numbers of a colour', () => {
     },
   );
 
-  // Classes and limits: Chardin, Cires and Hourseau 1991; Del Bino and others 2006: 55, 41, 28, 10 and -30 degrees.
+  // Classes and limits: Chardin, Cires and Hourseau 1991; Del Bino and others 2006: 55, 41, 28, 10 and -30
+  // degrees.
   it.each([
     ['very light', 60],
     ['light', 48],
@@ -256,7 +257,8 @@ describe('the ladder', () => {
     expect(rows.every((value) => value > 24 && value < 36)).toBe(true);
   });
 
-  // A sine of 6 degrees about the trend has a root mean square of 6 / √2; columns of a degree add 1 / √12 of noise.
+  // A sine of 6 degrees about the trend has a root mean square of 6 / √2; columns of a degree add 1 / √12 of
+  // noise.
   it('tells how wide the grain is', () => {
     expect(ladderSpread(ladderOf(skin((x) => 24 + 6 * Math.sin(x / 3)))).hue).toBeCloseTo(
       Math.hypot(6 / Math.SQRT2, 1 / Math.sqrt(12)),

@@ -15,7 +15,10 @@ const MOST_PIXELS = 120_000;
 const PATCH_SHARE = 0.012;
 /** Lightness ranks that each rung's patch aims at. */
 const RANKS: Readonly<Record<Rung, number>> = { light: 0.82, middle: 0.5, shade: 0.17 };
-/** What costs as much as what: OKLab units of departure from the trend, of texture, and of distance from the rung. */
+/**
+ * What costs as much as what: OKLab units of departure from the trend, of texture, and of distance from the
+ * rung.
+ */
 const DEPARTURE_COST = 1 / 0.006;
 const REDNESS_COST = 1 / 0.008;
 const TEXTURE_COST = 1 / 0.02;
@@ -28,8 +31,9 @@ const DARKEST = 0.08;
 const LIGHTEST = 0.975;
 
 /**
- * Places for the light, middle and shade readings of a part: well inside it, even, on the trend of its colour, and so
- * away from blush, glints, hair and colour thrown by clothes. The same area gives the same places.
+ * Places for the light, middle and shade readings of a part: well inside it, even, on the trend of its
+ * colour, and so away from blush, glints, hair and colour thrown by clothes. The same area gives the same
+ * places.
  * @returns fewer than three where the area has no room
  */
 export function placeReadings({ pixels, coverage, region }: AreaInput): PlacedReading[] {
@@ -106,7 +110,10 @@ interface SmoothArea {
   readonly squares: Float32Array;
 }
 
-/** How badly a reading stands at a pixel: off the trend, red, uneven, or of another lightness than the one aimed at. */
+/**
+ * How badly a reading stands at a pixel: off the trend, red, uneven, or of another lightness than the one
+ * aimed at.
+ */
 function costOf(trend: Trend, { lightness, a, b, squares }: SmoothArea) {
   const along = { a: 0, b: 0 };
   return (i: number, aim: number): number => {

@@ -10,8 +10,9 @@ const ROWS = 25;
 const LEAST_WEIGHT = 0.75;
 
 /**
- * The part's colours in the order of their lightness, in 25 rows from the 2nd to the 98th percentile. Each row is
- * the mean of the pixels about its rank, so that two rows of two photos speak of the same share of the part.
+ * The part's colours in the order of their lightness, in 25 rows from the 2nd to the 98th percentile. Each
+ * row is the mean of the pixels about its rank, so that two rows of two photos speak of the same share of the
+ * part.
  * @param grid planes of OKLab
  * @returns undefined when the area holds next to nothing
  */

@@ -15,9 +15,9 @@ const NORMAL_RANGE = 0.0066;
 const MOST_PIXELS = 60_000;
 
 /**
- * The robust centre of an area's colour at each lightness: the median, or for redness the even part's where most is
- * redder than that. Toward black a/L and b/L stay, as OKLab scales with
- * exposure; toward white a and b stay.
+ * The robust centre of an area's colour at each lightness: the median, or for redness the even part's where
+ * most is redder than that. Toward black a/L and b/L stay, as OKLab scales with exposure; toward white a and
+ * b stay.
  * @param oklab planes of L, a and b
  * @param weights 0..1 per pixel; under a half counts nothing
  * @returns undefined when the area holds nothing
@@ -64,7 +64,9 @@ export function oklabPlanes(data: Float32Array): [Float32Array, Float32Array, Fl
   return planes;
 }
 
-/** A value per bin, where bins that hold more speak louder and empty ones are spoken for by their neighbours. */
+/**
+ * A value per bin, where bins that hold more speak louder and empty ones are spoken for by their neighbours.
+ */
 function smoothed(
   bins: readonly (readonly number[])[],
   centre: (members: readonly number[]) => number,

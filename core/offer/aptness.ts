@@ -1,6 +1,9 @@
 import type { Area, Part } from '../document/schema';
 
-/** How strongly something is offered, by part or for the whole picture: what is named is offered first, more before less. */
+/**
+ * How strongly something is offered, by part or for the whole picture: what is named is offered first, more
+ * before less.
+ */
 export type Aptness = Readonly<Partial<Record<Part | 'whole-picture', number>>>;
 
 /** The area that something is offered for (undefined: the whole picture), and all of the photo. */

@@ -74,8 +74,8 @@ export interface MarkDrawing<Parameters = unknown> {
   readonly looks?: boolean;
   readonly settings?: readonly DrawSetting<Parameters>[];
   /**
-   * For marks that hold strokes or patches that each add or take away: further ones go into the last mark of the kind,
-   * as long as it has room.
+   * For marks that hold strokes or patches that each add or take away: further ones go into the last mark of
+   * the kind, as long as it has room.
    */
   hasRoom?(parameters: Parameters): boolean;
   /** For what is drawn press by press. */

@@ -30,7 +30,10 @@ export type DragQuantity = (typeof DRAG_QUANTITIES)[number];
  */
 export type BeginDrag = (place: PlaceColours, quantity: DragQuantity) => ((up: number) => void) | undefined;
 
-/** What a step asks of the one at the picture. Every question ends: with an answer, or undefined when it is given up. */
+/**
+ * What a step asks of the one at the picture. Every question ends: with an answer, or undefined when it is
+ * given up.
+ */
 export interface StepQuestions {
   /** the colour of a place that is pressed */
   pickColour(): Promise<PlaceColours | undefined>;

@@ -7,14 +7,17 @@ interface Size {
   readonly height: number;
 }
 
-/** A mask softened by so many pixels can be made at a smaller size and enlarged: it is off by less than half a code. */
+/**
+ * A mask softened by so many pixels can be made at a smaller size and enlarged: it is off by less than half a
+ * code.
+ */
 const SMOOTH_FROM = 8;
 /** The photo's long side at the smallest size at which marks are made. */
 const LEAST_LONG_SIDE = 1024;
 
 /**
- * A region at a smaller size for a mask that is going to be softened, on a grid that lies the same way for every
- * region of the photo, so that pieces of a picture fit together.
+ * A region at a smaller size for a mask that is going to be softened, on a grid that lies the same way for
+ * every region of the photo, so that pieces of a picture fit together.
  * @param sigma of the softening, in result pixels of the region
  * @returns undefined when the region's own size is as good
  */

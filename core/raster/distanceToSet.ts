@@ -2,8 +2,8 @@
 const FAR = 40_000;
 
 /**
- * The Euclidean distance of every pixel's centre to the nearest pixel of a set, in two passes: along the columns,
- * then along the rows by the lower envelope of parabolas. Time does not grow with distance.
+ * The Euclidean distance of every pixel's centre to the nearest pixel of a set, in two passes: along the
+ * columns, then along the rows by the lower envelope of parabolas. Time does not grow with distance.
  * @param inSet 1 for pixels of the set
  * @param most beyond this distance the result is Infinity, which saves time; pixels
  * @param out receives the distances in pixels

@@ -1,7 +1,10 @@
 import { clamp } from '../math/clamp';
 import type { Region } from './raster';
 
-/** Slowly varying values over a part of the photo, looked up at places; shared between workers without a copy where memory may be shared. */
+/**
+ * Slowly varying values over a part of the photo, looked up at places; shared between workers without a copy
+ * where memory may be shared.
+ */
 export interface Field {
   /** the part of the photo, and the size of the grid over it */
   readonly region: Region;

@@ -65,7 +65,10 @@ export function evaluateGuided(
   }
 }
 
-/** The region's columns within the window, the grid column before each, and how far each lies towards the next one. */
+/**
+ * The region's columns within the window, the grid column before each, and how far each lies towards the next
+ * one.
+ */
 function gridColumns(window: Region, region: Region, width: number) {
   const step = region.width / region.outWidth;
   const grid = width / window.width;

@@ -9,8 +9,8 @@ export interface AreaPlanes {
 }
 
 /**
- * Halves planes until they have no more than so many pixels: each value the mean of four, weighted by the area, so
- * that nothing beside it mixes in.
+ * Halves planes until they have no more than so many pixels: each value the mean of four, weighted by the
+ * area, so that nothing beside it mixes in.
  */
 export function halveArea(grid: AreaPlanes, mostPixels: number): AreaPlanes {
   const { outWidth, outHeight } = grid.region;

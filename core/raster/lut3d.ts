@@ -2,8 +2,8 @@
 export type ColourFunction = (pixels: Float32Array, count: number) => void;
 
 /**
- * A colour function as a table: results at the nodes of a cube whose axes are the square roots of linear light. Nodes are
- * worked out when a colour first comes near them: a portrait holds few of all colours.
+ * A colour function as a table: results at the nodes of a cube whose axes are the square roots of linear
+ * light. Nodes are worked out when a colour first comes near them: a portrait holds few of all colours.
  */
 export interface Lut3d {
   /** nodes along each axis */
@@ -60,8 +60,9 @@ function prepareCell({ size, data, evaluate, known, ready }: Lut3d, near: number
 }
 
 /**
- * The second and the third corner of each of the six tetrahedra, from the near one, by the order of the shares along
- * the axes: 4 where red is not below green, 2 where green is not below blue, 1 where red is not below blue.
+ * The second and the third corner of each of the six tetrahedra, from the near one, by the order of the
+ * shares along the axes: 4 where red is not below green, 2 where green is not below blue, 1 where red is not
+ * below blue.
  */
 function tetrahedra(size: number): { readonly firsts: Int32Array; readonly seconds: Int32Array } {
   const right = 3;

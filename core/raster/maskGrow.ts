@@ -1,17 +1,24 @@
 import { distanceToSet } from './distanceToSet';
 
-/** Up to this radius the maximum over the disc is taken as it stands; beyond, by distances to the mask's levels. */
+/**
+ * Up to this radius the maximum over the disc is taken as it stands; beyond, by distances to the mask's
+ * levels.
+ */
 const SMALL_RADIUS = 8;
 /** So many levels of coverage, the same for every mask, so that pieces of a picture fit together. */
 const LEVELS = 16;
 const LEAST_COVERAGE = 1 / 510;
 /** Levels lie beside the halves and quarters that straight edges give: there a rounding would decide. */
 const OFF_ROUND = 0.37;
-/** Beyond the radius, distances are known so far; whoever grows a piece of a picture has to see as much about it. */
+/**
+ * Beyond the radius, distances are known so far; whoever grows a piece of a picture has to see as much about
+ * it.
+ */
 export const GROW_MARGIN = 8;
 
 /**
- * Grows a mask (grey dilation with a disc) or shrinks it (erosion). Large radii take no longer than middling ones.
+ * Grows a mask (grey dilation with a disc) or shrinks it (erosion). Large radii take no longer than middling
+ * ones.
  * @param mask coverage 0..1; not written
  * @param radius in pixels of this raster; positive grows, negative shrinks, 0 copies
  */
@@ -28,8 +35,8 @@ function inverse(mask: Float32Array): Float32Array {
 }
 
 /**
- * The maximum over a disc is the highest level whose set lies within the radius: from one level's distance to the
- * next one's, coverage goes evenly.
+ * The maximum over a disc is the highest level whose set lies within the radius: from one level's distance to
+ * the next one's, coverage goes evenly.
  */
 function growByLevels(mask: Float32Array, width: number, height: number, radius: number): Float32Array {
   const out = mask.slice();
@@ -60,8 +67,9 @@ function levelAt(n: number): number {
 }
 
 /**
- * Raises what lies within the radius of a level, and not of the next one, which has had its say. How near the next
- * one is counts as far as it is seen: the less the farther, so that nothing jumps where it is lost from sight.
+ * Raises what lies within the radius of a level, and not of the next one, which has had its say. How near the
+ * next one is counts as far as it is seen: the less the farther, so that nothing jumps where it is lost from
+ * sight.
  */
 function raiseWithin(
   out: Float32Array,

@@ -58,7 +58,9 @@ function boxColumns(
   }
 }
 
-/** One extended box along a row: full weight within `radius`, weight `edge` on the next pixel at both ends. */
+/**
+ * One extended box along a row: full weight within `radius`, weight `edge` on the next pixel at both ends.
+ */
 function boxLine(
   data: Float32Array,
   padded: Float32Array,

@@ -1,10 +1,10 @@
 import { clampUnit } from '../math/clamp';
 
 /**
- * Drops specks and fills holes: whatever stands apart from the rest and is nowhere wider than twice the radius.
- * Strands and corners that hang together with the rest stay as they are. A grey opening and closing by the extent
- * of connected components, in one pass over the pixels from the most covered to the least: time does not grow
- * with the radius, and no piece of a picture has to know more than twice the radius about it.
+ * Drops specks and fills holes: whatever stands apart from the rest and is nowhere wider than twice the
+ * radius. Strands and corners that hang together with the rest stay as they are. A grey opening and closing
+ * by the extent of connected components, in one pass over the pixels from the most covered to the least: time
+ * does not grow with the radius, and no piece of a picture has to know more than twice the radius about it.
  * @param mask coverage 0..1; not written
  * @param radius in pixels of this raster
  * @see Breen and Jones 1996, "Attribute openings, thinnings, and granulometries"
@@ -21,7 +21,10 @@ export function maskDropSpecks(
   return openByExtent(inverse, width, height, 2 * radius).map((value) => 1 - value);
 }
 
-/** Every connected component of every level that is not wider or higher than `extent` sinks to the level about it. */
+/**
+ * Every connected component of every level that is not wider or higher than `extent` sinks to the level about
+ * it.
+ */
 function openByExtent(mask: Float32Array, width: number, height: number, extent: number): Float32Array {
   const codes = Uint8Array.from(mask, (value) => Math.round(255 * clampUnit(value)));
   const order = fromMostToLeast(codes);
@@ -82,7 +85,10 @@ class ComponentTrees {
     this.#top[pixel] = this.#bottom[pixel] = row;
   }
 
-  /** Joins the component of a neighbour that was begun before; a large one of a higher level stays a peak of its own. */
+  /**
+   * Joins the component of a neighbour that was begun before; a large one of a higher level stays a peak of
+   * its own.
+   */
   join(pixel: number, neighbour: number): void {
     if (this.#parent[neighbour]! < 0) return;
     const root = this.#rootOf(neighbour);

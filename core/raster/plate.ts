@@ -95,7 +95,10 @@ function shrinkPlate({ region: own, coverage8 }: Plate, region: Region, out: Flo
   }
 }
 
-/** For each result pixel the first plate pixel and the one past the last that its middle part shows; equal where there is none. */
+/**
+ * For each result pixel the first plate pixel and the one past the last that its middle part shows; equal
+ * where there is none.
+ */
 function pixelRuns(run: PixelRun, own: PixelRun): Int32Array {
   const runs = new Int32Array(2 * run.count);
   const step = run.length / run.count;

@@ -1,7 +1,10 @@
 /** A corner, pixels of the raster. */
 export type PolygonPoint = readonly [x: number, y: number];
 
-/** Which places lie inside: those that the lines go round at all, or those they go round an odd number of times. */
+/**
+ * Which places lie inside: those that the lines go round at all, or those they go round an odd number of
+ * times.
+ */
 export type FillRule = 'nonzero' | 'even-odd';
 
 /**
@@ -68,7 +71,10 @@ class RowSums {
     this.areas = new Float32Array(width * height + 2);
   }
 
-  /** Spreads an edge's share of one row over the pixels that it crosses; what lies right of it is covered whole. */
+  /**
+   * Spreads an edge's share of one row over the pixels that it crosses; what lies right of it is covered
+   * whole.
+   */
   add(row: number, left: number, right: number, share: number): void {
     const { areas, width } = this;
     if (left < 0) {
@@ -82,8 +88,8 @@ class RowSums {
   }
 
   /**
-   * How much of each pixel lies right of an edge that runs evenly from `left` to `right`, as the difference from
-   * pixel to pixel: a parabola at either end, a straight line between.
+   * How much of each pixel lies right of an edge that runs evenly from `left` to `right`, as the difference
+   * from pixel to pixel: a parabola at either end, a straight line between.
    */
   #spread(row: number, left: number, right: number, share: number): void {
     const { areas, width } = this;

@@ -156,7 +156,10 @@ export function subRegion(
   };
 }
 
-/** One axis of a region: where it begins and how long it is, pixels of the photo, and into how many pixels it is divided. */
+/**
+ * One axis of a region: where it begins and how long it is, pixels of the photo, and into how many pixels it
+ * is divided.
+ */
 export interface PixelRun {
   readonly start: number;
   readonly length: number;

@@ -6,7 +6,10 @@ export type StrokePoint = readonly [x: number, y: number, pressure: number];
 /** Pixels along a side of the squares that are looked at together. */
 const TILE = 16;
 const HALF_DIAGONAL = Math.SQRT1_2;
-/** Neighbouring pieces of a line paint nearly the same; taken in leaps of this share of it, few have anything to add. */
+/**
+ * Neighbouring pieces of a line paint nearly the same; taken in leaps of this share of it, few have anything
+ * to add.
+ */
 const LEAP = 0.618;
 
 /** The whole pixels that something may touch; nothing where a count is not above 0. */
@@ -44,9 +47,9 @@ export function strokeBox(
 export type StrokeValue = (distance: number, pressure: number) => number;
 
 /**
- * Paints a stroke: every pixel within reach gets the most that any piece of the line gives it, to a quarter of a
- * code. What a square of pixels has already is more than most pieces could give, so that a long scribble costs
- * little more than its area.
+ * Paints a stroke: every pixel within reach gets the most that any piece of the line gives it, to a quarter
+ * of a code. What a square of pixels has already is more than most pieces could give, so that a long scribble
+ * costs little more than its area.
  * @param points in pixels of the raster
  * @param reach in pixels of the raster; beyond it nothing is painted
  * @param value by the distance from the middle line, in pixels of the raster, and the pressure there
@@ -184,7 +187,10 @@ function distanceToPiece({ from, to }: Piece, x: number, y: number): number {
   return Math.sqrt(offX * offX + offY * offY);
 }
 
-/** The whole number at or above `wanted` that shares no factor with `count`, so that leaps of it meet everything once. */
+/**
+ * The whole number at or above `wanted` that shares no factor with `count`, so that leaps of it meet
+ * everything once.
+ */
 function coprimeNear(wanted: number, count: number): number {
   const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b));
   let leap = Math.max(1, wanted);

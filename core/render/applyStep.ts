@@ -4,7 +4,10 @@ import type { EdgeColours } from './edgeColours';
 import { NO_PLACES } from './kinds';
 import type { PixelKernel, Places } from './kinds';
 
-/** Where a run lies: the region it belongs to and the index of its first pixel there; whether its kernel looks at places; the colours along the area's edge. */
+/**
+ * Where a run lies: the region it belongs to and the index of its first pixel there; whether its kernel looks
+ * at places; the colours along the area's edge.
+ */
 export interface StepPlace {
   readonly region: Region;
   readonly first: number;

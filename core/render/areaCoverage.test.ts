@@ -140,7 +140,8 @@ describe('edge care in pieces of the picture', () => {
       [named('area', half, { soften: sigma })],
       [{ x: 1000, y: 1000, width: 1000, height: 4, outWidth: 1000, outHeight: 4 }],
     );
-    // The Gaussian's own integral, by the error function (Abramowitz and Stegun 7.1.26); three boxes are within 1 % of it.
+    // The Gaussian's own integral, by the error function (Abramowitz and Stegun 7.1.26); three boxes are
+    // within 1 % of it.
     const erf = (x: number) => {
       const t = 1 / (1 + 0.3275911 * Math.abs(x));
       const tail =

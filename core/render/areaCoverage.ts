@@ -101,7 +101,10 @@ function careReach({ grow, soften, smooth, specks }: EdgeCare): number {
 /** Standard deviations after which a softened edge has ended. */
 const SOFTEN_REACH = 3;
 
-/** Marks, then edge care in the order in which its fields stand: specks, smooth, grow, soften, floor and ceiling. */
+/**
+ * Marks, then edge care in the order in which its fields stand: specks, smooth, grow, soften, floor and
+ * ceiling.
+ */
 function caredFor(area: ResolvedArea, source: CoverageSource, region: Region, known: Known): Float32Array {
   const coarse = coarseRegion(region, area.edgeCare.soften * regionScale(region), source.photo);
   const mask = coarse

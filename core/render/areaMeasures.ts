@@ -13,7 +13,9 @@ import { coveredBox } from './coveredBox';
 import type { RegionRenderer } from './regionRenderer';
 import type { ResolvedArea, ResolvedPlan } from './resolved';
 
-/** Long side of the picture in which an area is looked for, and of the ones in which it is measured, pixels. */
+/**
+ * Long side of the picture in which an area is looked for, and of the ones in which it is measured, pixels.
+ */
 const SEEK_LONG_SIDE = 512;
 const MEASURE_LONG_SIDE = 1024;
 const MEAN_LONG_SIDE = 256;

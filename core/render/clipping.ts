@@ -19,8 +19,8 @@ export type ClippedCounts = readonly [
 ];
 
 /**
- * Shows where channels are at their ends: as a picture to lay over the photo, in which a clipped pixel and its eight
- * neighbours have the colour of its channels at white, or of white less its channels at black.
+ * Shows where channels are at their ends: as a picture to lay over the photo, in which a clipped pixel and
+ * its eight neighbours have the colour of its channels at white, or of white less its channels at black.
  * @param out receives RGBA, 4 bytes per pixel
  */
 export function drawClipping({ width, height, data }: LinearRaster, out: Uint8ClampedArray): ClippedCounts {

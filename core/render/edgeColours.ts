@@ -4,7 +4,10 @@ import { halveArea } from '../raster/halveArea';
 import { areaLowPass } from '../raster/lowPass';
 import type { AreaInput } from '../measure/areaInput';
 
-/** What an area and its surroundings look like along its edge: their difference, linear sRGB, over the area's box. */
+/**
+ * What an area and its surroundings look like along its edge: their difference, linear sRGB, over the area's
+ * box.
+ */
 export type EdgeColours = Field;
 
 /** Coverage that counts as the one or the other alone. */
@@ -38,8 +41,9 @@ export function measureEdgeColours({ pixels, coverage, region }: AreaInput): Edg
 const difference = new Float32Array(3);
 
 /**
- * The part's own colour in a pixel that it shares with what is behind it, so that a strand takes the dye and the
- * ground does not (Germer and others 2020, "Fast multi-level foreground estimation", for the model pixel = a F + (1 - a) B).
+ * The part's own colour in a pixel that it shares with what is behind it, so that a strand takes the dye and
+ * the ground does not (Germer and others 2020, "Fast multi-level foreground estimation", for the model pixel
+ * = a F + (1 - a) B).
  * @param alpha coverage above 0, up to 1
  * @param out receives the colour at `at`; holds the mixed one on entry
  */

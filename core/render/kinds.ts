@@ -47,8 +47,8 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
   readonly measuredBy?: readonly string[];
   measure(input: StepInput, parameters: Parameters): Measures;
   /**
-   * What its kernels look at: colours, `smooth` and costly enough to be tabulated for many pixels, or `colour`s too
-   * sharp or too cheap for that; or colours and their `place` in the photo.
+   * What its kernels look at: colours, `smooth` and costly enough to be tabulated for many pixels, or
+   * `colour`s too sharp or too cheap for that; or colours and their `place` in the photo.
    */
   readonly looksAt: 'smooth' | 'colour' | 'place';
   /** @returns undefined when nothing would change */
@@ -60,7 +60,10 @@ export interface MarkHost {
   readonly pyramid: Pyramid;
   /** ready-made coverage by name */
   readonly plates: ReadonlyMap<string, Plate>;
-  /** the area that the parameters name, with the rectangle that holds it; undefined when it is gone or would go round in a circle */
+  /**
+   * the area that the parameters name, with the rectangle that holds it; undefined when it is gone or would
+   * go round in a circle
+   */
   readonly other: { readonly area: ResolvedArea; readonly bounds: Bounds | undefined } | undefined;
   /** coverage 0..1 that the marks before this one give over a region */
   before(region: Region): Float32Array;
@@ -86,7 +89,10 @@ export interface MarkHandle {
   readonly of?: string;
 }
 
-/** How a mark is drawn and changed on the picture. Moving a handle gives new parameters, or the same ones when it cannot. */
+/**
+ * How a mark is drawn and changed on the picture. Moving a handle gives new parameters, or the same ones when
+ * it cannot.
+ */
 export interface MarkHandles<Parameters = unknown> {
   /** polylines in pixels of the photo */
   lines(parameters: Parameters): readonly (readonly (readonly [x: number, y: number])[])[];
@@ -113,8 +119,8 @@ export interface MarkKind<Parameters = unknown, Data = unknown> extends KindDefi
   /** how it is drawn on the picture; absent for marks that come about otherwise */
   readonly drawing?: MarkDrawing<Parameters>;
   /**
-   * What becomes of it on another photo: what it covers is found there anew, it holds as it is, or it moves with the
-   * sitter's face. Absent for marks that were drawn for their own photo: they stay with it.
+   * What becomes of it on another photo: what it covers is found there anew, it holds as it is, or it moves
+   * with the sitter's face. Absent for marks that were drawn for their own photo: they stay with it.
    */
   readonly carry?: 'anew' | 'as-it-is' | MarkMove<Parameters>;
   /** what this one is called in the list of its area; its kind's label where absent */
@@ -132,7 +138,10 @@ export interface MarkKind<Parameters = unknown, Data = unknown> extends KindDefi
    * @param out one value per result pixel, all 0 on entry
    */
   rasterise(data: Data, region: Region, out: Float32Array, photo: MarkPhoto): void;
-  /** For kinds that put their coverage in the place of what is below: how far they do at each pixel, 0..1; all 0 on entry. */
+  /**
+   * For kinds that put their coverage in the place of what is below: how far they do at each pixel, 0..1; all
+   * 0 on entry.
+   */
   weigh?(data: Data, region: Region, out: Float32Array, photo: MarkPhoto): void;
   readonly handles?: MarkHandles<Parameters>;
 }

@@ -1,12 +1,15 @@
 import type { Area, Mark } from '../document/schema';
 import type { RenderKinds } from './kinds';
 
-/** The area that a mark of an area names; undefined when it is gone, or when it leads back to where it is named. */
+/**
+ * The area that a mark of an area names; undefined when it is gone, or when it leads back to where it is
+ * named.
+ */
 export type NamedAreas = (area: Area, mark: Mark) => Area | undefined;
 
 /**
- * Follows the areas that marks name. A mark that would go round in a circle names nothing, whichever area of the
- * circle is looked at first.
+ * Follows the areas that marks name. A mark that would go round in a circle names nothing, whichever area of
+ * the circle is looked at first.
  * @param start may differ from the area of its id in the list
  */
 export function namedAreas(start: Area, areas: readonly Area[], kinds: RenderKinds): NamedAreas {

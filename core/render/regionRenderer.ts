@@ -8,7 +8,9 @@ import type { PixelKernel, RenderKinds } from './kinds';
 import type { ResolvedArea, ResolvedPlan, ResolvedStep } from './resolved';
 import { tableKernel } from './tableKernel';
 
-/** What is known of one region: its pixels, its masks, and the picture just before the step that last changed. */
+/**
+ * What is known of one region: its pixels, its masks, and the picture just before the step that last changed.
+ */
 interface RegionCache {
   readonly region: Region;
   source?: LinearRaster;
@@ -30,7 +32,10 @@ interface StepKernel {
 
 /** Pixels carried through all steps at a time. */
 const RUN = 2048;
-/** Nodes along an axis: colours of turned skin lie within 0.25 codes, 0.02 L* and 1 % of chroma of the exact ones. */
+/**
+ * Nodes along an axis: colours of turned skin lie within 0.25 codes, 0.02 L* and 1 % of chroma of the exact
+ * ones.
+ */
 const TABLE_SIZE = 49;
 const MOST_KERNELS = 24;
 /** Result pixels kept over all regions, at about 28 bytes each. */
@@ -85,7 +90,9 @@ export class RegionRenderer {
     return coverage;
   }
 
-  /** The region with every step of the plan, in linear light, for measuring. The result belongs to the caller. */
+  /**
+   * The region with every step of the plan, in linear light, for measuring. The result belongs to the caller.
+   */
   render(plan: ResolvedPlan, region: Region): LinearRaster {
     const data = new Float32Array(region.outWidth * region.outHeight * 3);
     this.#run(plan, region, false, (pixels, first) => data.set(pixels, 3 * first));
@@ -101,7 +108,10 @@ export class RegionRenderer {
     this.#run(plan, region, true, (pixels, first) => encodePixels(pixels, out, 4 * first));
   }
 
-  /** Carries the region through the plan in runs of pixels that stay in the nearest cache; each run ends in `take`. */
+  /**
+   * Carries the region through the plan in runs of pixels that stay in the nearest cache; each run ends in
+   * `take`.
+   */
   #run(
     plan: ResolvedPlan,
     region: Region,

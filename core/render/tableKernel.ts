@@ -2,7 +2,10 @@ import { lookUp, tabulate } from '../raster/lut3d';
 import { NO_PLACES } from './kinds';
 import type { PixelKernel } from './kinds';
 
-/** A kernel as a table; colours outside the cube, which earlier steps may have made, go through the kernel itself. */
+/**
+ * A kernel as a table; colours outside the cube, which earlier steps may have made, go through the kernel
+ * itself.
+ */
 export function tableKernel(exact: PixelKernel, size: number): PixelKernel {
   const lut = tabulate((pixels, count) => exact(pixels, count, NO_PLACES), size);
   const one = new Float32Array(3);

@@ -14,7 +14,10 @@ export interface BrowParts {
   readonly brow: Float32Array;
 }
 
-/** A brow: where the landmarks expect it, as far as pixels lie from the skin about it towards its darkest hairs. */
+/**
+ * A brow: where the landmarks expect it, as far as pixels lie from the skin about it towards its darkest
+ * hairs.
+ */
 export function browParts(
   pyramid: Pyramid,
   { points }: FaceLandmarks,

@@ -70,7 +70,10 @@ function tilesOf({ width, height }: Pyramid, tiltRadians: number): TurnedSquare[
   );
 }
 
-/** Centres of the detector’s anchors in the order of its output: two for each cell of 16 pixels, then six for each of 32. */
+/**
+ * Centres of the detector’s anchors in the order of its output: two for each cell of 16 pixels, then six for
+ * each of 32.
+ */
 const ANCHORS: readonly (readonly [number, number])[] = (
   [
     [16, 2],

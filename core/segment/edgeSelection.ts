@@ -50,8 +50,8 @@ export type AreaSoFar = (region: Region) => Float32Array;
 
 /**
  * Takes the whole of what the adding strokes touch, up to its edges; removing strokes take away.
- * Every stroke counts each time, so the answer learns from all of them; and from what the area surely holds or
- * leaves out so far, as far as that looks other than what the strokes touch.
+ * Every stroke counts each time, so the answer learns from all of them; and from what the area surely holds
+ * or leaves out so far, as far as that looks other than what the strokes touch.
  * @param tolerance 0..1; more crosses softer edges
  * @param before undefined when strokes count alone
  * @returns undefined when no stroke adds
@@ -239,8 +239,8 @@ function entryCost(
 }
 
 /**
- * Colours of what is not meant: under removing strokes, and what the area surely leaves out where strokes correct
- * what it misses, or surely holds where they correct what it took; less what looks like the strokes.
+ * Colours of what is not meant: under removing strokes, and what the area surely leaves out where strokes
+ * correct what it misses, or surely holds where they correct what it took; less what looks like the strokes.
  */
 function contraryModel(
   soFar: Float32Array,

@@ -117,7 +117,10 @@ function doubtOf(tall: number, edge: number): EyeParts['unsure'] {
   return edge < WEAK_EDGE ? 'weak-edge' : undefined;
 }
 
-/** The opening to the lids' edges: landmarks miss them by up to a tenth of the eye, most often the lower one. `core` leaves out where upper lashes hang. */
+/**
+ * The opening to the lids' edges: landmarks miss them by up to a tenth of the eye, most often the lower one.
+ * `core` leaves out where upper lashes hang.
+ */
 function openingOf(
   window: FeatureWindow,
   loop: readonly LandmarkPoint[],

@@ -2,7 +2,10 @@ import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
 import { FACE_OVAL } from './landmarkGroups';
 import { WIDTH_OF_HEIGHT } from './detectParameters';
 
-/** A frame that turns and grows with a face: u from the sitter's right to the left, v from brow to chin, in face widths, about the bridge of the nose. */
+/**
+ * A frame that turns and grows with a face: u from the sitter's right to the left, v from brow to chin, in
+ * face widths, about the bridge of the nose.
+ */
 export interface FaceFrame {
   /** one unit in pixels of the photo */
   readonly unit: number;

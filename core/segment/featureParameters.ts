@@ -2,10 +2,10 @@
  * The numbers of one stage of finding people: eyes, brows and mouth, in windows of their own.
  *
  * Each says its unit, what it does, and how it was found:
- * [network] given by the network that is used; [paper] from the paper named; [measured] read off true masks, as told;
- * [tried] values about it were tried on the portraits with true masks and this one was best or as good as any;
- * [numerical] keeps arithmetic calm, the result hardly depends on it; [unrecorded] chosen while the stage was written,
- * by looking at the portraits, with no measurement on record.
+ * [network] given by the network that is used; [paper] from the paper named; [measured] read off true masks,
+ * as told; [tried] values about it were tried on the portraits with true masks and this one was best or as
+ * good as any; [numerical] keeps arithmetic calm, the result hardly depends on it; [unrecorded] chosen while
+ * the stage was written, by looking at the portraits, with no measurement on record.
  */
 
 // browParts
@@ -15,7 +15,10 @@ export const BROW_LONG_SIDE = 400;
 export const BROW_REACH = 0.09;
 
 // eyeParts
-/** An iris is larger than the larger of the network’s two guesses by this factor. [measured] 1.15 to 1.26 on the portraits */
+/**
+ * An iris is larger than the larger of the network’s two guesses by this factor. [measured] 1.15 to 1.26 on
+ * the portraits
+ */
 export const RADIUS_OF_GUESS = 1.2;
 /** And within this share of that. [measured] likewise */
 export const GUESS_SLACK = 0.1;
@@ -59,7 +62,9 @@ export const MOST_PUPIL = 0.56;
 export const USUAL_PUPIL = 0.42;
 /** Step of tone below which a pupil cannot be told from its iris. [unrecorded] */
 export const LEAST_PUPIL_EDGE = 0.05;
-/** Half the arc at each side along which the white is looked for, degrees: lids hide the rest. [unrecorded] */
+/**
+ * Half the arc at each side along which the white is looked for, degrees: lids hide the rest. [unrecorded]
+ */
 export const SIDE_DEGREES = 48;
 /** Places along an arc. [numerical] */
 export const ARC_SAMPLES = 13;
@@ -69,7 +74,10 @@ export const ONE_SIDED = 0.6;
 export const RINGS_APART = 0.028;
 /** Steps of place and radius in which circles are tried, share of the eye’s width. [numerical] */
 export const CIRCLE_STEP = 0.006;
-/** Circles that score at least this share of the best one are averaged. [tried] irises from 0.747 to 0.854, with what is told in decision 26 */
+/**
+ * Circles that score at least this share of the best one are averaged. [tried] irises from 0.747 to 0.854,
+ * with what is told in decision 26
+ */
 export const NEARLY_BEST = 0.9;
 /** Pixels that vote for the disc of dark, at most. [numerical] */
 export const DISC_POINTS = 500;
@@ -145,5 +153,7 @@ export const FACE_CORE_TOP = -0.17;
 export const LEAST_COVERED = 12;
 /** Share of unsure pixels from which on a part is doubtful. [unrecorded] */
 export const SOFT_SHARE = 0.45;
-/** Coverage below which it is noise: pixels that belong to nothing stay as they are to the bit. [numerical] */
+/**
+ * Coverage below which it is noise: pixels that belong to nothing stay as they are to the bit. [numerical]
+ */
 export const LEAST_VALUE = 0.02;

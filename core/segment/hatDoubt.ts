@@ -12,7 +12,10 @@ import {
   HAT_SURE,
 } from './headParameters';
 
-/** Whether what was taken for hair above the forehead differs from what hangs beside the face in colour or texture, as a hat does. Lightness does not count: hair shines. */
+/**
+ * Whether what was taken for hair above the forehead differs from what hangs beside the face in colour or
+ * texture, as a hat does. Lightness does not count: hair shines.
+ */
 export function looksLikeHat({ region, frame, oklab, rough }: HeadGrid, { hair }: HeadClasses): boolean {
   const above: number[] = [];
   const below: number[] = [];
@@ -37,7 +40,10 @@ export function looksLikeHat({ region, frame, oklab, rough }: HeadGrid, { hair }
   return Math.hypot(...apart) > HAT_DIFFERENT;
 }
 
-/** Median, and the distance between the 16th and the 84th hundredth: two standard deviations where values are normal. */
+/**
+ * Median, and the distance between the 16th and the 84th hundredth: two standard deviations where values are
+ * normal.
+ */
 function middleOf(values: number[]): { middle: number; spread: number } {
   values.sort((p, q) => p - q);
   const at = (share: number) => values[Math.floor(share * values.length)]!;

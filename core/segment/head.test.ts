@@ -34,7 +34,10 @@ const COLOURS: Readonly<Record<Class, readonly [number, number, number]>> = {
   background: [0.45, 0.46, 0.42],
 };
 
-/** A drawn head: a face, hair about it that ends in single strands, a shirt, a wall; true coverage of the hair with it. */
+/**
+ * A drawn head: a face, hair about it that ends in single strands, a shirt, a wall; true coverage of the hair
+ * with it.
+ */
 function drawnHead(size: number) {
   const data = new Float32Array(size * size * 3);
   const hair = new Float32Array(size * size);

@@ -28,7 +28,10 @@ import {
   SITTERS_MEETING,
 } from './headParameters';
 
-/** What a head and its surroundings divide into before the features of the face are looked at; `others` are the other sitters. */
+/**
+ * What a head and its surroundings divide into before the features of the face are looked at; `others` are
+ * the other sitters.
+ */
 export const HEAD_CLASSES = ['skin', 'hair', 'clothes', 'background', 'others'] as const;
 export type HeadClass = (typeof HEAD_CLASSES)[number];
 
@@ -90,7 +93,8 @@ function classPriors({ region, frame, person, others }: HeadGrid): HeadClasses {
     for (let column = 0; column < region.outWidth; column++, i++) {
       const point = pixelCentre(region, column, row);
       const place = placePrior(frame, imageToFace(frame, point));
-      // A face is no background, whatever the silhouette of a group says; a place is the sitter's whose head is nearer, in its own widths.
+      // A face is no background, whatever the silhouette of a group says; a place is the sitter's whose head
+      // is nearer, in its own widths.
       const own = headDistance(frame, point);
       let inPerson = Math.max(sharpened(person[i]!), ofFace(own));
       let share = 1;
@@ -178,7 +182,9 @@ function placePrior(
   };
 }
 
-/** The first look: sure places, less what has the colour of the face where hair and clothes are looked for. */
+/**
+ * The first look: sure places, less what has the colour of the face where hair and clothes are looked for.
+ */
 function firstModels(grid: HeadGrid, priors: HeadClasses): ClassModels {
   const { region, frame } = grid;
   const inner = new Uint8Array(region.outWidth * region.outHeight);

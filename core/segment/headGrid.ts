@@ -94,7 +94,10 @@ export function headView(pyramid: Pyramid, frame: FaceFrame): HeadView {
   };
 }
 
-/** A head on a grid, with what the person network says of it. @param others the frames of the other sitters */
+/**
+ * A head on a grid, with what the person network says of it.
+ * @param others the frames of the other sitters
+ */
 export function headGrid(
   pyramid: Pyramid,
   view: HeadView,

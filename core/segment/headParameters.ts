@@ -1,11 +1,12 @@
 /**
- * The numbers of one stage of finding people: a head and its surroundings divided into skin, hair, clothes, background and other sitters, on a coarse grid.
+ * The numbers of one stage of finding people: a head and its surroundings divided into skin, hair, clothes,
+ * background and other sitters, on a coarse grid.
  *
  * Each says its unit, what it does, and how it was found:
- * [network] given by the network that is used; [paper] from the paper named; [measured] read off true masks, as told;
- * [tried] values about it were tried on the portraits with true masks and this one was best or as good as any;
- * [numerical] keeps arithmetic calm, the result hardly depends on it; [unrecorded] chosen while the stage was written,
- * by looking at the portraits, with no measurement on record.
+ * [network] given by the network that is used; [paper] from the paper named; [measured] read off true masks,
+ * as told; [tried] values about it were tried on the portraits with true masks and this one was best or as
+ * good as any; [numerical] keeps arithmetic calm, the result hardly depends on it; [unrecorded] chosen while
+ * the stage was written, by looking at the portraits, with no measurement on record.
  */
 
 // headGrid
@@ -21,7 +22,10 @@ export const HEAD_GRID_LONG_SIDE = 480;
 export const HEAD_VIEW_LONG_SIDE = 1400;
 /** Window over which roughness is taken, face widths. [unrecorded] */
 export const ROUGHNESS_REACH = 0.012;
-/** Side of the crop about the head that the person network is asked about, face widths; it is asked about the whole photo as well. [unrecorded] */
+/**
+ * Side of the crop about the head that the person network is asked about, face widths; it is asked about the
+ * whole photo as well. [unrecorded]
+ */
 export const HEAD_CROP = 3.6;
 
 // headClasses
@@ -47,7 +51,10 @@ export const CLASS_SURE = 0.85;
 export const OF_FACE = 0.995;
 /** Over this distance from the oval that prior goes, face widths. [unrecorded] */
 export const FACE_RIM = 0.03;
-/** Over this distance from one sitter to the next places go over from one to the other, face widths. [unrecorded] */
+/**
+ * Over this distance from one sitter to the next places go over from one to the other, face widths.
+ * [unrecorded]
+ */
 export const SITTERS_MEETING = 0.05;
 /** Distance from the face, in face widths, beyond which no shape of a head is assumed. [unrecorded] */
 export const FAR_FROM_FACE = 0.65;
@@ -79,7 +86,10 @@ export const LOCAL_PRESENCE = 0.02;
 export const LEAST_CONTRAST = 0.004;
 
 // commonBackground
-/** Over this distance from one sitter to the next their views of the background go over into each other, face widths. [unrecorded] */
+/**
+ * Over this distance from one sitter to the next their views of the background go over into each other, face
+ * widths. [unrecorded]
+ */
 export const VIEWS_MEETING = 0.12;
 
 // hatDoubt
@@ -93,7 +103,13 @@ export const HAT_ASIDE = 0.6;
 export const HAT_BELOW = 0.15;
 /** Cells on either side that tell something. [unrecorded] */
 export const HAT_CELLS = 200;
-/** Spreads of a and b in OKLab and of the logarithm of roughness that are there within one head of hair anyhow. [measured] on bare heads of the made-up portraits */
+/**
+ * Spreads of a and b in OKLab and of the logarithm of roughness that are there within one head of hair
+ * anyhow. [measured] on bare heads of the made-up portraits
+ */
 export const HAT_SPREAD = [0.006, 0.006, 0.2] as const;
-/** Such spreads from which on it is said: bare heads reach 2.8, hats begin at 3.5. [measured] on the made-up portraits */
+/**
+ * Such spreads from which on it is said: bare heads reach 2.8, hats begin at 3.5. [measured] on the made-up
+ * portraits
+ */
 export const HAT_DIFFERENT = 3.1;

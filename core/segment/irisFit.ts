@@ -38,12 +38,13 @@ export interface IrisFit {
 }
 
 /**
- * Finds the disc that holds the dark of an eye, then the circle near it across which brightness steps up most,
- * seen through the opening between the lids; then the pupil within, the same way.
+ * Finds the disc that holds the dark of an eye, then the circle near it across which brightness steps up
+ * most, seen through the opening between the lids; then the pupil within, the same way.
  * @param opening coverage of the opening between the lids, 0..1
  * @param guess where the middle may be, in pixels of the photo: a second place from which to look
  * @param radii the least and the most, pixels of the window
- * @see Daugman 1993, "High confidence visual recognition of persons by a test of statistical independence", the integro-differential operator
+ * @see Daugman 1993, "High confidence visual recognition of persons by a test of statistical independence",
+ *   the integro-differential operator
  */
 export function fitIris(
   window: FeatureWindow,
@@ -230,7 +231,10 @@ function fitPupil(
   return found;
 }
 
-/** Mean tone along an arc about a direction (degrees, 0 to the right), where the eye is open; undefined when mostly hidden. */
+/**
+ * Mean tone along an arc about a direction (degrees, 0 to the right), where the eye is open; undefined when
+ * mostly hidden.
+ */
 function arcMean({
   tone,
   opening,

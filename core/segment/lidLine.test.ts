@@ -7,7 +7,10 @@ const CORNERS = [
   [10, 50],
   [110, 50],
 ] as const;
-/** An eye whose upper lid is a parabola 30 pixels high, whose lower one lies 12 below the corners; `lash` says what stands above the lid. */
+/**
+ * An eye whose upper lid is a parabola 30 pixels high, whose lower one lies 12 below the corners; `lash` says
+ * what stands above the lid.
+ */
 function eye(lash: (x: number) => number): Float32Array {
   return Float32Array.from({ length: WIDTH * HEIGHT }, (_, i) => {
     const x = (i % WIDTH) + 0.5;

@@ -3,10 +3,12 @@ import type { LandmarkPoint } from './faceLandmarks';
 import { BEYOND_WEIGHT, LID_DEGREE, LID_PLACES, LID_ROUNDS } from './featureParameters';
 
 /**
- * The upper lid as a smooth line: a cubic along the eye, drawn through the lower edge of what the opening reaches to.
+ * The upper lid as a smooth line: a cubic along the eye, drawn through the lower edge of what the opening
+ * reaches to.
  * @param opening coverage of a raster, 0..1
  * @param corners of the eye, pixels of the raster
- * @returns how far a pixel's centre lies beyond the line, pixels, upward positive; undefined when the eye is hardly open
+ * @returns how far a pixel's centre lies beyond the line, pixels, upward positive; undefined when the eye is
+ *   hardly open
  */
 export function upperLidLine(
   opening: Float32Array,

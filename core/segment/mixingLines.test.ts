@@ -6,7 +6,9 @@ const CELLS = 8;
 const HAIR = [0.3, 0.2, 0.1] as const;
 const GROUND = [0.32, 0.24, 0.2] as const;
 
-/** Hair to the left, ground to the right; the ground is anything from half to one and a half times as bright. */
+/**
+ * Hair to the left, ground to the right; the ground is anything from half to one and a half times as bright.
+ */
 function scene() {
   const data = new Float32Array(SIZE * SIZE * 3);
   const labels = new Uint8Array(SIZE * SIZE);

@@ -5,7 +5,9 @@ import { boxMeansTwice } from '../raster/boxMeans';
 import type { LinearRaster } from '../raster/raster';
 import { LINE_NOISE, LINE_PRESENCE } from './strandParameters';
 
-/** Of a class near a cell: its mean weight, means of red, green and blue, and of their six products of two. */
+/**
+ * Of a class near a cell: its mean weight, means of red, green and blue, and of their six products of two.
+ */
 export const CLASS_CHANNELS = 10;
 /** A direction in linear red, green and blue, what it gives for the ground, and the spreads along it. */
 export const LINE_CHANNELS = 6;

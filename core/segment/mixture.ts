@@ -4,7 +4,10 @@ import { LEAST_POWER, MIXTURE_ROUNDS } from './headParameters';
 
 /** A mixture of Gaussians with full covariances over interleaved triples. */
 export interface Mixture {
-  /** per component: weight's logarithm less its normalisation, mean (3), inverse covariance rr, rg, rb, gg, gb, bb (6) */
+  /**
+   * per component: weight's logarithm less its normalisation, mean (3), inverse covariance rr, rg, rb, gg,
+   * gb, bb (6)
+   */
   readonly components: readonly Float64Array[];
 }
 

@@ -30,7 +30,10 @@ export interface MouthParts {
   readonly between: Float32Array;
 }
 
-/** Lips to the vermilion border: where the landmarks expect them, times how like the lips' own colours a pixel is. */
+/**
+ * Lips to the vermilion border: where the landmarks expect them, times how like the lips' own colours a pixel
+ * is.
+ */
 export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthParts | undefined {
   const outer = LIPS_OUTER.map((index) => points[index]!);
   const inner = LIPS_INNER.map((index) => points[index]!);
@@ -68,8 +71,8 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
 }
 
 /**
- * What shows between open lips: landmarks miss their inner borders by up to a tenth of the mouth's width, so what lies
- * about the gap and has not the lips' colours, dark or teeth, is told from what has.
+ * What shows between open lips: landmarks miss their inner borders by up to a tenth of the mouth's width, so
+ * what lies about the gap and has not the lips' colours, dark or teeth, is told from what has.
  * @param beyond the lips' outline, @param apart from the gap, shares of the mouth's width, inside negative
  */
 function betweenLips(

@@ -207,7 +207,10 @@ function groundsOf(about: readonly Float32Array[]): {
   return { first, second, secondShare };
 }
 
-/** Skin and cloth are whole: where none is sure about a place, mixed colours only look like them, and are of the ground beside. */
+/**
+ * Skin and cloth are whole: where none is sure about a place, mixed colours only look like them, and are of
+ * the ground beside.
+ */
 function dropHaze(
   { region: { outWidth: columns, outHeight: rows, width }, frame }: HeadGrid,
   coarse: Float32Array,

@@ -6,7 +6,10 @@ import { fitIris } from './irisFit';
 import { fitMixture, mixtureDensity } from './mixture';
 import { pointOfSquare, turnedCrop } from './turnedCrop';
 
-/** A drawn eye: white, iris of radius 34 about (150, 100) with a glint, pupil of radius 14, between straight lids. */
+/**
+ * A drawn eye: white, iris of radius 34 about (150, 100) with a glint, pupil of radius 14, between straight
+ * lids.
+ */
 function drawnEye() {
   const width = 300;
   const height = 200;

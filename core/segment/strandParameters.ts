@@ -1,11 +1,12 @@
 /**
- * The numbers of one stage of finding people: single strands: the classes at the photo’s own scale, and sweeps along the edge of hair.
+ * The numbers of one stage of finding people: single strands: the classes at the photo’s own scale, and
+ * sweeps along the edge of hair.
  *
  * Each says its unit, what it does, and how it was found:
- * [network] given by the network that is used; [paper] from the paper named; [measured] read off true masks, as told;
- * [tried] values about it were tried on the portraits with true masks and this one was best or as good as any;
- * [numerical] keeps arithmetic calm, the result hardly depends on it; [unrecorded] chosen while the stage was written,
- * by looking at the portraits, with no measurement on record.
+ * [network] given by the network that is used; [paper] from the paper named; [measured] read off true masks,
+ * as told; [tried] values about it were tried on the portraits with true masks and this one was best or as
+ * good as any; [numerical] keeps arithmetic calm, the result hardly depends on it; [unrecorded] chosen while
+ * the stage was written, by looking at the portraits, with no measurement on record.
  */
 
 // refineClasses
@@ -23,7 +24,10 @@ export const PURE = 0.9;
 export const BARE_BELOW = 0.5;
 /** How far it is trusted then. [unrecorded] */
 export const HARDLY_TRUSTED = 0.02;
-/** Looks at the band: the second knows the colours of what the first took for hair and for ground. [tried] a third changes nothing */
+/**
+ * Looks at the band: the second knows the colours of what the first took for hair and for ground. [tried] a
+ * third changes nothing
+ */
 export const LOOKS = 2;
 /** Radius over which the first look tells the second where hair is, pixels. [tried] */
 export const TOLD_RADIUS = 4;
@@ -57,7 +61,10 @@ export const BAND_DEEP_FROM = 0.9;
 export const CLASS_DOUBT = 0.25;
 /** Share of hair about a place from which on it counts as beside the hair. [unrecorded] */
 export const BESIDE = 0.05;
-/** On skin and cloth, where hair is no lone line: share of hair about a place up to which it is doubted. [unrecorded] */
+/**
+ * On skin and cloth, where hair is no lone line: share of hair about a place up to which it is doubted.
+ * [unrecorded]
+ */
 export const LONE = 0.2;
 /** Steps at which powers are looked up. [numerical] */
 export const POWER_STEPS = 1023;

@@ -2,9 +2,9 @@ import { clampUnit } from '../math/clamp';
 import { BAND_DEEP_FROM, BESIDE, CLASS_DOUBT, LONE, POWER_STEPS } from './strandParameters';
 
 /**
- * What hair lies over: how far a pixel's own colour may be off whatever its spread, how far the classes may be
- * off deep inside, and the powers by which a pixel's and a class's share count. Skin and cloth under the first
- * strands lie in their shade and look like more hair than there is.
+ * What hair lies over: how far a pixel's own colour may be off whatever its spread, how far the classes may
+ * be off deep inside, and the powers by which a pixel's and a class's share count. Skin and cloth under the
+ * first strands lie in their shade and look like more hair than there is.
  */
 export const GROUNDS = [
   { name: 'skin', noise: 0.3, deepDoubt: 0.05, ownPower: powers(2.6), classPower: powers(2), open: false },
@@ -27,7 +27,10 @@ export const GROUNDS = [
   },
 ] as const;
 
-/** What the surroundings say of a pixel: share of hair near and close by, whether a strand would be seen, and the class's own share. */
+/**
+ * What the surroundings say of a pixel: share of hair near and close by, whether a strand would be seen, and
+ * the class's own share.
+ */
 export interface Surroundings {
   readonly near: number;
   readonly within: number;
@@ -36,8 +39,8 @@ export interface Surroundings {
 }
 
 /**
- * A pixel's share of hair over one ground: its own colour and its class, weighed by how far either may be off (means
- * weighed by their inverse variances; the spread of a mixture goes with its shares).
+ * A pixel's share of hair over one ground: its own colour and its class, weighed by how far either may be off
+ * (means weighed by their inverse variances; the spread of a mixture goes with its shares).
  * @param own where its colour lies between the ground's and the hair's, 0..1
  * @param spread variance of that
  * @see Chuang, Curless, Salesin, Szeliski 2001, "A Bayesian approach to digital matting", from memory

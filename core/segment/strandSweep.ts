@@ -33,8 +33,8 @@ export interface SweptStrands {
 }
 
 /**
- * Single strands along a swept edge: where each pixel's colour lies between the hair's and the ground's colours near
- * it, along the line that tells them apart best.
+ * Single strands along a swept edge: where each pixel's colour lies between the hair's and the ground's
+ * colours near it, along the line that tells them apart best.
  * @param before coverage 0..1 of the hair as it is, over a region
  * @returns undefined when nothing was swept, or there is no hair or no ground about
  * @see Levin, Lischinski, Weiss 2008 for mixed pixels on local lines of colour
@@ -84,7 +84,8 @@ export function sweepStrands(
       mixed[i] = placeOn(lines, cellOf(i) * LINE_CHANNELS, fine.data, i);
     }
   };
-  // The ground beyond the sweep tells where there is ground within it, and that tells the ground's colours nearer by.
+  // The ground beyond the sweep tells where there is ground within it, and that tells the ground's colours
+  // nearer by.
   mix();
   for (let i = 0; i < prior.length; i++)
     if (band[i]! > 0 && prior[i]! < 1 - SWEEP_GROUND && mixed[i]! < SWEEP_GROUND) labels[i] = GROUND;
@@ -92,7 +93,10 @@ export function sweepStrands(
   return shareSwept({ region, prior, band, mixed, reach, lines, lineOf: (i) => cellOf(i) * LINE_CHANNELS });
 }
 
-/** What is known of each pixel of the window: what was there, how far it was swept, where its colour lies between ground and hair. */
+/**
+ * What is known of each pixel of the window: what was there, how far it was swept, where its colour lies
+ * between ground and hair.
+ */
 interface SweptPixels {
   readonly region: Region;
   readonly prior: Float32Array;

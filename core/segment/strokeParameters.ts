@@ -2,16 +2,19 @@
  * The numbers of one stage of finding people: strokes with edge finding.
  *
  * Each says its unit, what it does, and how it was found:
- * [network] given by the network that is used; [paper] from the paper named; [measured] read off true masks, as told;
- * [tried] values about it were tried on the portraits with true masks and this one was best or as good as any;
- * [numerical] keeps arithmetic calm, the result hardly depends on it; [unrecorded] chosen while the stage was written,
- * by looking at the portraits, with no measurement on record.
+ * [network] given by the network that is used; [paper] from the paper named; [measured] read off true masks,
+ * as told; [tried] values about it were tried on the portraits with true masks and this one was best or as
+ * good as any; [numerical] keeps arithmetic calm, the result hardly depends on it; [unrecorded] chosen while
+ * the stage was written, by looking at the portraits, with no measurement on record.
  */
 
 // edgeSelection
 /** Long side of the grid on which strokes of the first solver are solved, pixels. [unrecorded] */
 export const ALONE_LONG_SIDE = 512;
-/** The same for the second solver, which knows the area so far. [tried] decision 32: 420 nearer to the truth than 512, and a quarter quicker */
+/**
+ * The same for the second solver, which knows the area so far. [tried] decision 32: 420 nearer to the truth
+ * than 512, and a quarter quicker
+ */
 export const STROKE_LONG_SIDE = 420;
 /** Windows begin and end on so many steps of the photo’s longer side. [numerical] */
 export const LATTICE = 12;
@@ -21,7 +24,9 @@ export const LIGHTNESS_STEP = 0.045;
 export const COLOUR_STEP = 0.01;
 /** Price of a pixel of way, in edges squared. [unrecorded] */
 export const ENTRY_COST = 0.003;
-/** Standard deviations from the stroke’s own colours beyond which a pixel is entered at a price. [unrecorded] */
+/**
+ * Standard deviations from the stroke’s own colours beyond which a pixel is entered at a price. [unrecorded]
+ */
 export const MODEL_REACH = 2;
 /** That price. [unrecorded] */
 export const MODEL_PRICE = 0.4;

@@ -62,8 +62,8 @@ export function turnedCrop(pyramid: Pyramid, square: TurnedSquare, size: number)
 }
 
 /**
- * Adds a share of a picture's colour at a place, bilinear between pixel centres, to the triple at `o` of `out`; beyond
- * the picture there is nothing.
+ * Adds a share of a picture's colour at a place, bilinear between pixel centres, to the triple at `o` of
+ * `out`; beyond the picture there is nothing.
  * @param data interleaved RGBA of 8 bits
  */
 function bilinearInto(

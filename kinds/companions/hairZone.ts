@@ -14,8 +14,8 @@ const ROOTS_END = 0.25;
 const TIPS_BEGIN = 0.8;
 
 /**
- * The roots or the tips of hair as an area of their own: the hair, limited by a fade that can be moved. In a portrait
- * hair falls, so that roots lie above the brows and tips below the mouth.
+ * The roots or the tips of hair as an area of their own: the hair, limited by a fade that can be moved. In a
+ * portrait hair falls, so that roots lie above the brows and tips below the mouth.
  * @param places the sitter's face, and the rectangle of the photo that holds the hair
  * @param newId makes the ids of the area and its marks
  */

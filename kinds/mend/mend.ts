@@ -56,7 +56,10 @@ function rounded(value: number): number {
   return Math.round(value * ROUNDED) / ROUNDED;
 }
 
-/** Mends build on each other: light is brought together first, blotches are evened, then hue is judged; what that pushed beyond white is darkened last. */
+/**
+ * Mends build on each other: light is brought together first, blotches are evened, then hue is judged; what
+ * that pushed beyond white is darkened last.
+ */
 const ORDER: readonly Finding['is'][] = ['apart', 'blotches', 'hue', 'flushed', 'pushed'];
 
 /**

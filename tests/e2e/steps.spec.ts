@@ -1,7 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { Bench } from './bench';
 
-/** Every step that is not driven elsewhere: its name in the offers, a field of its sentence, what is typed there, and whether it stands on the picture or on a part. */
+/**
+ * Every step that is not driven elsewhere: its name in the offers, a field of its sentence, what is typed
+ * there, and whether it stands on the picture or on a part.
+ */
 const STEPS = [
   { offer: 'Prepare', kind: 'prepare', field: 'Exposure', typed: '0.6', whole: true },
   { offer: 'Light', kind: 'light', field: 'Exposure', typed: '-0.5', whole: false },

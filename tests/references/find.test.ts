@@ -56,7 +56,10 @@ const PARTS: Readonly<Record<string, readonly [readonly FoundPartName[], readonl
   background: [['background'], ['background']],
 };
 
-/** Truth: masks of the made-up portraits, rendered with the pictures. Floors stand at what was measured (2026-11-26) less 0.02. */
+/**
+ * Truth: masks of the made-up portraits, rendered with the pictures. Floors stand at what was measured
+ * (2026-11-26) less 0.02.
+ */
 describe.each([
   [
     'marit',

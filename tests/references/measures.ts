@@ -63,7 +63,10 @@ export function textureCorrelation(
   return (n * ab - a * b) / Math.sqrt((n * aa - a * a) * (n * bb - b * b));
 }
 
-/** The Gaussian looks at the mask alone (Knutsson and Westin 1993), so that nothing beside it counts as texture. */
+/**
+ * The Gaussian looks at the mask alone (Knutsson and Westin 1993), so that nothing beside it counts as
+ * texture.
+ */
 function detail(raster: LinearRaster, mask8: Uint8Array, sigma: number): Float32Array {
   const { width, height } = raster;
   const lightness = Float32Array.from({ length: width * height }, (_, i) =>

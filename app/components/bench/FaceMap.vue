@@ -43,7 +43,10 @@ const areaOf = (part: Part) =>
 const chosen = computed(() => own.value.find(({ id }) => id === bench.areaId)?.part);
 const pointed = computed(() => own.value.find(({ id }) => id === bench.pointedId)?.part);
 
-/** Opens a part and glides the picture to it as soon as its place is known; a part not made yet is opened for its first mark. */
+/**
+ * Opens a part and glides the picture to it as soon as its place is known; a part not made yet is opened for
+ * its first mark.
+ */
 const glidesTo = ref<string>();
 function open(part: Part): void {
   glidesTo.value = areaOf(part)?.id;

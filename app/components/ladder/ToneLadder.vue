@@ -4,7 +4,10 @@ import type { Corridor } from '#core/measure/corridor';
 import type { Ladder } from '#core/measure/ladder';
 import type { Part, Rung } from '#core/document/schema';
 
-/** A part's hue or saturation over its lightness, before hollow and after filled; rungs are dragged to their targets, the grain's width to evenness. */
+/**
+ * A part's hue or saturation over its lightness, before hollow and after filled; rungs are dragged to their
+ * targets, the grain's width to evenness.
+ */
 const props = defineProps<{
   ladder: { readonly before: Ladder; readonly after: Ladder };
   part: Part;

@@ -4,7 +4,9 @@ import type { Area, Photo, Reading } from '#core/document/schema';
 import { corridorOf } from '#core/measure/corridor';
 import type { Survey } from '#workers/client';
 
-/** The tone ladder and the readings of a part. Dragging a rung, or the grain, makes the step if there is none. */
+/**
+ * The tone ladder and the readings of a part. Dragging a rung, or the grain, makes the step if there is none.
+ */
 const props = defineProps<{
   photo: Photo;
   area: Area;

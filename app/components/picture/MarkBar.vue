@@ -2,7 +2,10 @@
 import { DRAG_QUANTITIES } from '#core/offer/stepContext';
 import type { DragQuantity } from '#core/offer/stepContext';
 
-/** What the hand on the picture does, in reach while it does it: marks with their numbers, or what a step asked for. */
+/**
+ * What the hand on the picture does, in reach while it does it: marks with their numbers, or what a step
+ * asked for.
+ */
 const bench = useBench();
 const drawing = useDrawing();
 const questions = useQuestions();

@@ -5,7 +5,9 @@ import { fitName } from '#core/document/names';
 import type { Area, Photo } from '#core/document/schema';
 import { photoFile } from '../../storage/photoStorage';
 
-/** Takes colours from another photo of the sitting, or from another sitter's part, for the step that asked. */
+/**
+ * Takes colours from another photo of the sitting, or from another sitter's part, for the step that asked.
+ */
 const props = defineProps<{ photo: Photo }>();
 const questions = useQuestions();
 /** The question that this dialog answers. */

@@ -5,7 +5,10 @@ import { mapIntoSrgbGamut } from '#core/colour/gamut';
 import { convertOklabToSrgbLinear } from '#core/colour/oklab';
 import { encodeSrgb8 } from '#core/colour/transfer';
 
-/** A push of colour as a point on a small disc: hue about it (OKLCh degrees, anticlockwise from the right), amount from its centre. */
+/**
+ * A push of colour as a point on a small disc: hue about it (OKLCh degrees, anticlockwise from the right),
+ * amount from its centre.
+ */
 const props = defineProps<{
   label: string;
   hue: number;

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { clamp } from '#core/math/clamp';
-/** A span with soft ends over an axis: its ends and the reach of its softness are dragged, or moved by the arrow keys. */
+/**
+ * A span with soft ends over an axis: its ends and the reach of its softness are dragged, or moved by the
+ * arrow keys.
+ */
 export interface Span {
   readonly from: number;
   readonly to: number;

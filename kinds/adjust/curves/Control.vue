@@ -26,7 +26,10 @@ async function addPair(rung: Rung): Promise<void> {
 
 /** Codes that differ by less belong to the same place. */
 const SAME_CODES = 6;
-/** A drag on the picture makes a pair of the place, or takes up the pair that was made there, and moves what is wanted. */
+/**
+ * A drag on the picture makes a pair of the place, or takes up the pair that was made there, and moves what
+ * is wanted.
+ */
 const beginDrag: BeginDrag = ({ now }, quantity) => {
   const from = codesOfLinear(now);
   const { pairs } = model.value;

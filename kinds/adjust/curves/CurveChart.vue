@@ -7,7 +7,9 @@ import type { Channel } from './points';
 import { MOST_POINTS } from './schema';
 import type { CurvesParameters } from './schema';
 
-/** The three curves over 8-bit codes. Points set by hand are dragged; a press beside all of them makes one. */
+/**
+ * The three curves over 8-bit codes. Points set by hand are dragged; a press beside all of them makes one.
+ */
 defineProps<{ histogram: Histogram | undefined }>();
 const model = defineModel<CurvesParameters>({ required: true });
 

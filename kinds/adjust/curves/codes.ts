@@ -9,7 +9,10 @@ import type { DragQuantity } from '#core/offer/stepContext';
 /** 8-bit codes of red, green and blue, with decimals. */
 export type Codes = [number, number, number];
 
-/** What a drag on the picture does to a wanted colour, per CSS pixel: degrees, and shares of saturation and value. */
+/**
+ * What a drag on the picture does to a wanted colour, per CSS pixel: degrees, and shares of saturation and
+ * value.
+ */
 const PER_PIXEL = { hue: 1 / 8, saturation: 1 / 500, lightness: 1 / 500 };
 const unitShare = (value: number) => clampUnit(value);
 const tenths = (share: number) => Math.round(2550 * share) / 10;

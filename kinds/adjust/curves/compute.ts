@@ -10,7 +10,10 @@ export type CurvesMeasures = null;
 /** Nothing is measured of the area. */
 export const measureCurves = (): CurvesMeasures => null;
 
-/** One channel's curve on 8-bit codes 0..255: rising, through black, its points and white (Fritsch and Carlson 1980). */
+/**
+ * One channel's curve on 8-bit codes 0..255: rising, through black, its points and white (Fritsch and Carlson
+ * 1980).
+ */
 export function curveOf(parameters: CurvesParameters, channel: Channel): (code: number) => number {
   const points = curvePoints(parameters, channel);
   const xs: number[] = [];

@@ -16,7 +16,10 @@ const NEAR = 10;
 const STEEP = 4;
 const ENDS = 0.5;
 
-/** The points of one channel between black and white, from dark to light; of those at one place the last one counts. */
+/**
+ * The points of one channel between black and white, from dark to light; of those at one place the last one
+ * counts.
+ */
 export function curvePoints({ pairs, points }: CurvesParameters, channel: Channel): CurvePoint[] {
   const c = CHANNELS.indexOf(channel);
   const byPlace = new Map<number, CurvePoint>();

@@ -27,7 +27,9 @@ export const NEUTRAL: EvennessParameters = {
   marks: 1,
 };
 
-/** How far blotches are evened to begin with: enough to calm them, little enough to stay skin (chosen by eye). */
+/**
+ * How far blotches are evened to begin with: enough to calm them, little enough to stay skin (chosen by eye).
+ */
 export const EVENNESS_START: EvennessParameters = {
   ...NEUTRAL,
   hue: 0.7,

@@ -23,7 +23,10 @@ const UNMEASURED = { saturation: 30, lightness: 60 };
 const rungNow = (rung: Rung) => props.context.ladder?.rungs.find((entry) => entry.rung === rung);
 const isFree = (name: DragQuantity) => RUNGS.every((rung) => model.value[name][rung] === null);
 
-/** What a rung starts from: hue from common practice or the middle's target, all else from what the part shows. */
+/**
+ * What a rung starts from: hue from common practice or the middle's target, all else from what the part
+ * shows.
+ */
 function first(name: DragQuantity, rung: Rung): number {
   if (name === 'hue') return model.value.hue.middle ?? SKIN_TARGETS[rung];
   const now = rungNow(rung);
@@ -52,7 +55,10 @@ function takeOwn(): void {
     put({ hue: { light: rounded(hues.light), middle: rounded(hues.middle), shade: rounded(hues.shade) } });
 }
 
-/** A drag on the picture moves the target of the rung whose lightness is nearest; hue grows upward by a degree every eight pixels. */
+/**
+ * A drag on the picture moves the target of the rung whose lightness is nearest; hue grows upward by a degree
+ * every eight pixels.
+ */
 const PER_PIXEL = { hue: 1 / 8, saturation: 1 / 6, lightness: 1 / 6 };
 const beginDrag: BeginDrag = ({ now: colour }, quantity) => {
   const lightness = cielabLightnessOfLuminance(luminanceOfSrgbLinear(colour));

@@ -13,7 +13,10 @@ import type { HueToTargetParameters } from './schema';
 import { toneKernel } from './toneKernel';
 import type { ToneMove } from './toneKernel';
 
-/** Pixels that stand for each rung, interleaved linear sRGB, empty where there are none; and for each lightness. */
+/**
+ * Pixels that stand for each rung, interleaved linear sRGB, empty where there are none; and for each
+ * lightness.
+ */
 export interface HueToTargetMeasures {
   readonly rungs: Readonly<Record<Rung, Float32Array>>;
   readonly bands: readonly Float32Array[];
@@ -53,8 +56,8 @@ const MOST_GAIN = 12;
 
 /**
  * Moves hue, chroma and light by amounts that run over lightness through the rungs. Hue turns in OKLCh at
- * unchanged luminance Y and chroma; chroma scales at unchanged hue and Y; light multiplies, which leaves hue and
- * saturation alone. Trend and residual move together, so the variation of the skin is kept.
+ * unchanged luminance Y and chroma; chroma scales at unchanged hue and Y; light multiplies, which leaves hue
+ * and saturation alone. Trend and residual move together, so the variation of the skin is kept.
  */
 export function compileHueToTarget(
   parameters: HueToTargetParameters,

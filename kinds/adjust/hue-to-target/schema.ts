@@ -11,7 +11,9 @@ const saturation = z.number().min(0).max(100);
 /** CIELAB L* */
 const lightness = z.number().min(0).max(100);
 
-/** Targets per rung; null where a quantity is left to its neighbours, or as it is where no rung has a target. */
+/**
+ * Targets per rung; null where a quantity is left to its neighbours, or as it is where no rung has a target.
+ */
 export const hueToTargetParameters = z.strictObject({
   hue: perRung(hue),
   saturation: perRung(saturation),

@@ -65,8 +65,8 @@ function curveOf(
 }
 
 /**
- * Factor of linear light over OKLab lightness. Lightness itself runs through the places, so that it never turns
- * back; black stays black and white stays white.
+ * Factor of linear light over OKLab lightness. Lightness itself runs through the places, so that it never
+ * turns back; black stays black and white stays white.
  */
 function lightCurve(moves: readonly ToneMove[]): (lightness: number) => number {
   const held = moves.filter(({ gain }) => gain !== undefined);
@@ -92,7 +92,9 @@ const [T0, T1, T2, A0, A1, A2, B0, B1, B2] = OKLAB.labOfRoots;
 const [LA, LB, MA, MB, SA, SB] = OKLAB.rootsOfAB;
 const [R0, R1, R2, G0, G1, G2, N0, N1, N2] = OKLAB.srgbOfLms;
 
-/** Written out, with nothing allocated per pixel: this is what the picture waits for while a rung is dragged. */
+/**
+ * Written out, with nothing allocated per pixel: this is what the picture waits for while a rung is dragged.
+ */
 function movePixels(pixels: Float32Array, count: number, { cosines, sines, gains }: Tables): void {
   for (let p = 0; p < 3 * count; p += 3) {
     const red = pixels[p]!;

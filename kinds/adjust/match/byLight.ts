@@ -32,8 +32,9 @@ const LEAST_WAY = 0.004;
 const MOST_GAIN = 12;
 
 /**
- * Two places of one photo stand in different light, and light multiplies: where the colour departs more from the
- * other area's trend, there was more of it. a/L and b/L do not change with exposure, so they tell how much.
+ * Two places of one photo stand in different light, and light multiplies: where the colour departs more from
+ * the other area's trend, there was more of it. a/L and b/L do not change with exposure, so they tell how
+ * much.
  */
 export function measureByLight(area: AreaPlanes, other: AreaPlanes): LightMeasures | undefined {
   const { region, planes, weights } = area;

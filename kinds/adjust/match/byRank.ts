@@ -21,7 +21,10 @@ const MOST_NEED = 1.6;
 /** Trends nearer than this in OKLab a and b need nothing of their own. */
 const LEAST_WAY = 0.004;
 
-/** Where light changes across the area, so does the way a place has to go: told by its colour over a broad neighbourhood. */
+/**
+ * Where light changes across the area, so does the way a place has to go: told by its colour over a broad
+ * neighbourhood.
+ */
 export function measureByRank(
   { region, planes, weights }: AreaPlanes,
   own: RankedTrend,

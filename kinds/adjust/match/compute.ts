@@ -12,7 +12,10 @@ import { compileByRank, measureByRank } from './byRank';
 import type { RankMeasures } from './byRank';
 import type { MatchParameters } from './schema';
 
-/** By rank for the same part of another photo, by light for another place of the same photo; neither where an area covers nothing. */
+/**
+ * By rank for the same part of another photo, by light for another place of the same photo; neither where an
+ * area covers nothing.
+ */
 export interface MatchMeasures {
   readonly byRank?: RankMeasures | undefined;
   readonly byLight?: LightMeasures | undefined;

@@ -4,7 +4,9 @@ import type { MatchMeasures } from './compute';
 import { NEUTRAL, matchParameters, startMatch } from './schema';
 import type { MatchParameters } from './schema';
 
-/** Brings a place to another: by one pair of numbers, or by the whole trend of an area or of another photo. */
+/**
+ * Brings a place to another: by one pair of numbers, or by the whole trend of an area or of another photo.
+ */
 export const match = defineAdjust<MatchParameters, MatchMeasures>({
   id: 'match',
   label: 'match',

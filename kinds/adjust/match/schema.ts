@@ -11,7 +11,10 @@ const trendRow = z.tuple([
 
 /** The parameters of a step or mark of this kind. */
 export const matchParameters = z.strictObject({
-  /** what the area is brought to: one colour for another, another area of the photo, or a trend taken from elsewhere */
+  /**
+   * what the area is brought to: one colour for another, another area of the photo, or a trend taken from
+   * elsewhere
+   */
   to: z.discriminatedUnion('by', [
     z.strictObject({ by: z.literal('numbers'), from: rgb8, to: rgb8 }),
     z.strictObject({ by: z.literal('area'), areaId: z.string().min(1).max(64).nullable() }),
@@ -31,10 +34,16 @@ export type TrendRow = z.infer<typeof trendRow>;
 /** Changes no pixel. */
 export const NEUTRAL: MatchParameters = { to: { by: 'area', areaId: null }, light: 1, colour: 1 };
 
-/** Neck and limbs of neutral portraits are up to 12 L* darker than their faces; so much of the difference is left to them. */
+/**
+ * Neck and limbs of neutral portraits are up to 12 L* darker than their faces; so much of the difference is
+ * left to them.
+ */
 const NECK_LIGHT = 0.65;
 
-/** Neck and limbs are matched to the face of the same sitter; for all else the other area is still to be chosen. */
+/**
+ * Neck and limbs are matched to the face of the same sitter; for all else the other area is still to be
+ * chosen.
+ */
 export function startMatch({ area, areas }: OfferPlace): MatchParameters {
   const face = areas.find(({ part, sitter }) => part === 'face' && sitter === (area?.sitter ?? null));
   return area?.part === 'neck-limbs' ? matchToFace(face?.id ?? null) : NEUTRAL;

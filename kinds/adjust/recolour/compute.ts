@@ -15,7 +15,10 @@ import type { RecolourParameters } from './schema';
 import { undertoneOf } from './undertone';
 import { zoneWeight } from './zone';
 
-/** What an area is made of: colours that stand for it, interleaved linear sRGB, empty when it covers nothing; and its gloss. */
+/**
+ * What an area is made of: colours that stand for it, interleaved linear sRGB, empty when it covers nothing;
+ * and its gloss.
+ */
 export interface RecolourMeasures {
   readonly samples: Float32Array;
   readonly gloss: Gloss | undefined;
@@ -48,8 +51,9 @@ export function measureRecolour({ pixels: { data }, coverage }: StepInput): Reco
 }
 
 /**
- * Pigment multiplies light and gloss adds to it (Shafer 1985, "Using color to separate reflection components"): gloss
- * is set aside, the body dyed so that the area's mean lands on the wanted colour, and gloss put back.
+ * Pigment multiplies light and gloss adds to it (Shafer 1985, "Using color to separate reflection
+ * components"): gloss is set aside, the body dyed so that the area's mean lands on the wanted colour, and
+ * gloss put back.
  */
 export function compileRecolour(
   parameters: RecolourParameters,
@@ -107,7 +111,10 @@ export function compileRecolour(
 }
 type ColourChange = (pixels: Float32Array, count: number) => void;
 
-/** Gives the pigment's answer the colours of another part, rank by rank of lightness; light and shade stay as the pigment left them. */
+/**
+ * Gives the pigment's answer the colours of another part, rank by rank of lightness; light and shade stay as
+ * the pigment left them.
+ */
 function alongTrend(plain: ColourChange, samples: Float32Array, rows: RankedTrend): ColourChange {
   const dyed = samples.slice();
   plain(dyed, dyed.length / 3);
@@ -122,7 +129,10 @@ function alongTrend(plain: ColourChange, samples: Float32Array, rows: RankedTren
   };
 }
 
-/** The wanted mean: the colour, darker or lighter as said, with the undertone of lifted hair where it is asked for. */
+/**
+ * The wanted mean: the colour, darker or lighter as said, with the undertone of lifted hair where it is asked
+ * for.
+ */
 function targetOf(colour: string, { depth, undertone }: RecolourParameters, mean: Triple): Triple {
   const lifted = srgbLinearOfHex(colour).map((channel) => channel * 2 ** depth) as unknown as Triple;
   const rise = luminanceOfSrgbLinear(lifted) / Math.max(1e-4, luminanceOfSrgbLinear(mean));

@@ -4,7 +4,9 @@ import type { Triple } from '#core/colour/triple';
 
 /** How white light on a part is told from the part's own colour. */
 export interface Gloss {
-  /** strongest and weakest channel of the body and their means; equal channels where the body is nearly grey */
+  /**
+   * strongest and weakest channel of the body and their means; equal channels where the body is nearly grey
+   */
   readonly high: 0 | 1 | 2;
   readonly low: 0 | 1 | 2;
   readonly most: number;
@@ -41,7 +43,10 @@ export function whiteIn(gloss: Gloss, red: number, green: number, blue: number):
   return over > 0 ? clamp(Math.min(red, green, blue), 0, over) : 0;
 }
 
-/** Of the strongest and the weakest channel, what cannot be the body's own ratio; of a grey body, what exceeds twice its luminance. */
+/**
+ * Of the strongest and the weakest channel, what cannot be the body's own ratio; of a grey body, what exceeds
+ * twice its luminance.
+ */
 function amount({ high, low, most, least }: Gloss, red: number, green: number, blue: number): number {
   if (high === low) return luminanceOfSrgbLinear([red, green, blue]) - least;
   const strong = channel(high, red, green, blue);

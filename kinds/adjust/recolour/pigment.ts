@@ -3,7 +3,10 @@ import { fastExp, fastLog } from '#core/colour/fastLog';
 import { LUMINANCE_WEIGHTS } from '#core/colour/luminance';
 import type { Triple } from '#core/colour/triple';
 
-/** How body colours change: per channel a factor, an exponent, and the share of the pattern that luminance gives. */
+/**
+ * How body colours change: per channel a factor, an exponent, and the share of the pattern that luminance
+ * gives.
+ */
 export interface Pigment {
   /** mean of the body, linear sRGB and luminance */
   readonly body: readonly [number, number, number, number];
@@ -13,13 +16,17 @@ export interface Pigment {
 }
 
 /**
- * Light that scatters within hair, iris or lip passes pigment more often where it is dark: raised by a gain g, the
- * pattern of a channel goes as its power 1 - 0.2 ln g. Fitted on the made-up portraits, whose pigments are exact.
+ * Light that scatters within hair, iris or lip passes pigment more often where it is dark: raised by a gain
+ * g, the pattern of a channel goes as its power 1 - 0.2 ln g. Fitted on the made-up portraits, whose pigments
+ * are exact.
  */
 const SCATTER = 0.2;
 const LEAST_EXPONENT = 0.4;
 const MOST_EXPONENT = 1.8;
-/** A new pigment follows the part's form rather than the old pigment's pattern, to this share once it is another colour. */
+/**
+ * A new pigment follows the part's form rather than the old pigment's pattern, to this share once it is
+ * another colour.
+ */
 const FORM_SHARE = 0.2;
 const FULL_CHANGE = 0.4;
 /** A channel raised by more than e to this holds little but noise: its pattern comes from luminance. */

@@ -140,7 +140,8 @@ describe('recolour', () => {
     expect(farthest).toBeLessThan(1.5);
   });
 
-  // Best of four plain ways on the same masks: one hue for all, hue turned, hue blended, one gain per channel in linear light.
+  // Best of four plain ways on the same masks: one hue for all, hue turned, hue blended, one gain per channel
+  // in linear light.
   it.each([
     ['marit', 'iris', 8.2],
     ['adaeze', 'lips', 1.8],

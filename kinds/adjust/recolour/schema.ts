@@ -28,7 +28,10 @@ export const recolourParameters = z.strictObject({
   undertone: share,
   /** how much of gloss and glints stays white light rather than taking the colour, 0..1 */
   gloss: share,
-  /** another colour for a zone of the area: lightness ranks in percent, or a range of the hues it had, HSV degrees */
+  /**
+   * another colour for a zone of the area: lightness ranks in percent, or a range of the hues it had, HSV
+   * degrees
+   */
   second: z
     .strictObject({
       colour,

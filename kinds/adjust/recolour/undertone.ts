@@ -2,8 +2,8 @@ import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour
 import type { Triple } from '#core/colour/triple';
 
 /**
- * The warm pigment that stays in dark hair when it is lifted, by OKLab lightness: red-brown, red-orange, orange,
- * yellow, pale yellow. Common practice of the hair trade; the values chosen for this project.
+ * The warm pigment that stays in dark hair when it is lifted, by OKLab lightness: red-brown, red-orange,
+ * orange, yellow, pale yellow. Common practice of the hair trade; the values chosen for this project.
  */
 const UNDERTONES: readonly (readonly [lightness: number, aPerL: number, bPerL: number])[] = [
   [0.2, 0.13, 0.08],

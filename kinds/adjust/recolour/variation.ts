@@ -2,8 +2,8 @@ import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour
 import type { Triple } from '#core/colour/triple';
 
 /**
- * Draws colours to the hue and the saturation of a mean, at their own lightness. The difference is split along and
- * across the mean's direction, so that near-grey colours stay calm.
+ * Draws colours to the hue and the saturation of a mean, at their own lightness. The difference is split
+ * along and across the mean's direction, so that near-grey colours stay calm.
  * @param mean linear sRGB
  * @param hue @param saturation shares of the differences that stay, 0..1
  * @returns undefined when all stays

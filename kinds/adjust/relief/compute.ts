@@ -11,7 +11,10 @@ export interface ReliefMeasures {
   readonly band: Field | undefined;
 }
 
-/** Standard deviations as shares of the square root of the area: finer are pores, coarser is the form of the face. */
+/**
+ * Standard deviations as shares of the square root of the area: finer are pores, coarser is the form of the
+ * face.
+ */
 const PORES = 0.004;
 const FORM = 0.022;
 

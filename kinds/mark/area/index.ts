@@ -4,7 +4,9 @@ import type { MarkHost } from '#core/render/kinds';
 import { areaMarkParameters } from './schema';
 import type { AreaMarkParameters } from './schema';
 
-/** What another area covers; nothing once that area is gone, or where areas would name each other in a circle. */
+/**
+ * What another area covers; nothing once that area is gone, or where areas would name each other in a circle.
+ */
 export const area = defineMark<AreaMarkParameters, MarkHost['other']>({
   id: 'area',
   label: 'another area',

@@ -10,9 +10,8 @@ const widthOfPressure = (pressure: number) => 0.2 + 1.6 * pressure;
 export const WIDEST_PRESSURE = widthOfPressure(1);
 
 /**
- * Paints each stroke once (where a stroke crosses itself it builds nothing up), then adds or takes away the share
- * that it covers.
- * Edges are as wide as one result pixel at least, so that none is jagged.
+ * Paints each stroke once (where a stroke crosses itself it builds nothing up), then adds or takes away the
+ * share that it covers. Edges are as wide as one result pixel at least, so that none is jagged.
  */
 export function rasteriseBrush({ strokes }: BrushParameters, region: Region, out: Float32Array): void {
   for (const stroke of strokes) rasteriseStroke(stroke, region, out);

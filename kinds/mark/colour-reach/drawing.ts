@@ -2,7 +2,10 @@ import type { MarkDrawing } from '#core/offer/drawing';
 import { LEAST_PATCH, MOST_PATCHES } from './schema';
 import type { ColourReachParameters } from './schema';
 
-/** What a reach starts with: OKLCh degrees, thousandths of chroma, L*, a share. Chosen by eye on lips, hair and cloth. */
+/**
+ * What a reach starts with: OKLCh degrees, thousandths of chroma, L*, a share. Chosen by eye on lips, hair
+ * and cloth.
+ */
 const START = { hue: 8, saturation: 25, lightness: 10, soft: 0.8 };
 /** A press takes a patch of so many CSS pixels. */
 const PRESS_PATCH = 5;

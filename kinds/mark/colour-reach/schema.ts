@@ -18,7 +18,9 @@ const patch = z.strictObject({
 /** The parameters of a step or mark of this kind. */
 export const colourReachParameters = z.strictObject({
   patches: z.array(patch).max(MOST_PATCHES),
-  /** how far beyond the patches' own colours is reached: OKLCh degrees, OKLab chroma in thousandths, CIELAB L* */
+  /**
+   * how far beyond the patches' own colours is reached: OKLCh degrees, OKLab chroma in thousandths, CIELAB L*
+   */
   hue: z.number().min(0).max(180),
   saturation: z.number().min(0).max(200),
   lightness: z.number().min(0).max(100),

@@ -104,7 +104,8 @@ describe('stroke with edge finding', () => {
   });
 
   it('learns from what the area so far leaves out for sure, and from what it holds', () => {
-    // Three bands; the middle one runs softly over into the right one, whose colour the rest of the area’s outside shares.
+    // Three bands; the middle one runs softly over into the right one, whose colour the rest of the area’s
+    // outside shares.
     const width = 240;
     const height = 80;
     const data = new Uint8Array(width * height * 4);

@@ -25,8 +25,8 @@ export interface FoundNames {
 }
 
 /**
- * Puts what was found into a photo. A sitter that was known keeps its id, an area of a known part its own marks,
- * edge care, readings and steps; only what was found before is replaced.
+ * Puts what was found into a photo. A sitter that was known keeps its id, an area of a known part its own
+ * marks, edge care, readings and steps; only what was found before is replaced.
  */
 export function putFound(
   photo: Photo,

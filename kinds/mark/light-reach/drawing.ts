@@ -3,7 +3,10 @@ import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import type { MarkDrawing } from '#core/offer/drawing';
 import type { LightReachParameters } from './schema';
 
-/** How far a new span goes to both sides of the place's lightness, and the softness of its ends, L*. Chosen by eye. */
+/**
+ * How far a new span goes to both sides of the place's lightness, and the softness of its ends, L*. Chosen by
+ * eye.
+ */
 const SPAN = 12;
 const SOFT = 8;
 

@@ -16,7 +16,10 @@ export function flattenPiece(nodes: readonly OutlineNode[]): Point[] {
   });
 }
 
-/** As many chords as the second differences of the four points ask for (Wang 1984, the bound on a Bézier curve's distance from its chord). */
+/**
+ * As many chords as the second differences of the four points ask for (Wang 1984, the bound on a Bézier
+ * curve's distance from its chord).
+ */
 function chordsOf(from: OutlineNode, to: OutlineNode): number {
   const bend = Math.max(
     Math.hypot(from.x - 2 * from.outX + to.inX, from.y - 2 * from.outY + to.inY),

@@ -13,7 +13,10 @@ const square = (from: number, to: number) => [
   cornerNode(to, to),
   cornerNode(from, to),
 ];
-/** A circle of four cubic arcs; the length of their handles is that of Goldapp 1991, "Approximation of circular arcs by cubic polynomials", to 0.03 % of the radius. */
+/**
+ * A circle of four cubic arcs; the length of their handles is that of Goldapp 1991, "Approximation of
+ * circular arcs by cubic polynomials", to 0.03 % of the radius.
+ */
 function circle(x: number, y: number, radius: number): OutlineNode[] {
   const k = 0.5519 * radius;
   return [

@@ -18,7 +18,10 @@ export const MOST_NODES_OF_PIECE = 2000;
 /** over all pieces together */
 const MOST_NODES = 5000;
 
-/** Closed pieces through nodes: straight between corners, cubic curves between handles. Where pieces lie within each other is a hole. */
+/**
+ * Closed pieces through nodes: straight between corners, cubic curves between handles. Where pieces lie
+ * within each other is a hole.
+ */
 export const outlineParameters = z.strictObject({
   pieces: z
     .array(z.array(node).min(1).max(MOST_NODES_OF_PIECE))

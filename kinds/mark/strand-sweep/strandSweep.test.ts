@@ -6,7 +6,10 @@ import { area, mark, photoOf, renderWhole } from '../../../tests/fixtures/plans'
 const SIDE = 160;
 const HAIR = [0.1, 0.05, 0.025];
 const GROUND = [0.35, 0.37, 0.4];
-/** Left of 60 hair; strands of 3 pixels run out of it every 16 rows to 120 and thin out on the way; known coverage. */
+/**
+ * Left of 60 hair; strands of 3 pixels run out of it every 16 rows to 120 and thin out on the way; known
+ * coverage.
+ */
 const truth = Float32Array.from({ length: SIDE * SIDE }, (_, i) => {
   const x = i % SIDE;
   const y = Math.floor(i / SIDE);
