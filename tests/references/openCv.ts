@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- the library's types describe a browser
-// global
+// The library's types describe a browser global.
+// eslint-disable-next-line @typescript-eslint/no-explicit-any
 type OpenCv = any;
 
 /**
