@@ -1,0 +1,179 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { addArea, newPhoto, putStep } from '#core/document/commands';
+import type { Photo } from '#core/document/schema';
+import { CancelledError } from '#core/errors';
+import type { Plate } from '#core/raster/plate';
+import type { Pyramid } from '#core/raster/pyramid';
+import type { Region } from '#core/raster/raster';
+import type { ResolvedPlan } from '#core/render/resolved';
+import { areaNamed } from '../tests/fixtures/page';
+import { mark, step } from '../tests/fixtures/plans';
+import { PictureWorkers } from './client';
+import type { PageMessage, RequestMessage } from './protocol';
+
+type Request = Record<string, unknown>;
+type Answer = (request: Request) => unknown;
+
+/** Workers of the page's own making: each answers by the name of what it is asked. */
+const made: ScriptedWorker[] = [];
+let answers: Record<string, Answer> = {};
+class ScriptedWorker extends EventTarget {
+  readonly asked: RequestMessage[] = [];
+  ended = false;
+  readonly is: string;
+  constructor(url: URL) {
+    super();
+    this.is = url.pathname.split('/').pop()!.replace('.worker.ts', '');
+    made.push(this);
+  }
+  postMessage(message: PageMessage): void {
+    if (!('call' in message)) return;
+    this.asked.push(message);
+    const answer = answers[message.name];
+    void Promise.resolve(answer?.(message.request as Request)).then((reply) =>
+      this.dispatchEvent(Object.assign(new Event('message'), { data: { call: message.call, reply } })),
+    );
+  }
+  terminate(): void {
+    this.ended = true;
+  }
+}
+const asked = (is: string, name: string) =>
+  made
+    .filter((worker) => worker.is === is)
+    .flatMap((worker) => worker.asked.filter((message) => message.name === name))
+    .map(({ request }) => request as Request);
+
+const PYRAMID = {} as Pyramid;
+const PLAN: ResolvedPlan = { steps: [], preparedSteps: 0 } as unknown as ResolvedPlan;
+const plate = {} as Plate;
+const photo: Photo = newPhoto({ id: 'a'.repeat(64), file: 'a.jpg', width: 1000, height: 6000 });
+const withPlate = addArea(
+  photo,
+  areaNamed('hair', 'hair', [mark('found-part', { sitter: 's', part: 'hair', plate: 'p1' })]),
+);
+
+let stored: Record<string, Plate> = {};
+let workers: PictureWorkers;
+const onLost = vi.fn();
+beforeEach(() => {
+  made.length = 0;
+  onLost.mockClear();
+  stored = {};
+  answers = {
+    areas: ({ ids }) => ({ newAreas: [], keys: Object.fromEntries((ids as string[]).map((id) => [id, id])) }),
+    strip: () => new Uint8ClampedArray(4),
+    picture: ({ region }) => region,
+    write: () => new Blob(['picture']),
+  };
+  vi.stubGlobal('Worker', ScriptedWorker);
+  vi.stubGlobal('navigator', { hardwareConcurrency: 3 });
+  workers = new PictureWorkers((name) => Promise.resolve(stored[name]), onLost);
+});
+afterEach(() => {
+  workers.dispose();
+  vi.unstubAllGlobals();
+});
+
+describe('the workers of a page', () => {
+  it('are as many renderers as cores are of use, and all of them take the photo in hand', async () => {
+    await workers.use(PYRAMID);
+    expect(made.filter(({ is }) => is === 'render')).toHaveLength(3);
+    expect([asked('render', 'use').length, asked('analyst', 'use').length]).toEqual([3, 1]);
+  });
+
+  it('render a region in pieces that lie one below the other and leave nothing out', async () => {
+    const whole = { x: 10, y: 20, width: 300, height: 200, outWidth: 150, outHeight: 100 };
+    const pieces = (await workers.renderers.picture(PLAN, whole)).map(({ region }) => region);
+    expect(pieces.map(({ y, height }) => [y, height])).toEqual([
+      [20, 66],
+      [86, 66],
+      [152, 68],
+    ]);
+    expect(pieces.reduce((rows, { outHeight }) => rows + outHeight, 0)).toBe(100);
+  });
+
+  it('know the photo by number: a state of it travels once, however much is asked about it', async () => {
+    await workers.use(PYRAMID);
+    await workers.areas(photo, 'picture');
+    await Promise.all([workers.analyst.plan(photo), workers.analyst.readings(photo)]);
+    expect(asked('analyst', 'photo')).toHaveLength(1);
+    const other = putStep(photo, step('light', {}));
+    await workers.analyst.plan(other);
+    expect(asked('analyst', 'photo')).toHaveLength(2);
+    expect(asked('analyst', 'plan').map(({ version }) => version)).toEqual([1, 2]);
+  });
+
+  it('are given coverage once; a plate that was not there is asked for again', async () => {
+    await workers.areas(withPlate, 'picture');
+    expect(asked('analyst', 'plates')).toHaveLength(0);
+    stored.p1 = plate;
+    await workers.areas(withPlate, 'picture');
+    await workers.areas(withPlate, 'picture');
+    expect(asked('analyst', 'plates')).toHaveLength(1);
+  });
+
+  it('are not asked through storage for plates that were told straight away', async () => {
+    await workers.analyst.learnPlates(new Map([['p1', plate]]));
+    stored.p1 = plate;
+    await workers.areas(withPlate, 'picture');
+    expect(asked('analyst', 'plates')).toHaveLength(1);
+  });
+
+  it('take the photo in hand again when one of them dies, and the page is told', async () => {
+    await workers.use(PYRAMID);
+    made.find(({ is }) => is === 'render')!.dispatchEvent(new Event('error'));
+    await vi.waitFor(() => expect(asked('analyst', 'use')).toHaveLength(2));
+    expect(onLost).toHaveBeenCalledOnce();
+  });
+
+  it('are not started without end by what kills them every time', async () => {
+    await workers.use(PYRAMID);
+    for (let n = 0; n < 9; n++)
+      made.findLast(({ is, ended }) => is === 'analyst' && !ended)!.dispatchEvent(new Event('error'));
+    expect(onLost).toHaveBeenCalledTimes(5);
+  });
+});
+
+describe('a survey', () => {
+  it('looks at the chosen area first, and stops between two pieces when it is not wanted', async () => {
+    const two = addArea(addArea(photo, areaNamed('a', 'lips', [])), areaNamed('b', 'hair', []));
+    answers.areaColours = ({ areaId }) => areaId;
+    const { areas } = await workers.analyst.survey(two, 'b', () => true);
+    expect(Object.keys(areas)).toEqual(['b', 'a']);
+    const stopped = workers.analyst.survey(two, 'b', () => asked('analyst', 'palette').length < 2);
+    await expect(stopped).rejects.toBeInstanceOf(CancelledError);
+    expect(asked('analyst', 'areaColours')).toHaveLength(2);
+  });
+});
+
+describe('an export', () => {
+  const exporting = (signal = new AbortController().signal, onProgress: (share: number) => void = () => {}) =>
+    workers.exportPhoto(PLAN, photo, { type: 'image/png', quality: 1, onProgress, signal });
+
+  it('puts every row of the photo on the sheet once, and says how far it is', async () => {
+    const shares: number[] = [];
+    await exporting(undefined, (share) => shares.push(share));
+    const rows = asked('render', 'strip').map(({ region }) => region as Region);
+    expect(rows.reduce((sum, { outHeight }) => sum + outHeight, 0)).toBe(photo.height);
+    const inOrder = (numbers: readonly unknown[]) => numbers.toSorted((p, q) => Number(p) - Number(q));
+    expect(inOrder(asked('analyst', 'strip').map(({ row }) => row))).toEqual(inOrder(rows.map(({ y }) => y)));
+    expect([shares.every((share, n) => n === 0 || share > shares[n - 1]!), shares.at(-1)]).toEqual([true, 1]);
+    expect(asked('analyst', 'dropSheet')).toHaveLength(0);
+  });
+
+  it('that is stopped lets the sheet go, and nothing is written', async () => {
+    const stop = new AbortController();
+    await expect(exporting(stop.signal, () => stop.abort())).rejects.toBeInstanceOf(CancelledError);
+    expect([asked('analyst', 'dropSheet').length, asked('analyst', 'write').length]).toEqual([1, 0]);
+  });
+
+  it('that fails in the writing lets the sheet go, and says why', async () => {
+    const { port } = workers.analyst;
+    const call = port.call.bind(port) as (...all: unknown[]) => Promise<unknown>;
+    vi.spyOn(port, 'call').mockImplementation(((name: string, ...rest: unknown[]) =>
+      name === 'write' ? Promise.reject(new RangeError('full')) : call(name, ...rest)) as never);
+    await expect(exporting()).rejects.toThrow('full');
+    expect(asked('analyst', 'dropSheet')).toHaveLength(1);
+  });
+});
