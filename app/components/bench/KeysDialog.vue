@@ -14,7 +14,7 @@ const groups = [...new Set(BENCH_KEYS.map(({ group }) => group))];
         <div class="columns-2 gap-x-6">
           <section v-for="group in groups" :key="group" class="mb-4 break-inside-avoid">
             <h3 class="heading mb-1">{{ group }}</h3>
-            <dl class="grid grid-cols-[4.5rem_1fr] gap-y-1 text-[13px]">
+            <dl class="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 text-[13px]">
               <template
                 v-for="entry in BENCH_KEYS.filter((candidate) => candidate.group === group)"
                 :key="entry.key"
