@@ -8,6 +8,8 @@ export default defineConfig({
       'tests/{references,properties}/**/*.test.ts',
     ],
     testTimeout: 30_000,
+    // By default one core is left idle: on the two cores of CI that would be half of them.
+    maxWorkers: '100%',
     coverage: {
       provider: 'v8',
       // Where the page decides; what computes is held by numbers, and slows to half while it is counted.
