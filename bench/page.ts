@@ -72,7 +72,7 @@ async function measure(page: Page): Promise<Row[]> {
       [470, 700],
     ] as const
   ).map(([x, y]) => [x * scale, y * scale] as const);
-  await bench.draw(face);
+  await bench.draw(...face);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Bring hue to target' }).click();
   await bench.settle();

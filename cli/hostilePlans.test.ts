@@ -1,24 +1,16 @@
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
-import { NO_EDGE_CARE } from '#core/document/schema';
-import type { Area, Photo } from '#core/document/schema';
-import { commandLine, photoAt, planFor } from '../tests/fixtures/commandLine';
+import type { Mark, Photo } from '#core/document/schema';
+import { commandLine, photoAt, planFor, words } from '../tests/fixtures/commandLine';
+import { areaNamed } from '../tests/fixtures/documents';
 import { mark, step } from '../tests/fixtures/plans';
 import { main } from './main';
 
 const at = commandLine();
 
 describe('plans that ask for too much', () => {
-  const area = (id: string, marks: Area['marks']): Area => ({
-    id,
-    name: id,
-    part: 'other',
-    sitter: null,
-    inverted: false,
-    edgeCare: NO_EDGE_CARE,
-    marks,
-  });
+  const area = (id: string, marks: readonly Mark[]) => areaNamed(id, 'other', marks);
   const clear = (areaId: string) => ({ ...step('clear', { brighten: 0.5, clear: 1 }), areaId });
   const round = (count: number) =>
     Array.from({ length: count }, (_, n): [number, number] => [
@@ -56,13 +48,11 @@ describe('plans that ask for too much', () => {
     for (const [change, sentence] of cases) {
       const began = performance.now();
       expect(
-        await main([
-          'apply',
-          await planFor(at.folder, photo, { plan: [], ...change }),
-          photo,
-          '--out',
-          at.folder,
-        ]),
+        await main(
+          words(
+            `apply ${await planFor(at.folder, photo, { plan: [], ...change })} ${photo} --out ${at.folder}`,
+          ),
+        ),
       ).toBe(1);
       expect(at.failed.at(-1)).toContain(sentence);
       expect(performance.now() - began).toBeLessThan(5000);
@@ -99,13 +89,9 @@ describe('plans that ask for too much', () => {
     ]) {
       const began = performance.now();
       expect(
-        await main([
-          'apply',
-          await planFor(at.folder, photo, change),
-          photo,
-          '--out',
-          join(at.folder, 'out'),
-        ]),
+        await main(
+          words(`apply ${await planFor(at.folder, photo, change)} ${photo} --out ${join(at.folder, 'out')}`),
+        ),
       ).toBe(0);
       expect(performance.now() - began).toBeLessThan(20_000);
     }

@@ -2,9 +2,9 @@ import { spawn } from 'node:child_process';
 import { copyFile, readFile, readdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { DOCUMENT_VERSION, NO_EDGE_CARE } from '#core/document/schema';
-import type { Area } from '#core/document/schema';
-import { commandLine, photoAt, planFor } from '../tests/fixtures/commandLine';
+import { DOCUMENT_VERSION } from '#core/document/schema';
+import { commandLine, photoAt, planFor, words } from '../tests/fixtures/commandLine';
+import { areaNamed } from '../tests/fixtures/documents';
 import { mark, step } from '../tests/fixtures/plans';
 import { main } from './main';
 
@@ -44,15 +44,7 @@ describe('what the command line says', () => {
   it('does not apply a plan whose coverage is missing', async () => {
     const photo = await photoAt(join(at.folder, 'p.jpg'));
     const picture = mark('picture', { file: 'hair.png', plate: 'gone' });
-    const area: Area = {
-      id: 'area',
-      name: 'Hair',
-      part: 'hair',
-      sitter: null,
-      inverted: false,
-      edgeCare: NO_EDGE_CARE,
-      marks: [picture],
-    };
+    const area = { ...areaNamed('area', 'hair', [picture]), name: 'Hair' };
     const plan = await planFor(at.folder, photo, {
       areas: [area],
       plan: [step('clear', { brighten: 0.5, clear: 1 })],
@@ -70,12 +62,12 @@ describe('what the command line says', () => {
   }, 30_000);
 
   it.each([
-    [['apply', 'p', 'a', '--out', 'o', '--quality', '0'], '--quality is a whole number from 1 to 100'],
-    [['read', 'a.jpg', '--at', ','], '--at wants X,Y'],
-    [['read', 'a.jpg', '--at', '5,'], '--at wants X,Y'],
-    [['read', 'a.jpg', '--sitter', '0'], '--sitter is a whole number from 1 on'],
-  ])('%j: %s', async (words, sentence) => {
-    expect(await main(words)).toBe(2);
+    ['apply p a --out o --quality 0', '--quality is a whole number from 1 to 100'],
+    ['read a.jpg --at ,', '--at wants X,Y'],
+    ['read a.jpg --at 5,', '--at wants X,Y'],
+    ['read a.jpg --sitter 0', '--sitter is a whole number from 1 on'],
+  ])('“%s”: %s', async (line, sentence) => {
+    expect(await main(words(line))).toBe(2);
     expect(at.failed.join()).toContain(sentence);
   });
 
@@ -102,8 +94,8 @@ describe('what the command line says', () => {
   }, 30_000);
 
   it('explains itself, and each command, and ends with 0', async () => {
-    for (const words of [['--help'], ['-h'], ['help'], ['help', 'nothing']]) {
-      expect(await main(words)).toBe(0);
+    for (const line of ['--help', '-h', 'help', 'help nothing']) {
+      expect(await main(words(line))).toBe(0);
       for (const command of ['find', 'read', 'check', 'plan', 'apply'])
         expect(at.said.at(-1)).toContain(`npx even-blush ${command} `);
     }

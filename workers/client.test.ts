@@ -6,7 +6,7 @@ import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
 import type { ResolvedPlan } from '#core/render/resolved';
-import { areaNamed } from '../tests/fixtures/page';
+import { areaNamed } from '../tests/fixtures/documents';
 import { mark, step } from '../tests/fixtures/plans';
 import { PictureWorkers } from './client';
 import type { PageMessage, RequestMessage } from './protocol';

@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { EffectScope } from 'vue';
 import type { PlaceColours } from '#core/offer/stepContext';
-import { PHOTO_ID, deferred, freshPage, photoWith, sittingWith } from '../../tests/fixtures/page';
+import { PHOTO_ID, photoWith, sittingWith } from '../../tests/fixtures/documents';
+import { deferred, freshPage } from '../../tests/fixtures/page';
 import { useBench } from '../stores/bench';
 import { useQuestions } from '../stores/questions';
 import { useSitting } from '../stores/sitting';

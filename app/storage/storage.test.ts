@@ -2,8 +2,9 @@ import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { addArea, newPhoto, newSitting } from '#core/document/commands';
 import { EMPTY_HISTORY, recordCheckpoint, undo } from '#core/document/history';
-import { NO_EDGE_CARE } from '#core/document/schema';
 import type { Photo, Sitting } from '#core/document/schema';
+import { areaNamed } from '../../tests/fixtures/documents';
+import { mark } from '../../tests/fixtures/plans';
 import { Database } from './database';
 import {
   NOT_STORED,
@@ -19,24 +20,7 @@ const NOW = '2026-11-25T10:00:00.000Z';
 const DAY = 24 * 3600 * 1000;
 const photo = newPhoto({ id: 'a'.repeat(64), file: 'a.jpg', width: 100, height: 80 });
 const withPlate = (open: Photo, plate: string) =>
-  addArea(open, {
-    id: plate,
-    name: plate,
-    part: 'hair',
-    sitter: null,
-    inverted: false,
-    edgeCare: NO_EDGE_CARE,
-    marks: [
-      {
-        id: 'm',
-        kind: 'found-part',
-        version: 1,
-        mode: 'add',
-        on: true,
-        parameters: { sitter: 's', part: 'hair', plate },
-      },
-    ],
-  });
+  addArea(open, areaNamed(plate, 'hair', [mark('found-part', { sitter: 's', part: 'hair', plate })]));
 const sitting = (id: string, photos: readonly Photo[] = [photo]): Sitting => ({
   ...newSitting(id, `Sitting ${id}`, NOW),
   photos,

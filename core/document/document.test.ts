@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
+import { areaNamed } from '../../tests/fixtures/documents';
+import { mark } from '../../tests/fixtures/plans';
 import { DocumentError } from '../errors';
 import { SKIN_CORRIDOR, corridorOf } from '../measure/corridor';
 import { applyChanges, diffJson, invertChanges } from './changes';
@@ -21,7 +23,7 @@ import { EMPTY_HISTORY, recordCheckpoint, redo, undo } from './history';
 import type { Json, JsonObject, KindDefinition } from './kinds';
 import { migrateDocument } from './migrations';
 import { parseSitting } from './parse';
-import { DOCUMENT_VERSION, NO_EDGE_CARE } from './schema';
+import { DOCUMENT_VERSION } from './schema';
 import type { Photo, Sitting } from './schema';
 
 const NONE = { light: null, middle: null, shade: null };
@@ -30,25 +32,8 @@ const NOW = '2026-11-24T10:00:00.000Z';
 
 function sittingWithWork(): Sitting {
   const photo = [
-    (p: Photo) =>
-      addArea(p, {
-        id: 'skin',
-        name: 'Skin',
-        part: 'skin',
-        sitter: null,
-        inverted: false,
-        marks: [],
-        edgeCare: NO_EDGE_CARE,
-      }),
-    (p: Photo) =>
-      putMark(p, 'skin', {
-        id: 'm',
-        kind: 'ellipse',
-        version: 1,
-        mode: 'add',
-        on: true,
-        parameters: { x: 5, y: 5, radiusX: 3, radiusY: 2 },
-      }),
+    (p: Photo) => addArea(p, { ...areaNamed('skin'), name: 'Skin' }),
+    (p: Photo) => putMark(p, 'skin', mark('ellipse', { x: 5, y: 5, radiusX: 3, radiusY: 2 })),
     (p: Photo) => putReading(p, { id: 'r', areaId: 'skin', rung: 'light', x: 4, y: 4, size: 9 }),
     (p: Photo) =>
       putStep(p, {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
+import { areaNamed } from '../../tests/fixtures/documents';
 import { mark, step } from '../../tests/fixtures/plans';
 import { addArea, newPhoto, newSitting, putMark, putReading, putStep } from './commands';
 import { makeDocumentCheck } from './documentCheck';
@@ -18,16 +19,7 @@ const reach = (patches: unknown[]) =>
 
 function sitting(): Sitting {
   const photo = [
-    (p: Photo) =>
-      addArea(p, {
-        id: 'area',
-        name: 'Skin',
-        part: 'skin',
-        sitter: null,
-        inverted: false,
-        marks: [],
-        edgeCare: NO_EDGE_CARE,
-      }),
+    (p: Photo) => addArea(p, areaNamed('area')),
     (p: Photo) => putMark(p, 'area', mark('ellipse', { x: 5, y: 5, radiusX: 3, radiusY: 2 })),
     (p: Photo) => putMark(p, 'area', mark('colour-reach', reach([patch]))),
     (p: Photo) => putReading(p, { id: 'r', areaId: 'area', rung: 'light', x: 4, y: 4, size: 9 }),

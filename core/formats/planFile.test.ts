@@ -1,20 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
+import { areaNamed } from '../../tests/fixtures/documents';
 import { mark, step } from '../../tests/fixtures/plans';
 import { newPhoto } from '../document/commands';
-import { DOCUMENT_VERSION, NO_EDGE_CARE } from '../document/schema';
+import { DOCUMENT_VERSION } from '../document/schema';
 import { CoreError } from '../errors';
 import { parsePlanFile } from './planFile';
 
-const area = {
-  id: 'area',
-  name: 'Hair',
-  part: 'hair' as const,
-  sitter: null,
-  inverted: false,
-  edgeCare: NO_EDGE_CARE,
-  marks: [mark('ellipse', { x: 5, y: 5, radiusX: 3, radiusY: 2 })],
-};
+const area = areaNamed('area', 'hair', [mark('ellipse', { x: 5, y: 5, radiusX: 3, radiusY: 2 })]);
 const photo = {
   ...newPhoto({ id: 'a'.repeat(64), file: 'a.jpg', width: 10, height: 10 }),
   areas: [area],

@@ -1,24 +1,14 @@
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
+import { PHOTO_ID as ID, areaNamed, photoWith, sittingWith } from '../../tests/fixtures/documents';
 import { mark } from '../../tests/fixtures/plans';
-import { addArea, newPhoto, newSitting } from '../document/commands';
-import { NO_EDGE_CARE } from '../document/schema';
 import { packSitting, unpackSitting } from './sittingFile';
 import { parseWrittenNumber } from './writtenNumber';
 
-const ID = 'a'.repeat(64);
 const found = mark('found-part', { sitter: 's', part: 'hair', plate: 'hair plate' });
-const photo = addArea(newPhoto({ id: ID, file: 'a.jpg', width: 8, height: 6 }), {
-  id: 'area',
-  name: 'Hair',
-  part: 'hair',
-  sitter: null,
-  inverted: false,
-  edgeCare: NO_EDGE_CARE,
-  marks: [found],
-});
-const sitting = { ...newSitting('one', 'One', '2026-11-26T10:00:00.000Z'), photos: [photo] };
+const photo = photoWith([areaNamed('Hair', 'hair', [found])]);
+const sitting = sittingWith(photo);
 const plate = {
   region: { x: 1, y: 2, width: 4, height: 2, outWidth: 2, outHeight: 1 },
   coverage8: Uint8Array.of(7, 200),

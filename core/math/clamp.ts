@@ -1,14 +1,12 @@
 /** The nearest number of a span; `most` where its ends cross. NaN stays NaN. */
 export function clamp(value: number, least: number, most: number): number {
-  const raised = value < least ? least : value;
-  return raised > most ? most : raised;
+  return Math.min(most, Math.max(least, value));
 }
 
 /**
- * The nearest share, 0..1. Comparisons, since it is asked of every pixel: they take half the time of Math.min
- * and Math.max.
+ * The nearest share, 0..1. Not by comparisons: engines note for each whether it met whole numbers, and
+ * translate the loops around it anew when the first fraction comes.
  */
 export function clampUnit(value: number): number {
-  if (value < 0) return 0;
-  return value > 1 ? 1 : value;
+  return Math.min(1, Math.max(0, value));
 }

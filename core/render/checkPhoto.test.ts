@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
 import { grain, paintedPhoto } from '../../tests/fixtures/paint';
 import type { Rgb8 } from '../../tests/fixtures/paint';
+import { areaNamed } from '../../tests/fixtures/documents';
 import { mark, step } from '../../tests/fixtures/plans';
 import { newPhoto } from '../document/commands';
-import { NO_EDGE_CARE } from '../document/schema';
 import type { Area, Photo, Step } from '../document/schema';
 import { checkPhoto } from './checkPhoto';
 import { Resolver } from './resolver';
@@ -20,13 +20,8 @@ const photoOf = (colour: Rgb8) =>
     return [colour[0] * light, colour[1] * light, colour[2] * light];
   });
 const skin = (sitter: string | null, part: Area['part'] = 'skin'): Area => ({
-  id: `${part} of ${sitter}`,
-  name: part,
-  part,
+  ...areaNamed(`${part} of ${sitter}`, part, [mark('ellipse', { x: 100, y: 100, radiusX: 80, radiusY: 80 })]),
   sitter,
-  marks: [mark('ellipse', { x: 100, y: 100, radiusX: 80, radiusY: 80 })],
-  inverted: false,
-  edgeCare: NO_EDGE_CARE,
 });
 const documentOf = (areas: readonly Area[], plan: readonly Step[] = []): Photo => ({
   ...newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: SIDE, height: SIDE }),

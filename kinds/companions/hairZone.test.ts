@@ -1,20 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
-import { addArea, newPhoto, newSitting } from '#core/document/commands';
 import { hairZone } from './hairZone';
 import { parseSitting } from '#core/document/parse';
-import { NO_EDGE_CARE } from '#core/document/schema';
-import type { Area } from '#core/document/schema';
+import { areaNamed, photoWith, sittingWith } from '../../tests/fixtures/documents';
 
-const hair: Area = {
-  id: 'hair',
-  name: 'Hair',
-  part: 'hair',
-  sitter: null,
-  marks: [],
-  inverted: false,
-  edgeCare: NO_EDGE_CARE,
-};
+const hair = areaNamed('hair', 'hair');
 const face = { x: 300, y: 400, width: 300, height: 400 };
 const box = { x: 200, y: 200, width: 500, height: 900 };
 const zoneOf = (zone: 'roots' | 'tips', where = box) => {
@@ -39,11 +29,7 @@ describe('roots and tips', () => {
   });
 
   it('are areas that the document takes', () => {
-    const photo = addArea(
-      addArea(newPhoto({ id: 'a'.repeat(64), file: 'a.jpg', width: 1080, height: 1350 }), hair),
-      zoneOf('roots'),
-    );
-    const sitting = { ...newSitting('one', 'One', '2026-11-25T10:00:00.000Z'), photos: [photo] };
+    const sitting = sittingWith(photoWith([hair, zoneOf('roots')]));
     expect(parseSitting(sitting, KINDS)).toEqual(sitting);
   });
 });

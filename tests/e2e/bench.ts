@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { expect } from '@playwright/test';
-import type { Download, Page } from '@playwright/test';
+import type { Download, Locator, Page } from '@playwright/test';
 import sharp from 'sharp';
 
 export type ImagePoint = readonly [x: number, y: number];
@@ -18,6 +18,14 @@ export class Bench {
     await page.getByRole('link', { name: `Open ${sitting}` }).click();
     const bench = new Bench(page);
     await bench.settle();
+    return bench;
+  }
+
+  /** Opens the demo with a line drawn into the face as its skin. */
+  static async openSkin(page: Page): Promise<Bench> {
+    const bench = await Bench.open(page);
+    await bench.choosePart('Skin');
+    await bench.draw([500, 330], [460, 700]);
     return bench;
   }
 
@@ -50,7 +58,8 @@ export class Bench {
     await this.settle();
   }
 
-  async draw(points: readonly ImagePoint[]): Promise<void> {
+  /** A stroke of the pointer through points of the photo. */
+  async draw(...points: readonly ImagePoint[]): Promise<void> {
     await this.page.mouse.move(...(await this.at(points[0]!)));
     await this.page.mouse.down();
     for (const point of points.slice(1)) await this.page.mouse.move(...(await this.at(point)), { steps: 6 });
@@ -85,6 +94,11 @@ export class Bench {
     await this.page.getByRole('button', { name: button }).click();
     return download;
   }
+}
+
+/** What the page warns of. */
+export function said(page: Page, words: string | RegExp): Locator {
+  return page.getByRole('alert').filter({ hasText: words });
 }
 
 /** Interleaved 8-bit RGB of a picture file, by an independent decoder. */

@@ -1,8 +1,5 @@
 import { expect, test } from '@playwright/test';
-import type { Page } from '@playwright/test';
-import { Bench } from './bench';
-
-const said = (page: Page, words: string | RegExp) => page.getByRole('alert').filter({ hasText: words });
+import { Bench, said } from './bench';
 
 test('the bench has a main landmark, a heading, and names that hold what is to be seen', async ({ page }) => {
   const bench = await Bench.open(page);
@@ -15,12 +12,7 @@ test('the bench has a main landmark, a heading, and names that hold what is to b
 });
 
 test('every control of the bench is reached by Tab, and seen when it has the focus', async ({ page }) => {
-  const bench = await Bench.open(page);
-  await bench.choosePart('Skin');
-  await bench.draw([
-    [500, 330],
-    [460, 700],
-  ]);
+  const bench = await Bench.openSkin(page);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Bring hue to target' }).click();
   await bench.settle();
@@ -74,56 +66,46 @@ test('every control of the bench is reached by Tab, and seen when it has the foc
 });
 
 test('whatever is typed into number fields, the sitting stays one that opens again', async ({ page }) => {
-  const bench = await Bench.open(page);
-  await bench.choosePart('Skin');
-  await bench.draw([
-    [500, 330],
-    [460, 700],
-  ]);
+  const bench = await Bench.openSkin(page);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Bring hue to target' }).click();
   await bench.settle();
-  const odd = [
-    '',
-    '-',
-    '1e309',
-    '0x1F',
-    '١٢',
-    '1/2',
-    '--5',
-    '1,000.5',
-    '9'.repeat(400),
-    'Infinity',
-    '\u2212\u22125',
-    '💡',
-  ];
-  const fields = [
-    page.getByLabel(/^Grow/).first(),
-    page.getByLabel(/^Soften/).first(),
-    page.locator('[data-step=hue-to-target]').getByLabel('Target hue of the light'),
-  ];
-  for (const field of fields) {
+  const hue = page.locator('[data-step=hue-to-target]').getByLabel('Target hue of the light');
+  const odd = '|-|1e309|0x1F|١٢|1/2|--5|1,000.5|Infinity|\u2212\u22125|💡'.split('|');
+  for (const field of [page.getByLabel(/^Grow/).first(), page.getByLabel(/^Soften/).first(), hue]) {
     const before = await field.inputValue();
-    for (const text of odd) {
+    for (const text of [...odd, '9'.repeat(400)]) {
       await field.fill(text);
       await field.press('Enter');
       await field.press('Escape');
     }
     await expect(field).toHaveValue(before);
   }
+  const enter = async (text: string) => {
+    await hue.fill(text);
+    await hue.press('Enter');
+  };
+  await enter('NaN');
+  await expect(said(page, '“NaN” is not a number; 26.0 stays.')).toBeVisible();
+  await enter('999');
+  await expect(said(page, 'goes from 0 to 360')).toBeVisible();
+  await expect(hue).toHaveValue('26.0');
+  await enter('24,5');
+  await expect(hue).toHaveValue('24.5');
+  await hue.press('ArrowUp');
+  await hue.press('Shift+ArrowUp');
+  await expect(hue).toHaveValue('35.5');
+  await hue.dblclick();
+  await expect(hue).toHaveValue('26.0');
   await page.reload();
   await bench.settle();
   await expect(said(page, 'does not fit')).toHaveCount(0);
 });
+
 test('edge care at its largest answers within seconds; numbers with a minus sign and a comma are taken', async ({
   page,
 }) => {
-  const bench = await Bench.open(page);
-  await bench.choosePart('Skin');
-  await bench.draw([
-    [500, 330],
-    [460, 700],
-  ]);
+  const bench = await Bench.openSkin(page);
   await page.keyboard.press('Escape');
   for (const [label, value] of [
     ['Drop specks', '100'],

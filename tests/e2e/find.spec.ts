@@ -56,11 +56,7 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
     await page.keyboard.press('p');
     await page.keyboard.press('a');
     for (let n = 0; n < 6; n++) await page.keyboard.press('v');
-    await bench.draw([
-      [440, 845],
-      [500, 845],
-      [520, 850],
-    ]);
+    await bench.draw([440, 845], [500, 845], [520, 850]);
     await page.keyboard.press('Escape');
     await bench.settle();
     const half = await exportPng('half.png');
@@ -108,12 +104,7 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
   await test.step('lasso, invert, duplicate', async () => {
     await page.getByRole('button', { name: 'New area', exact: true }).last().click();
     await page.keyboard.press('q');
-    await bench.draw([
-      [200, 200],
-      [400, 200],
-      [400, 400],
-      [200, 400],
-    ]);
+    await bench.draw([200, 200], [400, 200], [400, 400], [200, 400]);
     await page.keyboard.press('Escape');
     await bench.settle();
     const loop = await exportPng('loop.png');

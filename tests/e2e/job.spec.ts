@@ -35,7 +35,7 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
 
   await test.step('isolate skin with one line', async () => {
     await bench.choosePart('Skin');
-    await bench.draw(FACE);
+    await bench.draw(...FACE);
     await expect(page.getByRole('button', { name: 'stroke', exact: true })).toBeVisible();
     await page.keyboard.press('Escape');
   });
@@ -101,10 +101,7 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
 
   await test.step('recolour an iris drawn as an ellipse', async () => {
     await bench.choosePart('Irises');
-    await bench.draw([
-      [415, 583],
-      [436, 602],
-    ]);
+    await bench.draw([415, 583], [436, 602]);
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: '+ Recolour' }).click();
     await page.getByRole('button', { name: 'dark brown', exact: true }).click();

@@ -1,11 +1,10 @@
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { Bench } from './bench';
+import { Bench, said } from './bench';
 import { deleteStored, putStored, rewriteSitting, storedRows } from './stored';
 
 const saved = (page: Page) => expect(page.getByText('saved', { exact: true })).toBeVisible();
-const said = (page: Page, words: string | RegExp) => page.getByRole('alert').filter({ hasText: words });
 
 async function small(name: string, background = '#c8a58c') {
   const buffer = await sharp({ create: { width: 300, height: 200, channels: 3, background } })
@@ -52,10 +51,7 @@ test('reaches pressed 43 times at 700 %, and dabs beyond what a mark holds, go o
 
   await page.keyboard.press('z');
   await page.keyboard.press('p');
-  await bench.draw([
-    [300, 900],
-    [320, 910],
-  ]);
+  await bench.draw([300, 900], [320, 910]);
   await expect.poll(async () => (await marksOf(page)).some(({ kind }) => kind === 'brush')).toBe(true);
   // As if the hand had dabbed 1,999 times.
   await page.goto('about:blank');
@@ -71,11 +67,7 @@ test('reaches pressed 43 times at 700 %, and dabs beyond what a mark holds, go o
   const again = await Bench.open(page);
   await again.choosePart('Skin');
   await page.keyboard.press('p');
-  for (let n = 0; n < 3; n++)
-    await again.draw([
-      [500 + 20 * n, 700],
-      [505 + 20 * n, 705],
-    ]);
+  for (let n = 0; n < 3; n++) await again.draw([500 + 20 * n, 700], [505 + 20 * n, 705]);
   const strokesOf = async () =>
     (await marksOf(page))
       .filter(({ kind }) => kind === 'brush')
@@ -189,10 +181,7 @@ test('what is cancelled is never stored: a stroke held and given up by Escape is
   const bench = await Bench.open(page);
   await bench.choosePart('Skin');
   await page.keyboard.press('p');
-  await bench.draw([
-    [480, 500],
-    [500, 520],
-  ]);
+  await bench.draw([480, 500], [500, 520]);
   await saved(page);
   await page.mouse.move(...(await bench.at([500, 700])));
   await page.mouse.down();

@@ -12,15 +12,9 @@ test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names
   await page.getByLabel('Soft edge of the brush').fill('0');
   await page.keyboard.press('Enter');
   await page.getByLabel('Soft edge of the brush').blur();
-  await bench.draw([
-    [300, 1200],
-    [700, 1200],
-  ]);
+  await bench.draw([300, 1200], [700, 1200]);
   await page.keyboard.press('a');
-  await bench.draw([
-    [500, 1100],
-    [500, 1300],
-  ]);
+  await bench.draw([500, 1100], [500, 1300]);
   await expect(page.getByRole('button', { name: '2 brushs' })).toHaveCount(0);
   await expect(page.getByRole('button', { name: '2 brush strokes', exact: true })).toBeVisible();
 
@@ -40,10 +34,7 @@ test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names
   await page.keyboard.press('Enter');
   await page.getByLabel('Build-up: what one stroke of the brush covers').blur();
   for (const covered of [128, 191]) {
-    await bench.draw([
-      [300, 200],
-      [700, 200],
-    ]);
+    await bench.draw([300, 200], [700, 200]);
     await expect.poll(async () => Math.abs((await grey(500, 200))[0]! - covered)).toBeLessThan(3);
   }
 
@@ -67,10 +58,7 @@ test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names
   ).toBeVisible();
 
   await page.keyboard.press('o');
-  await bench.draw([
-    [800, 300],
-    [900, 380],
-  ]);
+  await bench.draw([800, 300], [900, 380]);
   await expect.poll(() => grey(800, 300)).toEqual([255, 255, 255]);
   const undo = page.getByRole('button', { name: 'Undo' });
   while (await undo.isEnabled()) await undo.click();
@@ -87,19 +75,12 @@ test('Escape gives up a stroke in progress, and the stroke answers to a removing
   await page.keyboard.press('Escape');
   await page.mouse.up();
   await expect(page.getByText('This area covers nothing yet', { exact: false })).toBeVisible();
-  await bench.draw([
-    [500, 330],
-    [470, 500],
-    [460, 700],
-  ]);
+  await bench.draw([500, 330], [470, 500], [460, 700]);
   const share = async () => Number.parseFloat(await page.getByTitle('Share of the photo').innerText());
   await expect.poll(share).toBeGreaterThan(10);
   const before = await share();
   await page.keyboard.down('Shift');
-  await bench.draw([
-    [470, 760],
-    [580, 840],
-  ]);
+  await bench.draw([470, 760], [580, 840]);
   await page.keyboard.up('Shift');
   await expect.poll(share).toBeLessThan(before);
 });
@@ -139,10 +120,7 @@ test('reaches and fades: a colour pressed twice, a span of light, fades dragged;
   await page.getByRole('button', { name: /^Delete mark colour reach/ }).click();
 
   await page.keyboard.press('y');
-  await bench.draw([
-    [540, 400],
-    [540, 1200],
-  ]);
+  await bench.draw([540, 400], [540, 1200]);
   await expect.poll(() => grey(480, 800)).toBeGreaterThan(110);
   expect(await grey(480, 800)).toBeLessThan(145);
   expect(await grey(540, 330)).toBe(255);
@@ -150,10 +128,7 @@ test('reaches and fades: a colour pressed twice, a span of light, fades dragged;
   await page.getByRole('button', { name: /^Delete mark straight fade/ }).click();
 
   await page.keyboard.press('i');
-  await bench.draw([
-    [540, 700],
-    [840, 700],
-  ]);
+  await bench.draw([540, 700], [840, 700]);
   await expect.poll(() => grey(540, 700)).toBe(255);
   expect(await grey(900, 700)).toBe(0);
   await page.getByRole('button', { name: /^Delete mark round fade/ }).click();
@@ -198,10 +173,7 @@ test('outlines: corners, a curve, a hole, nodes dragged and taken away; another 
   await expect.poll(() => grey(500, 700)).toBe(0);
   expect(await grey(300, 700)).toBe(255);
 
-  await bench.draw([
-    [200, 1000],
-    [200, 1200],
-  ]);
+  await bench.draw([200, 1000], [200, 1200]);
   await expect.poll(() => grey(230, 1100)).toBe(255);
   await page.keyboard.press('Control+z');
   await expect.poll(() => grey(230, 1100)).toBe(0);
@@ -229,10 +201,7 @@ test('outlines: corners, a curve, a hole, nodes dragged and taken away; another 
   await page.mouse.move(...(await bench.at([900, 1200])));
   await expect.poll(() => grey(300, 700)).toBe(255);
   await page.keyboard.press('i');
-  await bench.draw([
-    [300, 700],
-    [360, 700],
-  ]);
+  await bench.draw([300, 700], [360, 700]);
   await page.getByRole('button', { name: 'Mark round fade adds' }).click();
   await page.getByRole('button', { name: 'Mark round fade removes' }).click();
   await expect.poll(() => grey(300, 700)).toBe(255);

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Bench } from './bench';
+import { Bench, said } from './bench';
 
 test('targets from the ladder, from a drag on the picture and from another photo’s skin; a corridor of one’s own; clipped pixels', async ({
   page,
@@ -60,7 +60,7 @@ test('targets from the ladder, from a drag on the picture and from another photo
     await expect(page.getByText('Corridor of sitter 1, its own')).toBeVisible();
     await page.getByLabel('Corridor of the light ends at').fill('10');
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('alert').filter({ hasText: 'must begin below where it ends' })).toBeVisible();
+    await expect(said(page, 'must begin below where it ends')).toBeVisible();
     await expect(page.getByLabel('Corridor of the light ends at')).toHaveValue('28');
     await expect(page.locator('tr', { hasText: 'too green' }).first()).toBeVisible({ timeout: 20_000 });
     await expect(page.getByText('saved', { exact: true })).toBeVisible();

@@ -4,9 +4,8 @@ import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { pngChunk, pngFile, pngWords, profileChunk } from '../fixtures/pngFile';
-import { Bench, decode } from './bench';
+import { Bench, decode, said } from './bench';
 
-const said = (page: Page, words: string | RegExp) => page.getByRole('alert').filter({ hasText: words });
 const photo = (name: string, buffer: Buffer) => ({
   name,
   mimeType: name.endsWith('png') ? 'image/png' : 'image/jpeg',

@@ -1,8 +1,6 @@
 import { expect, test } from '@playwright/test';
 import type { Page, Worker } from '@playwright/test';
-import { Bench } from './bench';
-
-const said = (page: Page, words: string | RegExp) => page.getByRole('alert').filter({ hasText: words });
+import { Bench, said } from './bench';
 
 /** The workers of one kind, by the file that they run. */
 async function workersOf(page: Page, name: string): Promise<Worker[]> {
@@ -10,12 +8,7 @@ async function workersOf(page: Page, name: string): Promise<Worker[]> {
 }
 
 test('workers that end themselves are noticed and started again, each kind of them', async ({ page }) => {
-  const bench = await Bench.open(page);
-  await bench.choosePart('Skin');
-  await bench.draw([
-    [500, 330],
-    [460, 700],
-  ]);
+  const bench = await Bench.openSkin(page);
   await page.getByRole('button', { name: 'Bring hue to target' }).click();
   await bench.settle();
   for (const kind of ['analyst', 'render', 'painter']) {
@@ -38,12 +31,7 @@ test('a computation that does not end is said and can be stopped; a painter that
   page,
 }) => {
   test.setTimeout(120_000);
-  const bench = await Bench.open(page);
-  await bench.choosePart('Skin');
-  await bench.draw([
-    [500, 330],
-    [460, 700],
-  ]);
+  const bench = await Bench.openSkin(page);
   for (const kind of ['analyst', 'render']) {
     for (const worker of await workersOf(page, kind))
       void worker
@@ -101,9 +89,20 @@ test('the server answers what there is, to those who ask', async ({ page, reques
     expect([response.status(), response.headers().allow], method).toEqual([405, 'GET, HEAD']);
   }
   expect((await request.head('/')).status()).toBe(200);
-  const home = await request.get('/');
-  expect(home.status()).toBe(200);
-  expect(home.headers()['x-powered-by']).toBeUndefined();
+  const headers = (await request.get('/')).headers();
+  expect(headers['content-security-policy']).toContain("default-src 'self'");
+  expect(headers['content-security-policy']).not.toContain('unsafe-inline');
+  expect(headers).toMatchObject({
+    'cross-origin-opener-policy': 'same-origin',
+    'cross-origin-embedder-policy': 'require-corp',
+    'x-content-type-options': 'nosniff',
+    'x-frame-options': 'DENY',
+  });
+  expect(headers['x-powered-by']).toBeUndefined();
+  expect(await (await request.get('/api/health')).json()).toEqual({ ok: true });
+  expect((await (await request.get('/api/demo')).json()).photos.length).toBe(20);
+  expect((await request.get('/api/demo/none.jpg')).status()).toBe(404);
+  expect((await request.get('/api/demo/..%2Flist.json')).status()).toBe(400);
   expect((await request.get('/models/selfie.json')).headers()['content-type']).toContain('json');
 
   const refused: string[] = [];
@@ -117,11 +116,6 @@ test('the server answers what there is, to those who ask', async ({ page, reques
   await page.goto('/nothing');
   await expect(page.getByRole('heading', { name: 'There is nothing at this address' })).toBeVisible();
   await page.getByRole('link', { name: 'All sittings' }).click();
-  const bench = await Bench.open(page);
-  await bench.choosePart('Skin');
-  await bench.draw([
-    [500, 330],
-    [460, 700],
-  ]);
+  await Bench.openSkin(page);
   expect(refused).toEqual([]);
 });

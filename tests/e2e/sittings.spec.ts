@@ -17,24 +17,6 @@ test('sittings: rename, duplicate and delete, each with undo', async ({ page }) 
   await expect(list).toHaveCount(2);
 });
 
-test('the server: strict headers, a health answer, and no file that is not on the list', async ({
-  request,
-}) => {
-  const headers = (await request.get('/')).headers();
-  expect(headers['content-security-policy']).toContain("default-src 'self'");
-  expect(headers['content-security-policy']).not.toContain('unsafe-inline');
-  expect(headers).toMatchObject({
-    'cross-origin-opener-policy': 'same-origin',
-    'cross-origin-embedder-policy': 'require-corp',
-    'x-content-type-options': 'nosniff',
-    'x-frame-options': 'DENY',
-  });
-  expect(await (await request.get('/api/health')).json()).toEqual({ ok: true });
-  expect((await (await request.get('/api/demo')).json()).photos.length).toBe(20);
-  expect((await request.get('/api/demo/none.jpg')).status()).toBe(404);
-  expect((await request.get('/api/demo/..%2Flist.json')).status()).toBe(400);
-});
-
 test('looks: light, dark, three surrounds, all of them without colour', async ({ page }) => {
   await page.goto('/sitting/demo');
   await page.goto('/');

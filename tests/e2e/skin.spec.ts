@@ -70,11 +70,7 @@ test('curves: a pair made from a reading lands on its numbers in the exported fi
   const bench = await Bench.open(page);
   await bench.choosePart('Skin');
   await page.keyboard.press('p');
-  await bench.draw([
-    [480, 330],
-    [560, 340],
-    [480, 345],
-  ]);
+  await bench.draw([480, 330], [560, 340], [480, 345]);
   await page.keyboard.press('Escape');
   await page.keyboard.press('r');
   await page.getByRole('button', { name: 'by hand' }).click();

@@ -29,10 +29,7 @@ test('steps of every kind are added, typed into, switched off and undone, and th
     one.reduce((sum, value, i) => sum + Math.abs(value - other[i]!), 0) / one.length;
   await page.getByRole('button', { name: 'New area' }).click();
   await page.keyboard.press('o');
-  await bench.draw([
-    [490, 640],
-    [640, 800],
-  ]);
+  await bench.draw([490, 640], [640, 800]);
   await page.keyboard.press('Escape');
   for (const { offer, kind, field, typed, whole } of STEPS) {
     await test.step(offer, async () => {
