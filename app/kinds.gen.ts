@@ -17,6 +17,7 @@ export const STEP_CONTROLS: Readonly<Record<string, Component>> = {
   'prepare': defineAsyncComponent(() => import('../kinds/adjust/prepare/Control.vue')),
   'recolour': defineAsyncComponent(() => import('../kinds/adjust/recolour/Control.vue')),
   'relief': defineAsyncComponent(() => import('../kinds/adjust/relief/Control.vue')),
+  'veil': defineAsyncComponent(() => import('../kinds/adjust/veil/Control.vue')),
 };
 
 /** By kind of mark, what is shown besides its settings while one is in hand. */

@@ -1,5 +1,4 @@
 import type { Photo } from '#core/document/schema';
-import type { Finding } from '#core/measure/check';
 import type { PhotoFinding } from '#core/render/checkPhoto';
 import { findingWords } from '#kinds/mend/findingWords';
 import type { CheckCommand } from './arguments';
@@ -12,7 +11,7 @@ export interface CheckResult {
   readonly findings: readonly {
     readonly sitter: number | null;
     readonly words: string;
-    readonly finding: Finding;
+    readonly finding: PhotoFinding['finding'];
   }[];
 }
 
@@ -27,7 +26,7 @@ export async function checkOne(
     sitters: photo.sitters.length,
     findings: findings.map((entry) => ({
       sitter: numberOf(photo, entry),
-      words: findingWords(entry.finding),
+      words: findingWords(entry.finding, photo),
       finding: entry.finding,
     })),
   };

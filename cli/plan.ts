@@ -14,7 +14,7 @@ import { namedColour } from '#core/formats/namedColour';
 import type { PlanFile } from '#core/formats/planFile';
 import { measurePartColours } from '#core/measure/partColours';
 import { wholeRegion } from '#core/raster/raster';
-import { checkPhoto } from '#core/render/checkPhoto';
+import { LightJudge } from '#core/render/photoLight';
 import { Resolver } from '#core/render/resolver';
 import { evenness } from '#kinds/adjust/evenness/index';
 import { NEUTRAL as NO_EVENNESS } from '#kinds/adjust/evenness/schema';
@@ -26,7 +26,7 @@ import type { MatchParameters } from '#kinds/adjust/match/schema';
 import { recolour } from '#kinds/adjust/recolour/index';
 import { startRecolour } from '#kinds/adjust/recolour/schema';
 import { picture } from '#kinds/mark/picture/index';
-import { mendAll } from '#kinds/mend/mend';
+import { lookOver, mendAll } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import type { PlanCommand } from './arguments';
 import { findInto } from './openPlan';
@@ -81,11 +81,12 @@ export async function makePlan(
   }
   // Of nobody's skin nothing can be said, not that nothing is off.
   if (command.mend && work.photo.areas.length === 0) throw new CommandError('nobody');
+  const judge = new LightJudge(work.resolver);
   if (command.mend)
     work.photo = await mendAll(
       work.photo,
       (photo) =>
-        checkPhoto(work.resolver, photo, work.baked).filter(({ sitterId }) =>
+        lookOver(judge, photo, work.baked).filter(({ sitterId }) =>
           ofSitter(photo, sitterId, command.sitter),
         ),
       randomUUID,
@@ -223,7 +224,7 @@ function coverageOf({ photo, resolver }: Work): PlanFile['coverage'] {
 /** What check finds in one photo. */
 export async function checkFile(path: string, masks: PlanCommand['mask'], report: Report) {
   const work = await openWork(path, masks, ['skin'], report);
-  return { photo: work.photo, findings: checkPhoto(work.resolver, work.photo, work.baked) };
+  return { photo: work.photo, findings: lookOver(new LightJudge(work.resolver), work.photo, work.baked) };
 }
 
 /** The steps of a plan, in lines for a terminal. */

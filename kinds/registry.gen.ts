@@ -12,6 +12,7 @@ import { match } from './adjust/match/index';
 import { prepare } from './adjust/prepare/index';
 import { recolour } from './adjust/recolour/index';
 import { relief } from './adjust/relief/index';
+import { veil } from './adjust/veil/index';
 import { area } from './mark/area/index';
 import { brush } from './mark/brush/index';
 import { colourReach } from './mark/colour-reach/index';
@@ -55,5 +56,6 @@ export const KINDS = collectKinds(
     prepare,
     recolour,
     relief,
+    veil,
   ],
 );

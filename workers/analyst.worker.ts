@@ -7,7 +7,7 @@ import { measureHistogram } from '#core/measure/histogram';
 import { measurePartColours } from '#core/measure/partColours';
 import { placeReadings } from '#core/measure/placing';
 import type { Plate } from '#core/raster/plate';
-import { checkPhoto } from '#core/render/checkPhoto';
+import { LightJudge } from '#core/render/photoLight';
 import { inspectPhotoFile } from '#core/formats/inspectPhotoFile';
 import { convertPngPixels, readPngColour } from '#core/formats/pngColour';
 import { buildPyramid } from '#core/raster/pyramid';
@@ -17,6 +17,7 @@ import { sampleRegion } from '#core/raster/sampleRegion';
 import { encodePixels } from '#core/render/encodePixels';
 import type { ResolvedArea } from '#core/render/resolved';
 import { Resolver } from '#core/render/resolver';
+import { lookOver } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import type { AnalystExchanges, OpenedPhoto, ResolvedAreas } from './protocol';
 import { serve } from './serve';
@@ -25,6 +26,7 @@ import { serve } from './serve';
 const DECODED_STRIP_PIXELS = 8_000_000;
 
 let resolver: Resolver | undefined;
+let judge: LightJudge | undefined;
 /** The photo that colours are taken from. */
 let lender: { readonly resolver: Resolver; readonly photo: Photo } | undefined;
 /** States of the document that were told, by number. */
@@ -65,6 +67,7 @@ serve<AnalystExchanges>({
   },
   use: ({ pyramid }) => {
     resolver = new Resolver(pyramid, KINDS);
+    judge = new LightJudge(resolver);
     versions.clear();
     lender = undefined;
     return undefined;
@@ -108,7 +111,7 @@ serve<AnalystExchanges>({
   },
   lentPatch: ({ x, y, size }) =>
     lending().resolver.patchColours({ x, y, size }, lending().resolver.plan(lending().photo))?.result,
-  check: ({ version }) => checkPhoto(current(), photoOf(version)),
+  check: ({ version }) => lookOver(judge!, photoOf(version)),
   areasAt: ({ version, x, y }) => current().areasAt(photoOf(version), x, y),
   heldPlates: () => current().areas.plates,
   coveragePng: ({ version, areaId }) => coveragePng(areaOf(version, areaId)),

@@ -1,7 +1,6 @@
 import { CancelledError } from '#core/errors';
-import { putStep } from '#core/document/commands';
 import type { Photo } from '#core/document/schema';
-import { mendAll, mendOf } from '#kinds/mend/mend';
+import { mendAll, mendOf, putMend } from '#kinds/mend/mend';
 import type { PhotoFinding } from '#workers/client';
 import { readonly, ref, shallowRef, watch } from 'vue';
 import { useBenchPhoto } from './useBenchPhoto';
@@ -37,7 +36,7 @@ export function useCheck() {
   async function mend(finding: PhotoFinding): Promise<void> {
     const step = mendOf(finding, crypto.randomUUID());
     if (!step) return;
-    edit('mend', (before) => putStep(before, step));
+    edit('mend', (before) => putMend(before, step));
     await check();
   }
 

@@ -7,6 +7,7 @@ export type Question =
   | Asked<'pick', object, PlaceColours>
   | Asked<'lend', { readonly places: boolean }, Lent>
   | Asked<'drags', { readonly begin: BeginDrag }, never>
+  | Asked<'handles', object, never>
   | Asked<'version', object, string>;
 
 type Asked<Is extends string, Wants, Answer> = Wants & {
@@ -53,6 +54,7 @@ export const useQuestions = defineStore('questions', () => {
       pickColour: () => ask<'pick'>({ is: 'pick', stepId }),
       lend: ({ places }) => ask<'lend'>({ is: 'lend', stepId, places }),
       followDrags: (begin) => ask<'drags'>({ is: 'drags', stepId, begin }),
+      handle: () => ask<'handles'>({ is: 'handles', stepId }),
       chooseVersion: () => ask<'version'>({ is: 'version', stepId }),
     };
   }

@@ -116,3 +116,20 @@ export function srgbFromPrimaries({ white, red, green, blue }: Chromaticities): 
   const adapt = [to[0] / from[0], 0, 0, 0, to[1] / from[1], 0, 0, 0, to[2] / from[2]];
   return multiply(SRGB_OF_CONE, multiply(adapt, multiply(CONE_OF_XYZ, toXyz)));
 }
+
+/**
+ * The adaptation from a light to neutral; white keeps its luminance.
+ * @param long cone response of the light against that of neutral, the middle one being 1
+ * @param short likewise
+ */
+export function adaptTo(long: number, short: number): SrgbMatrix {
+  return neutralise(lightOfCones(long, short));
+}
+
+/** Linear sRGB of a light by its cones against those of neutral; luminance 1. */
+export function lightOfCones(long: number, short: number): Triple {
+  const white = coneOf([1, 1, 1]);
+  const light = transform(SRGB_OF_CONE, [white[0] * long, white[1], white[2] * short]);
+  const luminance = 0.2126390059 * light[0] + 0.7151686788 * light[1] + 0.0721923154 * light[2];
+  return light.map((channel) => channel / luminance) as unknown as Triple;
+}

@@ -41,6 +41,8 @@ export interface StepQuestions {
   lend(wants: { readonly places: boolean }): Promise<Lent | undefined>;
   /** drags over the picture, one after the other; settles when they have ended */
   followDrags(begin: BeginDrag): Promise<void>;
+  /** shows the step's handles on the picture; settles when they are put away */
+  handle(): Promise<void>;
   /** one of several colours, seen side by side on the picture: #rrggbb */
   chooseVersion(): Promise<string | undefined>;
 }

@@ -1,15 +1,17 @@
 import type { Area, Photo } from '../document/schema';
 import { checkSkin } from '../measure/check';
 import type { Finding } from '../measure/check';
+import type { LightFinding } from '../measure/light/findLight';
 import { corridorOf } from '../measure/corridor';
 import type { Resolver } from './resolver';
 
 /** What check found, and the areas that it is about. */
 export interface PhotoFinding {
-  readonly finding: Finding;
-  /** of the photo; undefined for skin that belongs to nobody */
+  readonly finding: Finding | LightFinding;
+  /** of the photo; undefined for skin that belongs to nobody, and for what is of the whole picture */
   readonly sitterId: string | undefined;
-  readonly skinId: string;
+  /** undefined for what is of the whole picture */
+  readonly skinId: string | undefined;
   readonly faceId: string | undefined;
   readonly neckAndLimbsId: string | undefined;
 }

@@ -53,6 +53,8 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
   readonly looksAt: 'smooth' | 'colour' | 'place';
   /** @returns undefined when nothing would change */
   compile(parameters: Parameters, measures: Measures): PixelKernel | undefined;
+  /** how it is seen and changed on the picture, for kinds that have a place there */
+  readonly handles?: StepHandles<Parameters>;
 }
 
 /** What a mark may look at while it is prepared. */
@@ -112,6 +114,17 @@ export interface MarkHandles<Parameters = unknown> {
     at: { readonly x: number; readonly y: number },
     reach: number,
   ): Parameters | undefined;
+}
+
+/** How a step is changed on the picture, and the faint map of it that is seen meanwhile. */
+export interface StepHandles<Parameters = unknown> extends MarkHandles<Parameters> {
+  /** a bell of colour: its middle and standard deviation in pixels of the photo, #rrggbb */
+  glow?(parameters: Parameters): {
+    readonly x: number;
+    readonly y: number;
+    readonly reach: number;
+    readonly colour: string;
+  };
 }
 
 /** A kind of mark. */

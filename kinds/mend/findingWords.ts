@@ -1,7 +1,14 @@
-import type { Finding } from '#core/measure/check';
+import type { Photo } from '#core/document/schema';
+import { isOfLight } from '#core/measure/light/findLight';
+import type { PhotoFinding } from '#core/render/checkPhoto';
+import { lightMendWords, lightWords } from './lightWords';
 
 /** One finding in the retoucher's words, to follow the sitter's name: "skin: middle 41°, 13° too green". */
-export function findingWords(finding: Finding): string {
+export function findingWords(
+  finding: PhotoFinding['finding'],
+  photo: Pick<Photo, 'width' | 'height'>,
+): string {
+  if (isOfLight(finding)) return lightWords(finding, photo);
   switch (finding.is) {
     case 'hue':
       return `skin: ${finding.rungs
@@ -25,7 +32,8 @@ export function findingWords(finding: Finding): string {
 }
 
 /** What the step that mends it does. */
-export function mendWords(finding: Finding): string | undefined {
+export function mendWords(finding: PhotoFinding['finding']): string | undefined {
+  if (isOfLight(finding)) return lightMendWords(finding);
   switch (finding.is) {
     case 'hue':
       return 'Bring hue into the corridor';

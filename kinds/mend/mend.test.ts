@@ -23,6 +23,7 @@ const ALL: readonly Finding[] = [
   { is: 'clipped', end: 'white', share: 0.03 },
   { is: 'pushed', share: 0.5, stops: 0.42 },
 ];
+const SIZE = { width: 300, height: 300 };
 const about = (finding: Finding, sitterId = 's1'): PhotoFinding => ({
   finding,
   sitterId,
@@ -43,10 +44,10 @@ describe('mending', () => {
   });
 
   it('says it in the retoucher’s words and numbers', () => {
-    expect(findingWords(HUE)).toBe('skin: light 43°, 15° too green; middle 41°, 13° too green');
-    expect(findingWords(ALL[2]!)).toBe('neck and limbs: 9 L* darker and 6° more magenta than the face');
-    expect(findingWords(ALL[3]!)).toBe('cheeks 11° redder than the forehead');
-    expect(findingWords(ALL[4]!)).toContain('3.0 % clipped at white');
+    expect(findingWords(HUE, SIZE)).toBe('skin: light 43°, 15° too green; middle 41°, 13° too green');
+    expect(findingWords(ALL[2]!, SIZE)).toBe('neck and limbs: 9 L* darker and 6° more magenta than the face');
+    expect(findingWords(ALL[3]!, SIZE)).toBe('cheeks 11° redder than the forehead');
+    expect(findingWords(ALL[4]!, SIZE)).toContain('3.0 % clipped at white');
   });
 
   it('does not match a neck where one of the areas is missing', () => {
@@ -64,7 +65,7 @@ describe('mending', () => {
     const mended = await mendAll(photo, look, () => `id${seen.length}`);
     expect(mended.plan.map(({ kind }) => kind)).toEqual(['match', 'hue-to-target']);
     expect(mended.plan.every(({ on, strength }) => on && strength === 1)).toBe(true);
-    expect(seen).toEqual([0, 1, 1, 2, 2]);
+    expect(seen).toEqual([0, 0, 1, 1, 2, 2]);
     expect(photo.plan).toEqual([]);
   });
 
@@ -77,7 +78,7 @@ describe('mending', () => {
       () => 'id',
       (share) => shares.push(share),
     );
-    expect(shares).toEqual([0, 0.2, 0.4, 0.6, 0.8]);
+    expect(shares).toEqual([0, 1 / 6, 2 / 6, 3 / 6, 4 / 6, 5 / 6]);
     await expect(
       mendAll(
         photo,

@@ -1,8 +1,12 @@
 import { makeStep } from '#core/document/make';
 import { RUNGS } from '#core/document/schema';
 import type { Photo, Step } from '#core/document/schema';
-import type { Finding } from '#core/measure/check';
+import { isOfLight } from '#core/measure/light/findLight';
+import type { LightFinding } from '#core/measure/light/findLight';
+import { checkPhoto } from '#core/render/checkPhoto';
 import type { PhotoFinding } from '#core/render/checkPhoto';
+import type { LightJudge } from '#core/render/photoLight';
+import type { Baked } from '#core/render/resolver';
 import { evenness } from '#kinds/adjust/evenness/index';
 import { NEUTRAL as NO_EVENNESS } from '#kinds/adjust/evenness/schema';
 import { hueToTarget } from '#kinds/adjust/hue-to-target/index';
@@ -11,6 +15,10 @@ import { light } from '#kinds/adjust/light/index';
 import { NEUTRAL as NO_LIGHT } from '#kinds/adjust/light/schema';
 import { match } from '#kinds/adjust/match/index';
 import { matchToFace } from '#kinds/adjust/match/schema';
+import { prepare } from '#kinds/adjust/prepare/index';
+import { NEUTRAL as NO_PREPARING } from '#kinds/adjust/prepare/schema';
+import { veil } from '#kinds/adjust/veil/index';
+import { takeOff } from '#kinds/adjust/veil/schema';
 
 /** How far blotches are evened: enough to calm them, little enough to stay skin. */
 const EVENED = 0.7;
@@ -24,6 +32,8 @@ export function mendOf(
   { finding, skinId, faceId, neckAndLimbsId }: PhotoFinding,
   id: string,
 ): Step | undefined {
+  if (isOfLight(finding)) return lightMend(finding, id);
+  if (!skinId) return undefined;
   const skin = { id, areaId: skinId };
   switch (finding.is) {
     case 'hue': {
@@ -52,18 +62,76 @@ export function mendOf(
   }
 }
 
+function lightMend(finding: LightFinding, id: string): Step | undefined {
+  switch (finding.is) {
+    case 'veil':
+      return makeStep(veil, takeOff(finding.veil), { id, areaId: null });
+    case 'light': {
+      // Half as light: a deep colour's brightest channel stays within what a patch may hold.
+      const [red, green, blue] = finding.light.map((channel) => Math.max(0.0005, channel / 2));
+      return makeStep(prepare, { ...NO_PREPARING, neutral: [red!, green!, blue!] }, { id, areaId: null });
+    }
+    case 'lights':
+    case 'one-colour':
+      return undefined;
+  }
+}
+
+/** Puts a step that mends into the plan: what is of the whole picture before what is of a part. */
+export function putMend(photo: Photo, step: Step): Photo {
+  const first = photo.plan.findIndex(({ areaId }) => areaId !== null);
+  if (step.areaId !== null || first < 0) return { ...photo, plan: [...photo.plan, step] };
+  return { ...photo, plan: [...photo.plan.slice(0, first), step, ...photo.plan.slice(first)] };
+}
+
 function rounded(value: number): number {
   return Math.round(value * ROUNDED) / ROUNDED;
 }
 
 /**
- * Mends build on each other: light is brought together first, blotches are evened, then hue is judged; what
- * that pushed beyond white is darkened last.
+ * All that is off in a photo as its plan leaves it. The light of the whole picture comes first; skin is judged
+ * on what its mends will leave, so that it is not mended for a cast that goes.
+ * @param judge keeps what it found of the light
+ * @param baked ready-made coverage by area id
  */
-const ORDER: readonly Finding['is'][] = ['apart', 'blotches', 'hue', 'flushed', 'pushed'];
+export function lookOver(judge: LightJudge, photo: Photo, baked?: Baked): PhotoFinding[] {
+  const light = judge.look(photo, baked).map((finding) => ({ ...OF_PICTURE, finding }));
+  if (light.some(({ finding }) => finding.is === 'one-colour')) return light;
+  const lit = mendsOf(light, (n) => `light-${n}`).reduce(putMend, photo);
+  return [...light, ...checkPhoto(judge.resolver, lit, baked)];
+}
+
+const OF_PICTURE = {
+  sitterId: undefined,
+  skinId: undefined,
+  faceId: undefined,
+  neckAndLimbsId: undefined,
+} as const;
+
+/** Steps for all that is mended without being asked about. */
+function mendsOf(findings: readonly PhotoFinding[], newId: (n: number) => string): Step[] {
+  return findings
+    .filter(({ finding }) => !(isOfLight(finding) && 'asks' in finding && finding.asks))
+    .map((found, n) => mendOf(found, newId(n)))
+    .filter((mend) => mend !== undefined);
+}
+
+/**
+ * Mends build on each other: the light of the whole picture goes first, then light is brought together,
+ * blotches are evened, then hue is judged; what that pushed beyond white is darkened last.
+ */
+const ORDER: readonly (readonly PhotoFinding['finding']['is'][])[] = [
+  ['veil', 'light'],
+  ['apart'],
+  ['blotches'],
+  ['hue'],
+  ['flushed'],
+  ['pushed'],
+];
 
 /**
  * A plan with the steps that mend everything that check finds, each found on what the steps before it leave.
+ * What is asked about is left.
  * @param look checks a photo as its plan leaves it
  * @param newId makes the id of a step
  * @param onProgress share done, 0..1; may throw to give up
@@ -75,13 +143,10 @@ export async function mendAll(
   onProgress: (share: number) => void = () => undefined,
 ): Promise<Photo> {
   let mended = photo;
-  for (const [n, is] of ORDER.entries()) {
+  for (const [n, together] of ORDER.entries()) {
     onProgress(n / ORDER.length);
-    const mends = (await look(mended))
-      .filter(({ finding }) => finding.is === is)
-      .map((found) => mendOf(found, newId()))
-      .filter((mend) => mend !== undefined);
-    mended = { ...mended, plan: [...mended.plan, ...mends] };
+    const found = (await look(mended)).filter(({ finding }) => together.includes(finding.is));
+    mended = mendsOf(found, () => newId()).reduce(putMend, mended);
   }
   return mended;
 }

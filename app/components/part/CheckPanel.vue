@@ -50,10 +50,10 @@ const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
     <ul class="mt-1 flex flex-col gap-1">
       <li
         v-for="entry in findings"
-        :key="`${entry.skinId}${entry.finding.is}${JSON.stringify(entry.finding)}`"
+        :key="`${entry.skinId ?? ''}${entry.finding.is}${JSON.stringify(entry.finding)}`"
         class="border-t border-line pt-1"
       >
-        <span>{{ sentence(`${nameOf(entry.sitterId)}${findingWords(entry.finding)}`) }}.</span>
+        <span>{{ sentence(`${nameOf(entry.sitterId)}${findingWords(entry.finding, photo)}`) }}.</span>
         <button
           v-if="mendWords(entry.finding)"
           class="press ml-2 !py-0 whitespace-nowrap"

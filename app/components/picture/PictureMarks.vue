@@ -73,6 +73,7 @@ const listeners = useHandleDrag<Reading>({
       <circle :r="RING" fill="none" stroke="#fff" stroke-width="1.5" />
       <text text-anchor="middle" dy="4.500" fill="#fff" font-size="13" font-weight="650">{{ letter }}</text>
     </g>
+    <StepHandles :photo="photo" />
     <MarkHandles />
     <g v-if="hover && ringRadius !== undefined" :transform="`translate(${hover.x} ${hover.y})`">
       <circle :r="Math.max(2, ringRadius)" fill="none" stroke="#000" stroke-width="2.5" />

@@ -30,6 +30,7 @@ const change = (what: string, next: Partial<Step>) =>
 const ASKS: Readonly<Record<string, string>> = {
   pick: 'Press a place of the picture; Escape gives up.',
   drags: 'Drag up or down on the picture; Escape ends it.',
+  handles: 'Drag its handles on the picture; Escape puts them away.',
 };
 const asks = computed(() => (questions.open?.stepId === props.step.id ? ASKS[questions.open.is] : undefined));
 </script>

@@ -1,5 +1,7 @@
 import { neutralise, thenTransform, transform } from '#core/colour/adaptation';
 import { contrastOf, saturationOf, whiteNudge } from '#core/colour/grade';
+import { luminanceOfSrgbLinear } from '#core/colour/luminance';
+import { smoothstep } from '#core/math/smoothstep';
 import { decodeSrgb, encodeSrgb } from '#core/colour/transfer';
 import type { Triple } from '#core/colour/triple';
 import type { PixelKernel } from '#core/render/kinds';
@@ -10,6 +12,18 @@ import type { PrepareParameters } from './schema';
 export type PrepareMeasures = null;
 /** Nothing is measured of the area. */
 export const measurePrepare = (): PrepareMeasures => null;
+
+/** What is at white in every channel has lost its colour: from here on it is not given one, linear light. */
+const WHITE_FROM = 0.85;
+const WHITE_AT = 0.98;
+
+/** @param least channel of the photo */
+function keepWhite(colour: Triple, least: number): Triple {
+  const white = smoothstep((least - WHITE_FROM) / (WHITE_AT - WHITE_FROM));
+  if (white === 0) return colour;
+  const luminance = luminanceOfSrgbLinear(colour);
+  return colour.map((channel) => channel + white * (luminance - channel)) as unknown as Triple;
+}
 
 /** White in linear light first, then exposure, the points, contrast, saturation. */
 export function compilePrepare(parameters: PrepareParameters): PixelKernel | undefined {
@@ -26,7 +40,9 @@ export function compilePrepare(parameters: PrepareParameters): PixelKernel | und
       : (linear: number) => decodeSrgb(Math.max(0, (255 * encodeSrgb(linear) - black) / (white - black)));
   return (pixels, count) => {
     for (let p = 0; p < 3 * count; p += 3) {
-      let colour = transform(matrix, [pixels[p]! * gain, pixels[p + 1]! * gain, pixels[p + 2]! * gain]);
+      const seen: Triple = [pixels[p]! * gain, pixels[p + 1]! * gain, pixels[p + 2]! * gain];
+      let colour = transform(matrix, seen);
+      if (neutral) colour = keepWhite(colour, Math.min(pixels[p]!, pixels[p + 1]!, pixels[p + 2]!));
       if (points) colour = colour.map(points) as unknown as Triple;
       if (contrasted) colour = contrasted(colour);
       if (saturated) colour = saturated(colour);

@@ -1,0 +1,96 @@
+import { convertSrgbLinearToOklab } from '../../colour/oklab';
+import type { Triple } from '../../colour/triple';
+import type { Veil } from '../veil';
+import { estimateLight } from './estimateLight';
+import type { LightEstimate } from './estimateLight';
+import type { LightGroup, LightSamples } from './lightSamples';
+
+/** How sure a finding is: several things that agree, few, or things that contradict each other. */
+export type Sureness = 'sure' | 'fairly sure' | 'unsure';
+
+interface Measured {
+  readonly difference: number;
+  readonly sure: Sureness;
+  /** why it is asked about and not mended with the rest: it looks wanted, or it is unsure */
+  readonly asks: 'deep' | 'unsure' | undefined;
+}
+
+/** What check found of the light of the whole picture: numbers only. */
+export type LightFinding =
+  /** a haze that adds to the picture; ΔE00 by which taking it off changes the picture on the mean */
+  | (Measured & { readonly is: 'veil'; readonly veil: Veil })
+  /** the colour of the light, linear sRGB of luminance 1 */
+  | (Measured & { readonly is: 'light'; readonly light: Triple })
+  /** lights of several colours, which no one correction takes out */
+  | { readonly is: 'lights' }
+  /** one colour alone: black and white, toned, or under one coloured lamp */
+  | { readonly is: 'one-colour' };
+
+/*
+ * Chosen on the heads of even number. Neutral: light changes up to 2.1, places of one skin differ by up to
+ * 0.10, of one hair by 0.19. Lit by two or three colours: 0.41 and more of skin, or 0.33 and more of hair.
+ */
+const LEAST_LIGHT = 3.5;
+/** Beside a veil less is believed, as something is off for certain. */
+const LEAST_BESIDE_VEIL = 1.5;
+/** Where no whites can be seen the light is told by skin alone, which differs between people. */
+const LEAST_BY_SKIN = 6;
+const MOST_SKIN_SPREAD = 0.22;
+const MOST_HAIR_SPREAD = 0.3;
+/** Whites or skin that lie farther from what they should be contradict the rest. */
+const MOST_WHITES_OFF = 0.45;
+const MOST_SKIN_OFF = 0.4;
+/** ΔE00 on skin from which a light looks wanted: sunset, stage. */
+const DEEP = 30;
+/** OKLab distance from the one colour within which nineteen of twenty places lie, when there is one alone. */
+const ONE_COLOUR = 0.012;
+
+/**
+ * Whether the light of a picture, or a veil over it, is off.
+ * @param diagonal of the photo, pixels
+ */
+export function findLight(samples: LightSamples, diagonal: number): LightFinding[] {
+  if (isOneColour(samples.cells)) return [{ is: 'one-colour' }];
+  const estimate = estimateLight(samples, diagonal);
+  const { veil, light, agreement, lightDifference, veilDifference, skinDifference } = estimate;
+  if (agreement.skins === 0 && agreement.whites === 0) return [];
+  if (agreement.skinSpread > MOST_SKIN_SPREAD || agreement.hairSpread > MOST_HAIR_SPREAD)
+    return [{ is: 'lights' }];
+  const sure = surenessOf(estimate);
+  const doubt = sure === 'unsure' ? ('unsure' as const) : undefined;
+  const asks = skinDifference >= DEEP ? ('deep' as const) : doubt;
+  const alone = agreement.whites > 0 ? LEAST_LIGHT : LEAST_BY_SKIN;
+  const lit = lightDifference >= (veil ? LEAST_BESIDE_VEIL : alone);
+  return [
+    ...(veil ? [{ is: 'veil' as const, veil, difference: veilDifference, sure, asks }] : []),
+    ...(lit ? [{ is: 'light' as const, light, difference: lightDifference, sure, asks }] : []),
+  ];
+}
+
+function surenessOf({ agreement }: LightEstimate): Sureness {
+  if (agreement.whitesOff > MOST_WHITES_OFF || agreement.skinOff > MOST_SKIN_OFF) return 'unsure';
+  return agreement.whites > 0 ? 'sure' : 'fairly sure';
+}
+
+/** Whether all colours are one, lighter and darker: OKLab a and b in proportion to its lightness. */
+function isOneColour({ count, colours }: LightGroup): boolean {
+  const labs = Array.from({ length: count }, (_, i) =>
+    convertSrgbLinearToOklab([colours[3 * i]!, colours[3 * i + 1]!, colours[3 * i + 2]!]),
+  );
+  const sum = (read: (lab: Triple) => number) => labs.reduce((total, lab) => total + read(lab), 0);
+  const square = sum(([light]) => light * light);
+  if (square === 0) return false;
+  const a = sum(([light, red]) => light * red) / square;
+  const b = sum(([light, , yellow]) => light * yellow) / square;
+  const apart = labs
+    .map(([light, red, yellow]) => Math.hypot(red - a * light, yellow - b * light))
+    .sort((p, q) => p - q);
+  return apart[Math.floor(0.95 * (count - 1))]! < ONE_COLOUR;
+}
+
+/** Whether a finding is about the light of the whole picture. */
+export function isOfLight<Other extends { readonly is: string }>(
+  finding: LightFinding | Other,
+): finding is LightFinding {
+  return ['veil', 'light', 'lights', 'one-colour'].includes(finding.is);
+}

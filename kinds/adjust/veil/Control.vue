@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import type { StepContext } from '#core/offer/stepContext';
+import { COORDINATE_REACH } from '#core/document/schema';
+import type { VeilParameters } from './schema';
+
+const props = defineProps<{ context: StepContext }>();
+const model = defineModel<VeilParameters>({ required: true });
+const put = (change: Partial<VeilParameters>) => (model.value = { ...model.value, ...change });
+const showing = ref(false);
+
+/** Its map and handles stay on the picture until they are put away. */
+async function show(): Promise<void> {
+  showing.value = true;
+  await props.context.ask.handle();
+  showing.value = false;
+}
+</script>
+
+<template>
+  Take the veil off <slot />:
+  <span class="whitespace-nowrap"
+    ><ColourField
+      :model-value="model.colour"
+      label="Colour of the veil"
+      @update:model-value="put({ colour: $event })"
+    />
+    by
+    <NumberField
+      :model-value="100 * model.amount"
+      label="Amount at the middle"
+      :min="0"
+      :max="100"
+      :step="0.5"
+      :decimals="1"
+      unit=" %"
+      :reset="0"
+      @update:model-value="put({ amount: $event / 100 })"
+    />
+    about its middle,</span
+  >{{ ' ' }}
+  <span class="whitespace-nowrap" title="Pixels of the photo; it may lie beyond the edge"
+    >which lies at
+    <NumberField
+      v-for="axis in ['x', 'y'] as const"
+      :key="axis"
+      :model-value="model[axis]"
+      :label="`Middle, ${axis}`"
+      :min="-COORDINATE_REACH"
+      :max="COORDINATE_REACH"
+      :step="10"
+      @update:model-value="put({ [axis]: $event })"
+    />,</span
+  >{{ ' ' }}
+  <span class="whitespace-nowrap" title="Where it has fallen to 61 %"
+    >reaches
+    <NumberField
+      :model-value="model.reach"
+      label="Reach"
+      :min="1"
+      :max="COORDINATE_REACH"
+      :step="10"
+      unit=" px"
+      @update:model-value="put({ reach: $event })"
+    />,</span
+  >{{ ' ' }}
+  <span class="whitespace-nowrap"
+    >and
+    <ColourField
+      :model-value="model.hazeColour"
+      label="Colour of the haze everywhere"
+      @update:model-value="put({ hazeColour: $event })"
+    />
+    by
+    <NumberField
+      :model-value="100 * model.haze"
+      label="Haze everywhere"
+      :min="0"
+      :max="100"
+      :step="0.5"
+      :decimals="1"
+      unit=" %"
+      :reset="0"
+      @update:model-value="put({ haze: $event / 100 })"
+    />
+    everywhere.</span
+  >{{ ' ' }}
+  <button v-if="!showing" class="press !py-0" @click="show">Show it on the picture</button>
+</template>
