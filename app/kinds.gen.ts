@@ -14,6 +14,7 @@ export const STEP_CONTROLS: Readonly<Record<string, Component>> = {
   'hue-to-target': defineAsyncComponent(() => import('../kinds/adjust/hue-to-target/Control.vue')),
   'light': defineAsyncComponent(() => import('../kinds/adjust/light/Control.vue')),
   'match': defineAsyncComponent(() => import('../kinds/adjust/match/Control.vue')),
+  'monochrome': defineAsyncComponent(() => import('../kinds/adjust/monochrome/Control.vue')),
   'prepare': defineAsyncComponent(() => import('../kinds/adjust/prepare/Control.vue')),
   'recolour': defineAsyncComponent(() => import('../kinds/adjust/recolour/Control.vue')),
   'relief': defineAsyncComponent(() => import('../kinds/adjust/relief/Control.vue')),

@@ -9,6 +9,7 @@ import { families } from './adjust/families/index';
 import { hueToTarget } from './adjust/hue-to-target/index';
 import { light } from './adjust/light/index';
 import { match } from './adjust/match/index';
+import { monochrome } from './adjust/monochrome/index';
 import { prepare } from './adjust/prepare/index';
 import { recolour } from './adjust/recolour/index';
 import { relief } from './adjust/relief/index';
@@ -53,6 +54,7 @@ export const KINDS = collectKinds(
     hueToTarget,
     light,
     match,
+    monochrome,
     prepare,
     recolour,
     relief,

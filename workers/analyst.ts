@@ -112,13 +112,14 @@ export class Analyst {
       areaId === undefined
         ? undefined
         : { before: await ladderOf(areaId, false), after: await ladderOf(areaId, true) };
-    const palette =
-      areaId === undefined ? undefined : await piece(() => this.port.call('palette', { version, areaId }));
+    const palette = await piece(() =>
+      this.port.call('palette', { version, areaId: areaId ?? WHOLE_PICTURE.id }),
+    );
     const areas: Record<string, AreaColours> = {};
     // The chosen one first, the others as time allows.
     for (const { id } of photo.areas.toSorted((p, q) => Number(q.id === areaId) - Number(p.id === areaId)))
       areas[id] = await piece(() => this.port.call('areaColours', { version, areaId: id }));
-    return { readings, ladder, areas, families: palette?.families ?? [], histogram: palette?.histogram };
+    return { readings, ladder, areas, families: palette.families, histogram: palette.histogram };
   }
 
   /** The mean of a patch, as the photo is and as the plan leaves it; undefined beside the photo. */

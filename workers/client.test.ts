@@ -139,11 +139,14 @@ describe('a survey', () => {
   it('looks at the chosen area first, and stops between two pieces when it is not wanted', async () => {
     const two = addArea(addArea(photo, areaNamed('a', 'lips', [])), areaNamed('b', 'hair', []));
     answers.areaColours = ({ areaId }) => areaId;
+    answers.palette = ({ areaId }) => ({ families: [areaId], histogram: undefined });
     const { areas } = await workers.analyst.survey(two, 'b', () => true);
     expect(Object.keys(areas)).toEqual(['b', 'a']);
-    const stopped = workers.analyst.survey(two, 'b', () => asked('analyst', 'palette').length < 2);
+    const { families } = await workers.analyst.survey(two, undefined, () => true);
+    expect(families).toEqual(['whole-picture']);
+    const stopped = workers.analyst.survey(two, 'b', () => asked('analyst', 'palette').length < 3);
     await expect(stopped).rejects.toBeInstanceOf(CancelledError);
-    expect(asked('analyst', 'areaColours')).toHaveLength(2);
+    expect(asked('analyst', 'areaColours')).toHaveLength(4);
   });
 });
 
