@@ -66,13 +66,26 @@ const SHARES = [
     help: 'How much of the differences in saturation stays',
   },
 ] as const;
+const WAYS = [
+  { way: 'pigment', label: 'Recolour' },
+  { way: 'darken', label: 'Darken by colour' },
+  { way: 'lighten', label: 'Lighten by colour' },
+] as const;
 const part = computed(() => props.context.part ?? 'other');
 const isHair = computed(() => hasPigmentGloss(part.value));
 const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
 </script>
 
 <template>
-  Recolour <slot /> to
+  <select
+    :value="model.way"
+    aria-label="Way of dyeing"
+    class="border-b border-dotted border-quiet bg-transparent font-semibold"
+    @change="put({ way: ($event.target as HTMLSelectElement).value as RecolourParameters['way'] })"
+  >
+    <option v-for="{ way, label } in WAYS" :key="way" :value="way">{{ label }}</option>
+  </select>
+  <slot /> {{ model.way === 'pigment' ? 'to' : ':' }}
   <span class="whitespace-nowrap">
     <ColourField
       :model-value="model.colour ?? '#808080'"
@@ -111,18 +124,20 @@ const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
       ×
     </button></span
   >
-  keep
-  <template v-for="({ name, label, help }, n) in SHARES" :key="name"
-    ><span class="whitespace-nowrap" :title="help"
-      ><ShareField
-        :model-value="model[name]"
-        :label="`Keep variation of ${label}`"
-        :reset="100"
-        @update:model-value="put({ [name]: $event })"
-      />
-      of its {{ label }} variation{{ n === 0 ? ' and' : ';' }}</span
-    >{{ ' ' }}</template
-  >
+  <template v-if="model.way === 'pigment'">
+    keep
+    <template v-for="({ name, label, help }, n) in SHARES" :key="name"
+      ><span class="whitespace-nowrap" :title="help"
+        ><ShareField
+          :model-value="model[name]"
+          :label="`Keep variation of ${label}`"
+          :reset="100"
+          @update:model-value="put({ [name]: $event })"
+        />
+        of its {{ label }} variation{{ n === 0 ? ' and' : ';' }}</span
+      >{{ ' ' }}</template
+    >
+  </template>
   <span class="whitespace-nowrap" title="The wanted colour darker or lighter"
     >depth
     <NumberField
@@ -138,6 +153,7 @@ const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
     />,</span
   >
   <span
+    v-if="model.way === 'pigment'"
     class="whitespace-nowrap"
     title="How much of gloss and glints stays white light rather than taking the colour"
   >
@@ -150,7 +166,7 @@ const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
     />{{ isHair ? ',' : '.' }}</span
   >
   <span
-    v-if="isHair"
+    v-if="isHair && model.way === 'pigment'"
     class="whitespace-nowrap"
     title="The warm pigment that dark hair shows when it is lifted"
   >

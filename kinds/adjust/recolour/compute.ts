@@ -7,6 +7,7 @@ import { oklabPlanes } from '#core/measure/trend';
 import { goAlong, wayBetween } from '#core/measure/trendWay';
 import { sharedFloats } from '#core/raster/field';
 import type { PixelKernel, StepInput } from '#core/render/kinds';
+import { dyePlainly } from './plainDye';
 import { findGloss, whiteIn } from './gloss';
 import type { Gloss } from './gloss';
 import { dye, pigmentFor } from './pigment';
@@ -59,11 +60,12 @@ export function compileRecolour(
   parameters: RecolourParameters,
   { samples, gloss }: RecolourMeasures,
 ): PixelKernel | undefined {
-  const { colour, second, gloss: kept, trend } = parameters;
+  const { way, colour, second, gloss: kept, trend } = parameters;
   if (colour === null || !gloss) return undefined;
   const split = splitGloss(samples, gloss, kept);
   const mean = meanOf(samples);
   const towards = (wanted: string): ColourChange => {
+    if (way !== 'pigment') return dyePlainly(way, deepColour(wanted, parameters.depth));
     const target = targetOf(wanted, parameters, mean);
     const pigment = pigmentFor(
       split.bodies,
@@ -95,7 +97,8 @@ export function compileRecolour(
     };
   };
   const plain = towards(colour);
-  const first = trend ? alongTrend(plain, samples, deepened(trend.rows, parameters.depth)) : plain;
+  const first =
+    trend && way === 'pigment' ? alongTrend(plain, samples, deepened(trend.rows, parameters.depth)) : plain;
   if (!second) return first;
   const other = towards(second.colour);
   const weigh = zoneWeight(second, samples);
@@ -134,9 +137,13 @@ function alongTrend(plain: ColourChange, samples: Float32Array, rows: RankedTren
  * for.
  */
 function targetOf(colour: string, { depth, undertone }: RecolourParameters, mean: Triple): Triple {
-  const lifted = srgbLinearOfHex(colour).map((channel) => channel * 2 ** depth) as unknown as Triple;
+  const lifted = deepColour(colour, depth);
   const rise = luminanceOfSrgbLinear(lifted) / Math.max(1e-4, luminanceOfSrgbLinear(mean));
   return undertone > 0 && rise > 1 ? undertoneOf(lifted, undertone) : lifted;
+}
+
+function deepColour(colour: string, stops: number): Triple {
+  return srgbLinearOfHex(colour).map((channel) => channel * 2 ** stops) as unknown as Triple;
 }
 
 /** A trend made darker or lighter by stops: OKLab grows with the cube root of light. */

@@ -14,7 +14,7 @@ export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
     aptFor: { irises: 1, lips: 1, hair: 1, brows: 1, clothes: 1, other: 1 },
     start: ({ area }) => startRecolour(area?.part ?? 'other'),
   },
-  version: 3,
+  version: 4,
   parameters: recolourParameters,
   migrations: {
     1: ({ colour, variation }) => ({
@@ -27,6 +27,7 @@ export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
       second: null,
     }),
     2: (parameters) => ({ ...parameters, trend: null }),
+    3: (parameters) => ({ ...parameters, way: 'pigment' }),
   },
   neutral: { ...RECOLOUR_DEFAULTS, colour: null },
   looksAt: 'colour',

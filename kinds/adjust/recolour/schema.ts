@@ -15,6 +15,11 @@ const trendRow = z.tuple([
 
 /** The parameters of a step or mark of this kind. */
 export const recolourParameters = z.strictObject({
+  /**
+   * as pigment would; or plainly by the colour, darker (multiplied) or lighter (screened), as layers are
+   * blended
+   */
+  way: z.enum(['pigment', 'darken', 'lighten']),
   /** the mean colour that the area is to have; null leaves it */
   colour: colour.nullable(),
   /** the colours of another part from its darks to its lights, in place of the mean alone */
@@ -47,6 +52,7 @@ export type RecolourParameters = z.infer<typeof recolourParameters>;
 
 /** Everything but the colour as it starts. */
 export const RECOLOUR_DEFAULTS: Omit<RecolourParameters, 'colour'> = {
+  way: 'pigment',
   trend: null,
   hueVariation: 1,
   saturationVariation: 1,
