@@ -97,8 +97,12 @@ serve<AnalystExchanges>({
     };
   },
   palette: ({ version, areaId }) => {
-    const input = current().measures.input(areaOf(version, areaId), []);
-    return { families: findFamilies(input), histogram: measureHistogram(input) };
+    const area = areaOf(version, areaId);
+    const before = current().plan(untilFamilies(photoOf(version), areaId));
+    return {
+      families: findFamilies(current().measures.input(area, before)),
+      histogram: measureHistogram(current().measures.input(area, [])),
+    };
   },
   patch: ({ version, x, y, size }) =>
     current().patchColours({ x, y, size }, current().plan(photoOf(version))),
@@ -196,9 +200,17 @@ function areas(photo: Photo, ids: readonly string[], known: ReadonlySet<string>)
 
 function areaOf(version: number, areaId: string): ResolvedArea {
   const photo = photoOf(version);
-  const area = photo.areas.find(({ id }) => id === areaId);
+  const area = [WHOLE_PICTURE, ...photo.areas].find(({ id }) => id === areaId);
   if (!area) throw new RangeError(`there is no area ${areaId}`);
   return current().area(area, photo);
+}
+
+/** The photo with the steps before the first one on an area that looks at families. */
+function untilFamilies(photo: Photo, areaId: string): Photo {
+  const place = photo.plan.findIndex(
+    (step) => (step.areaId ?? WHOLE_PICTURE.id) === areaId && KINDS.adjusts.get(step.kind)?.looksAtFamilies,
+  );
+  return { ...photo, plan: photo.plan.slice(0, place < 0 ? photo.plan.length : place) };
 }
 
 function coveragePng(area: ResolvedArea): Uint8Array {

@@ -80,7 +80,7 @@ export type AnalystExchanges = {
   readings: Exchange<{ version: number }, readonly ReadingColours[]>;
   ladder: Exchange<{ version: number; areaId: string; after: boolean }, Ladder>;
   areaColours: Exchange<{ version: number; areaId: string }, AreaColours>;
-  /** the families of an area's colour, and its histogram, as the photo is */
+  /** the families of colour that reach the first step on an area that looks at them, and its histogram as the photo is */
   palette: Exchange<
     { version: number; areaId: string },
     { families: readonly Family[]; histogram: Histogram }

@@ -11,7 +11,7 @@ import { useDragQuestion } from './useDragQuestion';
 let measured = deferred<PlaceColours | undefined>();
 vi.mock('./useWorkers', () => ({ useWorkers: () => ({ analyst: { patch: () => measured.promise } }) }));
 
-const COLOURS: PlaceColours = { now: [0.2, 0.1, 0.1], result: [0.2, 0.1, 0.1] };
+const COLOURS: PlaceColours = { now: [0.2, 0.1, 0.1], result: [0.3, 0.1, 0.1] };
 const AT = { x: 10, y: 10 };
 const begun = vi.fn();
 /** The step's answer to a drag: the sitting's name says how far it went. */
@@ -49,7 +49,7 @@ describe('a drag over the picture for a step', () => {
     await vi.waitFor(() => expect(followed).toEqual([3]));
     host.pull(5);
     expect(followed).toEqual([3, 5]);
-    expect(begun).toHaveBeenCalledExactlyOnceWith(COLOURS, 'hue');
+    expect(begun).toHaveBeenCalledExactlyOnceWith(COLOURS.result, 'hue');
   });
 
   it('is one change, even when the hand is quicker than the measuring', async () => {

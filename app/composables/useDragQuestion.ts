@@ -23,11 +23,14 @@ export function useDragQuestion(): PullToolHost {
     const document = photo.value;
     const asked = questions.open;
     if (!mine || !document || asked?.is !== 'drags') return;
+    // What the step sees: the picture as the steps before it leave it.
+    const place = document.plan.findIndex(({ id }) => id === asked.stepId);
+    const reaching = { ...document, plan: document.plan.slice(0, Math.max(0, place)) };
     const colours = await workers.analyst
-      .patch(document, { ...at, size: bench.pickSize })
+      .patch(reaching, { ...at, size: bench.pickSize })
       .catch(() => undefined);
     if (!colours || mine !== drag) return;
-    mine.follow = asked.begin(colours, questions.quantity);
+    mine.follow = asked.begin(colours.result, questions.quantity);
     mine.follow?.(mine.up);
   }
 

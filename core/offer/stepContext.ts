@@ -25,10 +25,11 @@ export const DRAG_QUANTITIES = ['hue', 'saturation', 'lightness'] as const;
 export type DragQuantity = (typeof DRAG_QUANTITIES)[number];
 
 /**
- * Begins a drag over the picture at the colours of a place.
+ * Begins a drag over the picture at a place.
+ * @param colour mean of the place as the picture reaches the step, linear sRGB
  * @returns what follows the hand, told how far up it is in CSS pixels; undefined where nothing can be dragged
  */
-export type BeginDrag = (place: PlaceColours, quantity: DragQuantity) => ((up: number) => void) | undefined;
+export type BeginDrag = (colour: Triple, quantity: DragQuantity) => ((up: number) => void) | undefined;
 
 /**
  * What a step asks of the one at the picture. Every question ends: with an answer, or undefined when it is

@@ -39,6 +39,8 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
   readonly offer: AdjustOffer<Parameters>;
   /** parameters that change no pixel */
   readonly neutral: Parameters;
+  /** whether its control shows the families of colour that reach it */
+  readonly looksAtFamilies?: boolean;
   /** whether it sees the part's own colour in pixels that the part shares with what is behind it */
   readonly cleansEdges?: boolean;
   /** the id of another area that the parameters name */

@@ -1,4 +1,5 @@
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
+import { clamp } from '#core/math/clamp';
 import type { Triple } from '#core/colour/triple';
 import type { LightFinding } from '#core/measure/light/findLight';
 import type { Veil } from '#core/measure/veil';
@@ -90,7 +91,7 @@ function placeWords(
 ): string {
   if (Math.max(...peak) < Math.max(...base)) return 'over the whole picture';
   const third = (value: number, names: readonly [string, string, string]) =>
-    names[value < 1 / 3 ? 0 : value > 2 / 3 ? 2 : 1];
+    names[clamp(Math.floor(3 * value), 0, 2) as 0 | 1 | 2];
   const down = third(y / height, ['upper', '', 'lower']);
   const across = third(x / width, ['left', '', 'right']);
   const edge = (value: number) => value < 0.15 || value > 0.85;

@@ -143,9 +143,12 @@ export async function mendAll(
   onProgress: (share: number) => void = () => undefined,
 ): Promise<Photo> {
   let mended = photo;
+  let seen: { readonly of: Photo; readonly findings: readonly PhotoFinding[] } | undefined;
   for (const [n, together] of ORDER.entries()) {
     onProgress(n / ORDER.length);
-    const found = (await look(mended)).filter(({ finding }) => together.includes(finding.is));
+    // A plan that did not change leaves what it left.
+    if (seen?.of !== mended) seen = { of: mended, findings: await look(mended) };
+    const found = seen.findings.filter(({ finding }) => together.includes(finding.is));
     mended = mendsOf(found, () => newId()).reduce(putMend, mended);
   }
   return mended;

@@ -43,9 +43,8 @@ const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
       <button class="press-bare" aria-label="Put check away" @click="putAway"><X :size="14" /></button>
     </div>
     <p v-if="findings?.length === 0" class="mt-1">
-      By its numbers nothing is off: hue lies in the corridor, skin is even on the whole, face and neck agree.
-      Look at it at 100 % for single marks; where whites and background are coloured too, pick a neutral first
-      (+ Prepare).
+      By its numbers nothing is off: the light is neutral, hue lies in the corridor, skin is even on the
+      whole, face and neck agree. Look at it at 100 % for single marks.
     </p>
     <ul class="mt-1 flex flex-col gap-1">
       <li

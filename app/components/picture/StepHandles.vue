@@ -23,10 +23,11 @@ const glow = computed(() => {
   const seen = step.value && handles.value?.glow?.(step.value.parameters);
   return seen && { at: view.imageToView(seen), reach: seen.reach * view.zoom, colour: seen.colour };
 });
+const frame = computed(() => view.imageToView({ x: 0, y: 0 }));
 /** A bell as stops of a gradient that ends three deviations out. */
 const STOPS = [0, 0.17, 0.33, 0.5, 0.67, 0.83, 1].map((share) => ({
   share,
-  opacity: 0.5 * Math.exp(-0.5 * (3 * share) ** 2),
+  opacity: 0.35 * Math.exp(-0.5 * (3 * share) ** 2),
 }));
 
 const change = (parameters: JsonObject) =>
@@ -51,7 +52,14 @@ const change = (parameters: JsonObject) =>
           :stop-opacity="opacity"
         />
       </radialGradient>
-      <rect width="100%" height="100%" fill="url(#step-glow)" data-testid="step-map" />
+      <rect
+        :x="frame.x"
+        :y="frame.y"
+        :width="photo.width * view.zoom"
+        :height="photo.height * view.zoom"
+        fill="url(#step-glow)"
+        data-testid="step-map"
+      />
     </template>
     <PictureHandles
       :handles="handles"

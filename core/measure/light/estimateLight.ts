@@ -4,8 +4,9 @@ import { ciede2000 } from '../../colour/ciede2000';
 import type { Triple } from '../../colour/triple';
 import { veilShare } from '../veil';
 import type { Veil } from '../veil';
-import { fitLight, LIGHT_PARAMETERS } from './lightFit';
-import type { LightAgreement } from './lightFit';
+import { fitLight } from './lightFit';
+import { LIGHT_PARAMETERS } from './lightResiduals';
+import type { LightAgreement } from './lightResiduals';
 import type { LightGroup, LightSamples } from './lightSamples';
 
 /** What was found of a picture's light. */

@@ -58,7 +58,6 @@ const BINS_PER_CELL = 6;
 const LEAST_HELD = 0.25;
 /** A channel this near to white has lost what it knew of the light. */
 const CLIPPED = 0.97;
-const NOTHING: LightGroup = groupOf([]);
 
 interface Bin {
   readonly x: number;
@@ -226,7 +225,7 @@ function leastOf(bins: readonly Bin[]): Bin {
   return { ...meanOf(bins), colour: [least(0), least(1), least(2)] };
 }
 
-function groupOf(bins: readonly Bin[], diagonal = 1): LightGroup {
+function groupOf(bins: readonly Bin[], diagonal: number): LightGroup {
   return {
     count: bins.length,
     x: Float64Array.from(bins, ({ x }) => x / diagonal),
@@ -234,6 +233,3 @@ function groupOf(bins: readonly Bin[], diagonal = 1): LightGroup {
     colours: Float64Array.from(bins.flatMap(({ colour }) => colour)),
   };
 }
-
-/** For parts that are not there. */
-export const NO_LIGHT_GROUP = NOTHING;

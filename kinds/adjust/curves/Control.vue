@@ -30,7 +30,7 @@ const SAME_CODES = 6;
  * A drag on the picture makes a pair of the place, or takes up the pair that was made there, and moves what
  * is wanted.
  */
-const beginDrag: BeginDrag = ({ now }, quantity) => {
+const beginDrag: BeginDrag = (now, quantity) => {
   const from = codesOfLinear(now);
   const { pairs } = model.value;
   const known = pairs.findIndex((pair) =>

@@ -30,7 +30,7 @@ const rows = computed(() =>
 const PER_PIXEL = { hue: 1 / 4, saturation: 1 / 200, lightness: 1 / 200 };
 const LEAST_SHARE = 0.05;
 const FIELDS = { hue: ['turn', 180], saturation: ['saturation', 1], lightness: ['lightness', 2] } as const;
-const beginDrag: BeginDrag = ({ now }, quantity) => {
+const beginDrag: BeginDrag = (now, quantity) => {
   const families = props.context.families ?? [];
   const [, a, b] = convertSrgbLinearToOklab(now);
   const hues = families.map(({ hue }) => hue);

@@ -19,6 +19,7 @@ export const families = defineAdjust<FamiliesParameters, FamiliesMeasures>({
   migrations: {},
   neutral: NEUTRAL,
   looksAt: 'smooth',
+  looksAtFamilies: true,
   measure: measureFamilies,
   compile: compileFamilies,
 });

@@ -60,7 +60,7 @@ function takeOwn(): void {
  * every eight pixels.
  */
 const PER_PIXEL = { hue: 1 / 8, saturation: 1 / 6, lightness: 1 / 6 };
-const beginDrag: BeginDrag = ({ now: colour }, quantity) => {
+const beginDrag: BeginDrag = (colour, quantity) => {
   const lightness = cielabLightnessOfLuminance(luminanceOfSrgbLinear(colour));
   const far = (rung: Rung) => Math.abs(rungNow(rung)!.lightness - lightness);
   const rung = RUNGS.filter((name) => rungNow(name)).sort((p, q) => far(p) - far(q))[0];

@@ -39,7 +39,7 @@ function putGrey(hue: number, stops: number): void {
   put({ greys: within === 0 ? others : [...others, { hue, stops: within }].slice(-MOST_GREYS) });
 }
 
-const beginDrag: BeginDrag = ({ now }) => {
+const beginDrag: BeginDrag = (now) => {
   const [, a, b] = convertSrgbLinearToOklab(now);
   if (Math.hypot(a, b) < LEAST_CHROMA) return undefined;
   const there = (Math.atan2(b, a) / RADIANS_PER_DEGREE + 360) % 360;
@@ -121,22 +121,20 @@ const beginDrag: BeginDrag = ({ now }) => {
       @update:model-value="put({ colour: $event })"
     />,</span
   >{{ ' ' }}
-  <span
-    v-for="(name, n) in ['lights', 'shades'] as const"
-    :key="name"
-    class="whitespace-nowrap"
-    title="A tone at unchanged luminance, as of a toned print"
-    >tone of {{ name }}
-    <ColourField
-      :model-value="model[name].colour"
-      :label="`Tone of the ${name}`"
-      @update:model-value="put({ [name]: { ...model[name], colour: $event } })"
-    />
-    <ShareField
-      :model-value="model[name].amount"
-      :label="`Amount of tone in the ${name}`"
-      :reset="PLAIN[name].amount"
-      @update:model-value="put({ [name]: { ...model[name], amount: $event } })"
-    />{{ n === 0 ? ', ' : '.' }}</span
+  <template v-for="(name, n) in ['lights', 'shades'] as const" :key="name"
+    ><span class="whitespace-nowrap" title="A tone at unchanged luminance, as of a toned print"
+      >tone of {{ name }}
+      <ColourField
+        :model-value="model[name].colour"
+        :label="`Tone of the ${name}`"
+        @update:model-value="put({ [name]: { ...model[name], colour: $event } })"
+      />{{ ' '
+      }}<ShareField
+        :model-value="model[name].amount"
+        :label="`Amount of tone in the ${name}`"
+        :reset="PLAIN[name].amount"
+        @update:model-value="put({ [name]: { ...model[name], amount: $event } })"
+      />{{ n === 0 ? ',' : '.' }}</span
+    >{{ ' ' }}</template
   >
 </template>

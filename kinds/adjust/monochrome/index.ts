@@ -19,6 +19,7 @@ export const monochrome = defineAdjust<MonochromeParameters, MonochromeMeasures>
   migrations: {},
   neutral: NEUTRAL,
   looksAt: 'smooth',
+  looksAtFamilies: true,
   measure: measureMonochrome,
   compile: compileMonochrome,
 });

@@ -48,19 +48,6 @@ describe('recolour', () => {
     );
   });
 
-  it.each([
-    ['darken', (under: number, over: number) => under * over],
-    ['lighten', (under: number, over: number) => under + over - under * over],
-  ] as const)('%ss plainly by the colour, as W3C Compositing and Blending Level 1 says', (way, blend) => {
-    const grey = [0.2, 0.2, 0.2];
-    dyed({ way }, grey).forEach((value, c) =>
-      expect(encodeSrgb(value)).toBeCloseTo(
-        blend(encodeSrgb(0.2), [0x6d / 255, 0x7a / 255, 0x63 / 255][c]!),
-        4,
-      ),
-    );
-  });
-
   it('keeps the order of luminance: shading stays shading', () => {
     const shades = [0.1, 0.4, 0.8, 1.2, 1.9].map((light) =>
       luminanceOfSrgbLinear([

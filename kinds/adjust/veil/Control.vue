@@ -40,16 +40,16 @@ async function show(): Promise<void> {
   >{{ ' ' }}
   <span class="whitespace-nowrap" title="Pixels of the photo; it may lie beyond the edge"
     >which lies at
-    <NumberField
-      v-for="axis in ['x', 'y'] as const"
-      :key="axis"
-      :model-value="model[axis]"
-      :label="`Middle, ${axis}`"
-      :min="-COORDINATE_REACH"
-      :max="COORDINATE_REACH"
-      :step="10"
-      @update:model-value="put({ [axis]: $event })"
-    />,</span
+    <template v-for="axis in ['x', 'y'] as const" :key="axis"
+      >{{ axis === 'y' ? ', ' : '' }}
+      <NumberField
+        :model-value="model[axis]"
+        :label="`Middle, ${axis}`"
+        :min="-COORDINATE_REACH"
+        :max="COORDINATE_REACH"
+        :step="10"
+        @update:model-value="put({ [axis]: $event })" /></template
+    >,</span
   >{{ ' ' }}
   <span class="whitespace-nowrap" title="Where it has fallen to 61 %"
     >reaches
