@@ -37,7 +37,7 @@ export type Finding =
   | { readonly is: 'apart'; readonly lightness: number; readonly hueDegrees: number }
   /** by how many HSV degrees cheeks are redder than the forehead */
   | { readonly is: 'flushed'; readonly degrees: number }
-  /** share of the skin with a channel at its end */
+  /** share of the skin with all channels at their end: one alone leaves the others to see by */
   | { readonly is: 'clipped'; readonly end: 'white' | 'black'; readonly share: number }
   /**
    * share of the skin that steps pushed beyond white, and the stops by which its brightest hundredth lies
@@ -52,6 +52,8 @@ export interface SitterSkin {
   readonly neckAndLimbs?: AreaInput | undefined;
   /** the skin as the photo is, where steps have changed it */
   readonly before?: AreaInput | undefined;
+  /** whether the light is known to be neutral, by the whites of the eyes */
+  readonly lightKnown?: boolean;
   /** where hue is wanted; that of common practice when absent */
   readonly corridor?: Corridor | undefined;
   /** of the photo, forehead to chin, upright */
@@ -64,8 +66,13 @@ export interface SitterSkin {
  * to 0.010.
  */
 const LEAST_HUE = 2;
+/**
+ * Where the whites of the eyes tell that the light is neutral, this much is the skin's own: neutral heads lie up
+ * to 6° outside the corridor of common practice (chosen on heads of even number).
+ */
+const LEAST_HUE_IN_KNOWN_LIGHT = 6.5;
 const MOST_INWARD = 4;
-const LEAST_RANGE = 0.0125;
+const LEAST_RANGE = 0.0145;
 const LEAST_APART_DEGREES = 5;
 const LEAST_FLUSH = 8;
 const LEAST_CLIPPED = 0.005;
@@ -74,11 +81,20 @@ const CLIPPED_WHITE = 0.985;
 const CLIPPED_BLACK = 0.0006;
 
 /** Whatever is off on a sitter's skin, the gravest first. */
-export function checkSkin({ skin, before, face, neckAndLimbs, faceBox, corridor }: SitterSkin): Finding[] {
+export function checkSkin({
+  skin,
+  before,
+  face,
+  neckAndLimbs,
+  faceBox,
+  corridor,
+  lightKnown,
+}: SitterSkin): Finding[] {
+  const leastHue = lightKnown && corridor === undefined ? LEAST_HUE_IN_KNOWN_LIGHT : LEAST_HUE;
   const apart = face && neckAndLimbs && apartFinding(face, neckAndLimbs);
   // A neck in other light says nothing of the hue of the skin.
   const findings = [
-    hueFinding(apart && face ? face : skin, corridor),
+    hueFinding(apart && face ? face : skin, corridor, leastHue),
     apart,
     blotchFinding(face ?? skin),
     faceBox && flushFinding(face ?? skin, faceBox),
@@ -88,7 +104,11 @@ export function checkSkin({ skin, before, face, neckAndLimbs, faceBox, corridor 
   return findings.filter((finding) => finding !== undefined);
 }
 
-function hueFinding({ pixels, coverage }: AreaInput, wanted: Corridor | undefined): Finding | undefined {
+function hueFinding(
+  { pixels, coverage }: AreaInput,
+  wanted: Corridor | undefined,
+  least: number,
+): Finding | undefined {
   const samples = rungSamples(pixels, coverage);
   const hues = new Map<Rung, number>();
   for (const rung of RUNGS) {
@@ -101,7 +121,7 @@ function hueFinding({ pixels, coverage }: AreaInput, wanted: Corridor | undefine
     const inside = off > 0 ? corridor[rung].to - inward(off) : corridor[rung].from + inward(off);
     return { rung, hueDegrees, off, target: off === 0 ? hueDegrees : inside };
   });
-  return rungs.some(({ off }) => Math.abs(off) >= LEAST_HUE) ? { is: 'hue', rungs } : undefined;
+  return rungs.some(({ off }) => Math.abs(off) >= least) ? { is: 'hue', rungs } : undefined;
 }
 
 /** What lies far outside is brought well inside, what lies a little outside just to the corridor's border. */
@@ -242,8 +262,8 @@ function clippedFindings({ pixels, coverage }: AreaInput): Finding[] {
     if (coverage.data[i] !== 255) continue;
     count++;
     const channels = [pixels.data[3 * i]!, pixels.data[3 * i + 1]!, pixels.data[3 * i + 2]!];
-    if (Math.max(...channels) >= CLIPPED_WHITE) white++;
-    if (Math.min(...channels) <= CLIPPED_BLACK) black++;
+    if (Math.min(...channels) >= CLIPPED_WHITE) white++;
+    if (Math.max(...channels) <= CLIPPED_BLACK) black++;
   }
   const found = (end: 'white' | 'black', share: number): Finding[] =>
     share >= LEAST_CLIPPED ? [{ is: 'clipped', end, share }] : [];

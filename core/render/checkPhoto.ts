@@ -2,7 +2,6 @@ import type { Area, Photo } from '../document/schema';
 import { checkSkin } from '../measure/check';
 import type { Finding } from '../measure/check';
 import type { LightFinding } from '../measure/light/findLight';
-import { corridorOf } from '../measure/corridor';
 import type { Resolver } from './resolver';
 
 /** What check found, and the areas that it is about. */
@@ -50,7 +49,8 @@ export function checkPhoto(
       face: input(face),
       neckAndLimbs: input(neck),
       faceBox: sitter?.face,
-      corridor: corridorOf(photo, owner),
+      corridor: photo.corridors.find((entry) => entry.sitter === owner),
+      lightKnown: of('whites') !== undefined,
     });
     return findings.map((finding) => ({
       finding,

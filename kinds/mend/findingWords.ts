@@ -38,7 +38,7 @@ export function mendWords(finding: PhotoFinding['finding']): string | undefined 
     case 'hue':
       return 'Bring hue into the corridor';
     case 'blotches':
-      return 'Even by 70 %';
+      return 'Even by 85 %';
     case 'apart':
       return 'Match to the face';
     case 'flushed':

@@ -21,7 +21,7 @@ import { veil } from '#kinds/adjust/veil/index';
 import { takeOff } from '#kinds/adjust/veil/schema';
 
 /** How far blotches are evened: enough to calm them, little enough to stay skin. */
-const EVENED = 0.7;
+const EVENED = 0.85;
 const ROUNDED = 10;
 
 /**
@@ -96,7 +96,8 @@ function rounded(value: number): number {
  */
 export function lookOver(judge: LightJudge, photo: Photo, baked?: Baked): PhotoFinding[] {
   const light = judge.look(photo, baked).map((finding) => ({ ...OF_PICTURE, finding }));
-  if (light.some(({ finding }) => finding.is === 'one-colour')) return light;
+  // Skin under a light that stays as it is has the colour of that light.
+  if (light.some(({ finding }) => !isMended(finding))) return light;
   const lit = mendsOf(light, (n) => `light-${n}`).reduce(putMend, photo);
   return [...light, ...checkPhoto(judge.resolver, lit, baked)];
 }
@@ -108,10 +109,15 @@ const OF_PICTURE = {
   neckAndLimbsId: undefined,
 } as const;
 
+/** Whether a finding about light is mended with the rest, or left until it is asked for. */
+function isMended(finding: LightFinding): boolean {
+  return 'asks' in finding && finding.asks === undefined;
+}
+
 /** Steps for all that is mended without being asked about. */
 function mendsOf(findings: readonly PhotoFinding[], newId: (n: number) => string): Step[] {
   return findings
-    .filter(({ finding }) => !(isOfLight(finding) && 'asks' in finding && finding.asks))
+    .filter(({ finding }) => !isOfLight(finding) || isMended(finding))
     .map((found, n) => mendOf(found, newId(n)))
     .filter((mend) => mend !== undefined);
 }
