@@ -125,10 +125,19 @@ describe('check', () => {
       kinds(
         skin(
           () => 23,
-          (x, y) => (x < 20 && y < 20 ? [1, 0.99, 0.98] : undefined),
+          (x, y) => (x < 20 && y < 20 ? [1, 0.99, 0.99] : undefined),
         ),
       ),
     ).toContain('clipped');
+    // One channel alone at its end leaves the others to see by.
+    expect(
+      kinds(
+        skin(
+          () => 23,
+          (x, y) => (x < 20 && y < 20 ? [1, 0.8, 0.7] : undefined),
+        ),
+      ),
+    ).not.toContain('clipped');
   });
 
   it('judges nothing in an empty area', () => {

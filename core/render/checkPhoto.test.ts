@@ -42,6 +42,18 @@ describe('check', () => {
     expect(check(GOOD, documentOf([skin('s')])).filter(({ finding }) => finding.is === 'hue')).toEqual([]);
   });
 
+  it('takes for the skin’s own, where whites tell the light, what it mends where none can be seen', () => {
+    // HSV 28 to 29°, in the shade 3° beyond the corridor
+    const yellowish: Rgb8 = [205, 166, 132];
+    const hue = (...areas: readonly Area[]) =>
+      check(yellowish, documentOf(areas)).filter(({ finding }) => finding.is === 'hue');
+    expect(hue(skin('s'))).toHaveLength(1);
+    expect(hue(skin('s'), skin('s', 'whites'))).toEqual([]);
+    expect(
+      check(GREEN, documentOf([skin('s'), skin('s', 'whites')])).map(({ finding }) => finding.is),
+    ).toContain('hue');
+  });
+
   it('judges what the plan leaves', () => {
     const hue = { light: 24, middle: 24, shade: 24 };
     const none = { light: null, middle: null, shade: null };

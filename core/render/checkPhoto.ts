@@ -2,16 +2,20 @@ import type { Area, Photo } from '../document/schema';
 import { checkSkin } from '../measure/check';
 import type { Finding } from '../measure/check';
 import type { LightFinding } from '../measure/light/findLight';
+import { partTint } from '../measure/partTint';
+import type { TintFinding } from '../measure/partTint';
 import type { Resolver } from './resolver';
 
 /** What check found, and the areas that it is about. */
 export interface PhotoFinding {
-  readonly finding: Finding | LightFinding;
+  readonly finding: Finding | LightFinding | TintFinding;
   /** of the photo; undefined for skin that belongs to nobody, and for what is of the whole picture */
   readonly sitterId: string | undefined;
   /** undefined for what is of the whole picture */
   readonly skinId: string | undefined;
   readonly faceId: string | undefined;
+  /** the area of the part that a tint is of */
+  readonly partId?: string;
   readonly neckAndLimbsId: string | undefined;
 }
 
@@ -52,12 +56,17 @@ export function checkPhoto(
       corridor: photo.corridors.find((entry) => entry.sitter === owner),
       lightKnown: of('whites') !== undefined,
     });
-    return findings.map((finding) => ({
-      finding,
+    const about = {
       sitterId: sitter?.id,
       skinId: skin.id,
       faceId: face?.id,
       neckAndLimbsId: neck?.id,
-    }));
+    };
+    const tints = (['whites', 'teeth'] as const).flatMap((part) => {
+      const area = of(part);
+      const finding = area && partTint(part, input(area)!);
+      return finding ? [{ ...about, finding, partId: area.id }] : [];
+    });
+    return [...findings.map((finding) => ({ ...about, finding })), ...tints];
   });
 }

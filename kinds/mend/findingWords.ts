@@ -26,6 +26,8 @@ export function findingWords(
       return `cheeks ${finding.degrees.toFixed(0)}° redder than the forehead`;
     case 'clipped':
       return `skin: ${(100 * finding.share).toFixed(1)} % clipped at ${finding.end}; no step brings that back, only another exposure of the photo`;
+    case 'tint':
+      return `${finding.part === 'whites' ? 'whites of the eyes' : 'teeth'}: ${(100 * finding.amount).toFixed(0)} % more ${finding.towards} than they usually are`;
     case 'pushed':
       return `skin: the steps push ${(100 * finding.share).toFixed(1)} % of it beyond white`;
   }
@@ -45,6 +47,10 @@ export function mendWords(finding: PhotoFinding['finding']): string | undefined 
       return 'Even the cheeks by half';
     case 'pushed':
       return `Darken by ${finding.stops.toFixed(1)} stops`;
+    case 'tint':
+      return finding.towards === 'red' || finding.towards === 'yellow'
+        ? `Clear by ${(100 * finding.excess).toFixed(0)} %`
+        : undefined;
     case 'clipped':
       return undefined;
   }

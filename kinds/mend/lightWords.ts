@@ -92,8 +92,8 @@ function placeWords(
   if (Math.max(...peak) < Math.max(...base)) return 'over the whole picture';
   const third = (value: number, names: readonly [string, string, string]) =>
     names[clamp(Math.floor(3 * value), 0, 2) as 0 | 1 | 2];
-  const down = third(y / height, ['upper', '', 'lower']);
   const across = third(x / width, ['left', '', 'right']);
+  const down = third(y / height, across ? ['upper', '', 'lower'] : ['upper part', '', 'lower part']);
   const edge = (value: number) => value < 0.15 || value > 0.85;
   const cornered = edge(x / width) && edge(y / height);
   if (!down && !across) return 'over the middle of the picture';

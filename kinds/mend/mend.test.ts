@@ -50,6 +50,18 @@ describe('mending', () => {
     expect(findingWords(ALL[4]!, SIZE)).toContain('3.0 % clipped at white');
   });
 
+  it('clears tinted whites as far as they are more than usual, and nothing that is green', () => {
+    const tint = { is: 'tint', part: 'whites', towards: 'yellow', amount: 0.5, excess: 0.34 } as const;
+    const found = { ...about(HUE), finding: tint, partId: 'whites' };
+    expect(findingWords(tint, SIZE)).toBe('whites of the eyes: 50 % more yellow than they usually are');
+    expect(mendOf(found, 'id')).toMatchObject({
+      kind: 'clear',
+      areaId: 'whites',
+      parameters: { brighten: 0, clear: 0.3 },
+    });
+    expect(mendOf({ ...found, finding: { ...tint, towards: 'green' } }, 'id')).toBeUndefined();
+  });
+
   it('does not match a neck where one of the areas is missing', () => {
     expect(mendOf({ ...about(ALL[2]!), faceId: undefined }, 'id')).toBeUndefined();
   });
@@ -78,7 +90,7 @@ describe('mending', () => {
       () => 'id',
       (share) => shares.push(share),
     );
-    expect(shares).toEqual([0, 1 / 6, 2 / 6, 3 / 6, 4 / 6, 5 / 6]);
+    expect(shares).toEqual([0, 1, 2, 3, 4, 5, 6].map((n) => n / 7));
     await expect(
       mendAll(
         photo,

@@ -7,6 +7,7 @@ import { checkPhoto } from '#core/render/checkPhoto';
 import type { PhotoFinding } from '#core/render/checkPhoto';
 import type { LightJudge } from '#core/render/photoLight';
 import type { Baked } from '#core/render/resolver';
+import { clear } from '#kinds/adjust/clear/index';
 import { evenness } from '#kinds/adjust/evenness/index';
 import { NEUTRAL as NO_EVENNESS } from '#kinds/adjust/evenness/schema';
 import { hueToTarget } from '#kinds/adjust/hue-to-target/index';
@@ -29,7 +30,7 @@ const ROUNDED = 10;
  * @param id of the step
  */
 export function mendOf(
-  { finding, skinId, faceId, neckAndLimbsId }: PhotoFinding,
+  { finding, skinId, faceId, neckAndLimbsId, partId }: PhotoFinding,
   id: string,
 ): Step | undefined {
   if (isOfLight(finding)) return lightMend(finding, id);
@@ -57,6 +58,10 @@ export function mendOf(
       return makeStep(match, matchToFace(faceId), { id, areaId: neckAndLimbsId });
     case 'pushed':
       return makeStep(light, { ...NO_LIGHT, exposure: -rounded(finding.stops) }, skin);
+    case 'tint':
+      // What is green or blue no clearing takes away.
+      if (!partId || finding.towards === 'green' || finding.towards === 'blue') return undefined;
+      return makeStep(clear, { brighten: 0, clear: rounded(finding.excess) }, { id, areaId: partId });
     case 'clipped':
       return undefined;
   }
@@ -133,6 +138,7 @@ const ORDER: readonly (readonly PhotoFinding['finding']['is'][])[] = [
   ['hue'],
   ['flushed'],
   ['pushed'],
+  ['tint'],
 ];
 
 /**

@@ -50,10 +50,10 @@ const ONE_COLOUR = 0.012;
  * @param diagonal of the photo, pixels
  */
 export function findLight(samples: LightSamples, diagonal: number): LightFinding[] {
+  if (samples.sitters.every(({ skin, whites }) => skin.count + whites.count === 0)) return [];
   if (isOneColour(samples.cells)) return [{ is: 'one-colour' }];
   const estimate = estimateLight(samples, diagonal);
   const { veil, light, agreement, lightDifference, veilDifference, skinDifference } = estimate;
-  if (agreement.skins === 0 && agreement.whites === 0) return [];
   if (agreement.skinSpread > MOST_SKIN_SPREAD || agreement.hairSpread > MOST_HAIR_SPREAD)
     return [{ is: 'lights' }];
   const sure = surenessOf(estimate);
