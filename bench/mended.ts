@@ -47,7 +47,6 @@ type Change = Readonly<Record<string, readonly [before: number, after: number] |
 interface Mended {
   readonly change: Change;
   readonly asked: boolean;
-  readonly steps: readonly string[];
 }
 
 /** Find, check, mend all: as the page and the command line do it. */
@@ -83,7 +82,7 @@ async function mend(
     const mask = names.length > 0 ? await masks(names) : new Uint8Array(width * height).fill(255);
     change[part] = mask && [meanDifference(before, truth, mask), meanDifference(after, truth, mask)];
   }
-  return { change, asked, steps: mended.plan.map(({ kind }) => kind) };
+  return { change, asked };
 }
 
 async function maskOf(folder: string, names: readonly string[]): Promise<Uint8Array | undefined> {
@@ -108,16 +107,9 @@ async function portraits(variant: string, truthName: string): Promise<Mended[]> 
     const result = await mend(await pictureOf(`${folder}${variant}.jpg`), truth, (names) =>
       maskOf(`${folder}masks`, names),
     );
-    console.log(sitter, variant, result.steps.join(', '), summary(result.change));
     mended.push(result);
   }
   return mended;
-}
-
-function summary(change: Change): string {
-  return Object.entries(change)
-    .map(([part, values]) => `${part} ${values?.map((value) => value.toFixed(1)).join(' → ')}`)
-    .join('; ');
 }
 
 const mean = (values: readonly number[]) =>
@@ -185,12 +177,6 @@ async function headsUnderCasts(): Promise<Row[]> {
     for (let n = 0; n < CASTS_PER_HEAD; n++) {
       const cast = underCast(neutral.levels[0]!, castOf(1000 * n + Number(head) + 1));
       const result = await mend(buildPyramid(cast), whole(neutral), () => Promise.resolve(undefined));
-      console.log(
-        `head ${head}, cast ${n}`,
-        result.asked ? '(asked)' : '',
-        result.steps.join(', '),
-        summary(result.change),
-      );
       groups[Number(head) % 2 === 0 ? 'even' : 'odd'].push(result);
     }
   }

@@ -3,6 +3,7 @@
  */
 import { accuracy } from './accuracy';
 import { findAccuracy } from './find';
+import { mendedPictures } from './mended';
 import { pageSpeed } from './page';
 import { renderSpeed } from './render';
 import { report } from './report';
@@ -12,4 +13,5 @@ report({
   'Full render': await renderSpeed(),
   'Find on the made-up portraits': await findAccuracy(),
   'Accuracy on the made-up portraits': await accuracy(),
+  'Four presses: find, check, mend all': await mendedPictures(),
 });

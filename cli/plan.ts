@@ -26,6 +26,7 @@ import type { MatchParameters } from '#kinds/adjust/match/schema';
 import { recolour } from '#kinds/adjust/recolour/index';
 import { startRecolour } from '#kinds/adjust/recolour/schema';
 import { picture } from '#kinds/mark/picture/index';
+import { findingWords } from '#kinds/mend/findingWords';
 import { lookOver, mendAll } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import type { PlanCommand } from './arguments';
@@ -91,6 +92,9 @@ export async function makePlan(
         ),
       randomUUID,
     );
+  // What is left because it would have to be asked about is said.
+  if (command.mend)
+    notes.push(...judge.look(work.photo, work.baked).map((finding) => findingWords(finding, work.photo)));
   for (const [part, palette, text] of [
     ['irises', 'irises', command.iris],
     ['lips', 'lips', command.lips],
