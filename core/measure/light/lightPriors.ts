@@ -26,6 +26,7 @@ export const WHITES: ChromaPrior = {
   most: 2,
   width: 2,
 };
+/** Teeth: 0.18 and -0.14 with spreads of 0.09 and 0.06 there. */
 export const TEETH: ChromaPrior = {
   red: 0.18,
   blue: -0.14,
@@ -65,6 +66,7 @@ export const SKIN = {
 
 /** Pupils and lashes: linear light of each channel. */
 export const DARK = { level: 0.01, spread: 0.008, weight: 1, most: 2, width: 2 };
+/** The darkest of the brows: likewise, but fair ones are none. */
 export const BROW: typeof DARK = { ...DARK, weight: 0.7 };
 /** Where hair is dark it is nearly black between its strands; where it is fair this counts little. */
 export const HAIR_DARK: typeof DARK = { level: 0.006, spread: 0.01, weight: 0.25, most: 30, width: 1 };
