@@ -246,7 +246,12 @@ export function sayPlan(
   );
   return [
     `${file} → ${out}`,
-    ...(steps.length > 0 ? steps : ['  no steps: nothing was asked for, or nothing is off']),
+    ...(steps.length > 0 ? steps : [nothingWords(notes)]),
     ...notes.map((note) => `  ${note}`),
   ].join('\n');
+}
+
+/** Why a plan has no steps; what is left because it would have to be asked about follows as notes. */
+function nothingWords(notes: readonly string[]): string {
+  return notes.length > 0 ? '  no steps' : '  no steps: nothing was asked for, or nothing is off';
 }

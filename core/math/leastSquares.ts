@@ -15,8 +15,6 @@ export interface LeastSquaresResult {
   readonly parameters: Float64Array;
   /** sum of squares */
   readonly cost: number;
-  /** variance of each parameter, of residuals of variance 1 */
-  readonly variances: Float64Array;
 }
 
 const DERIVATIVE_SHARE = 1e-4;
@@ -36,13 +34,11 @@ export function leastSquares(problem: LeastSquaresProblem): LeastSquaresResult {
   const jacobian = Array.from({ length: n }, () => new Float64Array(count));
   residuals(at, values);
   let cost = squares(values);
-  let normal = new Float64Array(n * n);
   let damping = 1e-2;
   let growth = 2;
   for (let step = 0; step < mostSteps; step++) {
     differentiate(problem, at, values, jacobian);
     const { matrix, gradient } = normalEquations(jacobian, values, scale);
-    normal = matrix;
     let improved = false;
     while (!improved && damping < MOST_DAMPING) {
       const move = solveDamped(matrix, gradient, damping);
@@ -65,7 +61,7 @@ export function leastSquares(problem: LeastSquaresProblem): LeastSquaresResult {
     }
     if (!improved) break;
   }
-  return { parameters: at, cost, variances: variancesOf(normal, scale) };
+  return { parameters: at, cost };
 }
 
 function squares(values: Float64Array): number {
@@ -152,17 +148,4 @@ function solveDamped(
   for (let p = 0; p < n; p++) damped[p * n + p] = damped[p * n + p]! + damping * (damped[p * n + p]! + 1e-6);
   const lower = cholesky(damped, n);
   return lower && solve(lower, gradient);
-}
-
-function variancesOf(normal: Float64Array, scale: readonly number[]): Float64Array {
-  const n = scale.length;
-  const held = Float64Array.from(normal);
-  for (let p = 0; p < n; p++) held[p * n + p] = held[p * n + p]! + 1e-9;
-  const lower = cholesky(held, n);
-  return Float64Array.from(scale, (size, p) => {
-    if (!lower) return Infinity;
-    const unit = new Float64Array(n);
-    unit[p] = 1;
-    return solve(lower, unit)[p]! * size * size;
-  });
 }

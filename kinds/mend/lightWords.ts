@@ -55,9 +55,9 @@ function doubtWords({ asks, sure, difference }: Extract<LightFinding, { differen
   const size = `ΔE00 ${difference.toFixed(0)} over the picture`;
   switch (asks) {
     case 'deep':
-      return ` (${size}); so deep a colour looks wanted, as at sunset or on a stage. It is left unless you press`;
+      return ` (${size}); so deep a colour looks wanted, as at sunset or on a stage; it is left unless you ask for it`;
     case 'unsure':
-      return ` (${size}, unsure: whites, skin and darks contradict each other). It is left unless you press`;
+      return ` (${size}, unsure: whites, skin and darks contradict each other); it is left unless you ask for it`;
     case undefined:
       return ` (${size}, ${sure})`;
   }

@@ -18,12 +18,13 @@ export interface LightEstimate {
   readonly lightDifference: number;
   readonly veilDifference: number;
   readonly skinDifference: number;
-  /** by how much the fit is better with the veil */
-  readonly gain: number;
   readonly agreement: LightAgreement;
 }
 
-/** By how much a fit must be better with a veil to be believed (chosen on heads of even number: neutral ones reach 23, veiled ones begin at 33). */
+/**
+ * By how much a fit must be better with a veil to be believed (chosen on heads of even number: neutral ones
+ * reach 23, veiled ones begin at 33).
+ */
 const VEIL_GAIN = 28;
 
 /**
@@ -32,8 +33,7 @@ const VEIL_GAIN = 28;
  */
 export function estimateLight(samples: LightSamples, diagonal: number): LightEstimate {
   const { alone, veiled, agreement } = fitLight(samples);
-  const gain = alone.cost - veiled.cost;
-  const { parameters: p } = gain > VEIL_GAIN ? veiled : alone;
+  const { parameters: p } = alone.cost - veiled.cost > VEIL_GAIN ? veiled : alone;
   const { long, short, base, peak, x, y, reach } = LIGHT_PARAMETERS;
   const squares = (from: number): Triple => [p[from]! ** 2, p[from + 1]! ** 2, p[from + 2]! ** 2];
   const veil: Veil | undefined =
@@ -56,7 +56,6 @@ export function estimateLight(samples: LightSamples, diagonal: number): LightEst
       0,
       ...samples.sitters.map(({ skin }) => change(skin, diagonal, undefined, cones)),
     ),
-    gain,
     agreement: agreement(p),
   };
 }
