@@ -57,7 +57,7 @@ describe('plans that ask for too much', () => {
       expect(at.failed.at(-1)).toContain(sentence);
       expect(performance.now() - began).toBeLessThan(5000);
     }
-  }, 60_000);
+  }, 120_000);
 
   it('and are done in seconds where they do not', async () => {
     const photo = join(at.folder, 'p.jpg');
@@ -93,7 +93,7 @@ describe('plans that ask for too much', () => {
           words(`apply ${await planFor(at.folder, photo, change)} ${photo} --out ${join(at.folder, 'out')}`),
         ),
       ).toBe(0);
-      expect(performance.now() - began).toBeLessThan(20_000);
+      expect(performance.now() - began).toBeLessThan(45_000);
     }
-  }, 60_000);
+  }, 120_000);
 });
