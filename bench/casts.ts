@@ -1,4 +1,5 @@
 import { coneOf, scaleCones, transform } from '#core/colour/adaptation';
+import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import { encodeSrgb8, SRGB8_TO_LINEAR } from '#core/colour/transfer';
 import type { Triple } from '#core/colour/triple';
 import type { Srgb8Raster } from '#core/raster/raster';
@@ -110,7 +111,7 @@ function lightOf({ kelvin, green }: Cast) {
   const lit = scaleCones(cones);
   const rows = lit.map((value, i) => (Math.floor(i / 3) === 1 ? value * 2 ** green : value));
   const white = transform(rows, [1, 1, 1]);
-  const luminance = 0.2126390059 * white[0] + 0.7151686788 * white[1] + 0.0721923154 * white[2];
+  const luminance = luminanceOfSrgbLinear(white);
   return rows.map((value) => value / luminance);
 }
 

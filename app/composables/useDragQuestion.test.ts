@@ -1,15 +1,23 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { EffectScope } from 'vue';
+import type { Photo } from '#core/document/schema';
 import type { PlaceColours } from '#core/offer/stepContext';
 import { PHOTO_ID, photoWith, sittingWith } from '../../tests/fixtures/documents';
 import { deferred, freshPage } from '../../tests/fixtures/page';
+import { step } from '../../tests/fixtures/plans';
 import { useBench } from '../stores/bench';
 import { useQuestions } from '../stores/questions';
 import { useSitting } from '../stores/sitting';
 import { useDragQuestion } from './useDragQuestion';
 
 let measured = deferred<PlaceColours | undefined>();
-vi.mock('./useWorkers', () => ({ useWorkers: () => ({ analyst: { patch: () => measured.promise } }) }));
+/** Ids of the steps of the picture that was measured. */
+let reaching: readonly string[] = [];
+const patch = ({ plan }: Photo) => {
+  reaching = plan.map(({ id }) => id);
+  return measured.promise;
+};
+vi.mock('./useWorkers', () => ({ useWorkers: () => ({ analyst: { patch } }) }));
 
 const COLOURS: PlaceColours = { now: [0.2, 0.1, 0.1], result: [0.3, 0.1, 0.1] };
 const AT = { x: 10, y: 10 };
@@ -23,7 +31,11 @@ beforeEach(() => {
   measured = deferred();
   followed.length = 0;
   begun.mockClear();
-  useSitting().document = sittingWith(photoWith());
+  const plan = ['before', 'step', 'after'].map((id) => ({
+    ...step('light', { exposure: 1, gamma: 1, contrast: 0, saturation: 0, warmth: 0 }, 1, id),
+    areaId: null,
+  }));
+  useSitting().document = sittingWith({ ...photoWith(), plan });
   useBench().choosePhoto(PHOTO_ID);
   host = scope.run(useDragQuestion)!;
   void useQuestions()
@@ -50,6 +62,7 @@ describe('a drag over the picture for a step', () => {
     host.pull(5);
     expect(followed).toEqual([3, 5]);
     expect(begun).toHaveBeenCalledExactlyOnceWith(COLOURS.result, 'hue');
+    expect(reaching).toEqual(['before']);
   });
 
   it('is one change, even when the hand is quicker than the measuring', async () => {

@@ -1,3 +1,4 @@
+import { luminanceOfSrgbLinear } from './luminance';
 import type { Triple } from './triple';
 
 /** Bradford cone responses of XYZ (Lam 1985; ICC.1:2010 annex E). */
@@ -70,7 +71,7 @@ export function scaleCones([long, middle, short]: Triple): SrgbMatrix {
 export function neutralise(patch: Triple): SrgbMatrix {
   const white = coneOf([1, 1, 1]);
   const source = coneOf(patch);
-  const luminance = 0.2126390059 * patch[0] + 0.7151686788 * patch[1] + 0.0721923154 * patch[2];
+  const luminance = luminanceOfSrgbLinear(patch);
   return scaleCones(white.map((cone, i) => (luminance * cone) / source[i]!) as unknown as Triple);
 }
 
@@ -130,6 +131,6 @@ export function adaptTo(long: number, short: number): SrgbMatrix {
 export function lightOfCones(long: number, short: number): Triple {
   const white = coneOf([1, 1, 1]);
   const light = transform(SRGB_OF_CONE, [white[0] * long, white[1], white[2] * short]);
-  const luminance = 0.2126390059 * light[0] + 0.7151686788 * light[1] + 0.0721923154 * light[2];
+  const luminance = luminanceOfSrgbLinear(light);
   return light.map((channel) => channel / luminance) as unknown as Triple;
 }

@@ -72,4 +72,12 @@ describe('check', () => {
     expect(check(GREEN, documentOf([skin('s', 'lips')]))).toEqual([]);
     expect(check(GREEN, documentOf([{ ...skin('s'), marks: [] }]))).toEqual([]);
   });
+
+  it('finds tinted whites, and names their area', () => {
+    const whites = skin('s', 'whites');
+    const found = check([205, 190, 140], documentOf([skin('s'), whites])).find(
+      ({ finding }) => finding.is === 'tint',
+    );
+    expect(found).toMatchObject({ partId: whites.id, finding: { part: 'whites', towards: 'yellow' } });
+  });
 });

@@ -1,7 +1,9 @@
 import type { Photo } from '#core/document/schema';
 import { isOfLight } from '#core/measure/light/findLight';
 import type { PhotoFinding } from '#core/render/checkPhoto';
+import { evenness } from '#kinds/adjust/evenness/index';
 import { lightMendWords, lightWords } from './lightWords';
+import { EVENED } from './mend';
 
 /** One finding in the retoucher's words, to follow the sitter's name: "skin: middle 41°, 13° too green". */
 export function findingWords(
@@ -40,7 +42,7 @@ export function mendWords(finding: PhotoFinding['finding']): string | undefined 
     case 'hue':
       return 'Bring hue into the corridor';
     case 'blotches':
-      return 'Even by 85 %';
+      return `Even by ${(100 * EVENED).toFixed(0)} %`;
     case 'apart':
       return 'Match to the face';
     case 'flushed':
@@ -54,4 +56,12 @@ export function mendWords(finding: PhotoFinding['finding']): string | undefined 
     case 'clipped':
       return undefined;
   }
+}
+
+/** What is said when nothing is left that numbers could find. */
+export function nothingLeftWords({ plan }: Pick<Photo, 'plan'>): string {
+  const look = plan.some(({ kind, on }) => on && kind === evenness.id)
+    ? 'Blotches were evened: look at 100 % for what is left of their outlines.'
+    : 'Look at it at 100 % for single marks.';
+  return `By its numbers nothing is off: the light is neutral, hue lies in the corridor, skin is even on the whole, face and neck agree. ${look}`;
 }

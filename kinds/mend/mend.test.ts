@@ -5,7 +5,8 @@ import { newPhoto } from '#core/document/commands';
 import type { Photo } from '#core/document/schema';
 import { KINDS } from '#kinds/registry.gen';
 import { findingWords, mendWords } from './findingWords';
-import { mendAll, mendOf } from './mend';
+import type { LightJudge } from '#core/render/photoLight';
+import { lookOver, mendAll, mendOf, putMend } from './mend';
 
 const HUE: Finding = {
   is: 'hue',
@@ -102,5 +103,25 @@ describe('mending', () => {
       ),
     ).rejects.toThrow('given up');
     expect(photo.plan).toEqual([]);
+  });
+
+  it('puts what is of the whole picture before steps on parts, and after other steps on the whole picture', () => {
+    const step = (id: string, areaId: string | null) => ({ ...mendOf(about(HUE), id)!, areaId });
+    const photo = {
+      ...newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: 10, height: 10 }),
+      plan: [step('whole', null), step('skin', 'skin')],
+    };
+    expect(putMend(photo, step('new', null)).plan.map(({ id }) => id)).toEqual(['whole', 'new', 'skin']);
+    expect(putMend(photo, step('new', 'lips')).plan.map(({ id }) => id)).toEqual(['whole', 'skin', 'new']);
+  });
+
+  it.each([
+    { is: 'lights' },
+    { is: 'light', light: [1.6, 0.8, 0.3], difference: 30, sure: 'sure', asks: 'deep' },
+  ] as const)('leaves skin unjudged under a light that stays: $is', (finding) => {
+    const judge = { look: () => [finding], resolver: undefined } as unknown as LightJudge;
+    const photo = newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: 10, height: 10 });
+    // No resolver: looking at skin would throw.
+    expect(lookOver(judge, photo).map((found) => found.finding)).toEqual([finding]);
   });
 });

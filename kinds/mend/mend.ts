@@ -22,7 +22,7 @@ import { veil } from '#kinds/adjust/veil/index';
 import { takeOff } from '#kinds/adjust/veil/schema';
 
 /** How far blotches are evened: enough to calm them, little enough to stay skin. */
-const EVENED = 0.85;
+export const EVENED = 0.85;
 const ROUNDED = 10;
 
 /**

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue';
 import type { Photo } from '#core/document/schema';
-import { findingWords, mendWords } from '#kinds/mend/findingWords';
+import { findingWords, mendWords, nothingLeftWords } from '#kinds/mend/findingWords';
 
 /** What is off on the skin, in words and numbers, each with the step that mends it. */
 const props = defineProps<{ photo: Photo }>();
@@ -43,8 +43,7 @@ const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
       <button class="press-bare" aria-label="Put check away" @click="putAway"><X :size="14" /></button>
     </div>
     <p v-if="findings?.length === 0" class="mt-1">
-      By its numbers nothing is off: the light is neutral, hue lies in the corridor, skin is even on the
-      whole, face and neck agree. Look at it at 100 % for single marks.
+      {{ nothingLeftWords(photo) }}
     </p>
     <ul class="mt-1 flex flex-col gap-1">
       <li

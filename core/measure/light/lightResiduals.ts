@@ -1,4 +1,5 @@
 import { adaptTo } from '../../colour/adaptation';
+import { luminanceOfSrgbLinear } from '../../colour/luminance';
 import {
   BROW,
   DARK,
@@ -225,7 +226,7 @@ export class LightResiduals {
     const lights = new Float64Array(group.count);
     for (let i = 0; i < group.count; i++)
       lights[i] = Math.log(
-        Math.max(LEAST, 0.2126 * held[3 * i]! + 0.7152 * held[3 * i + 1]! + 0.0722 * held[3 * i + 2]!),
+        Math.max(LEAST, luminanceOfSrgbLinear([held[3 * i]!, held[3 * i + 1]!, held[3 * i + 2]!])),
       );
     const light = around?.light ?? this.#median(lights, group.count);
     for (let i = 0; i < group.count; i++) {

@@ -1,3 +1,4 @@
+import { luminanceOfSrgbLinear } from '../../colour/luminance';
 import type { AreaInput } from '../areaInput';
 
 /** Colours at places: what one kind of thing shows of the light. */
@@ -207,13 +208,9 @@ function meanOf(bins: readonly Bin[]): Bin {
 
 /** The mean of those whose luminance has a rank between two shares; at least one. */
 function middleOf(bins: readonly Bin[], from: number, to: number): Bin {
-  const sorted = [...bins].sort((p, q) => lightOf(p) - lightOf(q));
+  const sorted = [...bins].sort((p, q) => luminanceOfSrgbLinear(p.colour) - luminanceOfSrgbLinear(q.colour));
   const first = Math.min(sorted.length - 1, Math.floor(from * sorted.length));
   return meanOf(sorted.slice(first, Math.max(first + 1, Math.floor(to * sorted.length))));
-}
-
-function lightOf({ colour: [red, green, blue] }: Bin): number {
-  return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
 }
 
 /** The darkest of each channel by itself; its darkest thirtieth is left to grain. */

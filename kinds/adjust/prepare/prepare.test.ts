@@ -19,6 +19,14 @@ describe('prepare', () => {
     out.forEach((channel) => expect(channel).toBeCloseTo(luminanceOfSrgbLinear(patch), 5));
   });
 
+  it('gives no colour to what is at white in every channel, and its colour to what is not', () => {
+    const patch: [number, number, number] = [0.34, 0.3, 0.2];
+    const [red, green, blue] = prepared({ neutral: patch }, 1, 1, 1);
+    expect(Math.max(red!, green!, blue!) - Math.min(red!, green!, blue!)).toBeLessThan(1e-4);
+    const below = prepared({ neutral: patch }, 0.6, 0.6, 0.6);
+    expect(below[2]! / below[0]!).toBeGreaterThan(1.3);
+  });
+
   it('adapts as Bradford does: illuminant A to D65 (Lindbloom, Chromatic Adaptation, matrix A to D65)', () => {
     // XYZ of illuminant A (ASTM E308) and its Bradford matrix to D65; sRGB's own matrices stand around it.
     const aToD65 = [

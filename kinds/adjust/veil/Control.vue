@@ -7,6 +7,11 @@ const props = defineProps<{ context: StepContext }>();
 const model = defineModel<VeilParameters>({ required: true });
 const put = (change: Partial<VeilParameters>) => (model.value = { ...model.value, ...change });
 const showing = ref(false);
+/** What is added about the middle, and everywhere. */
+const HAZES = [
+  { colour: 'colour', amount: 'amount', label: 'at the middle', words: 'about its middle, ' },
+  { colour: 'hazeColour', amount: 'haze', label: 'everywhere', words: 'everywhere; its middle lies at ' },
+] as const;
 
 /** Its map and handles stay on the picture until they are put away. */
 async function show(): Promise<void> {
@@ -18,29 +23,28 @@ async function show(): Promise<void> {
 
 <template>
   Take the veil off <slot />:
-  <span class="whitespace-nowrap"
+  <span v-for="{ colour, amount, label, words } in HAZES" :key="colour"
     ><ColourField
-      :model-value="model.colour"
-      label="Colour of the veil"
-      @update:model-value="put({ colour: $event })"
+      :model-value="model[colour]"
+      :label="`Colour of the veil ${label}`"
+      @update:model-value="put({ [colour]: $event })"
     />
     by
     <NumberField
-      :model-value="100 * model.amount"
-      label="Amount at the middle"
+      :model-value="100 * model[amount]"
+      :label="`Amount ${label}`"
       :min="0"
       :max="100"
       :step="0.5"
       :decimals="1"
       unit=" %"
       :reset="0"
-      @update:model-value="put({ amount: $event / 100 })"
+      @update:model-value="put({ [amount]: $event / 100 })"
     />
-    about its middle,</span
-  >{{ ' ' }}
+    {{ words }}</span
+  >
   <span class="whitespace-nowrap" title="Pixels of the photo; it may lie beyond the edge"
-    >which lies at
-    <template v-for="axis in ['x', 'y'] as const" :key="axis"
+    ><template v-for="axis in ['x', 'y'] as const" :key="axis"
       >{{ axis === 'y' ? ', ' : '' }}
       <NumberField
         :model-value="model[axis]"
@@ -52,7 +56,7 @@ async function show(): Promise<void> {
     >,</span
   >{{ ' ' }}
   <span class="whitespace-nowrap" title="Where it has fallen to 61 %"
-    >reaches
+    >it reaches
     <NumberField
       :model-value="model.reach"
       label="Reach"
@@ -61,28 +65,7 @@ async function show(): Promise<void> {
       :step="10"
       unit=" px"
       @update:model-value="put({ reach: $event })"
-    />,</span
-  >{{ ' ' }}
-  <span class="whitespace-nowrap"
-    >and
-    <ColourField
-      :model-value="model.hazeColour"
-      label="Colour of the haze everywhere"
-      @update:model-value="put({ hazeColour: $event })"
-    />
-    by
-    <NumberField
-      :model-value="100 * model.haze"
-      label="Haze everywhere"
-      :min="0"
-      :max="100"
-      :step="0.5"
-      :decimals="1"
-      unit=" %"
-      :reset="0"
-      @update:model-value="put({ haze: $event / 100 })"
-    />
-    everywhere.</span
+    />.</span
   >{{ ' ' }}
   <button v-if="!showing" class="press !py-0" @click="show">Show it on the picture</button>
 </template>

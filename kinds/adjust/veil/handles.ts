@@ -2,15 +2,11 @@ import { hexOfSrgbLinear } from '#core/colour/hex';
 import type { StepHandles } from '#core/render/kinds';
 import { veilOf } from './schema';
 import type { VeilParameters } from './schema';
-
-const ROUND = Array.from(
-  { length: 65 },
-  (_, i) => [Math.cos((2 * Math.PI * i) / 64), Math.sin((2 * Math.PI * i) / 64)] as const,
-);
+import { ellipseLine } from '#core/math/ellipseLine';
 
 /** How it is seen and changed on the picture: its middle, and the circle of its reach. */
 export const veilHandles: StepHandles<VeilParameters> = {
-  lines: ({ x, y, reach }) => [ROUND.map(([cos, sin]) => [x + reach * cos, y + reach * sin] as const)],
+  lines: ({ x, y, reach }) => [ellipseLine(x, y, reach)],
   places: ({ x, y, reach }) => [
     { name: 'middle', label: 'Middle of the veil', x, y },
     { name: 'reach', label: 'Reach of the veil', x: x + reach, y },

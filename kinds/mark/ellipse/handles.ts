@@ -1,17 +1,12 @@
 import type { MarkHandles } from '#core/render/kinds';
 import type { EllipseParameters } from './schema';
+import { ellipseLine } from '#core/math/ellipseLine';
 
-const ROUND = Array.from(
-  { length: 65 },
-  (_, i) => [Math.cos((2 * Math.PI * i) / 64), Math.sin((2 * Math.PI * i) / 64)] as const,
-);
 const LEAST = 0.5;
 
 /** How it is changed on the picture. */
 export const ellipseHandles: MarkHandles<EllipseParameters> = {
-  lines: ({ x, y, radiusX, radiusY }) => [
-    ROUND.map(([cos, sin]) => [x + radiusX * cos, y + radiusY * sin] as const),
-  ],
+  lines: ({ x, y, radiusX, radiusY }) => [ellipseLine(x, y, radiusX, radiusY)],
   places: ({ x, y, radiusX, radiusY }) => [
     { name: 'centre', label: 'Centre of the ellipse', x, y },
     { name: 'across', label: 'Width of the ellipse', x: x + radiusX, y },

@@ -1,19 +1,12 @@
 import { clampUnit } from '#core/math/clamp';
 import type { MarkHandles } from '#core/render/kinds';
 import type { RoundFadeParameters } from './schema';
-
-const ROUND = Array.from(
-  { length: 65 },
-  (_, i) => [Math.cos((2 * Math.PI * i) / 64), Math.sin((2 * Math.PI * i) / 64)] as const,
-);
+import { ellipseLine } from '#core/math/ellipseLine';
 
 /** How it is changed on the picture. */
 export const roundFadeHandles: MarkHandles<RoundFadeParameters> = {
   /** where it is full, and where it ends */
-  lines: ({ x, y, radius, soft }) =>
-    [radius, radius * (1 - soft)].map((length) =>
-      ROUND.map(([cos, sin]) => [x + length * cos, y + length * sin] as const),
-    ),
+  lines: ({ x, y, radius, soft }) => [radius, radius * (1 - soft)].map((length) => ellipseLine(x, y, length)),
   places: ({ x, y, radius, soft }) => [
     { name: 'centre', label: 'Centre of the fade', x, y },
     { name: 'end', label: 'Where the fade ends', x: x + radius, y },
