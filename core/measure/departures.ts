@@ -90,12 +90,14 @@ export function measureDepartures(
   const field = newField(grid.region, DEPARTURE.channels);
   const seen = { trend, bloodless };
   const rest = splitRest(field, seen, { a, b, weight: fine.weight });
-  const blood = form.of(rest.red);
+  const smoothBloodless = blotch.of(bloodless);
+  const shapeBloodless = form.of(bloodless);
   const broad = areaLowPass(weights, width, height, BLUSH_RADII * radius);
   splitBlush(field, seen, { red: broad.of(rest.red), yellow: broad.of(rest.yellow), slope });
   for (let i = 0; i < a.length; i++) {
     const at = DEPARTURE.channels * i;
-    field.data[at + DEPARTURE.lightness] = smooth[i]! - shape[i]! + slope * blood[i]!;
+    // Blood darkens as finely as it reddens: followed more broadly, the outlines of blotches stay.
+    field.data[at + DEPARTURE.lightness] = smoothBloodless[i]! - shapeBloodless[i]! + slope * rest.red[i]!;
     field.data[at + DEPARTURE.mark] = darker[i]!;
   }
   return field;
