@@ -5,7 +5,7 @@ import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
 import type { PlanFile } from '#core/formats/planFile';
 import type { PartColours } from '#core/measure/partColours';
-import type { PlacedReading } from '#core/measure/placing';
+import type { ReadingPlaces } from '#core/measure/placing';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { PhotoFinding } from '#core/render/checkPhoto';
@@ -133,7 +133,7 @@ export class Analyst {
   }
 
   /** Places where readings of an area stand well. */
-  async placed(photo: Photo, areaId: string): Promise<readonly PlacedReading[]> {
+  async placed(photo: Photo, areaId: string): Promise<ReadingPlaces> {
     await this.#ensurePlates(photo);
     return this.port.call('placed', { version: this.#versions.of(photo), areaId });
   }

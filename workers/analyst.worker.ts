@@ -1,13 +1,13 @@
 import { PhotoFileError } from '#core/errors';
-import type { Photo } from '#core/document/schema';
+import type { Area, Photo } from '#core/document/schema';
 import { DOCUMENT_VERSION, WHOLE_PICTURE } from '#core/document/schema';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { findFamilies } from '#core/measure/families';
 import { measureHistogram } from '#core/measure/histogram';
 import { measurePartColours } from '#core/measure/partColours';
-import { placeReadings } from '#core/measure/placing';
 import type { Plate } from '#core/raster/plate';
 import { LightJudge } from '#core/render/photoLight';
+import { placeOnArea } from '#core/render/placeOnArea';
 import { inspectPhotoFile } from '#core/formats/inspectPhotoFile';
 import { convertPngPixels, readPngColour } from '#core/formats/pngColour';
 import { buildPyramid } from '#core/raster/pyramid';
@@ -106,7 +106,10 @@ serve<AnalystExchanges>({
   },
   patch: ({ version, x, y, size }) =>
     current().patchColours({ x, y, size }, current().plan(photoOf(version))),
-  placed: ({ version, areaId }) => placeReadings(current().measures.input(areaOf(version, areaId), [])),
+  placed: ({ version, areaId }) => {
+    const photo = photoOf(version);
+    return placeOnArea(current(), photo, documentArea(photo, areaId));
+  },
   lend: ({ name, file, photo, plates, longSide }) => lend(file, photo, { name, plates, longSide }),
   lentPart: ({ areaId }) => {
     const { resolver: from, photo } = lending();
@@ -200,9 +203,13 @@ function areas(photo: Photo, ids: readonly string[], known: ReadonlySet<string>)
 
 function areaOf(version: number, areaId: string): ResolvedArea {
   const photo = photoOf(version);
+  return current().area(documentArea(photo, areaId), photo);
+}
+
+function documentArea(photo: Photo, areaId: string): Area {
   const area = [WHOLE_PICTURE, ...photo.areas].find(({ id }) => id === areaId);
   if (!area) throw new RangeError(`there is no area ${areaId}`);
-  return current().area(area, photo);
+  return area;
 }
 
 /** The photo with the steps before the first one on an area that looks at families. */

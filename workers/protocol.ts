@@ -9,7 +9,7 @@ import type { Family } from '#core/measure/families';
 import type { Histogram } from '#core/measure/histogram';
 import type { Ladder } from '#core/measure/ladder';
 import type { PartColours } from '#core/measure/partColours';
-import type { PlacedReading } from '#core/measure/placing';
+import type { ReadingPlaces } from '#core/measure/placing';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
@@ -87,7 +87,7 @@ export type AnalystExchanges = {
   >;
   /** the mean of a patch; undefined beside the photo */
   patch: Exchange<{ version: number; x: number; y: number; size: number }, PlaceColours | undefined>;
-  placed: Exchange<{ version: number; areaId: string }, readonly PlacedReading[]>;
+  placed: Exchange<{ version: number; areaId: string }, ReadingPlaces>;
   /**
    * opens a photo to take colours from; without a file it is the one in use. The picture as its plan leaves
    * it.

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { EffectScope } from 'vue';
-import type { Part, Photo, Rung } from '#core/document/schema';
+import type { Part, Photo } from '#core/document/schema';
+import type { ReadingPlaces } from '#core/measure/placing';
 import { light } from '#kinds/adjust/light/index';
 import { NEUTRAL } from '#kinds/adjust/light/schema';
 import { PHOTO_ID, areaNamed, photoWith, sittingWith } from '../../tests/fixtures/documents';
@@ -16,9 +17,9 @@ import { useLadderSteps } from './useLadderSteps';
 import { useReadings } from './useReadings';
 import { useSteps } from './useSteps';
 
-let placed: readonly { rung: Rung; x: number; y: number; size: number }[] = [];
+let placement: ReadingPlaces = { placed: [], without: ['light', 'middle', 'shade'] };
 vi.mock('./useWorkers', () => ({
-  useWorkers: () => ({ analyst: { placed: () => Promise.resolve(placed) } }),
+  useWorkers: () => ({ analyst: { placed: () => Promise.resolve(placement) } }),
 }));
 
 let scope: EffectScope;
@@ -96,8 +97,8 @@ describe('readings', () => {
   it('place themselves in the stead of those of the area, or it is said why not', async () => {
     const { placeReadingsAlone, resizeReadings, dropReading } = within(useReadings);
     await placeReadingsAlone();
-    expect(useNotices().notices[0]!.text).toContain('no even place');
-    placed = [{ rung: 'light', x: 1, y: 2, size: 31 }];
+    expect(useNotices().notices[0]!.text).toContain('no good place for a light, middle, or shade reading');
+    placement = { placed: [{ rung: 'light', x: 1, y: 2, size: 31 }], without: [] };
     await placeReadingsAlone();
     await placeReadingsAlone();
     expect(photo().readings).toHaveLength(1);

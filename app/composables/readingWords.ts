@@ -1,3 +1,4 @@
+import type { Rung } from '#core/document/schema';
 import type { ReadingDoubt } from '#workers/client';
 
 /** Why a reading stands badly and what to do, in the retoucher's words. */
@@ -20,4 +21,10 @@ export function readingWords(doubt: ReadingDoubt): string {
     case 'spill':
       return `lies on thrown colour: ${doubt.degrees.toFixed(0)}° greener than the skin around it, move it`;
   }
+}
+
+/** That rungs of an area have no good place for a reading, and what then. */
+export function noPlaceWords(area: string, rungs: readonly Rung[]): string {
+  const named = new Intl.ListFormat('en', { type: 'disjunction' }).format(rungs);
+  return `${area} has no good place for a ${named} reading: nothing of that lightness is even, on the trend, and away from blush, glints and hair. The whole zone's numbers stand; or place one by hand.`;
 }

@@ -2,6 +2,7 @@ import { putReading, removeReading } from '#core/document/commands';
 import { RUNGS } from '#core/document/schema';
 import type { Rung } from '#core/document/schema';
 import type { Point } from '../stores/view';
+import { noPlaceWords } from './readingWords';
 import { useBenchPhoto } from './useBenchPhoto';
 import { useWorkers } from './useWorkers';
 import { useBench } from '../stores/bench';
@@ -20,11 +21,9 @@ export function useReadings() {
     const document = photo.value;
     if (!open || !document) return;
     try {
-      const placed = await workers.analyst.placed(document, open.id);
-      if (placed.length === 0)
-        return notices.say(
-          `${open.name} has no even place that is large enough for a reading. Place one by hand.`,
-        );
+      const { placed, without } = await workers.analyst.placed(document, open.id);
+      if (without.length > 0) notices.say(noPlaceWords(open.name, without));
+      if (placed.length === 0) return;
       const readings = placed.map((reading) => ({ id: crypto.randomUUID(), areaId: open.id, ...reading }));
       edit('place readings', (before) => ({
         ...before,

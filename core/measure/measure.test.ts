@@ -1,9 +1,11 @@
 import { converter } from 'culori';
 import { describe, expect, it } from 'vitest';
 import { convertHsvToSrgbEncoded } from '../colour/hsv';
+import { luminanceOfSrgbLinear } from '../colour/luminance';
 import { convertOklabToSrgbLinear } from '../colour/oklab';
 import { decodeSrgb, encodeSrgb } from '../colour/transfer';
 import type { Triple } from '../colour/triple';
+import type { LinearRaster } from '../raster/raster';
 import type { AreaInput } from './areaInput';
 import { checkSkin } from './check';
 import { colourNumbers } from './colourNumbers';
@@ -16,7 +18,7 @@ import { measureHistogram } from './histogram';
 import { placeReadings } from './placing';
 import { doubtOfReading } from './readingDoubt';
 import { measureRankedTrend } from './rankedTrend';
-import { lightnessSamples } from './rungs';
+import { RUNG_PERCENTILES, lightnessSamples } from './rungs';
 import { measureTrend, oklabPlanes, readTrend } from './trend';
 
 const SIDE = 160;
@@ -146,7 +148,7 @@ describe('readings', () => {
       (x, y) => (blush(x, y) ? 10 : 24),
       (x, y) => (glint(x, y) ? [0.98, 0.97, 0.96] : undefined),
     );
-    const placed = placeReadings(input);
+    const { placed } = placeReadings(input);
     expect(placed.map(({ rung }) => rung)).toEqual(['light', 'middle', 'shade']);
     expect(placed[0]!.y).toBeLessThan(placed[1]!.y);
     expect(placed[1]!.y).toBeLessThan(placed[2]!.y);
@@ -154,7 +156,48 @@ describe('readings', () => {
       expect(blush(x, y) || glint(x, y)).toBe(false);
       expect(Math.min(x, y, SIDE - x, SIDE - y)).toBeGreaterThan(size / 2);
     }
-    expect(placeReadings(input)).toEqual(placed);
+    expect(placeReadings(input).placed).toEqual(placed);
+  });
+
+  it('stand inside their rung’s span of lightness, or the rung has none', () => {
+    const luminances = ({ data }: LinearRaster) =>
+      Array.from({ length: SIDE * SIDE }, (_, i) =>
+        luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]),
+      );
+    const input = skin(() => 24);
+    const all = luminances(input.pixels);
+    for (const { rung, x, y } of placeReadings(input).placed) {
+      const here = all[Math.floor(y) * SIDE + Math.floor(x)]!;
+      const rank = all.filter((value) => value < here).length / all.length;
+      expect(rank).toBeGreaterThan(RUNG_PERCENTILES[rung][0] - 0.02);
+      expect(rank).toBeLessThan(RUNG_PERCENTILES[rung][1] + 0.02);
+    }
+    // Where all that is dark is fine stripes, a patch in the shade covers light and dark.
+    const striped = skin(
+      () => 24,
+      (x, y) => (y > 100 && (x >> 1) & 1 ? [0.12, 0.07, 0.05] : undefined),
+    );
+    const { placed, without } = placeReadings(striped);
+    expect(placed.map(({ rung }) => rung)).toContain('light');
+    expect(without).toContain('shade');
+  });
+
+  it('keep off nose, cheeks, and what lies about hair and eyes', () => {
+    const input = skin(() => 24);
+    const face = { x: 0, y: 0, width: SIDE, height: SIDE };
+    const dark = (x: number, y: number) => x > SIDE - 40 && y > 0;
+    const others = {
+      ...input.coverage,
+      data: Uint8Array.from({ length: SIDE * SIDE }, (_, i) =>
+        dark(i % SIDE, Math.floor(i / SIDE)) ? 255 : 0,
+      ),
+    };
+    const { placed } = placeReadings(input, { face, others });
+    expect(placed).toHaveLength(3);
+    for (const { x, y } of placed) {
+      expect(x).toBeLessThan(SIDE - 45);
+      expect(Math.hypot(x / SIDE - 0.5, y / SIDE - 0.5)).toBeGreaterThan(0.14);
+    }
   });
 
   it('say why they stand badly', () => {

@@ -5,7 +5,7 @@ import type { Rung } from '../document/schema';
 import type { Coverage8Raster, LinearRaster } from '../raster/raster';
 
 /** Percentiles of the area's lightness that make up each rung. */
-const RUNG_PERCENTILES: Readonly<Record<Rung, readonly [number, number]>> = {
+export const RUNG_PERCENTILES: Readonly<Record<Rung, readonly [number, number]>> = {
   shade: [0.05, 0.3],
   middle: [0.4, 0.6],
   light: [0.7, 0.92],
