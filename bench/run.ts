@@ -2,6 +2,7 @@
  * npm run bench: speed and accuracy, as a table and as JSON. Takes some minutes; asks for a build and ffmpeg.
  */
 import { accuracy } from './accuracy';
+import { edgesOfSkin } from './edges';
 import { findAccuracy } from './find';
 import { mendedPictures } from './mended';
 import { pageSpeed } from './page';
@@ -14,4 +15,5 @@ report({
   'Find on the made-up portraits': await findAccuracy(),
   'Accuracy on the made-up portraits': await accuracy(),
   'Four presses: find, check, mend all': await mendedPictures(),
+  'Edges of skin steps': await edgesOfSkin(),
 });

@@ -1,11 +1,9 @@
 import { converter } from 'culori';
 import { describe, expect, it } from 'vitest';
-import { convertHsvToSrgbEncoded } from '../colour/hsv';
-import { luminanceOfSrgbLinear } from '../colour/luminance';
+import { SKIN_SIDE as SIDE, skin } from '../../tests/fixtures/skin';
 import { convertOklabToSrgbLinear } from '../colour/oklab';
-import { decodeSrgb, encodeSrgb } from '../colour/transfer';
+import { encodeSrgb } from '../colour/transfer';
 import type { Triple } from '../colour/triple';
-import type { LinearRaster } from '../raster/raster';
 import type { AreaInput } from './areaInput';
 import { checkSkin } from './check';
 import { colourNumbers } from './colourNumbers';
@@ -15,38 +13,10 @@ import { measureLadder } from './ladder';
 import { ladderSpread } from './ladderSpread';
 import { measurePartColours } from './partColours';
 import { measureHistogram } from './histogram';
-import { placeReadings } from './placing';
-import { doubtOfReading } from './readingDoubt';
 import { measureRankedTrend } from './rankedTrend';
-import { RUNG_PERCENTILES, lightnessSamples } from './rungs';
+import { lightnessSamples } from './rungs';
 import { measureTrend, oklabPlanes, readTrend } from './trend';
 
-const SIDE = 160;
-/** Skin that falls from light to dark down the picture, its hue by place. */
-function skin(
-  hueAt: (x: number, y: number) => number,
-  change: (x: number, y: number) => Triple | undefined = () => undefined,
-): AreaInput {
-  const data = Float32Array.from(
-    Array.from({ length: SIDE * SIDE }, (_, i) => {
-      const x = i % SIDE;
-      const y = Math.floor(i / SIDE);
-      return (
-        change(x, y) ??
-        convertHsvToSrgbEncoded({
-          hueDegrees: hueAt(x, y),
-          saturation: 0.25 + 0.1 * (y / SIDE),
-          value: 0.92 - 0.4 * (y / SIDE),
-        }).map(decodeSrgb)
-      );
-    }).flat(),
-  );
-  return {
-    region: { x: 0, y: 0, width: SIDE, height: SIDE, outWidth: SIDE, outHeight: SIDE },
-    pixels: { space: 'srgbLinear', width: SIDE, height: SIDE, data },
-    coverage: { space: 'coverage8', width: SIDE, height: SIDE, data: new Uint8Array(SIDE * SIDE).fill(255) },
-  };
-}
 const kinds = (input: AreaInput, more: Partial<Parameters<typeof checkSkin>[0]> = {}) =>
   checkSkin({ skin: input, ...more }).map(({ is }) => is);
 
@@ -137,88 +107,6 @@ describe('check', () => {
     expect(
       checkSkin({ skin: { ...input, coverage: { ...input.coverage, data: new Uint8Array(SIDE * SIDE) } } }),
     ).toEqual([]);
-  });
-});
-
-describe('readings', () => {
-  it('place themselves off blush, glints and edges, at their rungs, always alike', () => {
-    const blush = (x: number, y: number) => Math.hypot(x - 40, y - 80) < 25;
-    const glint = (x: number, y: number) => Math.hypot(x - 120, y - 30) < 8;
-    const input = skin(
-      (x, y) => (blush(x, y) ? 10 : 24),
-      (x, y) => (glint(x, y) ? [0.98, 0.97, 0.96] : undefined),
-    );
-    const { placed } = placeReadings(input);
-    expect(placed.map(({ rung }) => rung)).toEqual(['light', 'middle', 'shade']);
-    expect(placed[0]!.y).toBeLessThan(placed[1]!.y);
-    expect(placed[1]!.y).toBeLessThan(placed[2]!.y);
-    for (const { x, y, size } of placed) {
-      expect(blush(x, y) || glint(x, y)).toBe(false);
-      expect(Math.min(x, y, SIDE - x, SIDE - y)).toBeGreaterThan(size / 2);
-    }
-    expect(placeReadings(input).placed).toEqual(placed);
-  });
-
-  it('stand inside their rung’s span of lightness, or the rung has none', () => {
-    const luminances = ({ data }: LinearRaster) =>
-      Array.from({ length: SIDE * SIDE }, (_, i) =>
-        luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]),
-      );
-    const input = skin(() => 24);
-    const all = luminances(input.pixels);
-    for (const { rung, x, y } of placeReadings(input).placed) {
-      const here = all[Math.floor(y) * SIDE + Math.floor(x)]!;
-      const rank = all.filter((value) => value < here).length / all.length;
-      expect(rank).toBeGreaterThan(RUNG_PERCENTILES[rung][0] - 0.02);
-      expect(rank).toBeLessThan(RUNG_PERCENTILES[rung][1] + 0.02);
-    }
-    // Where all that is dark is fine stripes, a patch in the shade covers light and dark.
-    const striped = skin(
-      () => 24,
-      (x, y) => (y > 100 && (x >> 1) & 1 ? [0.12, 0.07, 0.05] : undefined),
-    );
-    const { placed, without } = placeReadings(striped);
-    expect(placed.map(({ rung }) => rung)).toContain('light');
-    expect(without).toContain('shade');
-  });
-
-  it('keep off nose, cheeks, and what lies about hair and eyes', () => {
-    const input = skin(() => 24);
-    const face = { x: 0, y: 0, width: SIDE, height: SIDE };
-    const dark = (x: number, y: number) => x > SIDE - 40 && y > 0;
-    const others = {
-      ...input.coverage,
-      data: Uint8Array.from({ length: SIDE * SIDE }, (_, i) =>
-        dark(i % SIDE, Math.floor(i / SIDE)) ? 255 : 0,
-      ),
-    };
-    const { placed } = placeReadings(input, { face, others });
-    expect(placed).toHaveLength(3);
-    for (const { x, y } of placed) {
-      expect(x).toBeLessThan(SIDE - 45);
-      expect(Math.hypot(x / SIDE - 0.5, y / SIDE - 0.5)).toBeGreaterThan(0.14);
-    }
-  });
-
-  it('say why they stand badly', () => {
-    const input = skin(() => 24);
-    const trend = measureTrend(oklabPlanes(input.pixels.data), new Float32Array(SIDE * SIDE).fill(1));
-    const patch = (colour: Triple) => Float32Array.from(Array.from({ length: 25 }, () => colour).flat());
-    const at = (hueDegrees: number, saturation = 0.3, value = 0.7) =>
-      convertHsvToSrgbEncoded({ hueDegrees, saturation, value }).map(decodeSrgb) as unknown as Triple;
-    expect(doubtOfReading(patch(at(24)), 1, trend)).toBeUndefined();
-    expect(doubtOfReading(patch(at(12)), 1, trend)).toMatchObject({
-      is: 'blush',
-      degrees: expect.closeTo(12, 0),
-    });
-    expect(doubtOfReading(patch(at(40)), 1, trend)).toMatchObject({ is: 'spill' });
-    expect(doubtOfReading(patch(at(24, 0.08, 0.9)), 1, trend)).toEqual({ is: 'glint' });
-    expect(doubtOfReading(patch([0.99, 0.97, 0.9]), 1, trend)).toEqual({ is: 'clipped' });
-    expect(doubtOfReading(patch([0.0005, 0.0004, 0.0003]), 1, trend)).toEqual({ is: 'black' });
-    expect(doubtOfReading(patch([0.3, 0.3, 0.3]), 1, trend)).toEqual({ is: 'grey' });
-    expect(doubtOfReading(patch(at(24)), 0.5, trend)).toEqual({ is: 'beside' });
-    const mixed = Float32Array.from([...patch(at(24, 0.3, 0.9)), ...patch(at(24, 0.3, 0.4))]);
-    expect(doubtOfReading(mixed, 1, trend)).toEqual({ is: 'mixed' });
   });
 });
 

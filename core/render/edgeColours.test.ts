@@ -1,4 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { renderWhole, photoOf, area as areaOf, step } from '../../tests/fixtures/plans';
+import { colourAt } from '../../tests/references/measures';
+import { encodePixels } from './encodePixels';
+import { buildPyramid } from '../raster/pyramid';
+import { NO_TARGETS } from '#kinds/adjust/hue-to-target/schema';
 import { foregroundOf, measureEdgeColours } from './edgeColours';
 
 const SIDE = 40;
@@ -38,5 +43,40 @@ describe('colours along an edge', () => {
     foregroundOf(measureEdgeColours(area), pixel, 0, { x: 20.5, y: 20.5, alpha: 0.5 });
     pixel.forEach((channel) => expect(channel).toBeGreaterThanOrEqual(0));
     expect(Math.max(...pixel)).toBeLessThanOrEqual(0.002 + 1e-6);
+  });
+
+  it('are why a step on skin leaves what lies behind it as it was', () => {
+    const skin = [0.5, 0.42, 0.25] as const;
+    const picture = (front: readonly number[]) => {
+      const mixed = Float32Array.from({ length: 3 * SIDE * SIDE }, (_, p) => {
+        const share = alpha(Math.floor(p / 3) % SIDE);
+        return share * front[p % 3]! + (1 - share) * OUTSIDE[p % 3]!;
+      });
+      const encoded = new Uint8ClampedArray(4 * SIDE * SIDE);
+      encodePixels(mixed, encoded);
+      return buildPyramid({
+        space: 'srgb8',
+        width: SIDE,
+        height: SIDE,
+        data: new Uint8Array(encoded.buffer),
+      });
+    };
+    const pyramid = picture(skin);
+    const rungs = { light: 22, middle: 22, shade: 22 };
+    const { after } = renderWhole(
+      pyramid,
+      photoOf(pyramid, areaOf([]), [step('hue-to-target', { ...NO_TARGETS, hue: rungs })]),
+      area.coverage.data,
+    );
+    const row = 20 * SIDE;
+    const turned = colourAt(after, row + 5);
+    expect(turned[1]).toBeLessThan(skin[1] - 0.02);
+    for (const x of [18, 19, 20, 21])
+      turned.forEach((channel, c) =>
+        expect(colourAt(after, row + x)[c]).toBeCloseTo(
+          alpha(x) * channel + (1 - alpha(x)) * OUTSIDE[c]!,
+          1.5,
+        ),
+      );
   });
 });

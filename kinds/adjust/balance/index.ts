@@ -18,6 +18,7 @@ export const balance = defineAdjust<BalanceParameters, BalanceMeasures>({
   parameters: balanceParameters,
   migrations: {},
   neutral: NEUTRAL,
+  cleansEdges: true,
   looksAt: 'smooth',
   measure: measureBalance,
   compile: compileBalance,

@@ -18,6 +18,7 @@ export const castTrim = defineAdjust<CastTrimParameters, CastTrimMeasures>({
   parameters: castTrimParameters,
   migrations: {},
   neutral: NEUTRAL,
+  cleansEdges: true,
   looksAt: 'smooth',
   measure: measureCastTrim,
   compile: compileCastTrim,

@@ -19,6 +19,7 @@ export const hueToTarget = defineAdjust<HueToTargetParameters, HueToTargetMeasur
   parameters: hueToTargetParameters,
   migrations: { 1: (hue) => ({ ...NO_TARGETS, hue }) },
   neutral: NO_TARGETS,
+  cleansEdges: true,
   looksAt: 'smooth',
   measure: measureHueToTarget,
   compile: compileHueToTarget,

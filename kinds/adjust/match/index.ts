@@ -20,6 +20,7 @@ export const match = defineAdjust<MatchParameters, MatchMeasures>({
   parameters: matchParameters,
   migrations: {},
   neutral: NEUTRAL,
+  cleansEdges: true,
   looksAt: 'place',
   measuredBy: ['to'],
   like: ({ to }) => (to.by === 'area' ? to.areaId : null),
