@@ -9,6 +9,7 @@ export const STEP_CONTROLS: Readonly<Record<string, Component>> = {
   'cast-trim': defineAsyncComponent(() => import('../kinds/adjust/cast-trim/Control.vue')),
   'clear': defineAsyncComponent(() => import('../kinds/adjust/clear/Control.vue')),
   'curves': defineAsyncComponent(() => import('../kinds/adjust/curves/Control.vue')),
+  'even-to-colour': defineAsyncComponent(() => import('../kinds/adjust/even-to-colour/Control.vue')),
   'evenness': defineAsyncComponent(() => import('../kinds/adjust/evenness/Control.vue')),
   'families': defineAsyncComponent(() => import('../kinds/adjust/families/Control.vue')),
   'hue-to-target': defineAsyncComponent(() => import('../kinds/adjust/hue-to-target/Control.vue')),
@@ -24,6 +25,7 @@ export const STEP_CONTROLS: Readonly<Record<string, Component>> = {
 /** By kind of mark, what is shown besides its settings while one is in hand. */
 export const MARK_CONTROLS: Readonly<Record<string, Component>> = {
   'colour-reach': defineAsyncComponent(() => import('../kinds/mark/colour-reach/Control.vue')),
+  'disc-reach': defineAsyncComponent(() => import('../kinds/mark/disc-reach/Control.vue')),
   'light-reach': defineAsyncComponent(() => import('../kinds/mark/light-reach/Control.vue')),
 };
 

@@ -4,6 +4,7 @@ import { balance } from './adjust/balance/index';
 import { castTrim } from './adjust/cast-trim/index';
 import { clear } from './adjust/clear/index';
 import { curves } from './adjust/curves/index';
+import { evenToColour } from './adjust/even-to-colour/index';
 import { evenness } from './adjust/evenness/index';
 import { families } from './adjust/families/index';
 import { hueToTarget } from './adjust/hue-to-target/index';
@@ -17,6 +18,7 @@ import { veil } from './adjust/veil/index';
 import { area } from './mark/area/index';
 import { brush } from './mark/brush/index';
 import { colourReach } from './mark/colour-reach/index';
+import { discReach } from './mark/disc-reach/index';
 import { edgeStroke } from './mark/edge-stroke/index';
 import { ellipse } from './mark/ellipse/index';
 import { foundPart } from './mark/found-part/index';
@@ -33,6 +35,7 @@ export const KINDS = collectKinds(
     area,
     brush,
     colourReach,
+    discReach,
     edgeStroke,
     ellipse,
     foundPart,
@@ -49,6 +52,7 @@ export const KINDS = collectKinds(
     castTrim,
     clear,
     curves,
+    evenToColour,
     evenness,
     families,
     hueToTarget,

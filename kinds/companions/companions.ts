@@ -1,6 +1,12 @@
 import { addArea, divideArea, putStep } from '#core/document/commands';
+import { makeMark } from '#core/document/make';
+import { fitName } from '#core/document/names';
 import type { Area, Photo, Step } from '#core/document/schema';
+import { NO_EDGE_CARE } from '#core/document/schema';
+import { evenToColour } from '#kinds/adjust/even-to-colour/index';
+import { evenToColourParameters } from '#kinds/adjust/even-to-colour/schema';
 import { recolour } from '#kinds/adjust/recolour/index';
+import { discReach } from '#kinds/mark/disc-reach/index';
 import { area as areaMark } from '#kinds/mark/area/index';
 import { HAIR_ZONES, hairZone } from './hairZone';
 
@@ -32,6 +38,7 @@ const BROW_STRENGTH = 0.5;
  */
 export function companionsOf(photo: Photo, step: Step, box: Box | undefined): readonly Companion[] {
   const area = photo.areas.find(({ id }) => id === step.areaId);
+  if (step.kind === evenToColour.id) return reachApart(step, area);
   if (step.kind !== recolour.id || !area) return [];
   return [...browsFollow(photo, step, area), ...eyesApart(area), ...zonesOf(photo, step, area, box)];
 }
@@ -80,4 +87,32 @@ function zonesOf(photo: Photo, step: Step, hair: Area, box: Box | undefined): re
       return { photo: putStep(addArea(before, made), own), areaId: made.id };
     },
   }));
+}
+
+/** The colours that a step takes become an area of their own, and the step goes there. */
+function reachApart(step: Step, area: Area | undefined): readonly Companion[] {
+  const { reach } = evenToColourParameters.parse(step.parameters);
+  if (!reach) return [];
+  return [
+    {
+      label: 'Reach as an area',
+      help: 'The colours on the disc, as the photo has them, become an area of their own; the step goes with it',
+      change: 'reach as an area',
+      make: (before, newId) => {
+        const whole = area && makeMark(areaMark, { areaId: area.id }, { id: newId() });
+        const colours = makeMark(discReach, reach, { id: newId(), mode: area ? 'limit' : 'add' });
+        const made: Area = {
+          id: newId(),
+          name: fitName(`${area?.name ?? 'Picture'}, some colours`, 'some colours'),
+          part: area?.part ?? 'other',
+          sitter: area?.sitter ?? null,
+          marks: whole ? [whole, colours] : [colours],
+          inverted: false,
+          edgeCare: NO_EDGE_CARE,
+        };
+        const moved = { ...step, areaId: made.id, parameters: { ...step.parameters, reach: null } };
+        return { photo: putStep(addArea(before, made), moved), areaId: made.id };
+      },
+    },
+  ];
 }

@@ -2,7 +2,6 @@
 import { isInSrgbGamut } from '#core/colour/gamut';
 import { hexOfSrgbLinear, srgbLinearOfHex } from '#core/colour/hex';
 import type { Triple } from '#core/colour/triple';
-import { namedColour } from '#core/formats/namedColour';
 import type { StepContext } from '#core/offer/stepContext';
 import PaletteGrid from './PaletteGrid.vue';
 import { paletteNameOf } from './partPalette';
@@ -12,7 +11,6 @@ import type { RecolourParameters } from './schema';
 
 const props = defineProps<{ context: StepContext }>();
 const model = defineModel<RecolourParameters>({ required: true });
-const fault = ref<string>();
 const put = (change: Partial<RecolourParameters>) => (model.value = { ...model.value, ...change });
 /** One colour takes the place of whatever trend was borrowed. */
 const choose = (colour: string) => put({ colour, trend: null });
@@ -47,17 +45,6 @@ const beyond = computed(
     ),
 );
 
-function typed(event: Event): void {
-  const field = event.target as HTMLInputElement;
-  const named = namedColour(field.value, paletteNameOf(props.context.part));
-  fault.value = undefined;
-  if (!named) fault.value = `“${field.value}” is neither a colour such as #6d7a63 nor a name of the palette.`;
-  else if (named.beyond)
-    fault.value = `“${field.value}” is more colourful than sRGB; the nearest, ${named.colour}, is taken.`;
-  if (named) choose(named.colour);
-  field.value = model.value.colour ?? '';
-}
-
 const SHARES = [
   { name: 'hueVariation', label: 'hue', help: 'How much of the differences in hue stays: 0 is one flat hue' },
   {
@@ -87,17 +74,10 @@ const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
   </select>
   <slot /> {{ model.way === 'pigment' ? 'to' : ':' }}
   <span class="whitespace-nowrap">
-    <ColourField
-      :model-value="model.colour ?? '#808080'"
-      label="Wanted colour"
+    <WantedColour
+      :model-value="model.colour"
+      :palette="paletteNameOf(context.part)"
       @update:model-value="choose"
-    />
-    <input
-      :value="model.colour ?? ''"
-      aria-label="Wanted colour as a number or a name"
-      spellcheck="false"
-      class="ml-1 w-[5.2rem] border-b border-dotted border-quiet bg-transparent font-semibold"
-      @change="typed"
     /><button
       class="ml-1 text-quiet underline decoration-dotted"
       title="Press, then press a place of the picture"
@@ -180,7 +160,6 @@ const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
   <span v-if="beyond" role="note" class="block text-[12px] text-warn"
     >At this depth the colour is lighter than the file can hold; the nearest is shown.</span
   >
-  <span v-if="fault" role="alert" class="block text-[12px] text-warn">{{ fault }}</span>
   <PaletteGrid class="mt-1" :part="context.part" :chosen="model.colour" @choose="choose" />
   <span class="mt-1 block">
     <SecondColour

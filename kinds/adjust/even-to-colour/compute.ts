@@ -1,0 +1,109 @@
+import { RADIANS_PER_DEGREE, hueDeltaDegrees } from '#core/colour/angles';
+import { discShare } from '#core/colour/discShare';
+import { srgbLinearOfHex } from '#core/colour/hex';
+import { luminanceOfSrgbLinear, oklabLightnessAtLuminance } from '#core/colour/luminance';
+import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour/oklab';
+import type { Triple } from '#core/colour/triple';
+import type { AreaInput } from '#core/measure/areaInput';
+import { oklabPlanes } from '#core/measure/trend';
+import { newField, readField } from '#core/raster/field';
+import type { Field } from '#core/raster/field';
+import { halveArea } from '#core/raster/halveArea';
+import { areaLowPass } from '#core/raster/lowPass';
+import type { PixelKernel } from '#core/render/kinds';
+import type { EvenToColourParameters } from './schema';
+
+/** What an area looks like without its texture; undefined when it covers nothing. */
+export interface EvenToColourMeasures {
+  /** OKLab without texture; then its lightness without patches */
+  readonly broad: Field | undefined;
+  /** OKLab of the area's middle colour */
+  readonly middle: Triple;
+}
+
+const MOST_PIXELS = 300_000;
+/** Radii of texture and of patches as shares of the square root of the area. */
+const TEXTURE_SHARE = 0.005;
+const PATCH_SHARE = 0.05;
+const CHANNELS = 4;
+/** Nearer to grey hue is noise: there the wanted hue is taken. */
+const GREY = 0.002;
+
+/** Divides an area into its texture and what is broader. */
+export function measureEvenToColour(
+  { pixels, coverage, region }: AreaInput,
+  { size }: EvenToColourParameters,
+): EvenToColourMeasures {
+  const grid = halveArea(
+    {
+      region,
+      planes: oklabPlanes(pixels.data),
+      weights: Float32Array.from(coverage.data, (value) => value / 255),
+    },
+    MOST_PIXELS,
+  );
+  const { outWidth: width, outHeight: height } = grid.region;
+  const total = grid.weights.reduce((sum, value) => sum + value, 0);
+  const own = [...grid.weights.keys()].filter((i) => grid.weights[i]! >= 0.5);
+  if (own.length === 0) return { broad: undefined, middle: [0, 0, 0] };
+  const radius =
+    size === null ? Math.max(1, TEXTURE_SHARE * Math.sqrt(total)) : (size * width) / grid.region.width;
+  const low = areaLowPass(grid.weights, width, height, Math.max(0.5, radius));
+  const form = areaLowPass(grid.weights, width, height, Math.max(radius, PATCH_SHARE * Math.sqrt(total)));
+  const broad = newField(grid.region, CHANNELS);
+  [...grid.planes.map((plane) => low.of(plane)), form.of(grid.planes[0]!)].forEach((plane, c) =>
+    plane.forEach((value, i) => (broad.data[CHANNELS * i + c] = value)),
+  );
+  const median = (c: number) => Float32Array.from(own, (i) => grid.planes[c]![i]!).sort()[own.length >> 1]!;
+  return { broad, middle: [median(0), median(1), median(2)] };
+}
+
+/**
+ * Draws what is broader than texture to one colour: its hue by turning, its chroma, its lightness, each by a
+ * share; texture goes with it unchanged. In shade the wanted chroma is less, as OKLab scales with exposure.
+ * While lightness is not drawn, luminance stays.
+ */
+export function compileEvenToColour(
+  { colour, hue, saturation, lightness, falloff, reach }: EvenToColourParameters,
+  { broad, middle }: EvenToColourMeasures,
+): PixelKernel | undefined {
+  if (!broad || [hue, saturation, lightness, falloff].every((share) => share === 0)) return undefined;
+  const [wantedLight, wantedA, wantedB] =
+    colour === null ? middle : convertSrgbLinearToOklab(srgbLinearOfHex(colour));
+  const wantedChroma = Math.hypot(wantedA, wantedB);
+  const wantedHue = Math.atan2(wantedB, wantedA) / RADIANS_PER_DEGREE;
+  const takes = reach ? discShare(reach) : () => 1;
+  const place = new Float32Array(CHANNELS);
+  return (pixels, count, { x, y }) => {
+    for (let i = 0; i < count; i++) {
+      const p = 3 * i;
+      readField(broad, x[i]!, y[i]!, place);
+      const [light, a, b, form] = place as unknown as [number, number, number, number];
+      const part = takes(a, b);
+      if (part === 0) continue;
+      const own: Triple = [pixels[p]!, pixels[p + 1]!, pixels[p + 2]!];
+      const [level, ownA, ownB] = convertSrgbLinearToOklab(own);
+      const newLight = light + part * (lightness * (form - light) + falloff * (wantedLight - form));
+      const chroma = Math.hypot(a, b);
+      const turn =
+        -hue * part * hueDeltaDegrees(wantedHue, Math.atan2(b, a) / RADIANS_PER_DEGREE) * RADIANS_PER_DEGREE;
+      const cos = Math.cos(turn);
+      const sin = Math.sin(turn);
+      // Grey has no hue to turn: it takes the wanted one.
+      const towardA = a * cos - b * sin + hue * part * GREY * Math.cos(wantedHue * RADIANS_PER_DEGREE);
+      const towardB = a * sin + b * cos + hue * part * GREY * Math.sin(wantedHue * RADIANS_PER_DEGREE);
+      const shaded = wantedLight > 0 ? Math.min(1, Math.max(0, newLight) / wantedLight) : 1;
+      const newChroma = chroma + saturation * part * (wantedChroma * shaded - chroma);
+      const scale = newChroma / Math.max(1e-6, Math.hypot(towardA, towardB));
+      const fineA = ownA - a;
+      const fineB = ownB - b;
+      const newA = towardA * scale + fineA * cos - fineB * sin;
+      const newB = towardB * scale + fineA * sin + fineB * cos;
+      const held = oklabLightnessAtLuminance(luminanceOfSrgbLinear(own), newA, newB, level);
+      const out = convertOklabToSrgbLinear([held + newLight - light, newA, newB]);
+      pixels[p] = out[0];
+      pixels[p + 1] = out[1];
+      pixels[p + 2] = out[2];
+    }
+  };
+}
