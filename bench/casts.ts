@@ -28,6 +28,9 @@ const NEUTRAL_KELVIN = 6504;
 const COOLEST = 12_000;
 const WARMEST = 2_500;
 const MOST_GREEN = 0.3;
+/** Logarithms of powers. */
+const LEAST_CROSSED = 0.1;
+const MOST_CROSSED = 0.3;
 /** Every third cast has no veil, every fourth of the others is a veil alone. */
 const VEILED = 2 / 3;
 const VEIL_ALONE = 1 / 4;
@@ -140,4 +143,16 @@ function yOfX(x: number, kelvin: number): number {
   if (kelvin < 2222) return -1.1063814 * x ** 3 - 1.3481102 * x ** 2 + 2.18555832 * x - 0.20219683;
   if (kelvin < 4000) return -0.9549476 * x ** 3 - 1.37418593 * x ** 2 + 2.09137015 * x - 0.16748867;
   return 3.081758 * x ** 3 - 5.8733867 * x ** 2 + 3.75112997 * x - 0.37001483;
+}
+
+/** A picture whose red and blue were raised to powers of their seed, so that lights and shades differ in tint. */
+export function inCrossedTones({ width, height, data }: Srgb8Raster, seed: number): Srgb8Raster {
+  const random = seeded(seed);
+  const power = () =>
+    Math.exp((random() < 0.5 ? -1 : 1) * (LEAST_CROSSED + (MOST_CROSSED - LEAST_CROSSED) * random()));
+  const powers = [power(), 1, power(), 1];
+  const out = data.map((code, p) =>
+    p % 4 === 3 ? code : encodeSrgb8(SRGB8_TO_LINEAR[code]! ** powers[p % 4]!),
+  );
+  return { space: 'srgb8', width, height, data: out };
 }

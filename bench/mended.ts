@@ -8,7 +8,7 @@ import type { Photo } from '#core/document/schema';
 import { buildPyramid } from '#core/raster/pyramid';
 import type { Pyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
-import type { LinearRaster } from '#core/raster/raster';
+import type { LinearRaster, Srgb8Raster } from '#core/raster/raster';
 import { LightJudge } from '#core/render/photoLight';
 import { RegionRenderer } from '#core/render/regionRenderer';
 import { Resolver } from '#core/render/resolver';
@@ -17,7 +17,7 @@ import { KINDS } from '#kinds/registry.gen';
 import { findInto } from '../cli/openPlan';
 import { openPhotoFile } from '../cli/photoFile';
 import { meanDifference } from '../tests/references/measures';
-import { castOf, underCast } from './casts';
+import { castOf, inCrossedTones, underCast } from './casts';
 import type { Row } from './report';
 import { whole } from './truth';
 
@@ -45,7 +45,6 @@ const SHARES_OF_SKIN = {
   'all of skin': (coverage8: number) => coverage8 >= 250,
   'edge of skin': (coverage8: number) => coverage8 >= 26 && coverage8 <= 229,
 } as const;
-const CASTS_PER_HEAD = 1;
 
 /** ΔE00 to the truth, before and after, by part; undefined where the part cannot be seen. */
 type Change = Readonly<Record<string, readonly [before: number, after: number] | undefined>>;
@@ -88,6 +87,7 @@ async function mend(
     const mask = names.length > 0 ? await masks(names) : new Uint8Array(width * height).fill(255);
     change[part] = mask && [meanDifference(before, truth, mask), meanDifference(after, truth, mask)];
   }
+  // Heads under casts are judged as a whole.
   const skin = await masks(SKIN);
   for (const [name, isIn] of Object.entries(SHARES_OF_SKIN)) {
     const mask = skin?.map((value) => (isIn(value) ? 255 : 0));
@@ -190,17 +190,30 @@ export async function mendedPictures(): Promise<Row[]> {
   return [...rows, ...(await headsUnderCasts())];
 }
 
-/** Random casts and veils on neutral heads: even numbers were chosen on, odd ones report. */
+/** What is laid over neutral heads, by a seed. */
+const OVER_HEADS = {
+  'random casts and veils': (picture: Srgb8Raster, seed: number) => underCast(picture, castOf(seed)),
+  'crossed tones': inCrossedTones,
+} as const;
+
+/** Random casts, veils and tones on neutral heads: even numbers were chosen on, odd ones report. */
 async function headsUnderCasts(): Promise<Row[]> {
+  const rows: Row[] = [];
+  for (const [name, lay] of Object.entries(OVER_HEADS)) rows.push(...(await headsUnder(name, lay)));
+  return rows;
+}
+
+async function headsUnder(
+  name: string,
+  lay: (picture: Srgb8Raster, seed: number) => Srgb8Raster,
+): Promise<Row[]> {
   const groups: Record<'even' | 'odd', Mended[]> = { even: [], odd: [] };
   const heads = readdirSync(HEADS).filter((name) => /^\d+$/.test(name));
   for (const head of heads) {
     const neutral = await pictureOf(`${HEADS}${head}/neutral.jpg`);
-    for (let n = 0; n < CASTS_PER_HEAD; n++) {
-      const cast = underCast(neutral.levels[0]!, castOf(1000 * n + Number(head) + 1));
-      const result = await mend(buildPyramid(cast), whole(neutral), () => Promise.resolve(undefined));
-      groups[Number(head) % 2 === 0 ? 'even' : 'odd'].push(result);
-    }
+    const seen = lay(neutral.levels[0]!, Number(head) + 1);
+    const result = await mend(buildPyramid(seen), whole(neutral), () => Promise.resolve(undefined));
+    groups[Number(head) % 2 === 0 ? 'even' : 'odd'].push(result);
   }
   return Object.entries(groups).flatMap(([parity, mended]) => {
     const acted = mended.filter(({ asked }) => !asked);
@@ -208,7 +221,7 @@ async function headsUnderCasts(): Promise<Row[]> {
     return [
       {
         ...left(mended, 'whole picture'),
-        what: `random casts and veils on ${mended.length} heads of ${parity} number (${parity === 'even' ? 'chosen on' : 'reporting'}), ${mended.length - acted.length} of them asked about and left: ΔE00 after against before`,
+        what: `${name} on ${mended.length} heads of ${parity} number (${parity === 'even' ? 'chosen on' : 'reporting'}), ${mended.length - acted.length} of them asked about and left: ΔE00 after against before`,
         must: '≤ 35 (goal 20)',
       },
       {

@@ -48,6 +48,22 @@ describe('the light in words', () => {
     );
   });
 
+  it('says how lights and shades are tinted apart, and what sets it right', () => {
+    const tones: LightFinding = {
+      is: 'tones',
+      pairs: [
+        { name: 'darks', from: [0.004, 0.01, 0.03], to: [0.01, 0.01, 0.01] },
+        { name: 'whites of the eyes', from: [0.6, 0.5, 0.48], to: [0.5, 0.5, 0.48] },
+      ],
+      ...MEASURED,
+    };
+    expect(lightWords(tones, SIZE)).toBe(
+      'lights and shades are tinted apart: whites of the eyes 10 % too warm and 10 % too magenta, darks far too cool (ΔE00 8 over the picture, sure)',
+    );
+    expect(lightMendWords(tones)).toBe('Set curves by these readings');
+    expect(lightMendWords({ ...tones, asks: 'unsure' })).toContain('all the same');
+  });
+
   it('says why it asks, and offers to do it all the same', () => {
     const deep = light([1.6, 0.8, 0.3], { asks: 'deep' });
     expect(lightWords(deep, SIZE)).toContain('looks wanted');

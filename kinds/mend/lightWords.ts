@@ -2,6 +2,7 @@ import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { clamp } from '#core/math/clamp';
 import type { Triple } from '#core/colour/triple';
 import type { LightFinding } from '#core/measure/light/findLight';
+import type { TonePair } from '#core/measure/light/tonePairs';
 import type { Veil } from '#core/measure/veil';
 
 /** OKLab hues, degrees, up to which a veil is called by a name. */
@@ -31,6 +32,8 @@ export function lightWords(
       return `the picture is lit ${lightName(finding.light)}${doubtWords(finding)}`;
     case 'veil':
       return `a ${veilName(finding.veil)} veil lies ${placeWords(finding.veil, photo)}${doubtWords(finding)}`;
+    case 'tones':
+      return `lights and shades are tinted apart: ${tonesName(finding.pairs)}${doubtWords(finding)}`;
     case 'lights':
       return 'the picture is lit in several colours, which no one correction takes out; correct each place with an area of its own, or leave it as it was meant';
     case 'one-colour':
@@ -45,11 +48,22 @@ export function lightMendWords(finding: LightFinding): string | undefined {
       return finding.asks ? 'Make the light neutral all the same' : 'Make the light neutral';
     case 'veil':
       return finding.asks ? 'Take it off all the same' : 'Take it off';
+    case 'tones':
+      return finding.asks ? 'Set curves by these readings all the same' : 'Set curves by these readings';
     case 'lights':
     case 'one-colour':
       return undefined;
   }
 }
+
+/** How the lightest and the darkest reading are tinted. */
+function tonesName(pairs: readonly TonePair[]): string {
+  const tint = ({ name, from, to }: TonePair) =>
+    `${name} ${lightName(from.map((channel, c) => Math.max(LEAST, channel) / Math.max(LEAST, to[c]!)) as unknown as Triple)}`;
+  return [pairs.at(-1)!, pairs[0]!].map(tint).join(', ');
+}
+/** Linear light below which a ratio says nothing. */
+const LEAST = 1e-3;
 
 function doubtWords({ asks, sure, difference }: Extract<LightFinding, { difference: number }>): string {
   const size = `ΔE00 ${difference.toFixed(0)} over the picture`;
@@ -63,11 +77,15 @@ function doubtWords({ asks, sure, difference }: Extract<LightFinding, { differen
   }
 }
 
+/** Beyond this, a logarithm, a per cent says nothing to the eye: dark places hold little of each channel. */
+const FAR = 0.7;
+
 /** By how many per cent a light is too warm or cool, and too green or magenta: of the channels’ ratios. */
 function lightName([red, green, blue]: Triple): string {
   const warm = Math.log(red / blue) / 2;
   const greenish = Math.log((green * green) / (red * blue)) / 2;
-  const percent = (value: number) => `${(100 * Math.expm1(Math.abs(value))).toFixed(0)} %`;
+  const percent = (value: number) =>
+    Math.abs(value) > FAR ? 'far' : `${(100 * Math.expm1(Math.abs(value))).toFixed(0)} %`;
   const names = [
     { value: warm, name: `${percent(warm)} too ${warm > 0 ? 'warm' : 'cool'}` },
     { value: greenish, name: `${percent(greenish)} too ${greenish > 0 ? 'green' : 'magenta'}` },

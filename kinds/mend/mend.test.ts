@@ -6,7 +6,7 @@ import type { Photo } from '#core/document/schema';
 import { KINDS } from '#kinds/registry.gen';
 import { findingWords, mendWords } from './findingWords';
 import type { LightJudge } from '#core/render/photoLight';
-import { lookOver, mendAll, mendOf, putMend } from './mend';
+import { lookOver, mendAll, mendOf, previewOf, putMend } from './mend';
 
 const HUE: Finding = {
   is: 'hue',
@@ -42,6 +42,27 @@ describe('mending', () => {
     const kind = KINDS.adjusts.get(mend.kind)!;
     expect(mend.version).toBe(kind.version);
     expect(kind.parameters.safeParse(mend.parameters).success).toBe(true);
+  });
+
+  it('sets curves through readings of crossed tones, and tells before what other colours become', () => {
+    const pairs = [
+      { name: 'darks', from: [0.004, 0.01, 0.03], to: [0.01, 0.01, 0.01] },
+      // So near to the darks that a curve through both would crease.
+      { name: 'hair', from: [0.005, 0.011, 0.031], to: [0.02, 0.011, 0.01] },
+      { name: 'whites of the eyes', from: [0.6, 0.5, 0.48], to: [0.5, 0.5, 0.48] },
+    ] as const;
+    const found: PhotoFinding = {
+      ...about({ is: 'blotches', range: 0 }),
+      finding: { is: 'tones', pairs, difference: 8, sure: 'sure', asks: undefined },
+    };
+    const mend = mendOf(found, 'id')!;
+    expect([mend.kind, mend.areaId]).toEqual(['curves', null]);
+    expect(KINDS.adjusts.get('curves')!.parameters.safeParse(mend.parameters).success).toBe(true);
+    expect(mend.parameters.pairs).toHaveLength(2);
+    const then = previewOf(found)!;
+    then([0.6, 0.5, 0.48]).forEach((channel, c) => expect(channel).toBeCloseTo(pairs[2].to[c]!, 2));
+    expect(then([0.3, 0.25, 0.3])[0]).toBeLessThan(0.3);
+    expect(previewOf(about(HUE))).toBeUndefined();
   });
 
   it('says it in the retoucher’s words and numbers', () => {

@@ -1,3 +1,4 @@
+import type { Triple } from '#core/colour/triple';
 import { makeStep } from '#core/document/make';
 import { RUNGS } from '#core/document/schema';
 import type { Photo, Step } from '#core/document/schema';
@@ -5,9 +6,14 @@ import { isOfLight } from '#core/measure/light/findLight';
 import type { LightFinding } from '#core/measure/light/findLight';
 import { checkPhoto } from '#core/render/checkPhoto';
 import type { PhotoFinding } from '#core/render/checkPhoto';
+import { NO_PLACES } from '#core/render/kinds';
 import type { LightJudge } from '#core/render/photoLight';
 import type { Baked } from '#core/render/resolver';
 import { clear } from '#kinds/adjust/clear/index';
+import { compileCurves } from '#kinds/adjust/curves/compute';
+import { curves } from '#kinds/adjust/curves/index';
+import { curvesThrough } from '#kinds/adjust/curves/points';
+import { curvesParameters } from '#kinds/adjust/curves/schema';
 import { evenness } from '#kinds/adjust/evenness/index';
 import { NEUTRAL as NO_EVENNESS } from '#kinds/adjust/evenness/schema';
 import { hueToTarget } from '#kinds/adjust/hue-to-target/index';
@@ -16,8 +22,9 @@ import { light } from '#kinds/adjust/light/index';
 import { NEUTRAL as NO_LIGHT } from '#kinds/adjust/light/schema';
 import { match } from '#kinds/adjust/match/index';
 import { matchToFace } from '#kinds/adjust/match/schema';
+import { compilePrepare } from '#kinds/adjust/prepare/compute';
 import { prepare } from '#kinds/adjust/prepare/index';
-import { NEUTRAL as NO_PREPARING } from '#kinds/adjust/prepare/schema';
+import { NEUTRAL as NO_PREPARING, prepareParameters } from '#kinds/adjust/prepare/schema';
 import { veil } from '#kinds/adjust/veil/index';
 import { takeOff } from '#kinds/adjust/veil/schema';
 
@@ -76,10 +83,30 @@ function lightMend(finding: LightFinding, id: string): Step | undefined {
       const [red, green, blue] = finding.light.map((channel) => Math.max(0.0005, channel / 2));
       return makeStep(prepare, { ...NO_PREPARING, neutral: [red!, green!, blue!] }, { id, areaId: null });
     }
+    case 'tones':
+      return makeStep(curves, curvesThrough(finding.pairs), { id, areaId: null });
     case 'lights':
     case 'one-colour':
       return undefined;
   }
+}
+
+/**
+ * What mending the light will make of a colour, linear sRGB, so that other parts can be looked at before;
+ * undefined where it depends on the place, and for what is of a part.
+ */
+export function previewOf(found: PhotoFinding): ((colour: Triple) => Triple) | undefined {
+  const step = found.finding.is === 'light' || found.finding.is === 'tones' ? mendOf(found, '') : undefined;
+  const kernel =
+    step?.kind === curves.id
+      ? compileCurves(curvesParameters.parse(step.parameters))
+      : step && compilePrepare(prepareParameters.parse(step.parameters));
+  if (!kernel) return undefined;
+  return (colour) => {
+    const pixel = Float32Array.from(colour);
+    kernel(pixel, 1, NO_PLACES);
+    return [pixel[0]!, pixel[1]!, pixel[2]!];
+  };
 }
 
 /** Puts a step that mends into the plan: what is of the whole picture before what is of a part. */
@@ -132,7 +159,7 @@ function mendsOf(findings: readonly PhotoFinding[], newId: (n: number) => string
  * blotches are evened, then hue is judged; what that pushed beyond white is darkened last.
  */
 const ORDER: readonly (readonly PhotoFinding['finding']['is'][])[] = [
-  ['veil', 'light'],
+  ['veil', 'light', 'tones'],
   ['apart'],
   ['blotches'],
   ['hue'],

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue';
 import type { Photo } from '#core/document/schema';
+import type { Survey } from '#workers/client';
 import { findingWords, mendWords, nothingLeftWords } from '#kinds/mend/findingWords';
 
 /** What is off on the skin, in words and numbers, each with the step that mends it. */
-const props = defineProps<{ photo: Photo }>();
+const props = defineProps<{ photo: Photo; survey: Survey | undefined }>();
 const { findings, checking, mending, stopMending, mend, mendEverything, putAway } = useCheck();
 const nameOf = (sitterId: string | undefined) =>
   props.photo.sitters.length > 1
@@ -60,6 +61,7 @@ const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
         >
           {{ mendWords(entry.finding) }}
         </button>
+        <MendPreview :found="entry" :areas="photo.areas" :survey="survey" />
       </li>
     </ul>
   </section>

@@ -111,7 +111,7 @@ function rename(event: Event): void {
         picture.
       </p>
     </div>
-    <CheckPanel v-if="photo" :photo="photo" />
+    <CheckPanel v-if="photo" :photo="photo" :survey="survey" />
     <PlanSection v-if="photo" :photo="photo" :survey="survey" />
   </aside>
 </template>

@@ -8,9 +8,14 @@ import { fitLight } from './lightFit';
 import { LIGHT_PARAMETERS } from './lightResiduals';
 import type { LightAgreement } from './lightResiduals';
 import type { LightGroup, LightSamples } from './lightSamples';
+import { tonePairs } from './tonePairs';
+import type { TonePair } from './tonePairs';
 
 /** What was found of a picture's light. */
 export interface LightEstimate {
+  /** readings with what each is to be, where lights and shades are tinted apart: they stand for the light too */
+  readonly tones: readonly TonePair[] | undefined;
+  readonly toneDifference: number;
   /** linear sRGB, luminance 1 */
   readonly light: Triple;
   readonly veil: Veil | undefined;
@@ -26,14 +31,21 @@ export interface LightEstimate {
  * reach 23, veiled ones begin at 33).
  */
 const VEIL_GAIN = 28;
+/**
+ * By how much a fit must be better with crossed tones, for each sitter (chosen on heads of even number: neutral
+ * ones reach 23, those with crossed tones begin at 31), and better than with a veil.
+ */
+const TONE_GAIN = 28;
 
 /**
  * The light and the veil that explain best what is known of a picture.
  * @param diagonal of the photo, pixels
  */
 export function estimateLight(samples: LightSamples, diagonal: number): LightEstimate {
-  const { alone, veiled, agreement } = fitLight(samples);
-  const { parameters: p } = alone.cost - veiled.cost > VEIL_GAIN ? veiled : alone;
+  const { alone, veiled, toned, agreement, cleared } = fitLight(samples);
+  const seen = Math.max(1, samples.sitters.filter(({ skin }) => skin.count > 0).length);
+  const isToned = alone.cost - toned.cost > TONE_GAIN * seen && toned.cost < veiled.cost;
+  const { parameters: p } = !isToned && alone.cost - veiled.cost > VEIL_GAIN ? veiled : alone;
   const { long, short, base, peak, x, y, reach } = LIGHT_PARAMETERS;
   const squares = (from: number): Triple => [p[from]! ** 2, p[from + 1]! ** 2, p[from + 2]! ** 2];
   const veil: Veil | undefined =
@@ -47,7 +59,10 @@ export function estimateLight(samples: LightSamples, diagonal: number): LightEst
         }
       : undefined;
   const cones = [Math.exp(p[long]!), Math.exp(p[short]!)] as const;
+  const clear = (group: LightGroup) => cleared(toned.parameters, group);
   return {
+    tones: isToned ? tonePairs(samples, clear) : undefined,
+    toneDifference: isToned ? meanApart(samples.cells, clear(samples.cells)) : 0,
     light: lightOfCones(...cones),
     veil,
     lightDifference: change(samples.cells, diagonal, undefined, cones),
@@ -56,7 +71,7 @@ export function estimateLight(samples: LightSamples, diagonal: number): LightEst
       0,
       ...samples.sitters.map(({ skin }) => change(skin, diagonal, undefined, cones)),
     ),
-    agreement: agreement(p),
+    agreement: agreement(isToned ? toned.parameters : p),
   };
 }
 
@@ -68,7 +83,7 @@ function change(
   cones: readonly [number, number] | undefined,
 ): number {
   const matrix = cones && adaptTo(...cones);
-  let sum = 0;
+  const then = new Float64Array(3 * cells.count);
   for (let i = 0; i < cells.count; i++) {
     const now = [...cells.colours.subarray(3 * i, 3 * i + 3)] as unknown as Triple;
     const share = veil ? veilShare(veil, cells.x[i]! * diagonal, cells.y[i]! * diagonal) : 0;
@@ -77,8 +92,16 @@ function change(
           Math.max(0, value - veil.base[c as 0]! - share * veil.peak[c as 0]!),
         ) as unknown as Triple)
       : now;
-    const then = matrix ? transform(matrix, clear) : clear;
-    sum += ciede2000(convertSrgbLinearToCielabD50(now), convertSrgbLinearToCielabD50(then));
+    then.set(matrix ? transform(matrix, clear) : clear, 3 * i);
   }
-  return cells.count > 0 ? sum / cells.count : 0;
+  return meanApart(cells, then);
+}
+
+/** Mean ΔE00 between a group's cells as they are and other colours for them, interleaved linear sRGB. */
+function meanApart({ count, colours }: LightGroup, others: ArrayLike<number>): number {
+  const at = (of: ArrayLike<number>, i: number) =>
+    convertSrgbLinearToCielabD50([of[3 * i]!, of[3 * i + 1]!, of[3 * i + 2]!]);
+  let sum = 0;
+  for (let i = 0; i < count; i++) sum += ciede2000(at(colours, i), at(others, i));
+  return count > 0 ? sum / count : 0;
 }

@@ -115,6 +115,23 @@ describe('the light of a picture', () => {
       at(x, y).forEach((value, c) => expect(Math.abs(value - truly(x, y)[c]!)).toBeLessThan(0.02));
   });
 
+  it('is told from crossed tones: readings from dark to light, each with what it was', () => {
+    const powers = [1.25, 1, 0.8] as const;
+    const [found, ...more] = find(
+      (colour) => colour.map((channel, c) => channel ** powers[c as 0]) as unknown as Triple,
+    );
+    expect(more).toEqual([]);
+    if (found?.is !== 'tones') throw new RangeError('no crossed tones were found');
+    expect(found).toMatchObject({ sure: 'sure', asks: undefined });
+    expect(found.pairs.length).toBeGreaterThanOrEqual(3);
+    for (const { from, to } of found.pairs)
+      to.forEach((channel, c) =>
+        expect(Math.abs(channel / from[c as 0] ** (1 / powers[c as 0]) - 1)).toBeLessThan(0.15),
+      );
+    const lights = found.pairs.map(({ from }) => luminanceOfSrgbLinear(from));
+    expect(lights).toEqual(lights.toSorted((p, q) => p - q));
+  });
+
   it('is asked about where it is so deep that it looks wanted', () => {
     const found = find(under([0.25, 0.9, 2.6]));
     expect(found.filter(({ is }) => is === 'light')).toMatchObject([{ asks: 'deep' }]);

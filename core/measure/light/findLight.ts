@@ -4,6 +4,7 @@ import type { Veil } from '../veil';
 import { estimateLight } from './estimateLight';
 import type { LightEstimate } from './estimateLight';
 import type { LightGroup, LightSamples } from './lightSamples';
+import type { TonePair } from './tonePairs';
 
 /** How sure a finding is: several things that agree, few, or things that contradict each other. */
 export type Sureness = 'sure' | 'fairly sure' | 'unsure';
@@ -21,6 +22,8 @@ export type LightFinding =
   | (Measured & { readonly is: 'veil'; readonly veil: Veil })
   /** the colour of the light, linear sRGB of luminance 1 */
   | (Measured & { readonly is: 'light'; readonly light: Triple })
+  /** lights and shades tinted apart: readings from dark to light, and what each is to be */
+  | (Measured & { readonly is: 'tones'; readonly pairs: readonly TonePair[] })
   /** lights of several colours, which no one correction takes out */
   | { readonly is: 'lights' }
   /** one colour alone: black and white, toned, or under one coloured lamp */
@@ -46,19 +49,21 @@ const DEEP = 30;
 const ONE_COLOUR = 0.012;
 
 /**
- * Whether the light of a picture, or a veil over it, is off.
+ * Whether the light of a picture, its tones, or a veil over it, are off.
  * @param diagonal of the photo, pixels
  */
 export function findLight(samples: LightSamples, diagonal: number): LightFinding[] {
   if (samples.sitters.every(({ skin, whites }) => skin.count + whites.count === 0)) return [];
   if (isOneColour(samples.cells)) return [{ is: 'one-colour' }];
   const estimate = estimateLight(samples, diagonal);
-  const { veil, light, agreement, lightDifference, veilDifference, skinDifference } = estimate;
+  const { tones, veil, light, agreement, lightDifference, veilDifference, skinDifference } = estimate;
   if (agreement.skinSpread > MOST_SKIN_SPREAD || agreement.hairSpread > MOST_HAIR_SPREAD)
     return [{ is: 'lights' }];
   const sure = surenessOf(estimate);
   const doubt = sure === 'unsure' ? ('unsure' as const) : undefined;
   const asks = skinDifference >= DEEP ? ('deep' as const) : doubt;
+  if (tones && estimate.toneDifference >= LEAST_BESIDE_VEIL)
+    return [{ is: 'tones', pairs: tones, difference: estimate.toneDifference, sure, asks }];
   const alone = agreement.whites > 0 ? LEAST_LIGHT : LEAST_BY_SKIN;
   const lit = lightDifference >= (veil ? LEAST_BESIDE_VEIL : alone);
   return [
@@ -92,5 +97,5 @@ function isOneColour({ count, colours }: LightGroup): boolean {
 export function isOfLight<Other extends { readonly is: string }>(
   finding: LightFinding | Other,
 ): finding is LightFinding {
-  return ['veil', 'light', 'lights', 'one-colour'].includes(finding.is);
+  return ['veil', 'light', 'tones', 'lights', 'one-colour'].includes(finding.is);
 }

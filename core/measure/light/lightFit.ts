@@ -3,7 +3,7 @@ import type { LeastSquaresResult } from '../../math/leastSquares';
 import { VEIL } from './lightPriors';
 import { BLACK_BODY_SLOPE, LightResiduals } from './lightResiduals';
 import type { LightAgreement } from './lightResiduals';
-import type { LightSamples } from './lightSamples';
+import type { LightGroup, LightSamples } from './lightSamples';
 
 const SCALES = [0.1, 0.1, 0.1, 0.1, 0.1, 0.2, 0.2, 0.2, 0.2, 0.2, 0.3];
 /** Strengths of light to look from, as logarithms of its short cones: neutral, warm, warmer, cool. */
@@ -15,17 +15,25 @@ const VEIL_STARTS = [
   [0.85, 0.85],
   [0.5, 0.5],
 ] as const;
+/** Powers of red and blue, as logarithms, to look from. */
+const TONE_STARTS = [
+  [0.1, -0.1],
+  [-0.1, 0.1],
+] as const;
 /** Short fits are made from every start, the best of them go on. */
 const SHORT = 8;
 const LONG = 60;
 const GO_ON = 3;
 
-/** The best fit of a light alone, and of a light with a veil. */
+/** The best fit of a light alone, of a light with a veil, and of a light with crossed tones. */
 export function fitLight(samples: LightSamples): {
   readonly alone: LeastSquaresResult;
   readonly veiled: LeastSquaresResult;
+  readonly toned: LeastSquaresResult;
   /** how well what is known agrees under a fit */
   agreement(parameters: Float64Array): LightAgreement;
+  /** a group's colours as a fit leaves them, interleaved linear sRGB */
+  cleared(parameters: Float64Array, group: LightGroup): Float64Array;
 } {
   const room = new LightResiduals(samples);
   const alone = bestOf(LIGHT_STARTS.map((short) => fitFrom(room, [BLACK_BODY_SLOPE * short, short], LONG)));
@@ -42,7 +50,16 @@ export function fitLight(samples: LightSamples): {
   );
   starts.sort((p, q) => p.cost - q.cost);
   const veiled = bestOf(starts.slice(0, GO_ON).map(({ parameters }) => fitFrom(room, [...parameters], LONG)));
-  return { alone, veiled, agreement: (parameters) => room.agreement(parameters) };
+  const toned = bestOf(
+    TONE_STARTS.map(([red, blue]) => fitFrom(room, [...alone.parameters, red, blue], LONG)),
+  );
+  return {
+    alone,
+    veiled,
+    toned,
+    agreement: (parameters) => room.agreement(parameters),
+    cleared: (parameters, group) => room.cleared(parameters, group),
+  };
 }
 
 function fitFrom(room: LightResiduals, start: readonly number[], mostSteps: number): LeastSquaresResult {

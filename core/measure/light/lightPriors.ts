@@ -85,7 +85,7 @@ export const MINIMA = { level: 0.006, spread: 0.01, weight: 0.3, most: 40 } as c
 /** What is darker than it can be counts by this much linear light. */
 export const NEGATIVE = 0.004;
 
-/** How far light is from neutral: along the colours of black bodies, and across them. */
-export const GAIN = { warm: 0.8, green: 0.15 } as const;
+/** How far light is from neutral: along the colours of black bodies, and across them; how crossed tones are. */
+export const GAIN = { warm: 0.8, green: 0.15, tone: 0.2 } as const;
 /** A veil's usual strength and reach, linear light and share of the diagonal; its middle lies near the picture. */
 export const VEIL = { amount: 0.1, reach: 0.35, reachSpread: 0.4, middle: 0.6 } as const;

@@ -19,10 +19,13 @@ import type { LightGroup, LightSamples, SitterLight } from './lightSamples';
 
 /**
  * What is fitted. The light: natural logarithms of its long and short cone responses (Bradford) against its
- * middle one. The veil: square roots of what it adds everywhere and at its middle, its middle in shares of
- * the photo's diagonal, and the logarithm of its reach in the same.
+ * middle one. Besides, a veil: square roots of what it adds everywhere and at its middle, its middle in shares
+ * of the photo's diagonal, and the logarithm of its reach in the same. Or crossed tones: logarithms of the
+ * powers that red and blue were raised to, so that lights and shades are tinted differently.
  */
 export const LIGHT_PARAMETERS = { long: 0, short: 1, base: 2, peak: 5, x: 8, y: 9, reach: 10 } as const;
+/** Places of the powers where tones are fitted, and how many parameters that takes. */
+export const TONE_PARAMETERS = { red: 2, blue: 3, count: 4 } as const;
 
 /** Along the colours of black bodies, how the long cones follow the short ones (measured 2,500 to 12,000 K). */
 export const BLACK_BODY_SLOPE = -0.3;
@@ -73,6 +76,7 @@ export class LightResiduals {
     const groups = [
       samples.grounds,
       samples.minima,
+      samples.cells,
       ...samples.sitters.flatMap((sitter) => Object.values(sitter) as LightGroup[]),
     ];
     const most = Math.max(0, ...groups.map(({ count }) => count));
@@ -88,15 +92,17 @@ export class LightResiduals {
     out.fill(0);
     this.#out = out;
     this.#at = 0;
-    this.#parameters = parameters;
-    this.#toNeutral = adaptTo(
-      Math.exp(parameters[LIGHT_PARAMETERS.long]!),
-      Math.exp(parameters[LIGHT_PARAMETERS.short]!),
-    );
+    this.#take(parameters);
     for (const sitter of this.#samples.sitters) this.#sitter(sitter);
     this.#minima();
     this.#chromas(this.#samples.grounds, GROUND);
     this.#priors();
+  }
+
+  /** A group's colours as they would be, interleaved linear sRGB. */
+  cleared(parameters: Float64Array, group: LightGroup): Float64Array {
+    this.#take(parameters);
+    return this.#clear(group).slice(0, 3 * group.count);
   }
 
   agreement(parameters: Float64Array): LightAgreement {
@@ -137,15 +143,26 @@ export class LightResiduals {
     return this.#median(apart, count);
   }
 
+  #take(parameters: Float64Array): void {
+    this.#parameters = parameters;
+    this.#toNeutral = adaptTo(
+      Math.exp(parameters[LIGHT_PARAMETERS.long]!),
+      Math.exp(parameters[LIGHT_PARAMETERS.short]!),
+    );
+  }
+
   #put(value: number): void {
     this.#out[this.#at++] = value;
   }
 
-  /** Writes a group's colours as they would be under neutral light without the veil. */
+  /** Writes a group's colours as they would be under neutral light, without the veil, in even tones. */
   #clear({ count, x, y, colours }: LightGroup): Float64Array {
     const p = this.#parameters;
     const m = this.#toNeutral;
-    const veiled = p.length > 2;
+    const toned = p.length === TONE_PARAMETERS.count;
+    const veiled = p.length > TONE_PARAMETERS.count;
+    const ofRed = toned ? Math.exp(-p[TONE_PARAMETERS.red]!) : 1;
+    const ofBlue = toned ? Math.exp(-p[TONE_PARAMETERS.blue]!) : 1;
     const { base, peak, reach } = LIGHT_PARAMETERS;
     const narrow = veiled ? -0.5 / Math.exp(2 * p[reach]!) : 0;
     const out = this.#cleared;
@@ -160,6 +177,10 @@ export class LightResiduals {
         red -= p[base]! ** 2 + near * p[peak]! ** 2;
         green -= p[base + 1]! ** 2 + near * p[peak + 1]! ** 2;
         blue -= p[base + 2]! ** 2 + near * p[peak + 2]! ** 2;
+      }
+      if (toned) {
+        red = Math.max(0, red) ** ofRed;
+        blue = Math.max(0, blue) ** ofBlue;
       }
       out[3 * i] = m[0]! * red + m[1]! * green + m[2]! * blue;
       out[3 * i + 1] = m[3]! * red + m[4]! * green + m[5]! * blue;
@@ -304,7 +325,11 @@ export class LightResiduals {
     const { long, short, base, peak, x, y, reach } = LIGHT_PARAMETERS;
     this.#put(p[short]! / GAIN.warm);
     this.#put((p[long]! - BLACK_BODY_SLOPE * p[short]!) / GAIN.green);
-    if (p.length <= 2) return;
+    if (p.length === TONE_PARAMETERS.count) {
+      this.#put(p[TONE_PARAMETERS.red]! / GAIN.tone);
+      this.#put(p[TONE_PARAMETERS.blue]! / GAIN.tone);
+    }
+    if (p.length <= TONE_PARAMETERS.count) return;
     for (const from of [base, peak])
       for (let c = from; c < from + 3; c++) this.#put(Math.sqrt(p[c]! ** 2 / VEIL.amount + 1e-9));
     this.#put((p[reach]! - Math.log(VEIL.reach)) / VEIL.reachSpread);

@@ -1,3 +1,6 @@
+import type { Triple } from '#core/colour/triple';
+import { codesOfLinear } from './codes';
+import { NEUTRAL } from './schema';
 import type { CurvesParameters } from './schema';
 
 /** The channels that have a curve each. */
@@ -86,4 +89,20 @@ export function joinCrease(
       ? [[middle(first.x, second.x), middle(first.y, second.y)]]
       : [];
   return { ...parameters, points: { ...parameters.points, [channel]: [...others, ...met] } };
+}
+
+/**
+ * Curves through pairs of linear colours, none of them so near to another that they crease.
+ * @param pairs what is read and what it is to be, linear sRGB
+ */
+export function curvesThrough(
+  pairs: readonly { readonly name: string; readonly from: Triple; readonly to: Triple }[],
+): CurvesParameters {
+  let curves: CurvesParameters = {
+    ...NEUTRAL,
+    pairs: pairs.map(({ name, from, to }) => ({ name, from: codesOfLinear(from), to: codesOfLinear(to) })),
+  };
+  for (let [crease] = findCreases(curves); crease; [crease] = findCreases(curves))
+    curves = joinCrease(curves, crease);
+  return curves;
 }
