@@ -2,12 +2,19 @@ import { mapIntoSrgbGamut } from '#core/colour/gamut';
 import { encodeSrgb } from '#core/colour/transfer';
 import { corridorOf } from '#core/measure/corridor';
 import type { Photo, Step } from '#core/document/schema';
-import type { StepContext } from '#core/offer/stepContext';
+import type { PlaceColours, StepContext } from '#core/offer/stepContext';
 import type { Survey } from '#workers/client';
 import { computed, onBeforeUnmount } from 'vue';
 import { useWorkers } from './useWorkers';
 import { useBench } from '../stores/bench';
 import { useQuestions } from '../stores/questions';
+
+function middleOf(ladder: Survey['ladder']): PlaceColours | undefined {
+  const of = (side: 'before' | 'after') =>
+    ladder?.[side].rungs.find(({ rung }) => rung === 'middle')?.srgbLinear;
+  const [now, result] = [of('before'), of('after')];
+  return now && result && { now, result };
+}
 
 /** What the control of a step may know and ask. */
 export function useStepContext(props: {
@@ -51,6 +58,7 @@ export function useStepContext(props: {
       corridor: corridorOf(props.photo, area?.sitter ?? null),
       rungs: readings.value.map(({ rung }) => rung),
       ladder: survey?.ladder?.before,
+      middle: middleOf(survey?.ladder),
       families: survey?.families,
       histogram: survey?.histogram,
       ask: questions.questionsOf(stepId),

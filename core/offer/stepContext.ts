@@ -62,6 +62,8 @@ export interface StepContext {
   readonly rungs: readonly Rung[];
   /** measured of the area while it is open */
   readonly ladder: Ladder | undefined;
+  /** its middle tones, neither gloss nor shade: as the photo is, and as the plan leaves them */
+  readonly middle: PlaceColours | undefined;
   readonly families: readonly Family[] | undefined;
   readonly histogram: Histogram | undefined;
   readonly ask: StepQuestions;

@@ -6,6 +6,7 @@ import type { StepContext } from '#core/offer/stepContext';
 import PaletteGrid from './PaletteGrid.vue';
 import { paletteNameOf } from './partPalette';
 import SecondColour from './SecondColour.vue';
+import SwatchDepth from './SwatchDepth.vue';
 import { hasPigmentGloss, startRecolour } from './schema';
 import type { RecolourParameters } from './schema';
 
@@ -157,6 +158,13 @@ const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
       @update:model-value="put({ undertone: $event })"
     />.</span
   >
+  <SwatchDepth
+    v-if="model.way === 'pigment' && model.colour !== null && !model.trend && context.middle"
+    :swatch="model.colour"
+    :middle="context.middle"
+    :model-value="model.depth"
+    @update:model-value="put({ depth: $event })"
+  />
   <span v-if="beyond" role="note" class="block text-[12px] text-warn"
     >At this depth the colour is lighter than the file can hold; the nearest is shown.</span
   >
