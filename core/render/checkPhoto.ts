@@ -2,19 +2,21 @@ import type { Area, Photo } from '../document/schema';
 import { checkSkin } from '../measure/check';
 import type { Finding } from '../measure/check';
 import type { LightFinding } from '../measure/light/findLight';
+import { partCast } from '../measure/partCast';
+import type { CastFinding } from '../measure/partCast';
 import { partTint } from '../measure/partTint';
 import type { TintFinding } from '../measure/partTint';
 import type { Resolver } from './resolver';
 
 /** What check found, and the areas that it is about. */
 export interface PhotoFinding {
-  readonly finding: Finding | LightFinding | TintFinding;
+  readonly finding: Finding | LightFinding | TintFinding | CastFinding;
   /** of the photo; undefined for skin that belongs to nobody, and for what is of the whole picture */
   readonly sitterId: string | undefined;
   /** undefined for what is of the whole picture */
   readonly skinId: string | undefined;
   readonly faceId: string | undefined;
-  /** the area of the part that a tint is of */
+  /** the area of the part that a tint or a cast is of */
   readonly partId?: string;
   readonly neckAndLimbsId: string | undefined;
 }
@@ -67,6 +69,11 @@ export function checkPhoto(
       const finding = area && partTint(part, input(area)!);
       return finding ? [{ ...about, finding, partId: area.id }] : [];
     });
-    return [...findings.map((finding) => ({ ...about, finding })), ...tints];
+    const casts = (['lips', 'brows', 'hair'] as const).flatMap((part) => {
+      const area = of(part);
+      const finding = area && partCast(part, input(area)!, input(face ?? skin)!);
+      return finding ? [{ ...about, finding, partId: area.id }] : [];
+    });
+    return [...findings.map((finding) => ({ ...about, finding })), ...tints, ...casts];
   });
 }

@@ -30,6 +30,8 @@ export function findingWords(
       return `skin: ${(100 * finding.share).toFixed(1)} % clipped at ${finding.end}; no step brings that back, only another exposure of the photo`;
     case 'tint':
       return `${finding.part === 'whites' ? 'whites of the eyes' : 'teeth'}: ${(100 * finding.amount).toFixed(0)} % more ${finding.towards} than they usually are`;
+    case 'cast':
+      return `${finding.part}: ${(100 * finding.amount).toFixed(0)} % more ${finding.towards} than any ${finding.part === 'lips' ? 'beside such skin' : 'by nature'}${finding.asks ? '; dyed or in coloured light, so it is left unless you ask for it' : ''}`;
     case 'pushed':
       return `skin: the steps push ${(100 * finding.share).toFixed(1)} % of it beyond white`;
   }
@@ -53,6 +55,8 @@ export function mendWords(finding: PhotoFinding['finding']): string | undefined 
       return finding.towards === 'red' || finding.towards === 'yellow'
         ? `Clear by ${(100 * finding.excess).toFixed(0)} %`
         : undefined;
+    case 'cast':
+      return `Take the ${finding.towards} out${finding.asks ? ' all the same' : ''}`;
     case 'clipped':
       return undefined;
   }

@@ -84,6 +84,25 @@ describe('mending', () => {
     expect(mendOf({ ...found, finding: { ...tint, towards: 'green' } }, 'id')).toBeUndefined();
   });
 
+  it('takes coloured light off lips with the rest, and off hair, which may be dyed, when asked alone', async () => {
+    const cast = (part: 'lips' | 'hair', asks: 'dyed' | undefined): PhotoFinding => ({
+      ...about(HUE),
+      partId: part,
+      finding: { is: 'cast', part, towards: 'green', amount: 0.3, light: [0.8, 1.1, 0.9], asks },
+    });
+    const found = [cast('lips', undefined), cast('hair', 'dyed')];
+    expect(mendOf(found[1]!, 'id')).toMatchObject({ kind: 'prepare', areaId: 'hair' });
+    const photo = newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: 9, height: 9 });
+    const { plan } = await mendAll(
+      photo,
+      (state) => (state.plan.length === 0 ? found : []),
+      () => 'id',
+    );
+    expect(plan.map(({ areaId }) => areaId)).toEqual(['lips']);
+    expect(findingWords(found[1]!.finding, SIZE)).toContain('left unless you ask');
+    expect(mendWords(found[0]!.finding)).toBe('Take the green out');
+  });
+
   it('does not match a neck where one of the areas is missing', () => {
     expect(mendOf({ ...about(ALL[2]!), faceId: undefined }, 'id')).toBeUndefined();
   });

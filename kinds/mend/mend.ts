@@ -69,20 +69,26 @@ export function mendOf(
       // What is green or blue no clearing takes away.
       if (!partId || finding.towards === 'green' || finding.towards === 'blue') return undefined;
       return makeStep(clear, { brighten: 0, clear: rounded(finding.excess) }, { id, areaId: partId });
+    case 'cast':
+      return partId === undefined ? undefined : neutralLight(finding.light, { id, areaId: partId });
     case 'clipped':
       return undefined;
   }
+}
+
+/** Makes a light neutral, on a part or on the whole picture. */
+function neutralLight(light: Triple, where: { readonly id: string; readonly areaId: string | null }): Step {
+  // Half as light: a deep colour's brightest channel stays within what a patch may hold.
+  const [red, green, blue] = light.map((channel) => Math.max(0.0005, channel / 2));
+  return makeStep(prepare, { ...NO_PREPARING, neutral: [red!, green!, blue!] }, where);
 }
 
 function lightMend(finding: LightFinding, id: string): Step | undefined {
   switch (finding.is) {
     case 'veil':
       return makeStep(veil, takeOff(finding.veil), { id, areaId: null });
-    case 'light': {
-      // Half as light: a deep colour's brightest channel stays within what a patch may hold.
-      const [red, green, blue] = finding.light.map((channel) => Math.max(0.0005, channel / 2));
-      return makeStep(prepare, { ...NO_PREPARING, neutral: [red!, green!, blue!] }, { id, areaId: null });
-    }
+    case 'light':
+      return neutralLight(finding.light, { id, areaId: null });
     case 'tones':
       return makeStep(curves, curvesThrough(finding.pairs), { id, areaId: null });
     case 'lights':
@@ -141,15 +147,15 @@ const OF_PICTURE = {
   neckAndLimbsId: undefined,
 } as const;
 
-/** Whether a finding about light is mended with the rest, or left until it is asked for. */
-function isMended(finding: LightFinding): boolean {
-  return 'asks' in finding && finding.asks === undefined;
+/** Whether a finding is mended with the rest, or left until it is asked for. */
+function isMended(finding: PhotoFinding['finding']): boolean {
+  return 'asks' in finding ? finding.asks === undefined : !isOfLight(finding);
 }
 
 /** Steps for all that is mended without being asked about. */
 function mendsOf(findings: readonly PhotoFinding[], newId: (n: number) => string): Step[] {
   return findings
-    .filter(({ finding }) => !isOfLight(finding) || isMended(finding))
+    .filter(({ finding }) => isMended(finding))
     .map((found, n) => mendOf(found, newId(n)))
     .filter((mend) => mend !== undefined);
 }
@@ -165,7 +171,7 @@ const ORDER: readonly (readonly PhotoFinding['finding']['is'][])[] = [
   ['hue'],
   ['flushed'],
   ['pushed'],
-  ['tint'],
+  ['tint', 'cast'],
 ];
 
 /**

@@ -33,7 +33,7 @@ export interface LightEstimate {
 const VEIL_GAIN = 28;
 /**
  * By how much a fit must be better with crossed tones, for each sitter (chosen on heads of even number: neutral
- * ones reach 23, those with crossed tones begin at 31), and better than with a veil.
+ * ones reach 24, those with crossed tones begin at 31), and better than with a veil.
  */
 const TONE_GAIN = 28;
 
@@ -42,10 +42,11 @@ const TONE_GAIN = 28;
  * @param diagonal of the photo, pixels
  */
 export function estimateLight(samples: LightSamples, diagonal: number): LightEstimate {
-  const { alone, veiled, toned, agreement, cleared } = fitLight(samples);
+  const { alone, veiled, toned, toneGain, agreement, cleared } = fitLight(samples);
   const seen = Math.max(1, samples.sitters.filter(({ skin }) => skin.count > 0).length);
-  const isToned = alone.cost - toned.cost > TONE_GAIN * seen && toned.cost < veiled.cost;
-  const { parameters: p } = !isToned && alone.cost - veiled.cost > VEIL_GAIN ? veiled : alone;
+  const veilGain = alone.cost - veiled.cost;
+  const isToned = toneGain > Math.max(veilGain, TONE_GAIN * seen);
+  const { parameters: p } = !isToned && veilGain > VEIL_GAIN ? veiled : alone;
   const { long, short, base, peak, x, y, reach } = LIGHT_PARAMETERS;
   const squares = (from: number): Triple => [p[from]! ** 2, p[from + 1]! ** 2, p[from + 2]! ** 2];
   const veil: Veil | undefined =

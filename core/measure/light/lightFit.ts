@@ -25,11 +25,21 @@ const SHORT = 8;
 const LONG = 60;
 const GO_ON = 3;
 
+const NOTHING: LightGroup = {
+  count: 0,
+  x: new Float64Array(0),
+  y: new Float64Array(0),
+  colours: new Float64Array(0),
+};
+
 /** The best fit of a light alone, of a light with a veil, and of a light with crossed tones. */
 export function fitLight(samples: LightSamples): {
   readonly alone: LeastSquaresResult;
   readonly veiled: LeastSquaresResult;
+  /** with crossed tones, of all but necks and limbs */
   readonly toned: LeastSquaresResult;
+  /** by how much that is better than a light alone */
+  readonly toneGain: number;
   /** how well what is known agrees under a fit */
   agreement(parameters: Float64Array): LightAgreement;
   /** a group's colours as a fit leaves them, interleaved linear sRGB */
@@ -50,13 +60,20 @@ export function fitLight(samples: LightSamples): {
   );
   starts.sort((p, q) => p.cost - q.cost);
   const veiled = bestOf(starts.slice(0, GO_ON).map(({ parameters }) => fitFrom(room, [...parameters], LONG)));
+  // A neck in other light than the face would pass for crossed tones.
+  const faces = new LightResiduals({
+    ...samples,
+    sitters: samples.sitters.map((sitter) => ({ ...sitter, body: NOTHING })),
+  });
+  const untoned = fitFrom(faces, [...alone.parameters], LONG);
   const toned = bestOf(
-    TONE_STARTS.map(([red, blue]) => fitFrom(room, [...alone.parameters, red, blue], LONG)),
+    TONE_STARTS.map(([red, blue]) => fitFrom(faces, [...untoned.parameters, red, blue], LONG)),
   );
   return {
     alone,
     veiled,
     toned,
+    toneGain: untoned.cost - toned.cost,
     agreement: (parameters) => room.agreement(parameters),
     cleared: (parameters, group) => room.cleared(parameters, group),
   };
