@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { lookOver, mendAll } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
+import { inCrossedTones } from '../../bench/casts';
 import { areaNamed, photoWith } from '../../tests/fixtures/documents';
 import { mark, step } from '../../tests/fixtures/plans';
 import { portrait, truthMask } from '../../tests/fixtures/truth';
@@ -8,9 +9,12 @@ import type { Sitter, Variant } from '../../tests/fixtures/truth';
 import { meanDifference } from '../../tests/references/measures';
 import { WHOLE_PICTURE } from '../document/schema';
 import type { Area, Part, Photo } from '../document/schema';
+import { buildPyramid } from '../raster/pyramid';
 import { wholeRegion } from '../raster/raster';
+import type { Srgb8Raster } from '../raster/raster';
 import { LightJudge } from './photoLight';
 import { RegionRenderer } from './regionRenderer';
+import type { ResolvedPlan } from './resolved';
 import { Resolver } from './resolver';
 
 /** Parts of a made-up portrait by their true masks. */
@@ -26,8 +30,12 @@ const MASKS: Readonly<Partial<Record<Part, readonly string[]>>> = {
   'background': ['background'],
 };
 
-async function opened(sitter: Sitter, variant: Variant) {
-  const pyramid = await portrait(sitter, variant);
+async function opened(
+  sitter: Sitter,
+  variant: Variant,
+  seen: (picture: Srgb8Raster) => Srgb8Raster = (picture) => picture,
+) {
+  const pyramid = buildPyramid(seen((await portrait(sitter, variant)).levels[0]!));
   const baked = new Map<string, Uint8Array>();
   const areas: Area[] = [];
   for (const [part, names] of Object.entries(MASKS)) {
@@ -87,6 +95,24 @@ describe('the light of a portrait', () => {
         meanDifference(after, neutral, mask) / meanDifference(renderer.source(region), neutral, mask);
       expect([part, left < 0.45]).toEqual([part, true]);
     }
+  }, 60_000);
+
+  it('takes crossed tones out by curves through readings', async () => {
+    const crossed = (picture: Srgb8Raster) => inCrossedTones(picture, 19);
+    const { pyramid, photo, baked, judge, look } = await opened('marit', 'neutral', crossed);
+    const mended = await mendAll(photo, look, () => crypto.randomUUID());
+    expect(mended.plan.map(({ kind, areaId }) => [kind, areaId])).toEqual([['curves', null]]);
+    const region = wholeRegion(pyramid.width, pyramid.height, 400);
+    const renderer = new RegionRenderer(pyramid, KINDS);
+    renderer.learnArea(judge.resolver.area(WHOLE_PICTURE, mended));
+    const neutral = new RegionRenderer(await portrait('marit', 'neutral'), KINDS).source(region);
+    const off = (plan: ResolvedPlan) =>
+      meanDifference(
+        renderer.render(plan, region),
+        neutral,
+        new Uint8Array(region.outWidth * region.outHeight).fill(255),
+      );
+    expect(off(judge.resolver.plan(mended, baked)) / off([])).toBeLessThan(0.35);
   }, 60_000);
 
   it('leaves a neutral portrait alone', async () => {

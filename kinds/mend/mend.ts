@@ -13,7 +13,6 @@ import { clear } from '#kinds/adjust/clear/index';
 import { compileCurves } from '#kinds/adjust/curves/compute';
 import { curves } from '#kinds/adjust/curves/index';
 import { curvesThrough } from '#kinds/adjust/curves/points';
-import { curvesParameters } from '#kinds/adjust/curves/schema';
 import { evenness } from '#kinds/adjust/evenness/index';
 import { NEUTRAL as NO_EVENNESS } from '#kinds/adjust/evenness/schema';
 import { hueToTarget } from '#kinds/adjust/hue-to-target/index';
@@ -22,9 +21,8 @@ import { light } from '#kinds/adjust/light/index';
 import { NEUTRAL as NO_LIGHT } from '#kinds/adjust/light/schema';
 import { match } from '#kinds/adjust/match/index';
 import { matchToFace } from '#kinds/adjust/match/schema';
-import { compilePrepare } from '#kinds/adjust/prepare/compute';
 import { prepare } from '#kinds/adjust/prepare/index';
-import { NEUTRAL as NO_PREPARING, prepareParameters } from '#kinds/adjust/prepare/schema';
+import { NEUTRAL as NO_PREPARING } from '#kinds/adjust/prepare/schema';
 import { veil } from '#kinds/adjust/veil/index';
 import { takeOff } from '#kinds/adjust/veil/schema';
 
@@ -98,15 +96,11 @@ function lightMend(finding: LightFinding, id: string): Step | undefined {
 }
 
 /**
- * What mending the light will make of a colour, linear sRGB, so that other parts can be looked at before;
- * undefined where it depends on the place, and for what is of a part.
+ * What curves through readings will make of any colour, linear sRGB, so that other parts can be looked at
+ * before; undefined for other findings.
  */
-export function previewOf(found: PhotoFinding): ((colour: Triple) => Triple) | undefined {
-  const step = found.finding.is === 'light' || found.finding.is === 'tones' ? mendOf(found, '') : undefined;
-  const kernel =
-    step?.kind === curves.id
-      ? compileCurves(curvesParameters.parse(step.parameters))
-      : step && compilePrepare(prepareParameters.parse(step.parameters));
+export function previewOf({ finding }: PhotoFinding): ((colour: Triple) => Triple) | undefined {
+  const kernel = finding.is === 'tones' ? compileCurves(curvesThrough(finding.pairs)) : undefined;
   if (!kernel) return undefined;
   return (colour) => {
     const pixel = Float32Array.from(colour);

@@ -186,6 +186,12 @@ test('recolour: eyes grey-green, hair lighter and copper, lips deeper; versions;
     await page.locator('[data-step=recolour]').last().getByRole('button', { name: colour }).click();
     await bench.settle();
   }
+  const ofLips = page.locator('[data-step=recolour]').nth(2);
+  await expect(ofLips.getByText(/ΔE00 [\d.]+ from the swatch/)).toBeVisible();
+  await ofLips.getByRole('button', { name: 'as this person would have it' }).click();
+  await expect(ofLips.getByLabel('Depth', { exact: true })).not.toHaveValue('0.00');
+  await page.keyboard.press('Control+z');
+  await expect(ofLips.getByLabel('Depth', { exact: true })).toHaveValue('0.00');
   await page.locator('[data-step=recolour]').nth(1).getByRole('button', { name: 'Compare versions' }).click();
   await expect(page.getByRole('button', { name: /^Choose version/ })).toHaveCount(6);
   // A canvas that was drawn on has the picture's size.

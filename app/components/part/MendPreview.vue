@@ -7,7 +7,7 @@ import { previewOf } from '#kinds/mend/mend';
 import type { PhotoFinding } from '#core/render/checkPhoto';
 import type { Survey } from '#workers/client';
 
-/** What mending the light will make of every part, before it is done: now on the left, then on the right. */
+/** What curves will make of every part, before they are set: now on the left, then on the right. */
 const props = defineProps<{ found: PhotoFinding; areas: readonly Area[]; survey: Survey | undefined }>();
 const css = (colour: Triple) =>
   `rgb(${mapIntoSrgbGamut(colour)
