@@ -2,6 +2,7 @@
 import { clamp } from '#core/math/clamp';
 import { encodeSrgb8 } from '#core/colour/transfer';
 import type { StepContext } from '#core/offer/stepContext';
+import { isStronglyColoured } from './compute';
 import { NEUTRAL } from './schema';
 import type { PrepareParameters } from './schema';
 
@@ -92,5 +93,12 @@ const patch = computed(
         @update:model-value="put({ [name]: $event })"
       />{{ place < SHARES.length - 1 ? ',' : '.' }}</span
     >{{ ' ' }}</template
+  >
+  <span
+    v-if="model.neutral && isStronglyColoured(model.neutral)"
+    role="note"
+    class="block text-[12px] text-warn"
+    >The place taken for grey is strongly coloured: unless it is grey in truth, as under a lamp, all else
+    turns the other way. Pick another place, or reset.</span
   >
 </template>

@@ -1,6 +1,7 @@
 import { neutralise, thenTransform, transform } from '#core/colour/adaptation';
 import { contrastOf, saturationOf, whiteNudge } from '#core/colour/grade';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
+import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { smoothstep } from '#core/math/smoothstep';
 import { decodeSrgb, encodeSrgb } from '#core/colour/transfer';
 import type { Triple } from '#core/colour/triple';
@@ -23,6 +24,15 @@ function keepWhite(colour: Triple, least: number): Triple {
   if (white === 0) return colour;
   const luminance = luminanceOfSrgbLinear(colour);
   return colour.map((channel) => channel + white * (luminance - channel)) as unknown as Triple;
+}
+
+/** OKLCh chroma over lightness, beyond daylight and most lamps: those of 3,500 K have about as much. */
+const STRONG = 0.12;
+
+/** Whether a place that was taken for grey is so coloured that it rather is not. */
+export function isStronglyColoured(neutral: Triple): boolean {
+  const [lightness, a, b] = convertSrgbLinearToOklab(neutral);
+  return Math.hypot(a, b) > STRONG * lightness;
 }
 
 /** White in linear light first, then exposure, the points, contrast, saturation. */

@@ -5,7 +5,7 @@ import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { decodeSrgb, encodeSrgb } from '#core/colour/transfer';
 import type { Triple } from '#core/colour/triple';
 import { run } from '../../../tests/fixtures/plans';
-import { compilePrepare } from './compute';
+import { compilePrepare, isStronglyColoured } from './compute';
 import { NEUTRAL } from './schema';
 
 const prepared = (change: Partial<typeof NEUTRAL>, ...pixels: number[]) => [
@@ -97,5 +97,12 @@ describe('prepare', () => {
     );
     expect(out.every(Number.isFinite)).toBe(true);
     expect(encodeSrgb(out[0]!)).toBeLessThan(0.01);
+  });
+
+  it('tells a place that is no grey from grey in daylight', () => {
+    const grass: Triple = [0.1, 0.2, 0.05];
+    expect(
+      [grass, [0.2, 0.24, 0.2], [0.25, 0.22, 0.17]].map((colour) => isStronglyColoured(colour as Triple)),
+    ).toEqual([true, false, false]);
   });
 });
