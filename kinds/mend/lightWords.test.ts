@@ -61,7 +61,9 @@ describe('the light in words', () => {
       'lights and shades are tinted apart: whites of the eyes 10 % too warm and 10 % too magenta, darks far too cool (ΔE00 8 over the picture, sure)',
     );
     expect(lightMendWords(tones)).toBe('Set curves by these readings');
-    expect(lightMendWords({ ...tones, asks: 'unsure' })).toContain('all the same');
+    const bySkin = { ...tones, sure: 'unsure', asks: 'skin-alone' } as const;
+    expect(lightWords(bySkin, SIZE)).toContain('told by skin alone');
+    expect(lightMendWords(bySkin)).toContain('all the same');
   });
 
   it('says why it asks, and offers to do it all the same', () => {

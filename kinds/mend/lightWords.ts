@@ -72,6 +72,8 @@ function doubtWords({ asks, sure, difference }: Extract<LightFinding, { differen
       return ` (${size}); so deep a colour looks wanted, as at sunset or on a stage; it is left unless you ask for it`;
     case 'unsure':
       return ` (${size}, unsure: whites, skin and darks contradict each other); it is left unless you ask for it`;
+    case 'skin-alone':
+      return ` (${size}, told by skin alone, which differs between people); it is left unless you ask for it`;
     case undefined:
       return ` (${size}, ${sure})`;
   }

@@ -16,6 +16,8 @@ export interface LightEstimate {
   /** readings with what each is to be, where lights and shades are tinted apart: they stand for the light too */
   readonly tones: readonly TonePair[] | undefined;
   readonly toneDifference: number;
+  /** whether skin alone speaks for them */
+  readonly tonesBySkinAlone: boolean;
   /** linear sRGB, luminance 1 */
   readonly light: Triple;
   readonly veil: Veil | undefined;
@@ -36,13 +38,18 @@ const VEIL_GAIN = 28;
  * ones reach 24, those with crossed tones begin at 31), and better than with a veil.
  */
 const TONE_GAIN = 28;
+/**
+ * Skins differ in how they redden toward the shade: by what else is known the gain must be as much, for each
+ * sitter (heads of even number: neutral ones mostly below 13, thirteen of fourteen with crossed tones above).
+ */
+const TONE_GAIN_BESIDES_SKIN = 14;
 
 /**
  * The light and the veil that explain best what is known of a picture.
  * @param diagonal of the photo, pixels
  */
 export function estimateLight(samples: LightSamples, diagonal: number): LightEstimate {
-  const { alone, veiled, toned, toneGain, agreement, cleared } = fitLight(samples);
+  const { alone, veiled, toned, toneGain, toneGainBesidesSkin, agreement, cleared } = fitLight(samples);
   const seen = Math.max(1, samples.sitters.filter(({ skin }) => skin.count > 0).length);
   const veilGain = alone.cost - veiled.cost;
   const isToned = toneGain > Math.max(veilGain, TONE_GAIN * seen);
@@ -63,6 +70,7 @@ export function estimateLight(samples: LightSamples, diagonal: number): LightEst
   const clear = (group: LightGroup) => cleared(toned.parameters, group);
   return {
     tones: isToned ? tonePairs(samples, clear) : undefined,
+    tonesBySkinAlone: toneGainBesidesSkin <= TONE_GAIN_BESIDES_SKIN * seen,
     toneDifference: isToned ? meanApart(samples.cells, clear(samples.cells)) : 0,
     light: lightOfCones(...cones),
     veil,

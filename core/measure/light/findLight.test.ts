@@ -132,6 +132,15 @@ describe('the light of a picture', () => {
     expect(lights).toEqual(lights.toSorted((p, q) => p - q));
   });
 
+  it('crossed tones that skin alone tells of are asked about', () => {
+    // Lighter places of the skin are redder and less blue, its middle is as it was.
+    const skinAlone: Seen = (colour) =>
+      colour[0] < 0.3 || colour[1] / colour[0] > 0.72
+        ? colour
+        : [colour[0] * (colour[0] / 0.48), colour[1], colour[2] * (colour[2] / 0.25) ** -0.9];
+    expect(find(skinAlone)).toMatchObject([{ is: 'tones', sure: 'unsure', asks: 'skin-alone' }]);
+  });
+
   it('is asked about where it is so deep that it looks wanted', () => {
     const found = find(under([0.25, 0.9, 2.6]));
     expect(found.filter(({ is }) => is === 'light')).toMatchObject([{ asks: 'deep' }]);

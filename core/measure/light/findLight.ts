@@ -12,8 +12,8 @@ export type Sureness = 'sure' | 'fairly sure' | 'unsure';
 interface Measured {
   readonly difference: number;
   readonly sure: Sureness;
-  /** why it is asked about and not mended with the rest: it looks wanted, or it is unsure */
-  readonly asks: 'deep' | 'unsure' | undefined;
+  /** why it is asked about and not mended with the rest: it looks wanted, or it is unsure, or skin alone says so */
+  readonly asks: 'deep' | 'unsure' | 'skin-alone' | undefined;
 }
 
 /** What check found of the light of the whole picture: numbers only. */
@@ -62,8 +62,12 @@ export function findLight(samples: LightSamples, diagonal: number): LightFinding
   const sure = surenessOf(estimate);
   const doubt = sure === 'unsure' ? ('unsure' as const) : undefined;
   const asks = skinDifference >= DEEP ? ('deep' as const) : doubt;
-  if (tones && estimate.toneDifference >= LEAST_BESIDE_VEIL)
-    return [{ is: 'tones', pairs: tones, difference: estimate.toneDifference, sure, asks }];
+  if (tones && estimate.toneDifference >= LEAST_BESIDE_VEIL) {
+    const doubted = estimate.tonesBySkinAlone
+      ? { sure: 'unsure' as const, asks: asks ?? ('skin-alone' as const) }
+      : { sure, asks };
+    return [{ is: 'tones', pairs: tones, difference: estimate.toneDifference, ...doubted }];
+  }
   const alone = agreement.whites > 0 ? LEAST_LIGHT : LEAST_BY_SKIN;
   const lit = lightDifference >= (veil ? LEAST_BESIDE_VEIL : alone);
   return [

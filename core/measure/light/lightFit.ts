@@ -3,7 +3,7 @@ import type { LeastSquaresResult } from '../../math/leastSquares';
 import { VEIL } from './lightPriors';
 import { BLACK_BODY_SLOPE, LightResiduals } from './lightResiduals';
 import type { LightAgreement } from './lightResiduals';
-import type { LightGroup, LightSamples } from './lightSamples';
+import type { LightGroup, LightSamples, SitterLight } from './lightSamples';
 
 const SCALES = [0.1, 0.1, 0.1, 0.1, 0.1, 0.2, 0.2, 0.2, 0.2, 0.2, 0.3];
 /** Strengths of light to look from, as logarithms of its short cones: neutral, warm, warmer, cool. */
@@ -38,8 +38,9 @@ export function fitLight(samples: LightSamples): {
   readonly veiled: LeastSquaresResult;
   /** with crossed tones, of all but necks and limbs */
   readonly toned: LeastSquaresResult;
-  /** by how much that is better than a light alone */
+  /** by how much that is better than a light alone, with skin and without */
   readonly toneGain: number;
+  readonly toneGainBesidesSkin: number;
   /** how well what is known agrees under a fit */
   agreement(parameters: Float64Array): LightAgreement;
   /** a group's colours as a fit leaves them, interleaved linear sRGB */
@@ -61,22 +62,34 @@ export function fitLight(samples: LightSamples): {
   starts.sort((p, q) => p.cost - q.cost);
   const veiled = bestOf(starts.slice(0, GO_ON).map(({ parameters }) => fitFrom(room, [...parameters], LONG)));
   // A neck in other light than the face would pass for crossed tones.
-  const faces = new LightResiduals({
-    ...samples,
-    sitters: samples.sitters.map((sitter) => ({ ...sitter, body: NOTHING })),
-  });
-  const untoned = fitFrom(faces, [...alone.parameters], LONG);
-  const toned = bestOf(
-    TONE_STARTS.map(([red, blue]) => fitFrom(faces, [...untoned.parameters, red, blue], LONG)),
-  );
+  const faces = fitTones(samples, ['body'], alone);
   return {
     alone,
     veiled,
-    toned,
-    toneGain: untoned.cost - toned.cost,
+    toned: faces.toned,
+    toneGain: faces.gain,
+    toneGainBesidesSkin: fitTones(samples, ['body', 'skin'], alone).gain,
     agreement: (parameters) => room.agreement(parameters),
     cleared: (parameters, group) => room.cleared(parameters, group),
   };
+}
+
+/** The best fit of a light with crossed tones to all but some parts, and what it is better than a light alone. */
+function fitTones(
+  samples: LightSamples,
+  without: readonly (keyof SitterLight)[],
+  { parameters }: LeastSquaresResult,
+): { readonly toned: LeastSquaresResult; readonly gain: number } {
+  const nothing = Object.fromEntries(without.map((part) => [part, NOTHING]));
+  const room = new LightResiduals({
+    ...samples,
+    sitters: samples.sitters.map((sitter) => ({ ...sitter, ...nothing })),
+  });
+  const untoned = fitFrom(room, [...parameters], LONG);
+  const toned = bestOf(
+    TONE_STARTS.map(([red, blue]) => fitFrom(room, [...untoned.parameters, red, blue], LONG)),
+  );
+  return { toned, gain: untoned.cost - toned.cost };
 }
 
 function fitFrom(room: LightResiduals, start: readonly number[], mostSteps: number): LeastSquaresResult {
