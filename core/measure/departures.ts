@@ -1,9 +1,9 @@
 import { newField } from '../raster/field';
 import type { Field } from '../raster/field';
-import { halveArea } from '../raster/halveArea';
 import { areaLowPass } from '../raster/lowPass';
 import type { AreaInput } from './areaInput';
-import { measureTrend, oklabPlanes, readTrend } from './trend';
+import { oklabGrid } from './oklabGrid';
+import { measureTrend, readTrend } from './trend';
 import type { Trend } from './trend';
 
 /**
@@ -54,18 +54,8 @@ const MOST_PIXELS = 300_000;
  * @param size radius of the smallest blotches in pixels of the photo; null suits it to the area
  * @returns undefined when the area covers nothing
  */
-export function measureDepartures(
-  { pixels, coverage, region }: AreaInput,
-  size: number | null,
-): Field | undefined {
-  const grid = halveArea(
-    {
-      region,
-      planes: oklabPlanes(pixels.data),
-      weights: Float32Array.from(coverage.data, (value) => value / 255),
-    },
-    MOST_PIXELS,
-  );
+export function measureDepartures(input: AreaInput, size: number | null): Field | undefined {
+  const grid = oklabGrid(input, MOST_PIXELS);
   const { outWidth: width, outHeight: height } = grid.region;
   const [light, planeA, planeB] = grid.planes as [Float32Array, Float32Array, Float32Array];
   const total = grid.weights.reduce((sum, value) => sum + value, 0);

@@ -1,14 +1,14 @@
 import { convertOklabToSrgbLinear } from '../colour/oklab';
 import { RUNGS } from '../document/schema';
 import type { Reading, Rung } from '../document/schema';
-import { halveArea } from '../raster/halveArea';
 import { areaLowPass } from '../raster/lowPass';
 import { maskSoften } from '../raster/maskSoften';
 import type { AreaInput } from './areaInput';
+import { oklabGrid } from './oklabGrid';
 import { readingsKeepOff } from './readingGround';
 import type { ReadingGround } from './readingGround';
 import { RUNG_PERCENTILES } from './rungs';
-import { measureTrend, oklabPlanes, readTrend } from './trend';
+import { measureTrend, readTrend } from './trend';
 import type { Trend } from './trend';
 
 /** Where a reading stands well. */
@@ -78,15 +78,8 @@ interface View {
   readonly placeOf: (index: number) => Pick<Reading, 'x' | 'y' | 'size'>;
 }
 
-function viewOf({ pixels, coverage, region }: AreaInput, ground: ReadingGround): View | undefined {
-  const grid = halveArea(
-    {
-      region,
-      planes: oklabPlanes(pixels.data),
-      weights: Float32Array.from(coverage.data, (value) => value / 255),
-    },
-    MOST_PIXELS,
-  );
+function viewOf(input: AreaInput, ground: ReadingGround): View | undefined {
+  const grid = oklabGrid(input, MOST_PIXELS);
   const { outWidth: width, outHeight: height } = grid.region;
   const side = Math.sqrt(grid.weights.reduce((sum, value) => sum + value, 0));
   const radius = Math.max(1, PATCH_SHARE * side);
@@ -107,7 +100,7 @@ function viewOf({ pixels, coverage, region }: AreaInput, ground: ReadingGround):
     room;
   const shows = (i: number) =>
     Math.max(...convertOklabToSrgbLinear([lightness[i]!, a[i]!, b[i]!])) < BRIGHTEST;
-  const off = readingsKeepOff(ground, region, grid.region);
+  const off = readingsKeepOff(ground, input.region, grid.region);
   const own = [...grid.weights.keys()].filter((i) => grid.weights[i]! >= OWN);
   const sorted = Float32Array.from(own, (i) => grid.planes[0]![i]!).sort();
   const scale = grid.region.width / width;

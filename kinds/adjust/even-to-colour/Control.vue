@@ -94,21 +94,12 @@ async function pickReach(): Promise<void> {
   >
   <span class="whitespace-nowrap" title="Weave, grain and pores are finer and stay; broader is drawn"
     >texture up to
-    <NumberField
-      v-if="model.size !== null"
+    <SuitedSize
       :model-value="model.size"
       label="Radius of texture"
-      :min="1"
-      :max="400"
-      unit=" px"
-      :reset="FIRST_SIZE"
+      :first="FIRST_SIZE"
       @update:model-value="put({ size: $event })"
-    />
-    <button
-      class="ml-1 text-quiet underline decoration-dotted"
-      @click="put({ size: model.size === null ? FIRST_SIZE : null })"
-    >
-      {{ model.size === null ? 'a size that suits the area' : 'suit it to the area' }}</button>{{ ' ' }}</span
+    />{{ ' ' }}</span
   >stays.
   <span class="block"
     >{{ model.reach ? 'Colours on the disc take part' : 'All colours take part' }}:

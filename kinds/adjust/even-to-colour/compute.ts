@@ -5,10 +5,9 @@ import { luminanceOfSrgbLinear, oklabLightnessAtLuminance } from '#core/colour/l
 import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour/oklab';
 import type { Triple } from '#core/colour/triple';
 import type { AreaInput } from '#core/measure/areaInput';
-import { oklabPlanes } from '#core/measure/trend';
+import { oklabGrid } from '#core/measure/oklabGrid';
 import { newField, readField } from '#core/raster/field';
 import type { Field } from '#core/raster/field';
-import { halveArea } from '#core/raster/halveArea';
 import { areaLowPass } from '#core/raster/lowPass';
 import type { PixelKernel } from '#core/render/kinds';
 import type { EvenToColourParameters } from './schema';
@@ -31,17 +30,10 @@ const GREY = 0.002;
 
 /** Divides an area into its texture and what is broader. */
 export function measureEvenToColour(
-  { pixels, coverage, region }: AreaInput,
+  input: AreaInput,
   { size }: EvenToColourParameters,
 ): EvenToColourMeasures {
-  const grid = halveArea(
-    {
-      region,
-      planes: oklabPlanes(pixels.data),
-      weights: Float32Array.from(coverage.data, (value) => value / 255),
-    },
-    MOST_PIXELS,
-  );
+  const grid = oklabGrid(input, MOST_PIXELS);
   const { outWidth: width, outHeight: height } = grid.region;
   const total = grid.weights.reduce((sum, value) => sum + value, 0);
   const own = [...grid.weights.keys()].filter((i) => grid.weights[i]! >= 0.5);

@@ -47,20 +47,11 @@ const put = (change: Partial<EvennessParameters>) => (model.value = { ...model.v
   >{{ ' ' }}
   <span title="The radius of blotches: finer is left alone as pores, much broader as shading"
     >blotches from
-    <NumberField
-      v-if="model.size !== null"
+    <SuitedSize
       :model-value="model.size"
       label="Radius of blotches"
-      :min="1"
-      :max="400"
-      unit=" px"
-      :reset="FIRST_SIZE"
+      :first="FIRST_SIZE"
       @update:model-value="put({ size: $event })"
-    />
-    <button
-      class="ml-1 text-quiet underline decoration-dotted"
-      @click="put({ size: model.size === null ? FIRST_SIZE : null })"
-    >
-      {{ model.size === null ? 'a size that suits the area' : 'suit it to the area' }}</button>.</span
+    />.</span
   >
 </template>

@@ -1,8 +1,6 @@
 import { decodeSrgb, encodeSrgb } from '#core/colour/transfer';
 import { measureRankedTrend } from '#core/measure/rankedTrend';
-import { oklabPlanes } from '#core/measure/trend';
-import { halveArea } from '#core/raster/halveArea';
-import type { AreaPlanes } from '#core/raster/halveArea';
+import { oklabGrid } from '#core/measure/oklabGrid';
 import { monotoneCubic } from '#core/raster/monotoneCubic';
 import type { AreaInput } from '#core/measure/areaInput';
 import type { PixelKernel, StepInput } from '#core/render/kinds';
@@ -32,16 +30,7 @@ export function measureMatch(input: StepInput, { to }: MatchParameters): MatchMe
   return { byRank: own && measureByRank(grid, own, to.rows) };
 }
 
-function gridOf({ pixels, coverage, region }: AreaInput): AreaPlanes {
-  return halveArea(
-    {
-      region,
-      planes: oklabPlanes(pixels.data),
-      weights: Float32Array.from(coverage.data, (value) => value / 255),
-    },
-    MOST_PIXELS,
-  );
-}
+const gridOf = (input: AreaInput) => oklabGrid(input, MOST_PIXELS);
 
 /** The kernel that changes pixels; undefined when nothing would change. */
 export function compileMatch(

@@ -1,0 +1,16 @@
+import { halveArea } from '../raster/halveArea';
+import type { AreaPlanes } from '../raster/halveArea';
+import type { AreaInput } from './areaInput';
+import { oklabPlanes } from './trend';
+
+/** An area as planes of OKLab L, a and b with its coverage, halved until it has no more than so many pixels. */
+export function oklabGrid({ pixels, coverage, region }: AreaInput, mostPixels: number): AreaPlanes {
+  return halveArea(
+    {
+      region,
+      planes: oklabPlanes(pixels.data),
+      weights: Float32Array.from(coverage.data, (value) => value / 255),
+    },
+    mostPixels,
+  );
+}
