@@ -34,6 +34,7 @@ const NATURAL: Readonly<Record<CastFinding['part'], { readonly red: Range; reado
 /** Beyond a range by less, it is left. */
 const LEAST_BEYOND = 0.05;
 const LEAST_CHANNEL = 1e-4;
+
 /**
  * Whether lips, brows or hair are tinted by light.
  * @param skin of the same sitter, which lips are judged against

@@ -47,6 +47,16 @@ test('a patchy ground is evened to a colour; its reach is moved on the disc by h
   await page.keyboard.press('Control+z');
   await expect.poll(async () => Number(await chroma.inputValue())).toBeLessThan(80);
 
+  // Which colours take part is pressed on the picture too, and dragged up to reach farther.
+  await step.getByRole('button', { name: 'pick which' }).click();
+  const [x, y] = await bench.at([640, 700]);
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x, y - 40, { steps: 4 });
+  await page.mouse.up();
+  await page.keyboard.press('Escape');
+  await expect(step.getByLabel('Reach', { exact: true })).toHaveValue('90');
+
   await step.getByRole('button', { name: 'Reach as an area' }).click();
   await expect(page.getByRole('button', { name: /some colours/ }).first()).toBeVisible();
   await expect(step.getByText('All colours take part')).toBeVisible();

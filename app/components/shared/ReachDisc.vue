@@ -27,6 +27,7 @@ const MOST = 240;
 const PIXELS = 84;
 const LIGHTNESS = 0.72;
 
+const rimId = useId();
 const disc = useTemplateRef<SVGSVGElement>('disc');
 const ground = ref('');
 onMounted(() => {
@@ -128,8 +129,8 @@ const listeners = useHandleDrag<Grip>({
     role="group"
     aria-label="Which colours take part"
   >
-    <clipPath id="reach-disc-rim"><circle :r="RADIUS - 1" /></clipPath>
-    <g clip-path="url(#reach-disc-rim)">
+    <clipPath :id="rimId"><circle :r="RADIUS - 1" /></clipPath>
+    <g :clip-path="`url(#${rimId})`">
       <image v-if="ground" :href="ground" :x="-RADIUS" :y="-RADIUS" :width="SIDE" :height="SIDE" />
       <path
         :d="`M${-RADIUS} ${-RADIUS}h${SIDE}v${SIDE}h${-SIDE}z M${middle.x - perUnit * model.reach} ${middle.y}a${perUnit * model.reach} ${perUnit * model.reach} 0 1 0 ${2 * perUnit * model.reach} 0a${perUnit * model.reach} ${perUnit * model.reach} 0 1 0 ${-2 * perUnit * model.reach} 0`"
@@ -154,8 +155,8 @@ const listeners = useHandleDrag<Grip>({
       />
     </g>
     <circle
-      v-for="dot in dots"
-      :key="dot.colour"
+      v-for="(dot, n) in dots"
+      :key="n"
       :cx="dot.x"
       :cy="dot.y"
       :r="dot.radius"

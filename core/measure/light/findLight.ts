@@ -36,6 +36,8 @@ export type LightFinding =
 const LEAST_LIGHT = 3.5;
 /** Beside a veil less is believed, as something is off for certain. */
 const LEAST_BESIDE_VEIL = 1.5;
+/** Curves through fewer readings would be guessed for the most part. */
+const LEAST_READINGS = 3;
 /** Where no whites can be seen the light is told by skin alone, which differs between people. */
 const LEAST_BY_SKIN = 6;
 const MOST_SKIN_SPREAD = 0.22;
@@ -62,7 +64,7 @@ export function findLight(samples: LightSamples, diagonal: number): LightFinding
   const sure = surenessOf(estimate);
   const doubt = sure === 'unsure' ? ('unsure' as const) : undefined;
   const asks = skinDifference >= DEEP ? ('deep' as const) : doubt;
-  if (tones && estimate.toneDifference >= LEAST_BESIDE_VEIL) {
+  if (tones && tones.length >= LEAST_READINGS && estimate.toneDifference >= LEAST_BESIDE_VEIL) {
     const doubted = estimate.tonesBySkinAlone
       ? { sure: 'unsure' as const, asks: asks ?? ('skin-alone' as const) }
       : { sure, asks };

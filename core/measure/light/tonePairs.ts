@@ -15,22 +15,25 @@ const LEAST_RATIO = 1.45;
 const HALF_TENTH = 0.05;
 
 /**
- * Readings from the darks of hair and brows to the whites of the eyes, with what each is to be, from dark to
- * light: enough to lay a curve of each channel through.
+ * Readings of the sitter who shows most skin, from the darks of hair and brows to the whites of the eyes, with
+ * what each is to be, from dark to light: enough to lay a curve of each channel through.
  * @param clear gives a group's colours as they are to be, interleaved linear sRGB
  */
 export function tonePairs(
   { sitters }: LightSamples,
   clear: (group: LightGroup) => ArrayLike<number>,
 ): TonePair[] {
-  const pairs = sitters.flatMap(({ skin, whites, hair, hairDarks, browDarks }) => [
+  const [nearest] = sitters.toSorted((p, q) => q.skin.count - p.skin.count);
+  if (!nearest) return [];
+  const { skin, whites, hair, hairDarks, browDarks } = nearest;
+  const pairs = [
     ...pairAt('darks', hairDarks.count > 0 ? hairDarks : browDarks, 0.5, clear),
     ...pairAt('hair', hair, 0.5, clear),
     ...pairAt('skin in the shade', skin, 0.15, clear),
     ...pairAt('skin', skin, 0.5, clear),
     ...pairAt('skin in the light', skin, 0.85, clear),
     ...pairAt('whites of the eyes', whites, 0.9, clear),
-  ]);
+  ];
   const lightness = ({ from }: TonePair) => luminanceOfSrgbLinear(from);
   const kept: TonePair[] = [];
   for (const pair of pairs.sort((p, q) => lightness(p) - lightness(q))) {

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { RADIANS_PER_DEGREE, wrapDegrees } from '#core/colour/angles';
 import { hexOfSrgbLinear } from '#core/colour/hex';
+import { clamp } from '#core/math/clamp';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import type { Triple } from '#core/colour/triple';
-import type { StepContext } from '#core/offer/stepContext';
+import type { DiscReach } from '#core/document/discReach';
+import type { BeginDrag, StepContext } from '#core/offer/stepContext';
 import type { EvenToColourParameters } from './schema';
 
 /** Even an area to one colour, by shares; which colours take part is dragged on a disc. */
@@ -24,33 +26,33 @@ const AIMS = [
 const FIRST_SIZE = 6;
 /** A new reach about a colour, thousandths of OKLab. */
 const FIRST_REACH = { reach: 45, soft: 30 };
+const MOST_REACH = 480;
 
 async function pick(): Promise<void> {
   const colour = await props.context.ask.pickColour();
   if (colour) put({ colour: hexOfSrgbLinear(colour.result) });
 }
 
-/** A colour to go on from: that of the largest family. */
-const choose = () =>
-  put({ colour: hexOfSrgbLinear(props.context.families?.[0]?.srgbLinear ?? [0.3, 0.3, 0.3]) });
+/** The colour of the largest family, linear sRGB. */
+const largest = (): Triple => props.context.families?.[0]?.srgbLinear ?? [0.3, 0.3, 0.3];
+const choose = () => put({ colour: hexOfSrgbLinear(largest()) });
 
-/** About a colour, or about the largest family where none is given. */
-function reachAbout(colour: Triple | undefined): void {
-  const [, a, b] = convertSrgbLinearToOklab(
-    colour ?? props.context.families?.[0]?.srgbLinear ?? [0.3, 0.3, 0.3],
-  );
-  put({
-    reach: {
-      ...(model.value.reach ?? FIRST_REACH),
-      hue: Math.round(wrapDegrees(Math.atan2(b, a) / RADIANS_PER_DEGREE)),
-      chroma: Math.round(1000 * Math.hypot(a, b)),
-    },
-  });
+/** A reach about a colour, linear sRGB, as wide as the one there is. */
+function reachAbout(colour: Triple): DiscReach {
+  const [, a, b] = convertSrgbLinearToOklab(colour);
+  return {
+    ...(model.value.reach ?? FIRST_REACH),
+    hue: Math.round(wrapDegrees(Math.atan2(b, a) / RADIANS_PER_DEGREE)),
+    chroma: Math.round(1000 * Math.hypot(a, b)),
+  };
 }
-async function pickReach(): Promise<void> {
-  const colour = await props.context.ask.pickColour();
-  if (colour) reachAbout(colour.now);
-}
+const reachOnDisc = () => put({ reach: reachAbout(largest()) });
+/** A press takes the colour there, as the picture reaches this step; dragging up reaches farther. */
+const beginReach: BeginDrag = (colour) => {
+  const from = reachAbout(colour);
+  put({ reach: from });
+  return (up) => put({ reach: { ...from, reach: Math.round(clamp(from.reach + up, 0, MOST_REACH)) } });
+};
 </script>
 
 <template>
@@ -105,15 +107,15 @@ async function pickReach(): Promise<void> {
     >{{ model.reach ? 'Colours on the disc take part' : 'All colours take part' }}:
     <button
       class="text-quiet underline decoration-dotted"
-      title="Press, then press a colour of the picture"
-      @click="pickReach"
+      title="Press a colour of the picture; drag up to reach farther, Escape ends it"
+      @click="context.ask.followDrags(beginReach)"
     >
       pick which
     </button>
     {{ ' ' }}
     <button
       class="text-quiet underline decoration-dotted"
-      @click="model.reach ? put({ reach: null }) : reachAbout(undefined)"
+      @click="model.reach ? put({ reach: null }) : reachOnDisc()"
     >
       {{ model.reach ? 'all colours' : 'on the disc' }}
     </button></span
