@@ -52,22 +52,27 @@ describe('readings', () => {
     expect(without).toContain('shade');
   });
 
-  it('keep off nose, cheeks, and what lies about hair and eyes', () => {
+  it('keep off nose and cheeks, and off what lies about hair and eyes', () => {
     const input = skin(() => 24);
     const face = { x: 0, y: 0, width: SIDE, height: SIDE };
-    const dark = (x: number, y: number) => x > SIDE - 40 && y > 0;
-    const others = {
-      ...input.coverage,
-      data: Uint8Array.from({ length: SIDE * SIDE }, (_, i) =>
-        dark(i % SIDE, Math.floor(i / SIDE)) ? 255 : 0,
-      ),
-    };
-    const { placed } = placeReadings(input, { face, others });
+    const first = placeReadings(input, { face }).placed;
+    expect(first).toHaveLength(3);
+    for (const { x, y } of first) expect(Math.hypot(x / SIDE - 0.5, y / SIDE - 0.5)).toBeGreaterThan(0.14);
+    // Hair where they stood, and they stand elsewhere.
+    const near = (i: number, reach: number) =>
+      first.some(({ x, y }) => Math.hypot((i % SIDE) + 0.5 - x, Math.floor(i / SIDE) + 0.5 - y) < reach);
+    const data = Uint8Array.from({ length: SIDE * SIDE }, (_, i) => (near(i, 8) ? 255 : 0));
+    const { placed } = placeReadings(input, { face, others: { ...input.coverage, data } });
     expect(placed).toHaveLength(3);
-    for (const { x, y } of placed) {
-      expect(x).toBeLessThan(SIDE - 45);
-      expect(Math.hypot(x / SIDE - 0.5, y / SIDE - 0.5)).toBeGreaterThan(0.14);
-    }
+    for (const { x, y } of placed) expect(near(Math.floor(y) * SIDE + Math.floor(x), 12)).toBe(false);
+  });
+
+  it('of the light have no place where a channel is near its end', () => {
+    const bright = skin(
+      () => 24,
+      (_x, y) => (y < 70 ? [0.97, 0.8 - 0.001 * y, 0.72 - 0.001 * y] : undefined),
+    );
+    expect(placeReadings(bright).without).toContain('light');
   });
 
   it('say why they stand badly', () => {

@@ -80,4 +80,18 @@ describe('check', () => {
     );
     expect(found).toMatchObject({ partId: whites.id, finding: { part: 'whites', towards: 'yellow' } });
   });
+
+  it('finds lips in green light, and says which area they are', () => {
+    const pyramid = paintedPhoto(SIDE, SIDE, (x, y) =>
+      Math.hypot(x - 100, y - 100) < 20 ? [120, 125, 90] : GOOD,
+    );
+    const lips: Area = {
+      ...areaNamed('lips', 'lips', [mark('ellipse', { x: 100, y: 100, radiusX: 18, radiusY: 18 })]),
+      sitter: 's',
+    };
+    const found = checkPhoto(new Resolver(pyramid, KINDS), documentOf([skin('s'), lips]));
+    expect(found.filter(({ finding }) => finding.is === 'cast')).toMatchObject([
+      { partId: 'lips', finding: { part: 'lips', towards: 'green' } },
+    ]);
+  });
 });

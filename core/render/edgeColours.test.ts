@@ -4,6 +4,7 @@ import { colourAt } from '../../tests/references/measures';
 import { encodePixels } from './encodePixels';
 import { buildPyramid } from '../raster/pyramid';
 import { NO_TARGETS } from '#kinds/adjust/hue-to-target/schema';
+import type { JsonObject } from '../document/kinds';
 import { foregroundOf, measureEdgeColours } from './edgeColours';
 
 const SIDE = 40;
@@ -45,7 +46,14 @@ describe('colours along an edge', () => {
     expect(Math.max(...pixel)).toBeLessThanOrEqual(0.002 + 1e-6);
   });
 
-  it('are why a step on skin leaves what lies behind it as it was', () => {
+  const AT_22 = { light: 22, middle: 22, shade: 22 };
+  const PUSH = { hue: 0, amount: 100 };
+  it.each([
+    ['hue-to-target', { ...NO_TARGETS, hue: AT_22 }],
+    ['match', { to: { by: 'numbers', from: [188, 173, 137], to: [225, 120, 190] }, light: 1, colour: 1 }],
+    ['balance', { light: PUSH, middle: PUSH, shade: PUSH }],
+    ['cast-trim', { family: 90, width: 90, toward: 0, amount: 1, depth: 0, keepsSaturation: false }],
+  ] as const)('are why %s on skin leaves what lies behind it as it was', (kind, parameters) => {
     const skin = [0.5, 0.42, 0.25] as const;
     const picture = (front: readonly number[]) => {
       const mixed = Float32Array.from({ length: 3 * SIDE * SIDE }, (_, p) => {
@@ -62,10 +70,9 @@ describe('colours along an edge', () => {
       });
     };
     const pyramid = picture(skin);
-    const rungs = { light: 22, middle: 22, shade: 22 };
     const { after } = renderWhole(
       pyramid,
-      photoOf(pyramid, areaOf([]), [step('hue-to-target', { ...NO_TARGETS, hue: rungs })]),
+      photoOf(pyramid, areaOf([]), [step(kind, parameters as unknown as JsonObject)]),
       area.coverage.data,
     );
     const row = 20 * SIDE;
@@ -75,7 +82,7 @@ describe('colours along an edge', () => {
       turned.forEach((channel, c) =>
         expect(colourAt(after, row + x)[c]).toBeCloseTo(
           alpha(x) * channel + (1 - alpha(x)) * OUTSIDE[c]!,
-          1.5,
+          2,
         ),
       );
   });

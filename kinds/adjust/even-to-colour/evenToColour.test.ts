@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { ciede2000 } from '#core/colour/ciede2000';
 import { convertSrgbLinearToCielabD50 } from '#core/colour/cielab';
 import { hexOfSrgbLinear } from '#core/colour/hex';
+import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour/oklab';
 import type { Triple } from '#core/colour/triple';
 import { grain } from '../../../tests/fixtures/paint';
@@ -97,6 +98,48 @@ describe('evenness to a colour', () => {
     const dark = only({ lightness: 0.5, falloff: 0.5 });
     expect(dark[0]).toBeCloseTo((before[0] + 0.5) / 2, 1.5);
     expect(hueOf(dark)).toBeCloseTo(hueOf(before), 0);
+  });
+
+  it('takes stains away and leaves falloff, or the other way about, as asked', () => {
+    const stained = painted((x, y) => [
+      0.7 - 0.2 * (x / SIDE) - 0.08 * Math.exp(-((x - 80) ** 2 + (y - 80) ** 2) / 20),
+      0.02,
+      0.02,
+    ]);
+    const light = (of: Partial<EvenToColourParameters>, x: number) =>
+      around(evened(stained, { ...NEUTRAL, ...of }), x, 80, 2)[0];
+    const stain = (of: Partial<EvenToColourParameters>) => light(of, 100) - light(of, 80);
+    const falloff = (of: Partial<EvenToColourParameters>) => light(of, 20) - light(of, 140);
+    expect(stain({})).toBeGreaterThan(0.03);
+    expect(stain({ lightness: 1 })).toBeLessThan(0.01);
+    expect(falloff({ lightness: 1 })).toBeGreaterThan(0.12);
+    expect(falloff({ falloff: 1 })).toBeLessThan(0.05);
+  });
+
+  it('keeps the grain of colour, and luminance while lightness is not drawn', () => {
+    const grainy = painted((x, y) => [0.6, 0.05 + 0.01 * grain(x, y), 0.03]);
+    const out = evened(grainy, {
+      ...NEUTRAL,
+      hue: 1,
+      saturation: 1,
+      colour: hexOfSrgbLinear(convertOklabToSrgbLinear([0.6, -0.05, 0.08])),
+    });
+    const spread = (pixels: Float32Array) => {
+      const chromas = Array.from({ length: 400 }, (_, n) => {
+        const p = 3 * ((40 + Math.floor(n / 20)) * SIDE + 40 + (n % 20));
+        const [, a, b] = convertSrgbLinearToOklab([pixels[p]!, pixels[p + 1]!, pixels[p + 2]!]);
+        return [a, b] as const;
+      });
+      const mean = [0, 1].map((c) => chromas.reduce((sum, entry) => sum + entry[c as 0]! / 400, 0));
+      return Math.sqrt(
+        chromas.reduce((sum, [a, b]) => sum + ((a - mean[0]!) ** 2 + (b - mean[1]!) ** 2) / 400, 0),
+      );
+    };
+    expect(spread(out) / spread(grainy)).toBeGreaterThan(0.8);
+    for (const p of [3 * 3000, 3 * 9000]) {
+      const luminance = (of: Float32Array) => luminanceOfSrgbLinear([of[p]!, of[p + 1]!, of[p + 2]!]);
+      expect(luminance(out)).toBeCloseTo(luminance(grainy), 3);
+    }
   });
 
   it('takes the colours within its reach alone: a red edge becomes green, the green stays to the bit', () => {
