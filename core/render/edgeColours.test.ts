@@ -80,10 +80,7 @@ describe('colours along an edge', () => {
     expect(turned[1]).toBeLessThan(skin[1] - 0.02);
     for (const x of [18, 19, 20, 21])
       turned.forEach((channel, c) =>
-        expect(colourAt(after, row + x)[c]).toBeCloseTo(
-          alpha(x) * channel + (1 - alpha(x)) * OUTSIDE[c]!,
-          2,
-        ),
+        expect(colourAt(after, row + x)[c]).toBeCloseTo(alpha(x) * channel + (1 - alpha(x)) * OUTSIDE[c]!, 2),
       );
   });
 });
