@@ -1,6 +1,7 @@
 import { newField } from '../raster/field';
 import type { Field } from '../raster/field';
 import { areaLowPass } from '../raster/lowPass';
+import type { AreaLowPass } from '../raster/lowPass';
 import type { AreaInput } from './areaInput';
 import { oklabGrid } from './oklabGrid';
 import { measureTrend, readTrend } from './trend';
@@ -63,16 +64,23 @@ export function measureDepartures(input: AreaInput, size: number | null): Field 
     1,
     size === null ? SIZE_SHARE * Math.sqrt(total) : (size * width) / grid.region.width,
   );
-  const darker = marksOf(light, grid.weights, { width, height, radius });
+  const all = [radius, FORM_RADII * radius].map((sigma) => areaLowPass(grid.weights, width, height, sigma));
+  const [blotchOfAll, formOfAll] = all as [AreaLowPass, AreaLowPass];
+  const slope = bloodSlope(grid.weights, {
+    smooth: blotchOfAll.of(light),
+    shape: formOfAll.of(light),
+    a: blotchOfAll.of(planeA),
+    shapeA: formOfAll.of(planeA),
+  });
+  // What is dark as blood is dark is no mark.
+  const unbled = light.map((level, i) => level - slope * planeA[i]!);
+  const darker = marksOf(unbled, grid.weights, { width, height, radius });
   const weights = grid.weights.map((weight, i) => (darker[i]! < 0 ? 0 : weight));
   const fine = areaLowPass(weights, width, height, COLOUR_RADII * radius);
   const blotch = areaLowPass(weights, width, height, radius);
   const form = areaLowPass(weights, width, height, FORM_RADII * radius);
   const a = fine.of(planeA);
   const b = fine.of(planeB);
-  const smooth = blotch.of(light);
-  const shape = form.of(light);
-  const slope = bloodSlope(weights, { smooth, shape, a: blotch.of(planeA), shapeA: form.of(planeA) });
   // Lightness as it would be without blood: blotches must not pass for shade.
   const bloodless = fine.of(light).map((level, i) => level - slope * a[i]!);
   const trend = measureTrend([bloodless, a, b], grid.weights);

@@ -85,6 +85,22 @@ describe('evenness', () => {
     expect(light(0)).toBeGreaterThan(light(1) + 0.05);
   });
 
+  it('takes a speck that is dark as blood is dark for a blotch, not for a mark to keep', () => {
+    const spot = (x: number, y: number, atX: number, atY: number, radius: number) =>
+      Math.exp(-((x - atX) ** 2 + (y - atY) ** 2) / (2 * radius ** 2));
+    const bloody = Float32Array.from(
+      Array.from({ length: SIDE * SIDE }, (_, i) => {
+        const [x, y] = [i % SIDE, Math.floor(i / SIDE)];
+        const red =
+          0.03 * spot(x, y, 60, 60, 14) + 0.03 * spot(x, y, 140, 140, 14) + 0.04 * spot(x, y, 150, 40, 3);
+        return convertOklabToSrgbLinear([0.75 - 2.1 * red, 0.03 + red, 0.04]);
+      }).flat(),
+    );
+    const out = run(compileEvenness(FULL, measureEvenness(patchInput(bloody, SIDE), FULL)), bloody, places);
+    expect(redness(bloody, 150, 40)).toBeGreaterThan(0.065);
+    expect(redness(out, 150, 40)).toBeLessThan(0.045);
+  });
+
   it('calms blotchy skin by 70 %: nearer to the even truth, residual down, pores kept', async () => {
     const [blotchy, truthPyramid, mask] = [
       await portrait('marit', 'blotchy'),
