@@ -1,8 +1,5 @@
 import { hueDeltaDegrees } from '../colour/angles';
-import { cielabLightnessOfLuminance } from '../colour/cielab';
 import { hsvHueOfSrgbLinear } from '../colour/hueSolve';
-import { luminanceOfSrgbLinear } from '../colour/luminance';
-import type { Triple } from '../colour/triple';
 import { RUNGS } from '../document/schema';
 import type { Rung } from '../document/schema';
 import type { AreaInput } from './areaInput';
@@ -10,8 +7,10 @@ import { areaMean } from './areaMean';
 import { corridorFor, degreesOffRange } from './corridor';
 import type { Corridor } from './corridor';
 import { DEPARTURE, measureDepartures } from './departures';
+import { neckApart } from './neckApart';
+import type { NeckApart } from './neckApart';
 import { meanLinear } from './reading';
-import { lightnessSamples, rungSamples } from './rungs';
+import { rungSamples } from './rungs';
 
 /**
  * What check found on one sitter's skin: numbers only; what to do about it and the words for it are made
@@ -30,11 +29,7 @@ export type Finding =
     }
   /** range of redness between the quarters of the skin, OKLab a */
   | { readonly is: 'blotches'; readonly range: number }
-  /**
-   * neck and limbs against the face: L* and HSV degrees of their means, and degrees at equal lightness;
-   * negative is darker, redder
-   */
-  | { readonly is: 'apart'; readonly lightness: number; readonly hueDegrees: number }
+  | NeckApart
   /** by how many HSV degrees cheeks are redder than the forehead */
   | { readonly is: 'flushed'; readonly degrees: number }
   /** share of the skin with all channels at their end: one alone leaves the others to see by */
@@ -73,7 +68,6 @@ const LEAST_HUE = 2;
 const LEAST_HUE_IN_KNOWN_LIGHT = 6.5;
 const MOST_INWARD = 4;
 const LEAST_RANGE = 0.0145;
-const LEAST_APART_DEGREES = 5;
 const LEAST_FLUSH = 8;
 const LEAST_CLIPPED = 0.005;
 const LEAST_PUSHED = 0.02;
@@ -91,7 +85,7 @@ export function checkSkin({
   lightKnown,
 }: SitterSkin): Finding[] {
   const leastHue = lightKnown && corridor === undefined ? LEAST_HUE_IN_KNOWN_LIGHT : LEAST_HUE;
-  const apart = face && neckAndLimbs && apartFinding(face, neckAndLimbs);
+  const apart = face && neckAndLimbs && neckApart(face, neckAndLimbs);
   // A neck in other light says nothing of the hue of the skin.
   const findings = [
     hueFinding(apart && face ? face : skin, corridor, leastHue),
@@ -164,32 +158,6 @@ function coverageAt(
   return coverage.data[
     Math.min(coverage.height - 1, down) * coverage.width + Math.min(coverage.width - 1, across)
   ]!;
-}
-
-/**
- * Colours are compared band by band of lightness, as a neck in shadow is redder than a face in light by
- * nature.
- */
-function apartFinding(face: AreaInput, neck: AreaInput): Finding | undefined {
-  const faceMean = areaMean(face.pixels, face.coverage);
-  const neckMean = areaMean(neck.pixels, neck.coverage);
-  const faceBands = lightnessSamples(face.pixels, face.coverage);
-  const neckBands = lightnessSamples(neck.pixels, neck.coverage);
-  if (!faceMean || !neckMean) return undefined;
-  let sum = 0;
-  let weight = 0;
-  faceBands.forEach((band, i) => {
-    const other = neckBands[i]!;
-    if (band.length === 0 || other.length === 0) return;
-    const here = hsvHueOfSrgbLinear(meanLinear(band));
-    const there = hsvHueOfSrgbLinear(meanLinear(other));
-    if (here === undefined || there === undefined) return;
-    sum += other.length * hueDeltaDegrees(here, there);
-    weight += other.length;
-  });
-  const lightness = lightnessOf(neckMean) - lightnessOf(faceMean);
-  const hueDegrees = weight > 0 ? sum / weight : 0;
-  return Math.abs(hueDegrees) >= LEAST_APART_DEGREES ? { is: 'apart', lightness, hueDegrees } : undefined;
 }
 
 /** Forehead and cheeks as shares of the face's box; common proportions of an upright face. */
@@ -268,8 +236,4 @@ function clippedFindings({ pixels, coverage }: AreaInput): Finding[] {
   const found = (end: 'white' | 'black', share: number): Finding[] =>
     share >= LEAST_CLIPPED ? [{ is: 'clipped', end, share }] : [];
   return count === 0 ? [] : [...found('white', white / count), ...found('black', black / count)];
-}
-
-function lightnessOf(mean: Triple): number {
-  return cielabLightnessOfLuminance(luminanceOfSrgbLinear(mean));
 }

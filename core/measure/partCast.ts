@@ -2,12 +2,14 @@ import { luminanceOfSrgbLinear } from '../colour/luminance';
 import type { Triple } from '../colour/triple';
 import type { AreaInput } from './areaInput';
 import { areaMean } from './areaMean';
+import { tintTowards } from './tintTowards';
+import type { TintColour } from './tintTowards';
 
 /** A part whose colour no person has, and which nobody chose: light of a colour lies on it. */
 export interface CastFinding {
   readonly is: 'cast';
   readonly part: 'lips' | 'brows' | 'hair';
-  readonly towards: 'red' | 'yellow' | 'green' | 'blue';
+  readonly towards: TintColour;
   /** by how much it lies beyond what is natural, 0..1 and more */
   readonly amount: number;
   /** linear sRGB of luminance 1: what lies on it beyond that */
@@ -52,13 +54,7 @@ export function partCast(
   const { red, blue } = NATURAL[part];
   const offRed = beyond(chroma(0), red);
   const offBlue = beyond(chroma(2), blue);
-  const offs = [
-    { towards: 'red', off: offRed },
-    { towards: 'green', off: -offRed },
-    { towards: 'yellow', off: -offBlue },
-    { towards: 'blue', off: offBlue },
-  ] as const;
-  const { towards, off } = offs.reduce((worst, entry) => (entry.off > worst.off ? entry : worst));
+  const { towards, off } = tintTowards(offRed, offBlue);
   if (off < LEAST_BEYOND) return undefined;
   return {
     is: 'cast',

@@ -2,12 +2,14 @@ import { luminanceOfSrgbLinear } from '../colour/luminance';
 import type { AreaInput } from './areaInput';
 import { TEETH, WHITES } from './light/lightPriors';
 import type { ChromaPrior } from './light/lightPriors';
+import { tintTowards } from './tintTowards';
+import type { TintColour } from './tintTowards';
 
 /** A part whose colour should be known, and is off. */
 export interface TintFinding {
   readonly is: 'tint';
   readonly part: 'whites' | 'teeth';
-  readonly towards: 'red' | 'yellow' | 'green' | 'blue';
+  readonly towards: TintColour;
   /** by how much that channel is off against green, or green against red, 0..1 and more */
   readonly amount: number;
   /** the share of it that is more than usual, 0..1 */
@@ -49,13 +51,7 @@ export function partTint(
   const { prior, most } = USUAL[part];
   const red = Math.log(sum(0) / sum(1)) - prior.red;
   const blue = Math.log(sum(2) / sum(1)) - prior.blue;
-  const offs = [
-    { towards: 'red', off: red },
-    { towards: 'green', off: -red },
-    { towards: 'yellow', off: -blue },
-    { towards: 'blue', off: blue },
-  ] as const;
-  const { towards, off } = offs.reduce((worst, entry) => (entry.off > worst.off ? entry : worst));
+  const { towards, off } = tintTowards(red, blue);
   // Farther off it is no longer the part: lips, tongue or the dark of a mouth.
   if (off <= most || off > ELSE) return undefined;
   return { is: 'tint', part, towards, amount: Math.expm1(off), excess: 1 - most / off };

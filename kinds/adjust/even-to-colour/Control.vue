@@ -83,17 +83,7 @@ const beginReach: BeginDrag = (colour) => {
       or its own middle
     </button></template
   >:
-  <template v-for="{ name, help } in AIMS" :key="name"
-    ><span class="whitespace-nowrap" :title="help"
-      >{{ name }}
-      <ShareField
-        :model-value="model[name]"
-        :label="`Evenness of ${name}`"
-        :reset="100"
-        @update:model-value="put({ [name]: $event })"
-      />,</span
-    >{{ ' ' }}</template
-  >
+  <NamedShares :shares="AIMS" :values="model" of="Evenness of" :reset="100" end="," @put="put" />
   <span class="whitespace-nowrap" title="Weave, grain and pores are finer and stay; broader is drawn"
     >texture up to
     <SuitedSize

@@ -19,17 +19,7 @@ const put = (change: Partial<EvennessParameters>) => (model.value = { ...model.v
 
 <template>
   Even <slot />:
-  <template v-for="{ name, help } in AIMS" :key="name"
-    ><span class="whitespace-nowrap" :title="help"
-      >{{ name }}
-      <ShareField
-        :model-value="model[name]"
-        :label="`Evenness of ${name}`"
-        :reset="70"
-        @update:model-value="put({ [name]: $event })"
-      />,</span
-    >{{ ' ' }}</template
-  >
+  <NamedShares :shares="AIMS" :values="model" of="Evenness of" :reset="70" end="," @put="put" />
   <span class="whitespace-nowrap" title="The broad redness of cheeks and nose"
     >keep
     <ShareField :model-value="model.blush" label="Keep blush" @update:model-value="put({ blush: $event })" />

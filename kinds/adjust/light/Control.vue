@@ -41,15 +41,5 @@ const SHARES = [
       @update:model-value="put({ gamma: $event })"
     />,</span
   >{{ ' ' }}
-  <template v-for="({ name, help }, place) in SHARES" :key="name"
-    ><span class="whitespace-nowrap" :title="help"
-      >{{ name }}
-      <ShareField
-        :model-value="model[name]"
-        :label="name"
-        :min="-100"
-        @update:model-value="put({ [name]: $event })"
-      />{{ place < 2 ? ',' : '.' }}</span
-    >{{ ' ' }}</template
-  >
+  <NamedShares :shares="SHARES" :values="model" :min="-100" end="." @put="put" />
 </template>

@@ -14,7 +14,11 @@ const SHARES = [
   { name: 'tint', help: 'Below 0 greener, above 0 more magenta' },
   { name: 'contrast', help: 'About middle grey; hue stays' },
   { name: 'saturation', help: 'Of every colour alike' },
-  { name: 'gentle', help: 'Saturation that spares skin and what is saturated already' },
+  {
+    name: 'gentle',
+    word: 'gentle saturation',
+    help: 'Saturation that spares skin and what is saturated already',
+  },
 ] as const;
 
 async function pickGrey(): Promise<void> {
@@ -83,17 +87,7 @@ const patch = computed(
       @update:model-value="put({ white: $event })"
     />,</span
   >{{ ' ' }}
-  <template v-for="({ name, help }, place) in SHARES" :key="name"
-    ><span class="whitespace-nowrap" :title="help"
-      >{{ name === 'gentle' ? 'gentle saturation' : name }}
-      <ShareField
-        :model-value="model[name]"
-        :label="name === 'gentle' ? 'Gentle saturation' : name"
-        :min="-100"
-        @update:model-value="put({ [name]: $event })"
-      />{{ place < SHARES.length - 1 ? ',' : '.' }}</span
-    >{{ ' ' }}</template
-  >
+  <NamedShares :shares="SHARES" :values="model" :min="-100" end="." @put="put" />
   <span
     v-if="model.neutral && isStronglyColoured(model.neutral)"
     role="note"
