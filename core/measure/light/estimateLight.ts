@@ -70,7 +70,7 @@ export function estimateLight(samples: LightSamples, diagonal: number): LightEst
   const clear = (group: LightGroup) => cleared(toned.parameters, group);
   return {
     tones: isToned ? tonePairs(samples, clear) : undefined,
-    tonesBySkinAlone: toneGainBesidesSkin <= TONE_GAIN_BESIDES_SKIN * seen,
+    tonesBySkinAlone: isToned && toneGainBesidesSkin() <= TONE_GAIN_BESIDES_SKIN * seen,
     toneDifference: isToned ? meanApart(samples.cells, clear(samples.cells)) : 0,
     light: lightOfCones(...cones),
     veil,

@@ -38,9 +38,9 @@ export function fitLight(samples: LightSamples): {
   readonly veiled: LeastSquaresResult;
   /** with crossed tones, of all but necks and limbs */
   readonly toned: LeastSquaresResult;
-  /** by how much that is better than a light alone, with skin and without */
+  /** by how much that is better than a light alone; the same without skin, fitted when asked for */
   readonly toneGain: number;
-  readonly toneGainBesidesSkin: number;
+  toneGainBesidesSkin(): number;
   /** how well what is known agrees under a fit */
   agreement(parameters: Float64Array): LightAgreement;
   /** a group's colours as a fit leaves them, interleaved linear sRGB */
@@ -68,7 +68,7 @@ export function fitLight(samples: LightSamples): {
     veiled,
     toned: faces.toned,
     toneGain: faces.gain,
-    toneGainBesidesSkin: fitTones(samples, ['body', 'skin'], alone).gain,
+    toneGainBesidesSkin: () => fitTones(samples, ['body', 'skin'], alone).gain,
     agreement: (parameters) => room.agreement(parameters),
     cleared: (parameters, group) => room.cleared(parameters, group),
   };
