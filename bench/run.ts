@@ -4,6 +4,7 @@
 import { accuracy } from './accuracy';
 import { edgesOfSkin } from './edges';
 import { findAccuracy } from './find';
+import { headsAccuracy } from './heads';
 import { mendedPictures } from './mended';
 import { pageSpeed } from './page';
 import { renderSpeed } from './render';
@@ -13,6 +14,7 @@ report({
   'In the page': await pageSpeed(),
   'Full render': await renderSpeed(),
   'Find on the made-up portraits': await findAccuracy(),
+  'Find on small heads': await headsAccuracy(),
   'Accuracy on the made-up portraits': await accuracy(),
   'Four presses: find, check, mend all': await mendedPictures(),
   'Edges of skin steps': await edgesOfSkin(),

@@ -1,7 +1,7 @@
 import { mkdir, readFile, readdir, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { stemOf } from '#core/document/names';
-import type { FoundPartName } from '#core/document/foundParts';
+import type { FoundDoubtEntry, FoundPartName } from '#core/document/foundParts';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { rasterisePlate } from '#core/raster/plate';
 import type { Plate } from '#core/raster/plate';
@@ -18,6 +18,8 @@ import type { Outputs } from './outputs';
 import { openPhotoFile } from './photoFile';
 import type { Report } from './report';
 
+type FoundDoubtBox = Omit<FoundDoubtEntry, 'plate'>;
+
 /** What find writes for one photo, beside the coverage files. */
 export interface FindResult {
   readonly folder: string;
@@ -31,6 +33,8 @@ export interface FindResult {
       readonly unsureShare: number;
       readonly doubt: string | null;
     }[];
+    /** places that went to one part and may belong to another, pixels of the photo */
+    readonly doubtful: readonly FoundDoubtBox[];
   }[];
   readonly background: string | null;
 }
@@ -50,6 +54,9 @@ const FILES: Readonly<Record<string, readonly FoundPartName[]>> = {
   'teeth': ['teeth'],
   'brows': ['brow-left', 'brow-right'],
   'hair': ['hair'],
+  'beard': ['beard'],
+  'glasses': ['glasses'],
+  'hat': ['hat'],
   'clothes': ['clothes'],
 };
 const STRIP_PIXELS = 1_000_000;
@@ -154,7 +161,12 @@ async function writeSitter(
       doubt: found.find(({ doubt }) => doubt)?.doubt ?? null,
     });
   }
-  return { sitter, confidence, parts };
+  const doubtful = sitters[n]!.doubtful.map(({ has, may, region: { x, y, width, height } }) => ({
+    has,
+    may,
+    box: { x, y, width, height },
+  }));
+  return { sitter, confidence, parts, doubtful };
 }
 
 /** Coverage of plates together at the photo's size, in strips. */
@@ -178,8 +190,14 @@ export function sayFound(file: string, { folder, sitters }: FindResult): string 
   if (sitters.length === 0)
     return `${file}: no face was found; there is nothing to write but ${folder}/find.json`;
   const lines = sitters.map(
-    ({ sitter, parts }) =>
-      `  sitter ${sitter}: ${parts.map(({ part, share, doubt }) => `${part} ${(100 * share).toFixed(1)} %${doubt ? ` (unsure: ${doubt})` : ''}`).join(', ')}`,
+    ({ sitter, parts, doubtful }) =>
+      `  sitter ${sitter}: ${parts.map(({ part, share, doubt }) => `${part} ${(100 * share).toFixed(1)} %${doubt ? ` (unsure: ${doubt})` : ''}`).join(', ')}${doubtWords(doubtful)}`,
   );
   return [`${file} → ${folder}`, ...lines].join('\n');
+}
+
+function doubtWords(doubtful: FindResult['sitters'][number]['doubtful']): string {
+  if (doubtful.length === 0) return '';
+  const pairs = [...new Set(doubtful.map(({ has, may }) => `${has} or ${may}`))].join(', ');
+  return `; ${doubtful.length === 1 ? 'one place is' : `${doubtful.length} places are`} doubtful (${pairs})`;
 }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { putFound } from '#kinds/mark/found-part/putFound';
+import { putPeople } from '#kinds/people/putPeople';
 import { areaNameOf } from '#core/document/partNames';
 import type { Photo } from '#core/document/schema';
 import type { Plate } from '#core/raster/plate';
@@ -25,5 +25,5 @@ export async function findInto(
     await findParts(pyramid, networks, { onProgress }),
     randomUUID,
   );
-  return { photo: putFound(photo, sitters, background, { newId: randomUUID, nameOf: areaNameOf }), plates };
+  return { photo: putPeople(photo, sitters, background, { newId: randomUUID, nameOf: areaNameOf }), plates };
 }

@@ -19,6 +19,7 @@ import { area } from './mark/area/index';
 import { brush } from './mark/brush/index';
 import { colourReach } from './mark/colour-reach/index';
 import { discReach } from './mark/disc-reach/index';
+import { doubtfulPlace } from './mark/doubtful-place/index';
 import { edgeStroke } from './mark/edge-stroke/index';
 import { ellipse } from './mark/ellipse/index';
 import { foundPart } from './mark/found-part/index';
@@ -36,6 +37,7 @@ export const KINDS = collectKinds(
     brush,
     colourReach,
     discReach,
+    doubtfulPlace,
     edgeStroke,
     ellipse,
     foundPart,

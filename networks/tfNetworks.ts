@@ -4,7 +4,7 @@ import { env, ready, setBackend, tensor4d } from '@tensorflow/tfjs-core';
 import type { NamedTensorMap, Tensor } from '@tensorflow/tfjs-core';
 import { setWasmPaths } from '@tensorflow/tfjs-backend-wasm';
 import { NetworksMissingError } from '#core/errors';
-import { DETECT_SIZE, MESH_SIZE, PERSON_SIZE } from '#core/segment/networks';
+import { DETECT_SIZE, MESH_SIZE, PARSER_PLANES, PARSER_SIZE, PERSON_SIZE } from '#core/segment/networks';
 import type { FaceNetworks, MeshOutput } from '#core/segment/networks';
 
 /** How a host reaches the files of the networks. */
@@ -59,16 +59,23 @@ export function tfNetworks(files: NetworkFiles): FaceNetworks {
   const detector = model('blazeface-back');
   const mesher = model('facemesh-attention-pinto');
   const selfie = model('selfie');
+  const parser = model('head-parser');
   return {
     detect: async (input) => joinAnchors(await run(await detector(), input, DETECT_SIZE)),
     mesh: async (input) => meshOutput(await run(await mesher(), input, MESH_SIZE)),
     person: async (input) => (await run(await selfie(), input, PERSON_SIZE))[0]!,
+    parse: async (input) => (await run(await parser(), input, PARSER_SIZE, PARSER_PLANES))[0]!,
   };
 }
 
 /** @returns the outputs' values, each array as long as its tensor */
-async function run(model: GraphModel, input: Float32Array, size: number): Promise<Float32Array[]> {
-  const tensor = tensor4d(input, [1, size, size, 3]);
+async function run(
+  model: GraphModel,
+  input: Float32Array,
+  size: number,
+  channels = 3,
+): Promise<Float32Array[]> {
+  const tensor = tensor4d(input, [1, size, size, channels]);
   const result = model.execute(tensor);
   const tensors = isTensors(result) ? result : [result as Tensor];
   try {

@@ -23,10 +23,11 @@ export function drawCoverage(
         out[o + 3] = 255;
         continue;
       }
-      const hatchPlace = style === 'hatch' ? firstColumn + column + firstRow + row : undefined;
-      const lines = style === 'hatch' || style === 'outline';
+      const across = firstColumn + column;
+      const down = firstRow + row;
+      const lines = style === 'hatch' || style === 'crossed' || style === 'outline';
       const shade = (style === 'dimmed' ? DIMMING : 1) * (255 - value);
-      const ink = lines ? lineInk(data, width, i, hatchPlace) : shade;
+      const ink = lines ? lineInk(data, width, i, onHatch(style, across, down)) : shade;
       if (ink === 0) continue;
       out[o] = red;
       out[o + 1] = green;
@@ -37,13 +38,22 @@ export function drawCoverage(
   return out;
 }
 
-/** The outline, and the hatch where its place is given. */
-function lineInk(data: Uint8Array, width: number, i: number, hatchPlace: number | undefined): number {
+/** Whether a place lies on a line of the hatch; undefined where there is none. */
+function onHatch(style: CoverageLook['style'], across: number, down: number): boolean | undefined {
+  if (style !== 'hatch' && style !== 'crossed') return undefined;
+  const rising = (across + down) % HATCH_PERIOD < HATCH_WIDTH;
+  return (
+    rising || (style === 'crossed' && (across + HATCH_PERIOD * down - down) % HATCH_PERIOD < HATCH_WIDTH)
+  );
+}
+
+/** The outline, and the hatch where there is one. */
+function lineInk(data: Uint8Array, width: number, i: number, hatched: boolean | undefined): number {
   const value = data[i]!;
   const beside =
     (i % width > 0 && data[i - 1]! > 127 !== value > 127) ||
     (i >= width && data[i - width]! > 127 !== value > 127);
   if (beside) return 230;
-  if (hatchPlace === undefined) return 0;
-  return hatchPlace % HATCH_PERIOD < HATCH_WIDTH ? 0.62 * value : 0.06 * value;
+  if (hatched === undefined) return 0;
+  return (hatched ? 0.62 : 0.06) * value;
 }

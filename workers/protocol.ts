@@ -182,7 +182,7 @@ export type PainterExchanges = {
 
 /** How an area is shown over the picture; `rgb` 0..255 of lines or ground. */
 export interface CoverageLook {
-  readonly style: 'hatch' | 'outline' | 'grey' | 'dimmed' | 'ground';
+  readonly style: 'hatch' | 'crossed' | 'outline' | 'grey' | 'dimmed' | 'ground';
   readonly rgb: Triple;
 }
 

@@ -23,7 +23,7 @@ const OWN_KEYS: readonly BenchKey[] = [
   { key: 'F', does: 'Find people and their parts', group: 'Work' },
   { key: 'K', does: 'Check the skin of every sitter', group: 'Work' },
   { key: 'R', does: 'Place readings where they stand well', group: 'Work' },
-  { key: 'N', does: 'Next area', group: 'Work' },
+  { key: 'N', does: 'Next area; with shift, the next doubtful place', group: 'Work' },
   { key: 'E', does: 'Export', group: 'Work' },
   { key: 'Ctrl Z', does: 'Undo; with shift, redo', group: 'Work' },
   { key: '?', does: 'These keys', group: 'Work' },

@@ -4,7 +4,6 @@ const WORDS: Readonly<Record<string, string>> = {
   'half-closed': 'the eye is half closed',
   'weak-edge': 'its edge hardly shows',
   'cut': 'the frame cuts the face',
-  'hat': 'its top differs from what hangs beside the face; take a hat out with a stroke',
   'soft': 'much of it is only half covered; look at its coverage',
 };
 const NAMES: Partial<Record<Part, readonly string[]>> = {

@@ -3,6 +3,7 @@ import { DRAWN_KINDS } from '../tools/drawnKinds';
 import { isTyping } from './isTyping';
 import { useBenchPhoto } from './useBenchPhoto';
 import { useCheck } from './useCheck';
+import { useDoubtfulPlaces } from './useDoubtfulPlaces';
 import { useFind } from './useFind';
 import { useReadings } from './useReadings';
 import { useBench } from '../stores/bench';
@@ -29,6 +30,7 @@ export function useBenchKeys(): void {
   const { placeReadingsAlone } = useReadings();
   const { check } = useCheck();
   const { find } = useFind();
+  const { nextPlace } = useDoubtfulPlaces();
 
   const marks = DRAWN_KINDS.map(({ id, drawing: { key } }) => [
     key.startsWith(SHIFT) ? key : key.toLowerCase(),
@@ -51,6 +53,7 @@ export function useBenchKeys(): void {
     'r': () => void placeReadingsAlone(),
     'k': () => void check(),
     'n': nextArea,
+    'Shift N': nextPlace,
     'Shift C': () => (seeing.showsClipping = !seeing.showsClipping),
     'e': () => photo.value && (bench.exporting = true),
     '?': () => (bench.showingKeys = true),

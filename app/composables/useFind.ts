@@ -1,4 +1,4 @@
-import { putFound } from '#kinds/mark/found-part/putFound';
+import { putPeople } from '#kinds/people/putPeople';
 import { areaNameOf } from '#core/document/partNames';
 import { CancelledError } from '#core/errors';
 import type { Plate } from '#core/raster/plate';
@@ -39,7 +39,7 @@ export function useFind() {
       await workers.analyst.learnPlates(entries.plates);
       await storeFound(entries.plates);
       sitting.changeOpenPhoto('find', open.id, (before) =>
-        putFound(before, entries.sitters, entries.background, {
+        putPeople(before, entries.sitters, entries.background, {
           newId: () => crypto.randomUUID(),
           nameOf: areaNameOf,
         }),

@@ -24,6 +24,8 @@ export const useBench = defineStore('bench', () => {
   const sitterId = ref<string>();
   /** an area that is pointed at, here or on the face map */
   const pointedId = ref<string>();
+  /** the doubtful place that is being asked about, by its plate */
+  const placeId = ref<string>();
   /** the rung whose reading is placed by the next press */
   const placing = ref<Rung>();
   const readingSize = ref(31);
@@ -59,7 +61,10 @@ export const useBench = defineStore('bench', () => {
 
   /** Chooses an area, or none; what is in hand is put away. */
   function choose(id: string | undefined): void {
-    if (areaId.value !== id) lookOnly();
+    if (areaId.value !== id) {
+      lookOnly();
+      placeId.value = undefined;
+    }
     areaId.value = id;
   }
 
@@ -81,6 +86,7 @@ export const useBench = defineStore('bench', () => {
     areaId.value = undefined;
     sitterId.value = undefined;
     pointedId.value = undefined;
+    placeId.value = undefined;
   }
 
   return {
@@ -89,6 +95,7 @@ export const useBench = defineStore('bench', () => {
     areaId,
     sitterId,
     pointedId,
+    placeId,
     placing,
     readingSize,
     pickSize,

@@ -14,6 +14,9 @@ export const FOUND_PARTS = [
   'brow-right',
   'brow-left',
   'hair',
+  'beard',
+  'glasses',
+  'hat',
   'clothes',
   'background',
 ] as const;
@@ -25,9 +28,19 @@ export interface FoundEntry {
   readonly plate: string;
 }
 
+/** A place that was given to one part and may belong to another. */
+export interface FoundDoubtEntry {
+  readonly has: FoundPartName;
+  readonly may: FoundPartName;
+  readonly plate: string;
+  /** the rectangle that holds it, pixels of the photo */
+  readonly box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
+}
+
 /** A found sitter: the face, why parts are not to be relied on, and the parts. */
 export interface FoundSitterEntry {
   readonly face: Sitter['face'];
   readonly doubts: Sitter['doubts'];
   readonly parts: readonly FoundEntry[];
+  readonly doubtful: readonly FoundDoubtEntry[];
 }

@@ -6,6 +6,8 @@ type Loose = Record<string, unknown>;
 const DOCUMENT_MIGRATIONS: Readonly<Record<number, (document: Loose) => Loose>> = {
   1: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion2) }),
   2: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion3) }),
+  // Areas may be of a beard, of glasses and of a hat.
+  3: (document) => document,
 };
 
 /** Sitters came, and areas belong to them or to nobody. */

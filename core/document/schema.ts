@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { JsonObject, KindDefinition, Kinds } from './kinds';
 
 /** Raised with every change of shape; migrations.ts brings older documents up. */
-export const DOCUMENT_VERSION = 3;
+export const DOCUMENT_VERSION = 4;
 
 /** What an area may be of. */
 export const PARTS = [
@@ -12,9 +12,12 @@ export const PARTS = [
   'irises',
   'lips',
   'hair',
+  'beard',
   'brows',
   'whites',
   'teeth',
+  'glasses',
+  'hat',
   'clothes',
   'background',
   'other',

@@ -175,3 +175,11 @@ export function acrossOf({ x, width, outWidth }: Region): PixelRun {
 export function downOf({ y, height, outHeight }: Region): PixelRun {
   return { start: y, length: height, count: outHeight };
 }
+
+/** The middle of a pixel of a region, in pixels of the photo. */
+export function pixelCentre(region: Region, column: number, row: number): readonly [number, number] {
+  return [
+    region.x + ((column + 0.5) * region.width) / region.outWidth,
+    region.y + ((row + 0.5) * region.height) / region.outHeight,
+  ];
+}

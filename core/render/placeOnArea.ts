@@ -7,7 +7,17 @@ import type { Resolver } from './resolver';
 
 const SKIN: readonly Part[] = ['skin', 'face', 'neck-limbs'];
 /** Skin beside these is in their shade, wrinkled, or half theirs. */
-const KEPT_OFF: readonly Part[] = ['hair', 'brows', 'irises', 'whites', 'lips', 'clothes'];
+const KEPT_OFF: readonly Part[] = [
+  'hair',
+  'beard',
+  'brows',
+  'irises',
+  'whites',
+  'lips',
+  'glasses',
+  'hat',
+  'clothes',
+];
 /**
  * Places for the readings of an area of a photo. On skin they keep off what lies on and about it, and on all
  * of the skin off neck and limbs that are in another light than the face.

@@ -1,9 +1,10 @@
 import type { Region } from '../raster/raster';
+import type { BodyBeyond } from './bodyBeyond';
 import type { FaceFrame } from './faceFrame';
 import type { LandmarkPoint } from './faceLandmarks';
 import { headDistance } from './headClasses';
-import { pixelCentre } from './headGrid';
-import type { PersonMap } from './headGrid';
+import { pixelCentre } from '../raster/raster';
+import type { PersonMap } from './personMap';
 import { VIEWS_MEETING } from './headParameters';
 
 /** The background as one sitter's surroundings show it, and the silhouette beyond them. */
@@ -12,6 +13,8 @@ export interface Ground {
   readonly region: Region;
   readonly background: Float32Array;
   readonly person: PersonMap;
+  /** the same beyond the surroundings of the head; undefined where these reach the frame */
+  readonly beyond: BodyBeyond | undefined;
 }
 
 /**
@@ -41,9 +44,18 @@ export function commonBackground(region: Region, grounds: readonly Ground[]): Fl
   return coverage;
 }
 
-function groundAt({ region, background, person }: Ground, [x, y]: LandmarkPoint): number {
+function groundAt({ region, background, person, beyond }: Ground, point: LandmarkPoint): number {
+  return (
+    valueAt(region, background, point) ??
+    (beyond && valueAt(beyond.region, beyond.background, point)) ??
+    1 - person(point)
+  );
+}
+
+/** A plane's value at a point of the photo; undefined where the plane does not reach. */
+function valueAt(region: Region, plane: Float32Array, [x, y]: LandmarkPoint): number | undefined {
   const column = Math.floor(((x - region.x) * region.outWidth) / region.width);
   const row = Math.floor(((y - region.y) * region.outHeight) / region.height);
   const inside = column >= 0 && row >= 0 && column < region.outWidth && row < region.outHeight;
-  return inside ? background[row * region.outWidth + column]! : 1 - person([x, y]);
+  return inside ? plane[row * region.outWidth + column] : undefined;
 }

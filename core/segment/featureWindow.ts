@@ -5,6 +5,7 @@ import type { LinearRaster, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import type { LandmarkPoint } from './faceLandmarks';
 import { oklabOf } from './headGrid';
+import { resizePlane } from './planes';
 
 /** A small part of a face at a size that is enough to see its edges. */
 export interface FeatureWindow {
@@ -20,12 +21,14 @@ export interface FeatureWindow {
  * @param points of the photo that the window must hold
  * @param margin beyond them, in pixels of the photo
  * @param longSide of the window at most
+ * @param mostEnlarged how far a small part of the photo is enlarged towards that
  */
 export function featureWindow(
   pyramid: Pyramid,
   points: readonly LandmarkPoint[],
   margin: number,
   longSide: number,
+  mostEnlarged = 1,
 ): FeatureWindow | undefined {
   const bounds = boundsOfPoints(points, margin);
   const x = Math.max(0, Math.floor(bounds.left));
@@ -33,7 +36,7 @@ export function featureWindow(
   const width = Math.min(pyramid.width, Math.ceil(bounds.right)) - x;
   const height = Math.min(pyramid.height, Math.ceil(bounds.bottom)) - y;
   if (width < 4 || height < 4) return undefined;
-  const scale = Math.min(1, longSide / Math.max(width, height));
+  const scale = Math.min(mostEnlarged, longSide / Math.max(width, height));
   const region = {
     x,
     y,
@@ -42,8 +45,22 @@ export function featureWindow(
     outWidth: Math.max(2, Math.round(width * scale)),
     outHeight: Math.max(2, Math.round(height * scale)),
   };
-  const source = sampleRegion(pyramid, region);
+  const source = scale > 1 ? enlarged(pyramid, region) : sampleRegion(pyramid, region);
   return { region, source, oklab: oklabOf(source), scale: region.outWidth / width };
+}
+
+/** A region at more than the photo's size, bilinear: outlines in it do not follow the photo's pixels. */
+function enlarged(pyramid: Pyramid, region: Region): LinearRaster {
+  const { width, height, outWidth, outHeight } = region;
+  const source = sampleRegion(pyramid, { ...region, outWidth: width, outHeight: height });
+  const data = new Float32Array(3 * outWidth * outHeight);
+  for (let channel = 0; channel < 3; channel++) {
+    const plane = Float32Array.from({ length: width * height }, (_, i) => source.data[3 * i + channel]!);
+    resizePlane(plane, { width, height, newWidth: outWidth, newHeight: outHeight }).forEach(
+      (value, i) => (data[3 * i + channel] = value),
+    );
+  }
+  return { space: 'srgbLinear', width: outWidth, height: outHeight, data };
 }
 
 /** Points of the photo in pixels of a window. */

@@ -1,41 +1,36 @@
 import { clampUnit } from '../math/clamp';
-import { polygonCoverage } from '../raster/polygonCoverage';
 import type { Pyramid } from '../raster/pyramid';
 import type { Plate } from '../raster/plate';
 import { wholeRegion } from '../raster/raster';
 import type { Region } from '../raster/raster';
+import { bodyBeyond } from './bodyBeyond';
+import type { BodyBeyond } from './bodyBeyond';
 import { browParts } from './browParts';
 import { commonBackground } from './commonBackground';
 import type { Ground } from './commonBackground';
 import { detectFaces } from './detectFaces';
+import { doubtfulPlaces, foundDoubt } from './doubtfulPlaces';
+import type { FoundDoubt } from './doubtfulPlaces';
 import { eyesParts } from './eyeParts';
-import { faceFrame, faceToImage, imageToFace } from './faceFrame';
+import { faceFrame } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import { faceLandmarks } from './faceLandmarks';
-import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
+import type { FaceLandmarks } from './faceLandmarks';
+import { facePolygon, featureZones } from './faceZones';
 import { divideHead } from './headClasses';
-import type { HeadClasses } from './headClasses';
-import { looksLikeHat } from './hatDoubt';
-import { headGrid, headView, personMap, SMALL_LONG_SIDE } from './headGrid';
-import { BROW_LOOPS, EYE_LOOPS, FACE_OVAL, LIPS_OUTER } from './landmarkGroups';
+import type { HeadClasses } from './classShares';
+import { parseHead, parsedPlanes } from './headParser';
+import type { ParsedHead } from './headParser';
+import { headGrid, headView, SMALL_LONG_SIDE } from './headGrid';
 import type { FoundPartName } from '../document/foundParts';
 import { mouthParts } from './mouthParts';
 import type { FaceNetworks } from './networks';
+import { personMap } from './personMap';
 import { refineClasses } from './refineClasses';
-import {
-  BACKGROUND_LONG_SIDE,
-  FACE_CORE,
-  FACE_CORE_TOP,
-  FEATURE_MARGIN,
-  LEAST_COVERED,
-  LEAST_VALUE,
-  OVAL_SHORT,
-  SOFT_SHARE,
-  TURNED_SHORT,
-} from './featureParameters';
+import { BACKGROUND_LONG_SIDE, LEAST_COVERED, LEAST_VALUE, SOFT_SHARE } from './featureParameters';
 
 /** Why a part is not to be relied on. */
-export type Doubt = 'half-closed' | 'weak-edge' | 'cut' | 'soft' | 'hat';
+export type Doubt = 'half-closed' | 'weak-edge' | 'cut' | 'soft';
 
 /** Coverage of one part over a rectangle of the photo. */
 export interface FoundPart extends Plate {
@@ -45,10 +40,11 @@ export interface FoundPart extends Plate {
   readonly doubt: Doubt | undefined;
 }
 
-/** One person: how sure the face is, its mesh, and the parts. */
+/** One person: how sure the face is, its mesh, the parts, and what is unsure about them. */
 export interface FoundSitter {
   readonly landmarks: FaceLandmarks;
   readonly parts: readonly FoundPart[];
+  readonly doubtful: readonly FoundDoubt[];
 }
 
 /** Everybody in a photo from left to right, and what is behind them. */
@@ -94,17 +90,23 @@ export async function findParts(
     const person = await personMap(pyramid, frame, networks);
     within(0.1);
     const view = headView(pyramid, frame);
-    const grid = headGrid(pyramid, view, frame, { others, person });
-    const small = headGrid(pyramid, view, frame, { others, person, longSide: SMALL_LONG_SIDE });
+    const parsed = await parseHead(pyramid, frame, { others, person, networks });
+    const grid = headGrid(pyramid, view, frame, { others, person, parsed });
+    const small = headGrid(pyramid, view, frame, { others, person, parsed, longSide: SMALL_LONG_SIDE });
     within(0.3);
     const classes = divideHead(grid, small);
     within(0.6);
     const refined = refineClasses(grid, classes, { small, region: view.region, fine: view.source });
     within(0.9);
-    grounds.push({ frame, region: view.region, background: refined.background, person });
+    const beyond = bodyBeyond(pyramid, grid, { classes, view: view.region, person });
+    grounds.push({ frame, region: view.region, background: refined.background, person, beyond });
     sitters.push({
       landmarks,
-      parts: partsOf(pyramid, refined, view.region, { landmarks, frame, hat: looksLikeHat(grid, classes) }),
+      parts: [
+        ...partsOf(pyramid, refined, view.region, { landmarks, frame, parsed }),
+        ...(beyond ? partsBeyond(beyond) : []),
+      ],
+      doubtful: doubtfulPlaces(grid, classes).map((place) => foundDoubt(place, refined, view.region)),
     });
   }
   step(1);
@@ -118,8 +120,8 @@ function partsOf(
   {
     landmarks,
     frame,
-    hat,
-  }: { readonly landmarks: FaceLandmarks; readonly frame: FaceFrame; readonly hat: boolean },
+    parsed,
+  }: { readonly landmarks: FaceLandmarks; readonly frame: FaceFrame; readonly parsed: ParsedHead },
 ): FoundPart[] {
   const parts: FoundPart[] = [];
   const taken = new Float32Array(region.outWidth * region.outHeight);
@@ -138,8 +140,11 @@ function partsOf(
       take(eye.window.region, eye.opening);
     }
     if (brow) {
-      add(`brow-${side}`, brow.window.region, brow.brow);
-      take(brow.window.region, brow.brow);
+      const where = brow.window.region;
+      const over = parsedPlanes(parsed, where, ['hair']).shares.hair;
+      const bare = brow.brow.map((share, i) => share * (1 - over[i]!));
+      add(`brow-${side}`, where, bare);
+      take(where, bare);
     }
   }
   const mouth = mouthParts(pyramid, landmarks);
@@ -151,17 +156,29 @@ function partsOf(
       mouth.lips.map((value, i) => Math.max(value, mouth.between[i]!)),
     );
   }
-  const { skin, face, body, hair } = headParts(classes, taken, {
-    features: featureZones(landmarks, frame, region),
+  const { skin, face, body, hair, beard } = headParts(classes, taken, {
+    features: featureZones(landmarks, frame, region, parsedPlanes(parsed, region, ['hair']).shares.hair),
     inFace: facePolygon(landmarks, frame, region),
   });
   const cut = isCut(landmarks, pyramid) ? 'cut' : undefined;
   add('skin', region, skin, cut);
   add('face', region, face, cut);
   add('neck-limbs', region, body, cut);
-  add('hair', region, hair, hat ? 'hat' : cut);
+  add('hair', region, hair, cut);
+  add('beard', region, beard, cut);
+  add('glasses', region, classes.glasses);
+  add('hat', region, classes.hat);
   add('clothes', region, classes.clothes, cut);
   return parts;
+}
+
+/** The same parts where they go on beyond the head's surroundings. */
+function partsBeyond({ region, skin, clothes }: BodyBeyond): FoundPart[] {
+  return [
+    foundPart('skin', region, skin, undefined),
+    foundPart('neck-limbs', region, skin, undefined),
+    foundPart('clothes', region, clothes, undefined),
+  ].filter((part) => part !== undefined);
 }
 
 /**
@@ -181,6 +198,7 @@ function headParts(
     body: skin.map((share, i) => share * (1 - inFace[i]!)),
     // Brows, lashes and nostrils look like hair; they are none, and no skin.
     hair: classes.hair.map((share, i) => share * (1 - features[i]!) * (1 - taken[i]!)),
+    beard: classes.beard.map((share, i) => share * (1 - taken[i]!)),
   };
 }
 
@@ -188,92 +206,6 @@ function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart |
   if (grounds.length === 0) return undefined;
   const region = wholeRegion(pyramid.width, pyramid.height, BACKGROUND_LONG_SIDE);
   return foundPart('background', region, commonBackground(region, grounds), undefined);
-}
-
-/** The face's own skin ends at the jaw and before the ear; upward it goes on to the hairline. */
-function facePolygon({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
-  const oval = FACE_OVAL.map((index) => imageToFace(frame, points[index]!));
-  const us = oval.map(([u]) => u);
-  const left = Math.min(...us);
-  const right = Math.max(...us);
-  // The nose points to the side that is turned away, where no ear parts the cheek from what lies behind it.
-  const turn = (2 * (imageToFace(frame, points[NOSE_TIP]!)[0] - (left + right) / 2)) / (right - left);
-  const middle = (left + right) / 2;
-  const loop = oval.map(([u, v]): LandmarkPoint => {
-    const aside = (2 * (u - middle)) / (right - left);
-    const beyond = OVAL_SHORT + TURNED_SHORT * Math.max(0, turn * Math.sign(aside)) * Math.abs(aside);
-    const length = Math.hypot(u, v) || 1;
-    const far = v < 0 ? Math.min(1, -3 * v) : 0;
-    return faceToImage(frame, [
-      u + (u / length) * beyond + u * far,
-      v + (v / length) * (v > frame.chin[1] - 0.15 ? 0.4 * beyond : beyond) + v * far,
-    ]);
-  });
-  return polygonCoverage([toRegion(region, loop)], region.outWidth, region.outHeight);
-}
-
-const NOSE_TIP = 1;
-
-/** Eyes, brows and mouth with a little around them, as far as the face goes. */
-function featureZones({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
-  const loops = [EYE_LOOPS.right, EYE_LOOPS.left, BROW_LOOPS.right, BROW_LOOPS.left, LIPS_OUTER].map(
-    (indices) =>
-      swell(
-        indices.map((index) => points[index]!),
-        FEATURE_MARGIN * frame.unit,
-      ),
-  );
-  const zones = polygonCoverage(
-    loops.map((loop) => sunwise(toRegion(region, loop))),
-    region.outWidth,
-    region.outHeight,
-  );
-  const oval = FACE_OVAL.map((index) => points[index]!);
-  const face = polygonCoverage([toRegion(region, oval)], region.outWidth, region.outHeight);
-  // Below the brows and well inside the face nothing hangs.
-  const core = polygonCoverage(
-    [
-      toRegion(
-        region,
-        oval.map((point): LandmarkPoint => {
-          const [u, v] = imageToFace(frame, point);
-          const shrink = 1 - FACE_CORE / (Math.hypot(u, v) || 1);
-          return faceToImage(frame, [u * shrink, Math.max(FACE_CORE_TOP, v * shrink)]);
-        }),
-      ),
-    ],
-    region.outWidth,
-    region.outHeight,
-  );
-  for (let i = 0; i < face.length; i++) face[i] = Math.max(core[i]!, face[i]! * zones[i]!);
-  return face;
-}
-
-/** A loop in the one direction, so that loops that overlap add up rather than cancel. */
-function sunwise(loop: readonly LandmarkPoint[]): readonly LandmarkPoint[] {
-  const twice = loop.reduce(
-    (sum, [x, y], i) => sum + x * loop[(i + 1) % loop.length]![1] - loop[(i + 1) % loop.length]![0] * y,
-    0,
-  );
-  return twice < 0 ? loop.toReversed() : loop;
-}
-
-/** A loop moved outward from its middle by a distance. */
-function swell(loop: readonly LandmarkPoint[], by: number): LandmarkPoint[] {
-  const middle = loop.reduce(([x, y], [px, py]) => [x + px / loop.length, y + py / loop.length], [
-    0, 0,
-  ] as readonly [number, number]);
-  return loop.map(([x, y]) => {
-    const dx = x - middle[0];
-    const dy = y - middle[1];
-    const length = Math.hypot(dx, dy) || 1;
-    return [x + (dx / length) * by, y + (dy / length) * by];
-  });
-}
-
-function toRegion(region: Region, loop: readonly LandmarkPoint[]): LandmarkPoint[] {
-  const scale = region.outWidth / region.width;
-  return loop.map(([x, y]) => [(x - region.x) * scale, (y - region.y) * scale]);
 }
 
 /** Adds coverage of one rectangle to that of another, by nearest pixels. */
@@ -297,6 +229,9 @@ function spread(coverage: Float32Array, from: Region, to: Region, out: Float32Ar
     }
   }
 }
+
+/** Parts of hairs and of rims, which half cover most of where they are. */
+const FINE_PARTS: readonly FoundPartName[] = ['hair', 'beard', 'brow-right', 'brow-left', 'glasses'];
 
 function foundPart(
   part: FoundPartName,
@@ -322,7 +257,7 @@ function foundPart(
     region,
     coverage8,
     unsureShare,
-    doubt: doubt ?? (unsureShare > SOFT_SHARE && part !== 'hair' ? 'soft' : undefined),
+    doubt: doubt ?? (unsureShare > SOFT_SHARE && !FINE_PARTS.includes(part) ? 'soft' : undefined),
   };
 }
 

@@ -23,6 +23,7 @@ const people: FoundPeople = {
         tiltRadians: 0,
       } as unknown as FoundPeople['sitters'][number]['landmarks'],
       parts: [part('skin'), part('iris-left', 'half-closed')],
+      doubtful: [{ has: 'hair', may: 'clothes', region, coverage8: new Uint8Array(16).fill(9) }],
     },
   ],
   background: part('background'),
@@ -37,6 +38,9 @@ describe('what find gave, for the document', () => {
     const names = [...sitters[0]!.parts.map(({ plate }) => plate), background!.plate];
     expect(new Set(names).size).toBe(3);
     for (const name of names) expect(plates.get(name)!.coverage8[0]).toBe(7);
+    const [doubt] = sitters[0]!.doubtful;
+    expect(doubt).toMatchObject({ has: 'hair', may: 'clothes', box: { x: 0, y: 0, width: 4, height: 4 } });
+    expect(plates.get(doubt!.plate)!.coverage8[0]).toBe(9);
   });
 
   it('manages nobody', () => {

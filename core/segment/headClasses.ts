@@ -5,7 +5,9 @@ import type { PreparedGuide } from '../raster/guidedFilter';
 import { imageToFace, signedDistance } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import type { LandmarkPoint } from './faceLandmarks';
-import { pixelCentre } from './headGrid';
+import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
+import type { HeadClass, HeadClasses } from './classShares';
+import { pixelCentre } from '../raster/raster';
 import { resizePlane } from './planes';
 import type { HeadGrid } from './headGrid';
 import { fitMixture, mixtureDensity } from './mixture';
@@ -18,25 +20,19 @@ import {
   CLASS_SAMPLES,
   CLASS_SPREAD,
   CLASS_SURE,
+  CLASS_TOLD,
+  COLOUR_POWER,
   CLASS_UNFORESEEN,
-  FACE_RIM,
   FAR_FROM_FACE,
   LEAST_ROUGH_SPREAD,
-  NO_SKIN_CLOTH,
-  NO_SKIN_HAIR,
-  OF_FACE,
+  LEAST_SURE,
+  LEAST_TOLD,
+  OF_BODY,
+  PARSER_POWER,
+  PRESENT_FROM,
+  SUREST,
   SITTERS_MEETING,
 } from './headParameters';
-
-/**
- * What a head and its surroundings divide into before the features of the face are looked at; `others` are
- * the other sitters.
- */
-export const HEAD_CLASSES = ['skin', 'hair', 'clothes', 'background', 'others'] as const;
-export type HeadClass = (typeof HEAD_CLASSES)[number];
-
-/** Probability of each class per pixel; they sum to 1. */
-export type HeadClasses = Readonly<Record<HeadClass, Float32Array>>;
 
 /** What a class looks like in this photo. */
 interface ClassModel {
@@ -47,9 +43,8 @@ interface ClassModel {
 type ClassModels = Readonly<Record<HeadClass, ClassModel>>;
 
 /**
- * Divides a head's surroundings into skin, hair, clothes and background: where each may be in a face's
- * frame, times how likely its colour is under mixtures learnt from this very photo, smoothed along the
- * photo's edges; learnt and divided anew some times.
+ * Divides a head's surroundings: where the parser sees each class, times how likely the colour is under
+ * mixtures learnt from this very photo, smoothed along the photo's edges; learnt and divided anew some times.
  * @param small the same head at half the size
  * @see Dempster, Laird, Rubin 1977 for the alternation; Hosni and others 2013, "Fast cost-volume filtering"
  */
@@ -57,10 +52,10 @@ export function divideHead(grid: HeadGrid, small: HeadGrid): HeadClasses {
   // Models are learnt on a smaller grid: a quarter of the pixels tells as much about colours.
   const smallPriors = classPriors(small);
   const smallGuide = guideOf(small);
-  let models = firstModels(small, smallPriors);
+  let models = learn(small, smallPriors, CLASS_TOLD);
   for (let round = 1; round < CLASS_ROUNDS; round++) {
     const classes = posterior(small, smallPriors, models, smallGuide);
-    models = learn(small, (name, i) => classes[name][i]! > CLASS_SURE);
+    models = learn(small, classes, CLASS_SURE);
   }
   return posterior(grid, enlarge(smallPriors, small, grid), models, guideOf(grid));
 }
@@ -86,43 +81,51 @@ function guideOf({ oklab, region }: HeadGrid): PreparedGuide {
   });
 }
 
-/** Where each class may be, before colour is looked at. */
-function classPriors({ region, frame, person, others }: HeadGrid): HeadClasses {
-  const priors = ofEachClass(() => new Float32Array(region.outWidth * region.outHeight));
-  for (let row = 0, i = 0; row < region.outHeight; row++) {
+/**
+ * Where each class may be, before colour is looked at: as the parser says; where it did not look, as silhouette
+ * and distance say.
+ */
+function classPriors({ region, frame, person, others, parsed }: HeadGrid): HeadClasses {
+  const priors = ofEachClass((name) => toldPriors(parsed.shares[name], NOT_ON_ALL.includes(name)));
+  for (let row = 0, i = 0; row < region.outHeight; row++)
     for (let column = 0; column < region.outWidth; column++, i++) {
+      const trust = parsed.trust[i]!;
+      if (trust === 1) continue;
       const point = pixelCentre(region, column, row);
-      const place = placePrior(frame, imageToFace(frame, point));
-      // A face is no background, whatever the silhouette of a group says; a place is the sitter's whose head
-      // is nearer, in its own widths.
-      const own = headDistance(frame, point);
-      let inPerson = Math.max(sharpened(person[i]!), ofFace(own));
-      let share = 1;
-      for (const other of others) {
-        const away = headDistance(other, point);
-        inPerson = Math.max(inPerson, ofFace(away));
-        share = Math.min(share, sigmoid((away.toHead - own.toHead) / SITTERS_MEETING));
-      }
-      const total = place.skin + place.hair + place.clothes;
-      priors.skin[i] = (inPerson * share * place.skin) / total;
-      priors.hair[i] = (inPerson * share * place.hair) / total;
-      priors.clothes[i] = (inPerson * share * place.clothes) / total;
-      priors.others[i] = inPerson * (1 - share);
-      priors.background[i] = 1 - inPerson;
+      const inPerson = sharpened(person[i]!);
+      const share = ownShare(frame, others, point);
+      for (const name of HEAD_CLASSES) priors[name][i]! *= trust;
+      priors.background[i]! += (1 - trust) * (1 - inPerson);
+      priors.others[i]! += (1 - trust) * inPerson * (1 - share);
+      for (const name of ['skin', 'hair', 'clothes'] as const)
+        priors[name][i]! += (1 - trust) * inPerson * share * OF_BODY[name];
     }
-  }
+  shareOut(priors);
   return priors;
 }
 
-/** The person network is surer than it says: its odds count squared. */
-function sharpened(probability: number): number {
-  const p = clamp(probability, 0.03, 0.97);
-  return (p * p) / (p * p + (1 - p) * (1 - p));
+/** What not everybody has: it is nowhere unless the parser is sure of it somewhere. */
+const NOT_ON_ALL: readonly HeadClass[] = ['beard', 'glasses', 'hat'];
+
+function toldPriors(shares: Float32Array, isNotOnAll: boolean): Float32Array {
+  if (!isNotOnAll) return shares.map((share) => Math.max(LEAST_TOLD, share) ** PARSER_POWER);
+  const isThere = shares.some((share) => share > PRESENT_FROM);
+  return isThere ? shares.map((share) => share ** PARSER_POWER) : new Float32Array(shares.length);
 }
 
-/** The face's share of a place by its distance from the oval. */
-function ofFace({ toOval }: HeadDistance): number {
-  return OF_FACE * sigmoid(-toOval / FACE_RIM);
+/** How far a place of a person is this sitter's: whose head is nearer, in its own widths. */
+export function ownShare(frame: FaceFrame, others: readonly FaceFrame[], point: LandmarkPoint): number {
+  const own = headDistance(frame, point).toHead;
+  return others.reduce(
+    (least, other) => Math.min(least, sigmoid((headDistance(other, point).toHead - own) / SITTERS_MEETING)),
+    1,
+  );
+}
+
+/** The person network is surer than it says: its odds count squared. */
+export function sharpened(probability: number): number {
+  const p = clamp(probability, 0.03, 0.97);
+  return (p * p) / (p * p + (1 - p) * (1 - p));
 }
 
 /** How far a place lies from a head, face widths. */
@@ -148,67 +151,14 @@ export function headDistance(frame: FaceFrame, point: LandmarkPoint): HeadDistan
   };
 }
 
-/** Weights of skin, hair and clothes at a place of the face's frame. */
-function placePrior(
-  { oval, chin }: FaceFrame,
-  [u, v]: LandmarkPoint,
-): Record<'skin' | 'hair' | 'clothes', number> {
-  const beyond = signedDistance([u, v], oval);
-  const below = v - chin[1];
-  const aside = Math.abs(u - chin[0]);
-  const clothes = 0.9 * sigmoid((below - 0.35) / 0.1) + 0.004;
-  if (beyond < 0) {
-    // Hair may fall over the forehead and the temples, hardly over the jaw.
-    const fringe =
-      v < -0.15
-        ? Math.exp(beyond / 0.07)
-        : (0.15 + 0.35 * sigmoid(-(below + 0.4) / 0.05)) * Math.exp(beyond / 0.05);
-    return { skin: 1 - 0.45 * fringe, hair: 0.02 + 0.43 * fringe, clothes: 0.002 };
-  }
-  // What lies in the shade under the chin is as dark as hair, yet skin.
-  const throat =
-    (Math.exp(-((aside / 0.4) ** 4)) * Math.exp(-Math.max(0, below) / 0.8)) /
-    (1 + Math.exp(-(below + 0.25) / 0.04));
-  const hair = 0.85 * Math.exp(-Math.max(0, below) / 1.3) * (1 - 0.5 * sigmoid((below + 0.05) / 0.04));
-  const ear =
-    v < -0.15
-      ? 0.22 * Math.exp(-beyond / 0.05)
-      : 0.35 * Math.exp(-beyond / (0.09 + 0.11 * sigmoid((below + 0.3) / 0.05)));
-  const bare = below > -0.05 ? 0.12 : ear + 0.012;
-  return {
-    skin: bare + 0.6 * throat,
-    hair: (hair + 0.01) * (1 - 0.94 * throat),
-    clothes: clothes * (1 - 0.5 * throat),
-  };
-}
-
-/**
- * The first look: sure places, less what has the colour of the face where hair and clothes are looked for.
- */
-function firstModels(grid: HeadGrid, priors: HeadClasses): ClassModels {
-  const { region, frame } = grid;
-  const inner = new Uint8Array(region.outWidth * region.outHeight);
-  for (let row = 0, i = 0; row < region.outHeight; row++) {
-    for (let column = 0; column < region.outWidth; column++, i++) {
-      const [u, v] = imageToFace(frame, pixelCentre(region, column, row));
-      // Cheeks, nose and chin: below the eyes, off the lips, and never under a fringe.
-      if (v > 0.12 && signedDistance([u, v], frame.oval) < -0.07) inner[i] = 1;
-    }
-  }
-  const skin = fit(grid, (i) => inner[i] === 1);
-  const unlikeSkin = (i: number, below: number) =>
-    mixtureDensity(skin.colours, grid.oklab[3 * i]!, grid.oklab[3 * i + 1]!, grid.oklab[3 * i + 2]!) < below;
-  return {
-    skin,
-    hair: fit(grid, (i) => priors.hair[i]! > 0.7 && unlikeSkin(i, NO_SKIN_HAIR)),
-    clothes: fit(grid, (i) => priors.clothes[i]! > 0.55 && unlikeSkin(i, NO_SKIN_CLOTH)),
-    background: fit(grid, (i) => priors.background[i]! > 0.9),
-    others: fit(grid, (i) => priors.others[i]! > 0.9),
-  };
-}
-
-function learn(grid: HeadGrid, belongs: (name: HeadClass, index: number) => boolean): ClassModels {
-  return ofEachClass((name) => fit(grid, (i) => belongs(name, i)));
+/** Learns every class from where it is sure; one that is nowhere so sure, as a thin beard, where it is surest. */
+function learn(grid: HeadGrid, classes: HeadClasses, sure: number): ClassModels {
+  return ofEachClass((name) => {
+    const shares = classes[name];
+    const most = shares.reduce((least, share) => Math.max(least, share), 0);
+    const from = Math.min(sure, SUREST * most);
+    return fit(grid, (i) => most > LEAST_SURE && shares[i]! > from);
+  });
 }
 
 function fit({ oklab, rough }: HeadGrid, belongs: (index: number) => boolean): ClassModel {
@@ -254,43 +204,13 @@ function posterior(
     const prior = priors[name];
     const model = models[name];
     for (let i = 0; i < map.length; i++)
-      if (prior[i]! > 0) map[i] = prior[i]! * (density(model, grid, i) + CLASS_UNFORESEEN);
+      if (prior[i]! > 0) map[i] = prior[i]! * (density(model, grid, i) + CLASS_UNFORESEEN) ** COLOUR_POWER;
     return map;
   });
   shareOut(raw);
-  const smooth = ofEachClass((name) =>
-    name === 'others' && grid.others.length === 0 ? raw[name] : smoothAlong(guide, raw[name]),
-  );
+  const smooth = ofEachClass((name) => (isAbsent(raw[name]) ? raw[name] : smoothAlong(guide, raw[name])));
   shareOut(smooth);
   return smooth;
-}
-
-/** Makes the classes of every pixel sum to 1, none below 0. */
-export function shareOut({ skin, hair, clothes, background, others }: HeadClasses): void {
-  for (let i = 0; i < skin.length; i++) {
-    const s = Math.max(0, skin[i]!);
-    const h = Math.max(0, hair[i]!);
-    const c = Math.max(0, clothes[i]!);
-    const b = Math.max(0, background[i]!);
-    const o = Math.max(0, others[i]!);
-    const share = 1 / (s + h + c + b + o || 1);
-    skin[i] = s * share;
-    hair[i] = h * share;
-    clothes[i] = c * share;
-    background[i] = b * share;
-    others[i] = o * share;
-  }
-}
-
-/** A record with a value for every class. */
-export function ofEachClass<Value>(make: (name: HeadClass) => Value): Record<HeadClass, Value> {
-  return {
-    skin: make('skin'),
-    hair: make('hair'),
-    clothes: make('clothes'),
-    background: make('background'),
-    others: make('others'),
-  };
 }
 
 function smoothAlong(guide: PreparedGuide, mask: Float32Array): Float32Array {

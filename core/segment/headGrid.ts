@@ -1,19 +1,15 @@
-import { clamp, clampUnit } from '../math/clamp';
 import { convertSrgbLinearToOklab } from '../colour/oklab';
 import type { Pyramid } from '../raster/pyramid';
+import { pixelCentre } from '../raster/raster';
 import type { LinearRaster, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
-import { imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
-import type { LandmarkPoint } from './faceLandmarks';
-import { PERSON_SIZE } from './networks';
-import type { FaceNetworks } from './networks';
+import { parsedPlanes } from './headParser';
+import type { ParsedHead, ParsedPlanes } from './headParser';
+import type { PersonMap } from './personMap';
 import { shrinkPlane } from './planes';
 import { roughness } from './texture';
-import { turnedCrop } from './turnedCrop';
-import type { TurnedSquare } from './turnedCrop';
 import {
-  HEAD_CROP,
   HEAD_GRID_LONG_SIDE,
   HEAD_VIEW_LONG_SIDE,
   REACH_ASIDE,
@@ -36,6 +32,8 @@ export interface HeadGrid {
   readonly person: Float32Array;
   /** the faces of the other sitters */
   readonly others: readonly FaceFrame[];
+  /** what the parser says */
+  readonly parsed: ParsedPlanes;
 }
 
 /** Long side of the grid that only has to tell colours, pixels. */
@@ -73,9 +71,6 @@ function headRegion(
   };
 }
 
-/** What the person network says of a head and of the whole photo. */
-export type PersonMap = (point: LandmarkPoint) => number;
-
 /** What a head is looked at with: its surroundings at full working size. */
 export interface HeadView {
   readonly region: Region;
@@ -105,8 +100,14 @@ export function headGrid(
   {
     others,
     person,
+    parsed,
     longSide = HEAD_GRID_LONG_SIDE,
-  }: { readonly others: readonly FaceFrame[]; readonly person: PersonMap; readonly longSide?: number },
+  }: {
+    readonly others: readonly FaceFrame[];
+    readonly person: PersonMap;
+    readonly parsed: ParsedHead;
+    readonly longSide?: number;
+  },
 ): HeadGrid {
   const region = headRegion(pyramid, frame, longSide);
   const source = sampleRegion(pyramid, region);
@@ -120,7 +121,16 @@ export function headGrid(
     smallWidth: outWidth,
     smallHeight: outHeight,
   });
-  return { region, frame, source, oklab: oklabOf(source), rough, person: map, others };
+  return {
+    region,
+    frame,
+    source,
+    oklab: oklabOf(source),
+    rough,
+    person: map,
+    others,
+    parsed: parsedPlanes(parsed, region),
+  };
 }
 
 /** OKLab of every pixel, interleaved. */
@@ -133,72 +143,4 @@ export function oklabOf({ data }: LinearRaster): Float32Array {
     oklab[p + 2] = colour[2];
   }
   return oklab;
-}
-
-/** The middle of a pixel of a region, in pixels of the photo. */
-export function pixelCentre(region: Region, column: number, row: number): LandmarkPoint {
-  return [
-    region.x + ((column + 0.5) * region.width) / region.outWidth,
-    region.y + ((row + 0.5) * region.height) / region.outHeight,
-  ];
-}
-
-/** Asks the person network about a photo or a part of it: 0..1 where people are. */
-export async function personMap(
-  pyramid: Pyramid,
-  frame: FaceFrame,
-  networks: FaceNetworks,
-): Promise<PersonMap> {
-  const whole = {
-    centreX: pyramid.width / 2,
-    centreY: pyramid.height / 2,
-    side: Math.max(pyramid.width, pyramid.height),
-    tiltRadians: 0,
-  };
-  const head = {
-    centreX: frame.origin[0],
-    centreY: frame.origin[1],
-    side: HEAD_CROP * frame.unit,
-    tiltRadians: frame.tiltRadians,
-  };
-  const far = await networks.person(turnedCrop(pyramid, whole, PERSON_SIZE));
-  const near = await networks.person(turnedCrop(pyramid, head, PERSON_SIZE));
-  const seen = far.some((value) => value > 0.8);
-  return (point) => {
-    const [u, v] = imageToFace(frame, point);
-    // The head's own crop is trusted in its middle, less towards its border.
-    const trust = clampUnit((HEAD_CROP / 2 - Math.max(Math.abs(u), Math.abs(v))) / 0.4) * (seen ? 0.6 : 1);
-    const wide = valueIn(far, whole, point);
-    const close = trust > 0 ? valueIn(near, head, point) : 0;
-    return trust * close + (1 - trust) * wide;
-  };
-}
-
-/** From shares of a side about its middle to pixels of an answer. */
-function placeAlong(share: number, size: number): number {
-  return clamp((share + 0.5) * size - 0.5, 0, size - 1.001);
-}
-
-/** A network's answer at a point of the photo, bilinear. */
-function valueIn(
-  answer: Float32Array,
-  { centreX, centreY, side, tiltRadians }: TurnedSquare,
-  [x, y]: LandmarkPoint,
-): number {
-  const cos = Math.cos(tiltRadians);
-  const sin = Math.sin(tiltRadians);
-  const size = PERSON_SIZE;
-  const dx = x - centreX;
-  const dy = y - centreY;
-  const across = placeAlong((dx * cos + dy * sin) / side, size);
-  const down = placeAlong((dy * cos - dx * sin) / side, size);
-  const left = Math.floor(across);
-  const top = Math.floor(down);
-  const right = across - left;
-  const low = down - top;
-  const at = top * size + left;
-  return (
-    (1 - low) * ((1 - right) * answer[at]! + right * answer[at + 1]!) +
-    low * ((1 - right) * answer[at + size]! + right * answer[at + size + 1]!)
-  );
 }

@@ -27,12 +27,21 @@ export const ROUGHNESS_REACH = 0.012;
  * whole photo as well. [unrecorded]
  */
 export const HEAD_CROP = 3.6;
+/**
+ * Side of the crop about the body that it is asked about where the photo is much larger, face widths.
+ * [unrecorded]
+ */
+export const BODY_CROP = 8;
+/** How far the middle of that lies below the bridge of the nose, face widths. [unrecorded] */
+export const BODY_CROP_BELOW = 2.8;
+/** Share of the photo's long side below which the crop is worth asking about. [unrecorded] */
+export const BODY_CROP_FROM = 0.75;
 
 // headClasses
 /** Least standard deviation of the logarithm of roughness within a class. [numerical] */
 export const LEAST_ROUGH_SPREAD = 0.3;
 /** Rounds of telling classes by colours and colours by classes. [unrecorded] */
-export const CLASS_ROUNDS = 4;
+export const CLASS_ROUNDS = ((globalThis as Record<string, unknown>)['CR'] as number) ?? 4;
 /** Gaussians in the colours of a class. [unrecorded] */
 export const CLASS_COMPONENTS = 6;
 /** Pixels from which a class learns its colours, at most. [numerical] */
@@ -40,17 +49,33 @@ export const CLASS_SAMPLES = 4000;
 /** OKLab standard deviations that noise alone may make. [unrecorded] */
 export const CLASS_SPREAD = [0.02, 0.006, 0.006] as const;
 /** Density of a colour that no model foresaw, OKLab^-3. [unrecorded] */
-export const CLASS_UNFORESEEN = 2;
+export const CLASS_UNFORESEEN = ((globalThis as Record<string, unknown>)['CU'] as number) ?? 2;
 /** Radius of the window in which classes follow colour edges, pixels of the grid. [unrecorded] */
 export const CLASS_GUIDE_RADIUS = 4;
 /** How small a step of OKLab is an edge there, squared. [unrecorded] */
 export const CLASS_GUIDE_EPSILON = 4e-5;
 /** Share 0..1 from which on a pixel teaches its class. [unrecorded] */
 export const CLASS_SURE = 0.85;
-/** Prior of skin inside the face’s oval. [unrecorded] */
-export const OF_FACE = 0.995;
-/** Over this distance from the oval that prior goes, face widths. [unrecorded] */
-export const FACE_RIM = 0.03;
+/** Share 0..1 that the parser must give a class for a pixel to teach it at first. */
+export const CLASS_TOLD = 0.7;
+/** A class that is nowhere so sure learns from places this near to its surest one, share of that. */
+export const SUREST = 0.85;
+/** And from none where its surest place is below this, 0..1. */
+export const LEAST_SURE = 0.3;
+/** What the parser leaves to a class that it sees nowhere near, 0..1. */
+export const LEAST_TOLD = ((globalThis as Record<string, unknown>)['LT'] as number) ?? 0.002;
+/** Share 0..1 that the parser must give a beard, glasses or a hat at its surest place for it to be there. */
+export const PRESENT_FROM = 0.5;
+/** Power by which the parser's word counts. */
+export const PARSER_POWER = ((globalThis as Record<string, unknown>)['PP'] as number) ?? 1;
+/** Power by which the density of colours counts beside it. */
+export const COLOUR_POWER = ((globalThis as Record<string, unknown>)['CP'] as number) ?? 0.5;
+/** Over this distance from the border of the parser's square it is less and less asked, face widths. */
+export const PARSER_RIM = 0.3;
+/** Share below which a class is nowhere. [numerical] */
+export const LEAST_PRESENT = 0.02;
+/** What a person is made of beyond the parser's square, before colours are looked at. [unrecorded] */
+export const OF_BODY = { skin: 0.15, hair: 0.05, clothes: 0.8 } as const;
 /**
  * Over this distance from one sitter to the next places go over from one to the other, face widths.
  * [unrecorded]
@@ -58,10 +83,6 @@ export const FACE_RIM = 0.03;
 export const SITTERS_MEETING = 0.05;
 /** Distance from the face, in face widths, beyond which no shape of a head is assumed. [unrecorded] */
 export const FAR_FROM_FACE = 0.65;
-/** Density of the skin’s own colours below which hair is looked for, OKLab^-3. [unrecorded] */
-export const NO_SKIN_HAIR = 12;
-/** The same for cloth, which may be near to blotchy skin. [unrecorded] */
-export const NO_SKIN_CLOTH = 200;
 
 // colourModel
 /** Clusters of a small colour model. [unrecorded] */
@@ -91,25 +112,3 @@ export const LEAST_CONTRAST = 0.004;
  * widths. [unrecorded]
  */
 export const VIEWS_MEETING = 0.12;
-
-// hatDoubt
-/** Share of hair from which on a cell is looked at. [unrecorded] */
-export const HAT_SURE = 0.8;
-/** What lies this far above the hairline may be a hat, face widths. [unrecorded] */
-export const HAT_ABOVE = 0.05;
-/** What lies farther to the side is not looked at, face widths. [unrecorded] */
-export const HAT_ASIDE = 0.6;
-/** What hangs this far below the hairline is hair, face widths. [unrecorded] */
-export const HAT_BELOW = 0.15;
-/** Cells on either side that tell something. [unrecorded] */
-export const HAT_CELLS = 200;
-/**
- * Spreads of a and b in OKLab and of the logarithm of roughness that are there within one head of hair
- * anyhow. [measured] on bare heads of the made-up portraits
- */
-export const HAT_SPREAD = [0.006, 0.006, 0.2] as const;
-/**
- * Such spreads from which on it is said: bare heads reach 2.8, hats begin at 3.5. [measured] on the made-up
- * portraits
- */
-export const HAT_DIFFERENT = 3.1;

@@ -23,6 +23,11 @@ export interface FaceNetworks {
   mesh(input: Float32Array): Promise<MeshOutput>;
   /** @param input 256 x 256, 0..1 @returns probability of a person per pixel */
   person(input: Float32Array): Promise<Float32Array>;
+  /**
+   * @param input 224 x 224 of seven planes, interleaved, 0..1 (see `parserPlanes`)
+   * @returns probability of each of `PARSER_CLASSES` in 112 x 112 places, interleaved
+   */
+  parse(input: Float32Array): Promise<Float32Array>;
 }
 
 /** Side of the face detector’s input, pixels. */
@@ -31,3 +36,21 @@ export const DETECT_SIZE = 256;
 export const MESH_SIZE = 192;
 /** Side of the person network’s input, pixels. */
 export const PERSON_SIZE = 256;
+/** Side of the head parser’s input, and of its answer, pixels. */
+export const PARSER_SIZE = 224;
+export const PARSER_ANSWER_SIZE = 112;
+/** What the head parser is shown of every pixel. */
+export const PARSER_PLANES = 7;
+/** What the head parser tells apart; the answer’s order. */
+export const PARSER_CLASSES = [
+  'background',
+  'others',
+  'face',
+  'body',
+  'hair',
+  'beard',
+  'brows',
+  'clothes',
+  'glasses',
+  'hat',
+] as const;

@@ -3,8 +3,8 @@ import { evaluateGuided, guideOfLinear } from '../raster/guidedEvaluate';
 import { boxMeans, boxMeansTwice } from '../raster/boxMeans';
 import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
 import type { LinearRaster, Region } from '../raster/raster';
-import { HEAD_CLASSES, ofEachClass, shareOut } from './headClasses';
-import type { HeadClass, HeadClasses } from './headClasses';
+import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
+import type { HeadClass, HeadClasses } from './classShares';
 import type { HeadGrid } from './headGrid';
 import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, mixedVariance } from './mixingLines';
 import { shrinkPlane } from './planes';
@@ -19,6 +19,7 @@ import {
   HAZE,
   HAZE_REACH,
   HAZE_SURE,
+  LEAST_REST,
   LEAST_SECOND,
   LOOKS,
   MEETING_SHARPNESS,
@@ -64,9 +65,7 @@ export function refineClasses(
     });
     return out;
   };
-  const refined = ofEachClass((name) =>
-    name === 'others' && grid.others.length === 0 ? new Float32Array(count) : finer(name),
-  );
+  const refined = ofEachClass((name) => (isAbsent(classes[name]) ? new Float32Array(count) : finer(name)));
   shareOut(refined);
   const shrunk = ofEachClass((name) =>
     shrinkPlane(classes[name], {
@@ -265,24 +264,12 @@ function pureLabels(refined: HeadClasses): Uint8Array {
 }
 
 /** Gives a pixel its share of hair; what it had besides shares the rest as before. */
-function setHair(
-  { skin, hair, clothes, background, others }: HeadClasses,
-  i: number,
-  share: number,
-  ground: Float32Array,
-): void {
-  const rest = 1 - hair[i]!;
-  hair[i] = share;
-  if (rest <= 0.02) {
-    skin[i] = clothes[i] = background[i] = others[i] = 0;
-    ground[i] = 1 - share;
-    return;
-  }
-  const scale = (1 - share) / rest;
-  skin[i]! *= scale;
-  clothes[i]! *= scale;
-  background[i]! *= scale;
-  others[i]! *= scale;
+function setHair(refined: HeadClasses, i: number, share: number, ground: Float32Array): void {
+  const rest = 1 - refined.hair[i]!;
+  const scale = rest <= LEAST_REST ? 0 : (1 - share) / rest;
+  for (const name of HEAD_CLASSES) refined[name][i]! *= scale;
+  refined.hair[i] = share;
+  if (scale === 0) ground[i] = 1 - share;
 }
 
 /** Mean of a pixel and its eight neighbours; beyond the border itself. */

@@ -49,6 +49,8 @@ export const HAZE = 0.03;
 export const MEETING_SHARPNESS = 3;
 /** Share below which a second ground is not looked at. [numerical] */
 export const LEAST_SECOND = 0.02;
+/** Share below which what a pixel has besides hair tells nothing about it. [numerical] */
+export const LEAST_REST = 0.02;
 /** Share of hair below which a place lies outside the band. [numerical] */
 export const NEARLY_NONE = 1e-4;
 /** And above which. [numerical] */

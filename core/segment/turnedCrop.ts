@@ -23,6 +23,18 @@ export function pointOfSquare(
   return [centreX + across * cos - down * sin, centreY + across * sin + down * cos];
 }
 
+/** Where a point of the photo lies in a square: u and v, 0..1 within it. */
+export function placeInSquare(
+  { centreX, centreY, side, tiltRadians }: TurnedSquare,
+  [x, y]: readonly [number, number],
+): readonly [number, number] {
+  const dx = (x - centreX) / side;
+  const dy = (y - centreY) / side;
+  const cos = Math.cos(tiltRadians);
+  const sin = Math.sin(tiltRadians);
+  return [0.5 + dx * cos + dy * sin, 0.5 + dy * cos - dx * sin];
+}
+
 /**
  * Encoded sRGB of a square at a given size: bilinear samples, several to a pixel, from the level of the
  * photo that fits. Beyond the photo it is black.

@@ -31,6 +31,8 @@ interface Box {
 
 /** Brows are seldom dyed in full (common practice). */
 const BROW_STRENGTH = 0.5;
+/** A beard keeps a little of its own colour beside dyed hair. */
+const BEARD_STRENGTH = 0.8;
 
 /**
  * What goes with a step.
@@ -40,24 +42,33 @@ export function companionsOf(photo: Photo, step: Step, box: Box | undefined): re
   const area = photo.areas.find(({ id }) => id === step.areaId);
   if (step.kind === evenToColour.id) return reachApart(step, area);
   if (step.kind !== recolour.id || !area) return [];
-  return [...browsFollow(photo, step, area), ...eyesApart(area), ...zonesOf(photo, step, area, box)];
+  return [...followHair(photo, step, area), ...eyesApart(area), ...zonesOf(photo, step, area, box)];
 }
 
-function browsFollow(photo: Photo, step: Step, hair: Area): readonly Companion[] {
-  const brows = photo.areas.find(
-    ({ part, sitter, marks }) => part === 'brows' && sitter === hair.sitter && marks.length > 0,
-  );
-  if (hair.part !== 'hair' || !brows) return [];
-  return [
-    {
-      label: 'Brows follow',
-      help: 'The same colour on the brows, at half strength',
-      change: 'brows follow hair',
-      make: (before, newId) => ({
-        photo: putStep(before, { ...step, id: newId(), areaId: brows.id, strength: BROW_STRENGTH }),
-      }),
-    },
-  ];
+/** What is dyed with hair: how strongly at first, and in which words. */
+const FOLLOWERS = [
+  { part: 'brows', strength: BROW_STRENGTH, label: 'Brows follow', words: 'brows', amount: 'half' },
+  { part: 'beard', strength: BEARD_STRENGTH, label: 'Beard follows', words: 'beard', amount: 'nearly full' },
+] as const;
+
+function followHair(photo: Photo, step: Step, hair: Area): readonly Companion[] {
+  if (hair.part !== 'hair') return [];
+  return FOLLOWERS.flatMap(({ part, strength, label, words, amount }) => {
+    const follower = photo.areas.find(
+      (area) => area.part === part && area.sitter === hair.sitter && area.marks.length > 0,
+    );
+    if (!follower) return [];
+    return [
+      {
+        label,
+        help: `The same colour on the ${words}, at ${amount} strength`,
+        change: `${words} as the hair`,
+        make: (before: Photo, newId: () => string) => ({
+          photo: putStep(before, { ...step, id: newId(), areaId: follower.id, strength }),
+        }),
+      },
+    ];
+  });
 }
 
 function eyesApart({ id, name, part, marks }: Area): readonly Companion[] {

@@ -3,6 +3,7 @@ import type { Area, EdgeCare } from '#core/document/schema';
 import { NO_EDGE_CARE } from '#core/document/schema';
 import { putMark } from '#core/document/commands';
 import { makeMark } from '#core/document/make';
+import { isOpen } from '#kinds/people/places';
 import { area as areaMark } from '#kinds/mark/area/index';
 import { KINDS } from '#kinds/registry.gen';
 
@@ -54,6 +55,11 @@ function uses(other: Area, id: string, seen: readonly string[] = []): boolean {
   return named.some((entry) => entry && !seen.includes(entry.id) && uses(entry, id, [...seen, other.id]));
 }
 
+/** Doubtful places show here once they are decided. */
+const shownMarks = computed(() =>
+  props.area.marks.map((mark, place) => ({ mark, place })).filter(({ mark }) => !isOpen(mark)),
+);
+
 function addOther(event: Event): void {
   const field = event.target as HTMLSelectElement;
   const areaId = field.value;
@@ -71,7 +77,7 @@ function addOther(event: Event): void {
     <div class="flex flex-wrap items-center gap-1">
       <h2 class="heading mr-1">Extent</h2>
       <MarkChip
-        v-for="(mark, place) in area.marks"
+        v-for="{ mark, place } in shownMarks"
         :key="mark.id"
         :mark="mark"
         :area-id="area.id"

@@ -91,6 +91,7 @@ function rename(event: Event): void {
       <p v-if="doubt" class="rounded border border-warn p-2 text-[13px]" role="note">
         Unsure of this part: {{ doubt }}. Correct it with strokes.
       </p>
+      <DoubtfulPlaces />
       <template v-if="area.marks.length > 0">
         <NumbersSection :photo="photo" :area="area" :readings="readings" :survey="survey" />
       </template>

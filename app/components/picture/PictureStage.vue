@@ -3,6 +3,7 @@ import { useResizeObserver } from '@vueuse/core';
 import { convertHsvToSrgbEncoded } from '#core/colour/hsv';
 import type { Photo } from '#core/document/schema';
 import { Painter } from '#workers/client';
+import { areaOfPlace } from '#kinds/people/places';
 import type { CoverageLook, Survey } from '#workers/client';
 
 const props = defineProps<{ photo: Photo; ready: boolean; opening: string | undefined }>();
@@ -31,10 +32,19 @@ function lookOf(style: CoverageLook['style']): CoverageLook {
   return { style, rgb: encoded as unknown as CoverageLook['rgb'] };
 }
 
-/** A part that is pointed at shows its extent; otherwise the chosen one as the user likes to see it. */
-const shownId = computed(() => bench.pointedId ?? area.value?.id);
+/** A doubtful place that is asked about, as an area beside the photo's own. */
+const place = computed(() => area.value && bench.placeId && areaOfPlace(area.value, bench.placeId));
+const framed = computed(() =>
+  place.value ? { ...props.photo, areas: [...props.photo.areas, place.value] } : props.photo,
+);
+/**
+ * A place that is asked about and a part that is pointed at show their extent; otherwise the chosen one as the user
+ * likes to see it.
+ */
+const shownId = computed(() => bench.pointedId ?? (place.value || area.value)?.id);
 const look = computed(() => {
   if (seeing.holdingBefore) return undefined;
+  if (place.value && !bench.pointedId) return lookOf('crossed');
   if (bench.pointedId) return lookOf('hatch');
   return seeing.overlay === 'none' || (seeing.overlay === 'hatch' && !bench.editing)
     ? undefined
@@ -42,7 +52,7 @@ const look = computed(() => {
 });
 const { base, after, before, overlay, clipping, clippedShares, survey, busy, slow, resting, restart } =
   useFrames(() => ({
-    photo: props.ready ? props.photo : undefined,
+    photo: props.ready ? framed.value : undefined,
     region: region.value,
     before: showsBefore.value,
     areaId: area.value?.id,

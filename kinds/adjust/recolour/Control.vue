@@ -4,10 +4,10 @@ import { hexOfSrgbLinear, srgbLinearOfHex } from '#core/colour/hex';
 import type { Triple } from '#core/colour/triple';
 import type { StepContext } from '#core/offer/stepContext';
 import PaletteGrid from './PaletteGrid.vue';
-import { paletteNameOf } from './partPalette';
+import { paletteNameOf, isHairy } from './partPalette';
 import SecondColour from './SecondColour.vue';
 import SwatchDepth from './SwatchDepth.vue';
-import { hasPigmentGloss, startRecolour } from './schema';
+import { startRecolour } from './schema';
 import type { RecolourParameters } from './schema';
 
 const props = defineProps<{ context: StepContext }>();
@@ -60,7 +60,7 @@ const WAYS = [
   { way: 'lighten', label: 'Lighten by colour' },
 ] as const;
 const part = computed(() => props.context.part ?? 'other');
-const isHair = computed(() => hasPigmentGloss(part.value));
+const isHair = computed(() => isHairy(part.value));
 const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
 </script>
 

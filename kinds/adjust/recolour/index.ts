@@ -11,7 +11,17 @@ export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
   offer: {
     label: 'Recolour',
     help: 'Another colour with shading, strands and glints kept. Look at the edge at 100 %',
-    aptFor: { irises: 1, lips: 1, hair: 1, brows: 1, clothes: 1, other: 1 },
+    aptFor: {
+      irises: 1,
+      lips: 1,
+      hair: 1,
+      beard: 1,
+      brows: 1,
+      glasses: 1,
+      hat: 1,
+      clothes: 1,
+      other: 1,
+    },
     start: ({ area }) => startRecolour(area?.part ?? 'other'),
   },
   version: 4,

@@ -5,7 +5,12 @@ import type { Part } from '#core/document/schema';
 /** The palette from which a part’s colours come. */
 export function paletteNameOf(part: Part | undefined): PaletteName {
   if (part === 'irises' || part === 'lips') return part;
-  return part === 'hair' || part === 'brows' ? 'hair' : 'any';
+  return part && isHairy(part) ? 'hair' : 'any';
+}
+
+/** Whether a part is of hairs. */
+export function isHairy(part: Part): boolean {
+  return part === 'hair' || part === 'beard' || part === 'brows';
 }
 
 /** The colours that are offered for a part. */

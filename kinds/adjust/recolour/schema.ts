@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Part } from '#core/document/schema';
-import { firstColour } from './partPalette';
+import { firstColour, isHairy } from './partPalette';
 
 /** #rrggbb of sRGB */
 const colour = z.string().regex(/^#[0-9a-f]{6}$/);
@@ -62,12 +62,10 @@ export const RECOLOUR_DEFAULTS: Omit<RecolourParameters, 'colour'> = {
   second: null,
 };
 
-/** Hair's second highlight carries the pigment (Marschner 2003): little of its gloss is white. */
-export function hasPigmentGloss(part: Part): boolean {
-  return part === 'hair' || part === 'brows';
-}
-
-/** How a part starts to be recoloured. */
+/**
+ * How a part starts to be recoloured. Hair's second highlight carries the pigment (Marschner 2003): little of its
+ * gloss is white.
+ */
 export function startRecolour(part: Part, colour = firstColour(part)): RecolourParameters {
-  return { ...RECOLOUR_DEFAULTS, colour, gloss: hasPigmentGloss(part) ? 0.3 : 1 };
+  return { ...RECOLOUR_DEFAULTS, colour, gloss: isHairy(part) ? 0.3 : 1 };
 }

@@ -12,9 +12,12 @@ const MADE_OF: readonly (readonly [Part, readonly FoundPartName[]])[] = [
   ['irises', ['iris-right', 'iris-left']],
   ['lips', ['lips']],
   ['hair', ['hair']],
+  ['beard', ['beard']],
   ['brows', ['brow-right', 'brow-left']],
   ['whites', ['whites-right', 'whites-left']],
   ['teeth', ['teeth']],
+  ['glasses', ['glasses']],
+  ['hat', ['hat']],
   ['clothes', ['clothes']],
 ];
 
@@ -30,7 +33,7 @@ export interface FoundNames {
  */
 export function putFound(
   photo: Photo,
-  found: readonly FoundSitterEntry[],
+  found: readonly Omit<FoundSitterEntry, 'doubtful'>[],
   background: FoundEntry | undefined,
   names: FoundNames,
 ): Photo {
@@ -56,7 +59,7 @@ export function putFound(
 /** Sitters from left to right, each with the id of the known one whose face is nearest. */
 function nameSitters(
   known: readonly Sitter[],
-  found: readonly FoundSitterEntry[],
+  found: readonly Omit<FoundSitterEntry, 'doubtful'>[],
   newId: () => string,
 ): readonly Sitter[] {
   const free = [...known];

@@ -1,0 +1,197 @@
+import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
+import { evaluateGuided, guideOfLinear } from '../raster/guidedEvaluate';
+import { clampUnit } from '../math/clamp';
+import { fastLog } from '../colour/fastLog';
+import type { Pyramid } from '../raster/pyramid';
+import type { Region } from '../raster/raster';
+import { sampleRegion } from '../raster/sampleRegion';
+import {
+  BODY_COLOUR_SPREAD,
+  BODY_COMPONENTS,
+  BODY_GRID_LONG_SIDE,
+  BODY_SAMPLES,
+  BODY_SURE,
+  BODY_UNFORESEEN,
+  BODY_VIEW_LONG_SIDE,
+  LEAST_BEYOND,
+  REACH_OF_BODY,
+  SEAM,
+  SKIN_OF_BODY,
+} from './bodyParameters';
+import { faceToImage } from './faceFrame';
+import type { FaceFrame } from './faceFrame';
+import { ownShare, sharpened } from './headClasses';
+import type { HeadClass, HeadClasses } from './classShares';
+import { pixelCentre } from '../raster/raster';
+import { oklabOf } from './headGrid';
+import type { HeadGrid } from './headGrid';
+import type { PersonMap } from './personMap';
+import { REFINE_GUIDE_EPSILON, REFINE_GUIDE_RADIUS } from './strandParameters';
+import { fitMixture, mixtureDensity } from './mixture';
+import type { Mixture } from './mixture';
+
+/** What a sitter shows beyond the surroundings of the head, coverage 0..1 each. */
+export interface BodyBeyond {
+  readonly region: Region;
+  readonly skin: Float32Array;
+  readonly clothes: Float32Array;
+  readonly background: Float32Array;
+}
+
+/**
+ * Arms, hands, legs and clothes to the frame's edge: within the silhouette, skin is what has the colour of
+ * this sitter's skin whatever the light's strength, and the rest is clothes.
+ * @param grid the head's surroundings, with what they divide into
+ * @param view the part of the photo that these cover, which is left out
+ * @returns undefined where the head's surroundings reach the frame
+ */
+export function bodyBeyond(
+  pyramid: Pyramid,
+  grid: HeadGrid,
+  {
+    classes,
+    view,
+    person,
+  }: { readonly classes: HeadClasses; readonly view: Region; readonly person: PersonMap },
+): BodyBeyond | undefined {
+  const { frame, others } = grid;
+  const region = bodyRegion(pyramid, frame, BODY_GRID_LONG_SIDE);
+  const least = LEAST_BEYOND * frame.unit;
+  const beyond = [
+    view.x - region.x,
+    view.y - region.y,
+    region.x + region.width - view.x - view.width,
+    region.y + region.height - view.y - view.height,
+  ];
+  if (beyond.every((reach) => reach < least)) return undefined;
+  const models = {
+    skin: learn(grid, classes, 'skin'),
+    clothes: learn(grid, classes, 'clothes'),
+    background: learn(grid, classes, 'background'),
+  };
+  const source = sampleRegion(pyramid, region);
+  const seen = chromaOf(oklabOf(source));
+  const count = region.outWidth * region.outHeight;
+  const shares = {
+    skin: new Float32Array(count),
+    clothes: new Float32Array(count),
+    background: new Float32Array(count),
+  };
+  for (let row = 0, i = 0; row < region.outHeight; row++)
+    for (let column = 0; column < region.outWidth; column++, i++) {
+      const point = pixelCentre(region, column, row);
+      const share = ownShare(frame, others, point);
+      const inPerson = sharpened(person(point));
+      const density = (model: Mixture) =>
+        mixtureDensity(model, seen[3 * i]!, seen[3 * i + 1]!, seen[3 * i + 2]!);
+      const skin = inPerson * SKIN_OF_BODY * density(models.skin);
+      const clothes = inPerson * (1 - SKIN_OF_BODY) * (density(models.clothes) + BODY_UNFORESEEN);
+      const background = (1 - inPerson) * (density(models.background) + BODY_UNFORESEEN);
+      const sum = skin + clothes + background || 1;
+      shares.skin[i] = (share * skin) / sum;
+      shares.clothes[i] = (share * clothes) / sum;
+      shares.background[i] = background / sum;
+    }
+  const guide = prepareGuide(source.data.map(guideOfLinear), {
+    width: region.outWidth,
+    height: region.outHeight,
+    radius: REFINE_GUIDE_RADIUS,
+    epsilon: REFINE_GUIDE_EPSILON,
+  });
+  const fine = bodyRegion(pyramid, frame, BODY_VIEW_LONG_SIDE);
+  const pixels = sampleRegion(pyramid, fine);
+  const finer = (plane: Float32Array) => {
+    const out = new Float32Array(fine.outWidth * fine.outHeight);
+    evaluateGuided(guidedCoefficients(guide, plane), {
+      window: region,
+      region: fine,
+      source: pixels,
+      shape: (value) => value,
+      out,
+    });
+    return out;
+  };
+  const out = {
+    region: fine,
+    skin: finer(shares.skin),
+    clothes: finer(shares.clothes),
+    background: finer(shares.background),
+  };
+  for (let row = 0, i = 0; row < fine.outHeight; row++)
+    for (let column = 0; column < fine.outWidth; column++, i++) {
+      const outside = outsideOf(view, pixelCentre(fine, column, row), SEAM * frame.unit, pyramid);
+      out.skin[i]! *= outside;
+      out.clothes[i]! *= outside;
+    }
+  return out;
+}
+
+/** The part of the photo that a body may take up. */
+function bodyRegion({ width, height }: Pyramid, frame: FaceFrame, longSide: number): Region {
+  const { aside, up, down } = REACH_OF_BODY;
+  const corners = [-aside, aside].flatMap((u) => [-up, down].map((v) => faceToImage(frame, [u, v])));
+  const within = (values: readonly number[], most: number) =>
+    [Math.max(0, Math.floor(Math.min(...values))), Math.min(most, Math.ceil(Math.max(...values)))] as const;
+  const [left, right] = within(
+    corners.map(([x]) => x),
+    width,
+  );
+  const [top, bottom] = within(
+    corners.map(([, y]) => y),
+    height,
+  );
+  const scale = Math.min(1, longSide / Math.max(right - left, bottom - top));
+  return {
+    x: left,
+    y: top,
+    width: right - left,
+    height: bottom - top,
+    outWidth: Math.max(1, Math.round((right - left) * scale)),
+    outHeight: Math.max(1, Math.round((bottom - top) * scale)),
+  };
+}
+
+/**
+ * Colours so that the strength of light hardly counts: in OKLab light of another strength scales all three
+ * alike, so a and b are taken by lightness.
+ * @returns interleaved logarithm of lightness, a / L, b / L
+ */
+function chromaOf(oklab: Float32Array): Float32Array {
+  const out = new Float32Array(oklab.length);
+  for (let p = 0; p < oklab.length; p += 3) {
+    const lightness = Math.max(0.05, oklab[p]!);
+    out[p] = fastLog(lightness);
+    out[p + 1] = oklab[p + 1]! / lightness;
+    out[p + 2] = oklab[p + 2]! / lightness;
+  }
+  return out;
+}
+
+function learn({ oklab }: HeadGrid, classes: HeadClasses, name: HeadClass): Mixture {
+  const members: number[] = [];
+  classes[name].forEach((share, i) => {
+    if (share > BODY_SURE) members.push(i);
+  });
+  const stride = Math.max(1, members.length / BODY_SAMPLES);
+  const samples = Array.from(
+    { length: Math.min(members.length, BODY_SAMPLES) },
+    (_, n) => members[Math.floor(n * stride)]!,
+  );
+  return fitMixture(chromaOf(oklab), samples, BODY_COMPONENTS, BODY_COLOUR_SPREAD);
+}
+
+/** 0 within a rectangle, 1 outside it, over a seam inside its borders; a border on the photo's own has none. */
+function outsideOf(
+  view: Region,
+  [x, y]: readonly [number, number],
+  seam: number,
+  { width, height }: Pyramid,
+): number {
+  const depths = [
+    view.x > 0 ? x - view.x : Infinity,
+    view.y > 0 ? y - view.y : Infinity,
+    view.x + view.width < width ? view.x + view.width - x : Infinity,
+    view.y + view.height < height ? view.y + view.height - y : Infinity,
+  ];
+  return clampUnit(1 - Math.min(...depths) / seam);
+}

@@ -1,0 +1,189 @@
+import { boxMeansTwice } from '../raster/boxMeans';
+import type { FoundPartName } from '../document/foundParts';
+import { clampUnit } from '../math/clamp';
+import type { Plate } from '../raster/plate';
+import { subRegion, touchedPixels } from '../raster/raster';
+import type { Region } from '../raster/raster';
+import {
+  DOUBT_CORE,
+  DOUBT_GROWN,
+  DOUBT_LEAST_AREA,
+  DOUBT_MOST,
+  DOUBT_REACH,
+  DOUBT_TOLD,
+  DOUBT_UNSURE,
+} from './doubtParameters';
+import type { HeadClass, HeadClasses } from './classShares';
+import type { HeadGrid } from './headGrid';
+import { resizePlane } from './planes';
+
+/** Classes that a retoucher tells apart; the others have no part of their own or are found by other means. */
+const TOLD_APART = ['skin', 'hair', 'beard', 'clothes', 'background'] as const satisfies readonly HeadClass[];
+export type ToldApart = (typeof TOLD_APART)[number];
+
+/** A place that went to one class and may belong to another. */
+export interface DoubtfulPlace {
+  readonly has: ToldApart;
+  readonly may: ToldApart;
+  readonly region: Region;
+  /** 0..1, how far the place reaches, soft at its border */
+  readonly share: Float32Array;
+}
+
+/**
+ * Places that are larger than an edge and of which colours and parser are unsure, or say different things: the
+ * largest first.
+ */
+export function doubtfulPlaces(grid: HeadGrid, classes: HeadClasses): DoubtfulPlace[] {
+  const { region, frame, parsed } = grid;
+  const { outWidth: width, outHeight: height } = region;
+  const unit = (frame.unit * width) / region.width;
+  const pairs = new Int16Array(width * height).fill(-1);
+  for (let i = 0; i < pairs.length; i++) {
+    const [best, next] = firstTwo(classes, i);
+    const [told] = firstTwo(parsed.shares, i);
+    const isUnsure =
+      classes[TOLD_APART[best]!][i]! < DOUBT_UNSURE && classes[TOLD_APART[best]!][i]! > 1 - DOUBT_UNSURE;
+    const isOtherwise =
+      told !== best && parsed.trust[i]! === 1 && parsed.shares[TOLD_APART[told]!][i]! > DOUBT_TOLD;
+    if (isOtherwise) pairs[i] = best * TOLD_APART.length + told;
+    else if (isUnsure) pairs[i] = best * TOLD_APART.length + next;
+  }
+  const places: { readonly pair: number; readonly members: readonly number[] }[] = [];
+  for (const pair of new Set(pairs)) {
+    if (pair < 0) continue;
+    const is = Float32Array.from(pairs, (entry) => Number(entry === pair));
+    const core = boxMeansTwice(is, {
+      channels: 1,
+      width,
+      height,
+      radius: Math.max(1, Math.round(DOUBT_REACH * unit)),
+    });
+    for (const members of connected(
+      core.map((share) => Number(share > DOUBT_CORE)),
+      width,
+    ))
+      if (members.length > DOUBT_LEAST_AREA * unit * unit) places.push({ pair, members });
+  }
+  return places
+    .sort((p, q) => q.members.length - p.members.length)
+    .slice(0, DOUBT_MOST)
+    .map(({ pair, members }) => ({
+      has: TOLD_APART[Math.floor(pair / TOLD_APART.length)]!,
+      may: TOLD_APART[pair % TOLD_APART.length]!,
+      ...cutOut(grid, members, Math.max(1, Math.round(DOUBT_GROWN * unit))),
+    }));
+}
+
+/** The two classes with the largest shares, by their places in `TOLD_APART`. */
+function firstTwo(classes: HeadClasses, i: number): [number, number] {
+  let best = 0;
+  let next = 1;
+  for (let n = 1; n < TOLD_APART.length; n++) {
+    const share = classes[TOLD_APART[n]!][i]!;
+    if (share > classes[TOLD_APART[best]!][i]!) {
+      next = best;
+      best = n;
+    } else if (n > 1 && share > classes[TOLD_APART[next]!][i]!) next = n;
+  }
+  return [best, next];
+}
+
+/** Pixels that hang together side by side. @param is 1 for pixels that count */
+function connected(is: Float32Array, width: number): number[][] {
+  const seen = new Uint8Array(is.length);
+  const groups: number[][] = [];
+  for (let start = 0; start < is.length; start++) {
+    if (is[start] === 0 || seen[start]) continue;
+    const group = [start];
+    seen[start] = 1;
+    for (let n = 0; n < group.length; n++) {
+      const i = group[n]!;
+      const column = i % width;
+      for (const j of [i - width, i + width, column > 0 ? i - 1 : -1, column < width - 1 ? i + 1 : -1])
+        if (j >= 0 && j < is.length && is[j] === 1 && !seen[j]) {
+          seen[j] = 1;
+          group.push(j);
+        }
+    }
+    groups.push(group);
+  }
+  return groups;
+}
+
+/** A group of pixels, grown a little, with a soft border, in the rectangle that holds it. */
+function cutOut(
+  { region }: HeadGrid,
+  members: readonly number[],
+  grown: number,
+): { region: Region; share: Float32Array } {
+  const { outWidth: width, outHeight: height } = region;
+  const columns = members.map((i) => i % width);
+  const rows = members.map((i) => Math.floor(i / width));
+  const left = Math.max(0, least(columns) - 3 * grown);
+  const top = Math.max(0, least(rows) - 3 * grown);
+  const outWidth = Math.min(width, most(columns) + 1 + 3 * grown) - left;
+  const outHeight = Math.min(height, most(rows) + 1 + 3 * grown) - top;
+  const is = new Float32Array(outWidth * outHeight);
+  members.forEach((_, n) => (is[(rows[n]! - top) * outWidth + columns[n]! - left] = 1));
+  const soft = boxMeansTwice(is, { channels: 1, width: outWidth, height: outHeight, radius: grown });
+  const stepX = region.width / width;
+  const stepY = region.height / height;
+  return {
+    region: {
+      x: region.x + left * stepX,
+      y: region.y + top * stepY,
+      width: outWidth * stepX,
+      height: outHeight * stepY,
+      outWidth,
+      outHeight,
+    },
+    share: soft.map((value) => Math.min(1, 4 * value)),
+  };
+}
+
+function least(values: readonly number[]): number {
+  return values.reduce((p, q) => Math.min(p, q));
+}
+
+function most(values: readonly number[]): number {
+  return values.reduce((p, q) => Math.max(p, q));
+}
+
+/** A place that went to one part and may belong to another. */
+export interface FoundDoubt extends Plate {
+  readonly has: FoundPartName;
+  readonly may: FoundPartName;
+}
+
+/** A doubtful place at the view's own scale: as much as it covers of the class that it went to. */
+export function foundDoubt(
+  { has, may, region, share }: DoubtfulPlace,
+  refined: HeadClasses,
+  view: Region,
+): FoundDoubt {
+  const within = regionPixels(view, region);
+  const soft = resizePlane(share, {
+    width: region.outWidth,
+    height: region.outHeight,
+    newWidth: within.region.outWidth,
+    newHeight: within.region.outHeight,
+  });
+  const coverage8 = Uint8Array.from(soft, (value, i) => {
+    const row = within.row + Math.floor(i / within.region.outWidth);
+    const at = row * view.outWidth + within.column + (i % within.region.outWidth);
+    return Math.round(255 * clampUnit(value * refined[has][at]!));
+  });
+  return { has, may, region: within.region, coverage8 };
+}
+
+/** The whole pixels of a view that a region of the same photo touches. */
+function regionPixels(view: Region, { x, y, width, height }: Region) {
+  const { column, row, columns, rows } = touchedPixels(view, {
+    left: x,
+    top: y,
+    right: x + width,
+    bottom: y + height,
+  });
+  return { column, row, region: subRegion(view, { column, row, columns, rows }) };
+}

@@ -1,0 +1,125 @@
+import { describe, expect, it } from 'vitest';
+import { buildPyramid } from '../raster/pyramid';
+import { ofEachClass } from './classShares';
+import type { FaceFrame } from './faceFrame';
+import { parseHead, parsedPlanes, parserPlanes, parserSquare } from './headParser';
+import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE } from './networks';
+import type { FaceNetworks } from './networks';
+
+const WIDTH = 200;
+/** A photo whose left half is red and whose right half is blue, a face in its middle. */
+const photo = buildPyramid({
+  space: 'srgb8',
+  width: WIDTH,
+  height: WIDTH,
+  data: Uint8ClampedArray.from({ length: 4 * WIDTH * WIDTH }, (_, i) => {
+    const isRight = (i >> 2) % WIDTH >= WIDTH / 2;
+    return [isRight ? 0 : 255, 0, isRight ? 255 : 0, 255][i % 4]!;
+  }),
+});
+const oval = Array.from(
+  { length: 18 },
+  (_, n) => [0.5 * Math.sin((n * Math.PI) / 9), 0.1 + 0.6 * Math.cos((n * Math.PI) / 9)] as const,
+);
+const frameAt = (x: number): FaceFrame => ({
+  unit: 60,
+  tiltRadians: 0,
+  origin: [x, 90],
+  chin: [0, 0.7],
+  top: [0, -0.5],
+  oval,
+});
+const frame = frameAt(100);
+
+describe('what the parser is shown', () => {
+  const planesWith = (others: readonly FaceFrame[]) =>
+    parserPlanes(photo, { square: parserSquare(frame), size: 64, frame, others, person: () => 0.7 });
+  const planes = planesWith([]);
+  const [red, , blue, person, own, other, inside] = planes as [
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+  ];
+  /** The place of a point of the face's frame. */
+  const at = (u: number, v: number) => {
+    const { centreX, centreY, side } = parserSquare(frame);
+    const column = Math.floor(((100 + 60 * u - centreX) / side + 0.5) * 64);
+    const row = Math.floor(((90 + 60 * v - centreY) / side + 0.5) * 64);
+    return row * 64 + column;
+  };
+
+  it('has the photo in its frame, and nothing beyond it', () => {
+    expect([red[at(-1, 0)], blue[at(-1, 0)], inside[at(-1, 0)]]).toEqual(
+      [1, 0, 1].map((v) => expect.closeTo(v, 3)),
+    );
+    expect([red[at(1, 0)], blue[at(1, 0)]]).toEqual([0, 1].map((v) => expect.closeTo(v, 3)));
+    expect([red[0], person[0], inside[0]]).toEqual([0, 0, 0]);
+    expect(person[at(0, 0)]).toBeCloseTo(0.7);
+  });
+
+  it('tells faces by the distance to their ovals', () => {
+    expect(own[at(0, 0.1)]).toBeLessThan(0.3);
+    expect(own[at(0.5, 0.1)]).toBeCloseTo(0.5, 1);
+    expect(own[at(1.2, 0.1)]).toBeGreaterThan(0.75);
+    expect(new Set(other)).toEqual(new Set([1]));
+    expect(planesWith([frameAt(172)])[5]![at(1.2, 0.1)]).toBeLessThan(0.3);
+  });
+});
+
+describe('what the parser answers', () => {
+  const parsedBy = (answer: (name: string, row: number) => number) =>
+    parseHead(photo, frame, {
+      others: [],
+      person: () => 1,
+      networks: {
+        parse: (input: Float32Array) => {
+          expect(input.length).toBe(PARSER_PLANES * PARSER_SIZE ** 2);
+          return Promise.resolve(
+            Float32Array.from({ length: PARSER_CLASSES.length * PARSER_ANSWER_SIZE ** 2 }, (_, i) =>
+              answer(
+                PARSER_CLASSES[i % PARSER_CLASSES.length]!,
+                Math.floor(i / PARSER_CLASSES.length / PARSER_ANSWER_SIZE),
+              ),
+            ),
+          );
+        },
+      } as FaceNetworks,
+    });
+
+  it('counts face, body and brows as skin, and the others as what they are', async () => {
+    const shares = { face: 0.3, body: 0.1, brows: 0.2, glasses: 0.15, hat: 0.05, hair: 0.2 };
+    const parsed = await parsedBy((name) => shares[name as keyof typeof shares] ?? 0);
+    expect(
+      Object.fromEntries(Object.entries(parsed.shares).map(([name, plane]) => [name, plane[777]])),
+    ).toEqual({
+      ...ofEachClass(() => 0),
+      skin: expect.closeTo(0.6),
+      glasses: expect.closeTo(0.15),
+      hat: expect.closeTo(0.05),
+      hair: expect.closeTo(0.2),
+    });
+  });
+
+  it('runs smoothly over a finer grid, and is trusted less towards its border', async () => {
+    const parsed = await parsedBy((name, row) => (name === 'hair' ? row / PARSER_ANSWER_SIZE : 0));
+    const { centreX, centreY, side } = parsed.square;
+    const region = {
+      x: centreX - side / 2,
+      y: centreY - side / 2,
+      width: side,
+      height: side,
+      outWidth: 300,
+      outHeight: 300,
+    };
+    const { shares, trust } = parsedPlanes(parsed, region, ['hair']);
+    for (const row of [50, 120, 250])
+      expect(shares.hair[300 * row + 150]).toBeCloseTo((row + 0.5) / 300 - 0.5 / PARSER_ANSWER_SIZE, 3);
+    expect(shares.skin.length).toBe(0);
+    expect([trust[0], trust[300 * 150 + 150]]).toEqual([expect.closeTo(0, 1), 1]);
+    expect(trust[300 * 150 + 5]).toBeLessThan(trust[300 * 150 + 15]!);
+  });
+});

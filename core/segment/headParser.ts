@@ -1,0 +1,153 @@
+import { clamp, clampUnit } from '../math/clamp';
+import type { Pyramid } from '../raster/pyramid';
+import type { Region } from '../raster/raster';
+import { faceToImage, imageToFace, signedDistance } from './faceFrame';
+import type { FaceFrame } from './faceFrame';
+import { HEAD_CLASSES, ofEachClass } from './classShares';
+import type { HeadClass, HeadClasses } from './classShares';
+import { pixelCentre } from '../raster/raster';
+import type { PersonMap } from './personMap';
+import { PARSER_RIM } from './headParameters';
+import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE } from './networks';
+import type { FaceNetworks } from './networks';
+import { placeInSquare, pointOfSquare, turnedCrop } from './turnedCrop';
+import type { TurnedSquare } from './turnedCrop';
+
+/** Side of the square that the parser sees, face widths. */
+const PARSER_SIDE = 4;
+/** How far its middle lies below the bridge of the nose, face widths. */
+const PARSER_BELOW = 0.4;
+
+/** The square about a head that the parser sees. */
+export function parserSquare(frame: FaceFrame): TurnedSquare {
+  const [centreX, centreY] = faceToImage(frame, [0, PARSER_BELOW]);
+  return { centreX, centreY, side: PARSER_SIDE * frame.unit, tiltRadians: frame.tiltRadians };
+}
+
+/**
+ * What the parser is shown of a square: red, green, blue, the person network's probability, the distance to
+ * the face's oval and to the nearest other face's (0.5 at the outline, 0 and 1 a face width within and
+ * without), and whether it lies in the photo; a plane each, 0..1.
+ */
+export function parserPlanes(
+  photo: Pyramid,
+  {
+    square,
+    size,
+    frame,
+    others,
+    person,
+  }: {
+    readonly square: TurnedSquare;
+    readonly size: number;
+    readonly frame: FaceFrame;
+    readonly others: readonly FaceFrame[];
+    readonly person: PersonMap;
+  },
+): Float32Array[] {
+  const colours = turnedCrop(photo, square, size);
+  const planes = Array.from({ length: 7 }, () => new Float32Array(size * size));
+  for (let row = 0, i = 0; row < size; row++)
+    for (let column = 0; column < size; column++, i++) {
+      const point = pointOfSquare(square, (column + 0.5) / size, (row + 0.5) / size);
+      for (let channel = 0; channel < 3; channel++) planes[channel]![i] = colours[3 * i + channel]!;
+      const inside = point[0] >= 0 && point[1] >= 0 && point[0] < photo.width && point[1] < photo.height;
+      planes[3]![i] = inside ? person(point) : 0;
+      planes[4]![i] = ovalShare(frame, point);
+      planes[5]![i] = Math.min(1, ...others.map((other) => ovalShare(other, point)));
+      planes[6]![i] = Number(inside);
+    }
+  return planes;
+}
+
+function ovalShare(frame: FaceFrame, point: readonly [number, number]): number {
+  const place = imageToFace(frame, point);
+  return Math.hypot(...place) > 2.5 ? 1 : clampUnit(0.5 + signedDistance(place, frame.oval) / 2);
+}
+
+/** What the parser says of the square about a head: for every class, how likely each place belongs to it. */
+export interface ParsedHead {
+  readonly square: TurnedSquare;
+  readonly shares: HeadClasses;
+}
+
+/** The same on the pixels of a region, and how far it is to be asked there, 0..1. */
+export interface ParsedPlanes {
+  readonly shares: HeadClasses;
+  readonly trust: Float32Array;
+}
+
+/** The class of a head that each answer of the parser belongs to; brows are found on skin by their own means. */
+const CLASS_OF: Readonly<Record<(typeof PARSER_CLASSES)[number], HeadClass>> = {
+  background: 'background',
+  others: 'others',
+  face: 'skin',
+  body: 'skin',
+  hair: 'hair',
+  beard: 'beard',
+  brows: 'skin',
+  clothes: 'clothes',
+  glasses: 'glasses',
+  hat: 'hat',
+};
+
+/**
+ * Asks the parser about a head.
+ * @throws {NetworksMissingError}
+ */
+export async function parseHead(
+  photo: Pyramid,
+  frame: FaceFrame,
+  {
+    others,
+    person,
+    networks,
+  }: {
+    readonly others: readonly FaceFrame[];
+    readonly person: PersonMap;
+    readonly networks: FaceNetworks;
+  },
+): Promise<ParsedHead> {
+  const square = parserSquare(frame);
+  const planes = parserPlanes(photo, { square, size: PARSER_SIZE, frame, others, person });
+  const input = new Float32Array(PARSER_PLANES * PARSER_SIZE ** 2);
+  planes.forEach((plane, n) => plane.forEach((value, i) => (input[PARSER_PLANES * i + n] = value)));
+  const answer = await networks.parse(input);
+  const shares = ofEachClass(() => new Float32Array(PARSER_ANSWER_SIZE ** 2));
+  PARSER_CLASSES.forEach((name, n) => {
+    const plane = shares[CLASS_OF[name]];
+    for (let i = 0; i < plane.length; i++) plane[i]! += answer[PARSER_CLASSES.length * i + n]!;
+  });
+  return { square, shares };
+}
+
+/** What the parser says of some classes, bilinear, on the pixels of a region; of the others nothing. */
+export function parsedPlanes(
+  { square, shares }: ParsedHead,
+  region: Region,
+  names: readonly HeadClass[] = HEAD_CLASSES,
+): ParsedPlanes {
+  const { outWidth, outHeight } = region;
+  const out = ofEachClass((name) => new Float32Array(names.includes(name) ? outWidth * outHeight : 0));
+  const trust = new Float32Array(outWidth * outHeight);
+  const last = PARSER_ANSWER_SIZE - 1.001;
+  for (let row = 0, i = 0; row < outHeight; row++)
+    for (let column = 0; column < outWidth; column++, i++) {
+      const [u, v] = placeInSquare(square, pixelCentre(region, column, row));
+      trust[i] = clampUnit((PARSER_SIDE * Math.min(u, v, 1 - u, 1 - v)) / PARSER_RIM);
+      if (trust[i] === 0) continue;
+      const x = clamp(u * PARSER_ANSWER_SIZE - 0.5, 0, last);
+      const y = clamp(v * PARSER_ANSWER_SIZE - 0.5, 0, last);
+      const at = Math.floor(y) * PARSER_ANSWER_SIZE + Math.floor(x);
+      const right = x % 1;
+      const down = y % 1;
+      for (const name of names) {
+        const plane = shares[name];
+        out[name][i] =
+          (1 - down) * ((1 - right) * plane[at]! + right * plane[at + 1]!) +
+          down *
+            ((1 - right) * plane[at + PARSER_ANSWER_SIZE]! + right * plane[at + PARSER_ANSWER_SIZE + 1]!);
+      }
+    }
+  return { shares: out, trust };
+}

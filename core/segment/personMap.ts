@@ -1,0 +1,82 @@
+import { clamp, clampUnit } from '../math/clamp';
+import type { Pyramid } from '../raster/pyramid';
+import { faceToImage, imageToFace } from './faceFrame';
+import type { FaceFrame } from './faceFrame';
+import type { LandmarkPoint } from './faceLandmarks';
+import { BODY_CROP, BODY_CROP_BELOW, BODY_CROP_FROM, HEAD_CROP } from './headParameters';
+import { PERSON_SIZE } from './networks';
+import type { FaceNetworks } from './networks';
+import { placeInSquare, turnedCrop } from './turnedCrop';
+import type { TurnedSquare } from './turnedCrop';
+
+/** What the person network says of a head and of the whole photo. */
+export type PersonMap = (point: LandmarkPoint) => number;
+
+/** Asks the person network about a photo or a part of it: 0..1 where people are. */
+export async function personMap(
+  pyramid: Pyramid,
+  frame: FaceFrame,
+  networks: FaceNetworks,
+): Promise<PersonMap> {
+  const whole = {
+    centreX: pyramid.width / 2,
+    centreY: pyramid.height / 2,
+    side: Math.max(pyramid.width, pyramid.height),
+    tiltRadians: 0,
+  };
+  const head = {
+    centreX: frame.origin[0],
+    centreY: frame.origin[1],
+    side: HEAD_CROP * frame.unit,
+    tiltRadians: frame.tiltRadians,
+  };
+  const [bodyX, bodyY] = faceToImage(frame, [0, BODY_CROP_BELOW]);
+  const body = { centreX: bodyX, centreY: bodyY, side: BODY_CROP * frame.unit, tiltRadians: 0 };
+  const ask = (square: TurnedSquare) => networks.person(turnedCrop(pyramid, square, PERSON_SIZE));
+  const far = await ask(whole);
+  const near = await ask(head);
+  const middle = body.side < BODY_CROP_FROM * whole.side ? await ask(body) : undefined;
+  const seen = far.some((value) => value > 0.8);
+  return (point) => {
+    const [u, v] = imageToFace(frame, point);
+    // A crop is trusted in its middle, less towards its border.
+    const trust = clampUnit((HEAD_CROP / 2 - Math.max(Math.abs(u), Math.abs(v))) / 0.4) * (seen ? 0.6 : 1);
+    let wide = valueIn(far, whole, point);
+    if (middle) {
+      const [x, y] = placeInSquare(body, point);
+      const inner = clampUnit((BODY_CROP * Math.min(x, y, 1 - x, 1 - y)) / 0.8) * (seen ? 0.6 : 1);
+      if (inner > 0) wide += inner * (valueIn(middle, body, point) - wide);
+    }
+    const close = trust > 0 ? valueIn(near, head, point) : 0;
+    return trust * close + (1 - trust) * wide;
+  };
+}
+
+/** From shares of a side about its middle to pixels of an answer. */
+function placeAlong(share: number, size: number): number {
+  return clamp((share + 0.5) * size - 0.5, 0, size - 1.001);
+}
+
+/** A network's answer at a point of the photo, bilinear. */
+function valueIn(
+  answer: Float32Array,
+  { centreX, centreY, side, tiltRadians }: TurnedSquare,
+  [x, y]: LandmarkPoint,
+): number {
+  const cos = Math.cos(tiltRadians);
+  const sin = Math.sin(tiltRadians);
+  const size = PERSON_SIZE;
+  const dx = x - centreX;
+  const dy = y - centreY;
+  const across = placeAlong((dx * cos + dy * sin) / side, size);
+  const down = placeAlong((dy * cos - dx * sin) / side, size);
+  const left = Math.floor(across);
+  const top = Math.floor(down);
+  const right = across - left;
+  const low = down - top;
+  const at = top * size + left;
+  return (
+    (1 - low) * ((1 - right) * answer[at]! + right * answer[at + 1]!) +
+    low * ((1 - right) * answer[at + size]! + right * answer[at + size + 1]!)
+  );
+}

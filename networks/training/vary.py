@@ -1,0 +1,276 @@
+"""
+One sample varied: other grounds, clothes, hair and skin by its true masks, hats drawn on, another turn, size and
+frame, light, blur, grain and compression; and a silhouette that is at times wrong.
+"""
+import glob
+import os
+
+import cv2
+import numpy as np
+
+from network import CLASSES, INPUTS, SIZE
+
+SAMPLE = 288
+#: how much wider a sample is than what the network sees
+WIDER = 1.15
+#: pixels of a sample along a face's width; the bridge of the nose, from the sample's top
+FACE = SAMPLE / WIDER / 4
+BRIDGE = SAMPLE / 2 - 0.4 * FACE
+AT = {name: n for n, name in enumerate(CLASSES)}
+GREY = np.array([0.299, 0.587, 0.114], np.float32)
+#: pictures of anything but people, for grounds and prints
+SCENES = [cv2.imread(path) for path in sorted(glob.glob(os.environ.get('SCENES', 'none') + '/*'))]
+
+
+def plain(sample):
+    """A sample as it is: what the network sees, and the true shares."""
+    planes = sample.astype(np.float32) / 255
+    truth = np.concatenate([planes[INPUTS:], np.zeros((1, SAMPLE, SAMPLE), np.float32)])
+    return framed(planes[:INPUTS], truth, np.float32([[1, 0, 0], [0, 1, 0]]))
+
+
+def framed(seen, truth, turn):
+    """Both cut out of a sample by a turn about its middle."""
+    scale = SIZE / (SAMPLE / WIDER)
+    middle = np.float32([SAMPLE / 2, SAMPLE / 2])
+    move = turn.copy()
+    move[:, :2] *= scale
+    move[:, 2] = turn[:, 2] * scale + SIZE / 2 - 0.5 - move[:, :2] @ (middle - 0.5)
+    to = [cut(plane, move) for plane in (seen, truth)]
+    half = to[1].reshape(len(truth), SIZE // 2, 2, SIZE // 2, 2).mean((2, 4))
+    return to[0], half
+
+
+def cut(planes, move):
+    parts = [np.atleast_3d(cv2.warpAffine(np.ascontiguousarray(planes[n:n + 4].transpose(1, 2, 0)), move, (SIZE, SIZE))) for n in range(0, len(planes), 4)]
+    return np.concatenate(parts, 2).transpose(2, 0, 1)
+
+
+def field(r, cells, low=0.0, high=1.0):
+    """A smooth random field over a sample."""
+    small = r.random((cells + 1, cells + 1)).astype(np.float32)
+    return low + (high - low) * cv2.resize(small, (SAMPLE, SAMPLE), interpolation=cv2.INTER_CUBIC)
+
+
+def colour(r):
+    """Any colour, greys and darks more often."""
+    hue = r.random(3)
+    grey = hue.mean()
+    kept = r.choice([0, r.random(), 1], p=[0.35, 0.4, 0.25])
+    level = r.choice([r.uniform(0.02, 0.2), r.uniform(0.1, 0.6), r.uniform(0.5, 1)], p=[0.4, 0.35, 0.25])
+    tone = grey + (hue - grey) * kept
+    return (tone / max(tone.max(), 1e-3) * level).astype(np.float32)
+
+
+def pattern(r, base):
+    """A cloth or a wall: plain, woven, striped, checked, spotted, printed or of strands; 3 x SAMPLE x SAMPLE."""
+    kind = r.choice(['plain', 'grain', 'stripes', 'checks', 'patches', 'strands', 'leaves'], p=[0.3, 0.15, 0.12, 0.1, 0.13, 0.1, 0.1])
+    other = base * r.uniform(0.3, 2) if r.random() < 0.4 else colour(r)
+    y, x = np.mgrid[0:SAMPLE, 0:SAMPLE].astype(np.float32)
+    angle = r.uniform(0, np.pi)
+    along = x * np.cos(angle) + y * np.sin(angle) + field(r, 4, 0, r.uniform(0, 40))
+    across = -x * np.sin(angle) + y * np.cos(angle)
+    period = r.uniform(3, 40)
+    if kind == 'plain':
+        share = field(r, int(r.integers(1, 5))) * r.uniform(0, 0.5)
+    elif kind == 'grain':
+        share = cv2.resize(r.random((int(SAMPLE / r.uniform(1, 4)),) * 2).astype(np.float32), (SAMPLE, SAMPLE)) * r.uniform(0.2, 0.8)
+    elif kind == 'stripes':
+        share = np.clip(4 * np.sin(2 * np.pi * along / period) + 0.5 + r.uniform(-3, 3), 0, 1)
+    elif kind == 'checks':
+        share = 0.5 * (np.sin(2 * np.pi * along / period) > r.uniform(-0.5, 0.8)) + 0.5 * (np.sin(2 * np.pi * across / period) > r.uniform(-0.5, 0.8))
+    elif kind == 'patches':
+        share = np.clip(8 * (field(r, int(r.integers(6, 40))) - 0.5), 0, 1)
+    elif kind == 'strands':
+        long = cv2.GaussianBlur(r.random((SAMPLE * 2, SAMPLE * 2)).astype(np.float32), (0, 0), r.uniform(6, 20), sigmaY=r.uniform(0.6, 1.6))
+        turn = cv2.getRotationMatrix2D((SAMPLE, SAMPLE), r.uniform(0, 180), 1)
+        share = cv2.warpAffine(long, turn, (SAMPLE * 2, SAMPLE * 2))[SAMPLE // 2:SAMPLE // 2 + SAMPLE, SAMPLE // 2:SAMPLE // 2 + SAMPLE]
+        share = np.clip(0.5 + (share - 0.5) / (2 * share.std() + 1e-4), 0, 1)
+    else:
+        share = sum(field(r, c) * w for c, w in ((6, 0.4), (20, 0.35), (60, 0.3)))
+    return base[:, None, None] + (other - base)[:, None, None] * share.astype(np.float32)
+
+
+def scene(r):
+    """A piece of a picture of anything but people, at any size and turn; a pattern where there are none."""
+    if not SCENES:
+        return pattern(r, colour(r))
+    picture = SCENES[int(r.integers(len(SCENES)))]
+    side = int(min(picture.shape[:2]) * r.uniform(0.25, 1))
+    y, x = (int(r.integers(0, n - side + 1)) for n in picture.shape[:2])
+    piece = cv2.resize(picture[y:y + side, x:x + side, ::-1], (SAMPLE, SAMPLE), interpolation=cv2.INTER_AREA)
+    piece = np.rot90(piece[:, ::r.choice([-1, 1])], int(r.choice([0, 0, 1, 2, 3])))
+    return piece.astype(np.float32).transpose(2, 0, 1) / 255 * r.uniform(0.3, 1.2) * np.exp(r.normal(0, 0.15, (3, 1, 1))).astype(np.float32)
+
+
+def mean_of(rgb, share):
+    """The mean colour of a part; None where it hardly shows."""
+    total = share.sum()
+    return (rgb * share).sum((1, 2)) / total if total > 20 else None
+
+
+def lit(r, rgb, share):
+    """The light on a surface: its brightness against its own mean, softened."""
+    grey = np.tensordot(GREY, rgb, 1)
+    return np.clip(grey / max(1e-3, (grey * share).sum() / max(1, share.sum())), 0.15, 2.5) ** r.uniform(0.3, 1)
+
+
+def put(rgb, share, new):
+    return rgb * (1 - share) + new * share
+
+
+def recoloured(r, rgb, share, to, contrast):
+    """A part brought to another mean colour, its own contrast kept by a power."""
+    own = mean_of(rgb, share)
+    if own is None:
+        return rgb
+    return put(rgb, share, to[:, None, None] * (np.clip(rgb, 0.003, 1) / np.maximum(own, 0.01)[:, None, None]) ** contrast)
+
+
+def other_looks(r, rgb, truth, samples):
+    hair_share = truth[AT['hair']] + truth[AT['beard']] + truth[AT['brows']]
+    if r.random() < 0.55:
+        tone = np.array([r.uniform(0.02, 1), 0, 0], np.float32)
+        tone[1] = tone[0] * r.uniform(0.6, 1)
+        tone[2] = tone[1] * r.uniform(0.55, 1.02)
+        if r.random() < 0.12:
+            tone = colour(r)
+        rgb = recoloured(r, rgb, hair_share, tone, r.uniform(0.4, 1.3))
+    hair = mean_of(rgb, truth[AT['hair']])
+    skin = mean_of(rgb, truth[AT['face']])
+    if r.random() < 0.4:
+        gain = np.exp(r.normal(0, 0.25) + r.normal(0, 0.08, 3)).astype(np.float32)
+        rgb = put(rgb, truth[AT['face']] + truth[AT['body']], np.clip(rgb, 0, 1) * gain[:, None, None])
+    near = [c for c in (hair, skin) if c is not None]
+    base = lambda: (near[int(r.integers(len(near)))] * r.uniform(0.8, 1.2)).astype(np.float32) if near and r.random() < 0.35 else colour(r)
+    if r.random() < 0.65:
+        worn = truth[AT['clothes']]
+        rgb = put(rgb, worn, (scene(r) if r.random() < 0.15 else pattern(r, base())) * lit(r, rgb, worn))
+        if r.random() < 0.4:
+            x = (np.arange(SAMPLE, dtype=np.float32)[None, :] - SAMPLE / 2 - r.normal(0, 10)) / FACE
+            y = (np.arange(SAMPLE, dtype=np.float32)[:, None] - BRIDGE) / FACE
+            width = r.uniform(0.1, 0.4) * np.clip(2.6 - y, 0.2, 2) if r.random() < 0.7 else r.uniform(0.06, 0.12) + 0 * y
+            front = np.clip((width - np.abs(x)) * FACE, 0, 1) * worn
+            rgb = put(rgb, front, pattern(r, base()) * lit(r, rgb, worn))
+    behind = truth[AT['background']]
+    if r.random() < 0.7:
+        choice = r.random()
+        if choice < 0.45:
+            ground = scene(r)
+            if r.random() < 0.5:
+                ground = np.stack([cv2.GaussianBlur(p, (0, 0), r.uniform(1, 10)) for p in ground])
+        elif choice < 0.6:
+            other = samples[int(r.integers(len(samples)))][:3].astype(np.float32)[:, :, ::r.choice([-1, 1])] / 255
+            ground = np.stack([np.roll(p, int(r.integers(SAMPLE)), 1) for p in other])
+            if r.random() < 0.6:
+                ground = np.stack([cv2.GaussianBlur(p, (0, 0), r.uniform(1, 8)) for p in ground])
+        else:
+            ground = pattern(r, base()) * field(r, 2, r.uniform(0.4, 1), 1.1)
+            for _ in range(int(r.integers(0, 4))):
+                box = np.zeros((SAMPLE, SAMPLE), np.float32)
+                at = r.integers(0, SAMPLE, 4)
+                cv2.ellipse(box, (int(at[0]), int(at[1])), (int(at[2] / 3 + 4), int(at[3] / 2 + 4)), r.uniform(0, 180), 0, 360, 1, -1) if r.random() < 0.5 else cv2.rectangle(box, (int(at[0]), int(at[1])), (int(at[0] + at[2] / 2), int(at[1] + at[3])), 1, -1)
+                ground = put(ground, cv2.GaussianBlur(box, (0, 0), r.uniform(0.5, 6)), pattern(r, base()))
+            if r.random() < 0.5:
+                ground = np.stack([cv2.GaussianBlur(p, (0, 0), r.uniform(0.8, 10)) for p in ground])
+        rgb = put(rgb, behind, ground)
+    return rgb
+
+
+def with_hat(r, rgb, truth):
+    """A cap, a knitted hat, a brimmed hat: a smooth piece of cloth on top of the head."""
+    y, x = np.mgrid[0:SAMPLE, 0:SAMPLE].astype(np.float32)
+    u, v = (x - SAMPLE / 2) / FACE, (y - BRIDGE) / FACE
+    line = r.uniform(-0.55, -0.28) + r.uniform(-0.15, 0.15) * u + r.uniform(-0.3, 0.3) * u * u
+    wide, high = r.uniform(0.6, 0.85), r.uniform(0.6, 1.1)
+    crown = np.clip((1 - np.hypot((u - r.normal(0, 0.03)) / wide, (v + 0.35) / high)) * 15, 0, 1) * np.clip((line - v) * FACE, 0, 1)
+    if r.random() < 0.5:
+        brim = np.clip((1 - np.hypot(u / (wide * r.uniform(1, 2)), (v - line) / r.uniform(0.05, 0.16))) * 8, 0, 1)
+        crown = np.maximum(crown, brim)
+    crown = crown * truth.sum(0)
+    shade = np.clip(1.1 - 0.5 * np.abs(u + r.uniform(-0.3, 0.3)), 0.3, 1.2)
+    return put(rgb, crown, pattern(r, colour(r)) * shade), np.concatenate([truth[:-1] * (1 - crown), (truth[-1] * (1 - crown) + crown)[None]])
+
+
+def with_fringe(r, rgb, truth):
+    """Hair that hangs over the forehead, sometimes over a brow."""
+    tone = mean_of(rgb, truth[AT['hair']])
+    if tone is None:
+        return rgb, truth
+    y, x = np.mgrid[0:SAMPLE, 0:SAMPLE].astype(np.float32)
+    u, v = (x - SAMPLE / 2) / FACE, (y - BRIDGE) / FACE
+    ends = cv2.GaussianBlur(r.random((1, SAMPLE)).astype(np.float32), (0, 0), r.uniform(1, 6))
+    ends = (ends - ends.mean()) / (ends.std() + 1e-4) * r.uniform(0.01, 0.05)
+    line = r.uniform(-0.45, -0.12) + r.uniform(-0.35, 0.35) * u + r.uniform(-0.4, 0.8) * u * u + ends
+    if r.random() < 0.3:  # parted
+        line = line - np.clip(0.35 - np.abs(u - r.uniform(-0.2, 0.2)) * r.uniform(1, 3), 0, 1)
+    over = np.clip((line - v) * FACE / r.uniform(1, 5), 0, 1) * (truth[AT['face']] + truth[AT['brows']])
+    strands = cv2.GaussianBlur(r.random((SAMPLE, SAMPLE)).astype(np.float32), (0, 0), r.uniform(0.5, 1.2), sigmaY=r.uniform(5, 20))
+    strands = cv2.warpAffine(strands, cv2.getRotationMatrix2D((SAMPLE / 2, SAMPLE / 2), r.normal(0, 20), 1), (SAMPLE, SAMPLE), borderMode=cv2.BORDER_REFLECT)
+    grain = 1 + r.uniform(0.1, 0.5) * (strands - strands.mean()) / (strands.std() + 1e-4)
+    kept = [AT['face'], AT['brows']]
+    truth = truth.copy()
+    truth[kept] *= 1 - over
+    truth[AT['hair']] += over
+    return put(rgb, over, tone[:, None, None] * np.clip(grain, 0.1, 2.5) * lit(r, rgb, over)), truth
+
+
+def painted(samples, index, r):
+    """A sample with other looks, a hat at times, and a silhouette that may be wrong."""
+    planes = samples[index].astype(np.float32) / 255
+    seen, truth = planes[:INPUTS], np.concatenate([planes[INPUTS:], np.zeros((1, SAMPLE, SAMPLE), np.float32)])
+    rgb = other_looks(r, seen[:3], truth, samples)
+    if r.random() < 0.25:
+        rgb, truth = with_fringe(r, rgb, truth)
+    if r.random() < 0.12:
+        rgb, truth = with_hat(r, rgb, truth)
+        seen[3] = np.maximum(seen[3], truth[-1] * (r.random() < 0.8))
+    if r.random() < 0.35:
+        rgb = rgb * field(r, int(r.integers(1, 4)), r.uniform(0.35, 0.9), r.uniform(1, 1.5))
+    person = seen[3]
+    if r.random() < 0.3:
+        person = cv2.GaussianBlur(person, (0, 0), r.uniform(1, 8))
+    if r.random() < 0.15:
+        person = np.clip(person + field(r, int(r.integers(3, 10)), -1.2, 1.2) * (r.random() < 0.6) - 0.1, 0, 1)
+    if r.random() < 0.05:
+        person = np.full_like(person, r.random())
+    return np.concatenate([rgb, person[None], seen[4:]]), truth
+
+
+def photographed(seen, truth, r):
+    """One photo of a painted sample: turned, framed, lit."""
+    if r.random() < 0.5:
+        seen, truth = seen[:, :, ::-1], truth[:, :, ::-1]
+    angle, scale = r.normal(0, 0.12), np.exp(r.normal(0, 0.09))
+    cos, sin = scale * np.cos(angle), scale * np.sin(angle)
+    turn = np.float32([[cos, -sin, r.normal(0, 0.06) * FACE], [sin, cos, r.normal(0, 0.06) * FACE]])
+    seen, truth = framed(seen, truth, turn)
+    if r.random() < 0.35:
+        inside = np.zeros((SIZE, SIZE), np.float32)
+        low, high = (r.random(2) * 0.3 * SIZE * (r.random(2) < 0.5)).astype(int), SIZE - (r.random(2) * 0.4 * SIZE * (r.random(2) < 0.5)).astype(int)
+        inside[low[0] & ~1:high[0] & ~1, low[1] & ~1:high[1] & ~1] = 1
+        seen[[0, 1, 2, 3, 6]] *= inside
+        truth = truth * inside[::2, ::2]
+    seen[:3] = shot(r, seen[:3]) * (seen[6] > 0.5)
+    return np.ascontiguousarray(seen), np.ascontiguousarray(truth)
+
+
+def shot(r, rgb):
+    """Light, exposure, blur, grain and compression of a camera."""
+    rgb = np.clip(rgb, 0, 1) * np.exp(r.normal(0, 0.12, (3, 1, 1)) + r.normal(0, 0.2)).astype(np.float32)
+    grey = np.tensordot(GREY, rgb, 1)[None]
+    rgb = grey + (rgb - grey) * (0 if r.random() < 0.1 else r.uniform(0.4, 1.4))
+    rgb = np.clip(rgb, 0, 1) ** np.exp(r.normal(0, 0.25))
+    rgb = 0.5 + (rgb - 0.5) * r.uniform(0.7, 1.2) + r.normal(0, 0.04)
+    image = np.ascontiguousarray(rgb.transpose(1, 2, 0)).astype(np.float32)
+    if r.random() < 0.35:
+        image = cv2.GaussianBlur(image, (0, 0), r.uniform(0.4, 1.8))
+    elif r.random() < 0.3:
+        image = image + r.uniform(0.3, 1) * (image - cv2.GaussianBlur(image, (0, 0), 1))
+    if r.random() < 0.6:
+        image = image + r.normal(0, r.uniform(0, 0.06), image.shape).astype(np.float32)
+    image = np.clip(image, 0, 1)
+    if r.random() < 0.3:
+        _, packed = cv2.imencode('.jpg', (255 * image).astype(np.uint8), [cv2.IMWRITE_JPEG_QUALITY, int(r.integers(25, 85))])
+        image = cv2.imdecode(packed, cv2.IMREAD_COLOR).astype(np.float32) / 255
+    return image.transpose(2, 0, 1)
