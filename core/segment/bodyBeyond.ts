@@ -3,7 +3,7 @@ import { evaluateGuided, guideOfLinear } from '../raster/guidedEvaluate';
 import { clampUnit } from '../math/clamp';
 import { fastLog } from '../colour/fastLog';
 import type { Pyramid } from '../raster/pyramid';
-import type { Region } from '../raster/raster';
+import type { LinearRaster, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import {
   BODY_COLOUR_SPREAD,
@@ -54,7 +54,7 @@ export function bodyBeyond(
     person,
   }: { readonly classes: HeadClasses; readonly view: Region; readonly person: PersonMap },
 ): BodyBeyond | undefined {
-  const { frame, others } = grid;
+  const { frame } = grid;
   const region = bodyRegion(pyramid, frame, BODY_GRID_LONG_SIDE);
   const least = LEAST_BEYOND * frame.unit;
   const beyond = [
@@ -64,34 +64,8 @@ export function bodyBeyond(
     region.y + region.height - view.y - view.height,
   ];
   if (beyond.every((reach) => reach < least)) return undefined;
-  const models = {
-    skin: learn(grid, classes, 'skin'),
-    clothes: learn(grid, classes, 'clothes'),
-    background: learn(grid, classes, 'background'),
-  };
   const source = sampleRegion(pyramid, region);
-  const seen = chromaOf(oklabOf(source));
-  const count = region.outWidth * region.outHeight;
-  const shares = {
-    skin: new Float32Array(count),
-    clothes: new Float32Array(count),
-    background: new Float32Array(count),
-  };
-  for (let row = 0, i = 0; row < region.outHeight; row++)
-    for (let column = 0; column < region.outWidth; column++, i++) {
-      const point = pixelCentre(region, column, row);
-      const share = ownShare(frame, others, point);
-      const inPerson = sharpened(person(point));
-      const density = (model: Mixture) =>
-        mixtureDensity(model, seen[3 * i]!, seen[3 * i + 1]!, seen[3 * i + 2]!);
-      const skin = inPerson * SKIN_OF_BODY * density(models.skin);
-      const clothes = inPerson * (1 - SKIN_OF_BODY) * (density(models.clothes) + BODY_UNFORESEEN);
-      const background = (1 - inPerson) * (density(models.background) + BODY_UNFORESEEN);
-      const sum = skin + clothes + background || 1;
-      shares.skin[i] = (share * skin) / sum;
-      shares.clothes[i] = (share * clothes) / sum;
-      shares.background[i] = background / sum;
-    }
+  const shares = bodyShares(grid, classes, { region, source, person });
   const guide = prepareGuide(source.data.map(guideOfLinear), {
     width: region.outWidth,
     height: region.outHeight,
@@ -111,19 +85,54 @@ export function bodyBeyond(
     });
     return out;
   };
-  const out = {
+  const outside = outsideOf(view, fine, SEAM * frame.unit, pyramid);
+  const beyondView = (plane: Float32Array) => finer(plane).map((share, i) => share * outside[i]!);
+  return {
     region: fine,
-    skin: finer(shares.skin),
-    clothes: finer(shares.clothes),
+    skin: beyondView(shares.skin),
+    clothes: beyondView(shares.clothes),
     background: finer(shares.background),
   };
-  for (let row = 0, i = 0; row < fine.outHeight; row++)
-    for (let column = 0; column < fine.outWidth; column++, i++) {
-      const outside = outsideOf(view, pixelCentre(fine, column, row), SEAM * frame.unit, pyramid);
-      out.skin[i]! *= outside;
-      out.clothes[i]! *= outside;
+}
+
+/** Skin, clothes and background over a body's region, by silhouette and by the colours that the head tells. */
+function bodyShares(
+  grid: HeadGrid,
+  classes: HeadClasses,
+  {
+    region,
+    source,
+    person,
+  }: { readonly region: Region; readonly source: LinearRaster; readonly person: PersonMap },
+): Record<'skin' | 'clothes' | 'background', Float32Array> {
+  const models = {
+    skin: learn(grid, classes, 'skin'),
+    clothes: learn(grid, classes, 'clothes'),
+    background: learn(grid, classes, 'background'),
+  };
+  const seen = chromaOf(oklabOf(source));
+  const count = region.outWidth * region.outHeight;
+  const shares = {
+    skin: new Float32Array(count),
+    clothes: new Float32Array(count),
+    background: new Float32Array(count),
+  };
+  for (let row = 0, i = 0; row < region.outHeight; row++)
+    for (let column = 0; column < region.outWidth; column++, i++) {
+      const point = pixelCentre(region, column, row);
+      const share = ownShare(grid.frame, grid.others, point);
+      const inPerson = sharpened(person(point));
+      const density = (model: Mixture) =>
+        mixtureDensity(model, seen[3 * i]!, seen[3 * i + 1]!, seen[3 * i + 2]!);
+      const skin = inPerson * SKIN_OF_BODY * density(models.skin);
+      const clothes = inPerson * (1 - SKIN_OF_BODY) * (density(models.clothes) + BODY_UNFORESEEN);
+      const background = (1 - inPerson) * (density(models.background) + BODY_UNFORESEEN);
+      const sum = skin + clothes + background || 1;
+      shares.skin[i] = (share * skin) / sum;
+      shares.clothes[i] = (share * clothes) / sum;
+      shares.background[i] = background / sum;
     }
-  return out;
+  return shares;
 }
 
 /** The part of the photo that a body may take up. */
@@ -183,15 +192,23 @@ function learn({ oklab }: HeadGrid, classes: HeadClasses, name: HeadClass): Mixt
 /** 0 within a rectangle, 1 outside it, over a seam inside its borders; a border on the photo's own has none. */
 function outsideOf(
   view: Region,
-  [x, y]: readonly [number, number],
+  fine: Region,
   seam: number,
-  { width, height }: Pyramid,
-): number {
-  const depths = [
-    view.x > 0 ? x - view.x : Infinity,
-    view.y > 0 ? y - view.y : Infinity,
-    view.x + view.width < width ? view.x + view.width - x : Infinity,
-    view.y + view.height < height ? view.y + view.height - y : Infinity,
-  ];
-  return clampUnit(1 - Math.min(...depths) / seam);
+  { width, height }: { readonly width: number; readonly height: number },
+): Float32Array {
+  const right = view.x + view.width;
+  const bottom = view.y + view.height;
+  const out = new Float32Array(fine.outWidth * fine.outHeight);
+  for (let row = 0, i = 0; row < fine.outHeight; row++)
+    for (let column = 0; column < fine.outWidth; column++, i++) {
+      const [x, y] = pixelCentre(fine, column, row);
+      const depth = Math.min(
+        view.x > 0 ? x - view.x : Infinity,
+        view.y > 0 ? y - view.y : Infinity,
+        right < width ? right - x : Infinity,
+        bottom < height ? bottom - y : Infinity,
+      );
+      out[i] = clampUnit(1 - depth / seam);
+    }
+  return out;
 }

@@ -25,7 +25,7 @@ export function browParts(
 ): BrowParts | undefined {
   const loop = BROW_LOOPS[side].map((index) => points[index]!);
   const long = Math.max(...loop.map(([x, y]) => Math.hypot(x - loop[0]![0], y - loop[0]![1])));
-  const window = featureWindow(pyramid, loop, 0.3 * long, BROW_LONG_SIDE);
+  const window = featureWindow(pyramid, loop, { margin: 0.3 * long, longSide: BROW_LONG_SIDE });
   if (!window) return undefined;
   const { outWidth: width, outHeight: height } = window.region;
   const unit = long * window.scale;

@@ -16,16 +16,22 @@ export const HEAD_CLASSES = [
 ] as const;
 export type HeadClass = (typeof HEAD_CLASSES)[number];
 
+/** What not every head shows: it is nowhere unless the parser is sure of it somewhere. */
+export const NOT_ON_ALL: readonly HeadClass[] = ['beard', 'glasses', 'hat', 'others'];
+
 /** Probability of each class per pixel; they sum to 1. */
 export type HeadClasses = Readonly<Record<HeadClass, Float32Array>>;
 
 /** Makes the classes of every pixel sum to 1, none below 0. */
 export function shareOut(classes: HeadClasses): void {
-  const planes = HEAD_CLASSES.map((name) => classes[name]);
+  const planes = HEAD_CLASSES.map((name) => classes[name]).filter((plane) =>
+    plane.some((share) => share !== 0),
+  );
   for (let i = 0; i < classes.skin.length; i++) {
     let sum = 0;
-    for (const plane of planes) sum += Math.max(0, plane[i]!);
-    for (const plane of planes) plane[i] = Math.max(0, plane[i]!) / (sum || 1);
+    for (const plane of planes) if (plane[i]! > 0) sum += plane[i]!;
+    const scale = 1 / (sum || 1);
+    for (const plane of planes) plane[i] = plane[i]! > 0 ? plane[i]! * scale : 0;
   }
 }
 

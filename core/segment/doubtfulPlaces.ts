@@ -39,31 +39,32 @@ export function doubtfulPlaces(grid: HeadGrid, classes: HeadClasses): DoubtfulPl
   const { outWidth: width, outHeight: height } = region;
   const unit = (frame.unit * width) / region.width;
   const pairs = new Int16Array(width * height).fill(-1);
+  const counts = new Int32Array(TOLD_APART.length ** 2);
+  const seen = TOLD_APART.map((name) => classes[name]);
+  const said = TOLD_APART.map((name) => parsed.shares[name]);
   for (let i = 0; i < pairs.length; i++) {
-    const [best, next] = firstTwo(classes, i);
-    const [told] = firstTwo(parsed.shares, i);
-    const isUnsure =
-      classes[TOLD_APART[best]!][i]! < DOUBT_UNSURE && classes[TOLD_APART[best]!][i]! > 1 - DOUBT_UNSURE;
-    const isOtherwise =
-      told !== best && parsed.trust[i]! === 1 && parsed.shares[TOLD_APART[told]!][i]! > DOUBT_TOLD;
-    if (isOtherwise) pairs[i] = best * TOLD_APART.length + told;
-    else if (isUnsure) pairs[i] = best * TOLD_APART.length + next;
+    const best = largest(seen, i, -1);
+    const told = largest(said, i, -1);
+    const share = seen[best]![i]!;
+    const isOtherwise = told !== best && parsed.trust[i]! === 1 && said[told]![i]! > DOUBT_TOLD;
+    const isUnsure = share < DOUBT_UNSURE && share > 1 - DOUBT_UNSURE;
+    if (!isOtherwise && !isUnsure) continue;
+    const pair = best * TOLD_APART.length + (isOtherwise ? told : largest(seen, i, best));
+    pairs[i] = pair;
+    counts[pair]!++;
   }
+  const least = DOUBT_LEAST_AREA * unit * unit;
+  const radius = Math.max(1, Math.round(DOUBT_REACH * unit));
   const places: { readonly pair: number; readonly members: readonly number[] }[] = [];
-  for (const pair of new Set(pairs)) {
-    if (pair < 0) continue;
+  for (const pair of counts.keys()) {
+    if (counts[pair]! < least) continue;
     const is = Float32Array.from(pairs, (entry) => Number(entry === pair));
-    const core = boxMeansTwice(is, {
-      channels: 1,
-      width,
-      height,
-      radius: Math.max(1, Math.round(DOUBT_REACH * unit)),
-    });
+    const core = boxMeansTwice(is, { channels: 1, width, height, radius });
     for (const members of connected(
       core.map((share) => Number(share > DOUBT_CORE)),
       width,
     ))
-      if (members.length > DOUBT_LEAST_AREA * unit * unit) places.push({ pair, members });
+      if (members.length > least) places.push({ pair, members });
   }
   return places
     .sort((p, q) => q.members.length - p.members.length)
@@ -75,18 +76,12 @@ export function doubtfulPlaces(grid: HeadGrid, classes: HeadClasses): DoubtfulPl
     }));
 }
 
-/** The two classes with the largest shares, by their places in `TOLD_APART`. */
-function firstTwo(classes: HeadClasses, i: number): [number, number] {
-  let best = 0;
-  let next = 1;
-  for (let n = 1; n < TOLD_APART.length; n++) {
-    const share = classes[TOLD_APART[n]!][i]!;
-    if (share > classes[TOLD_APART[best]!][i]!) {
-      next = best;
-      best = n;
-    } else if (n > 1 && share > classes[TOLD_APART[next]!][i]!) next = n;
-  }
-  return [best, next];
+/** Which of some planes is largest at a place, one of them left out. */
+function largest(planes: readonly Float32Array[], i: number, without: number): number {
+  let best = without === 0 ? 1 : 0;
+  for (let n = best + 1; n < planes.length; n++)
+    if (n !== without && planes[n]![i]! > planes[best]![i]!) best = n;
+  return best;
 }
 
 /** Pixels that hang together side by side. @param is 1 for pixels that count */
@@ -120,10 +115,10 @@ function cutOut(
   const { outWidth: width, outHeight: height } = region;
   const columns = members.map((i) => i % width);
   const rows = members.map((i) => Math.floor(i / width));
-  const left = Math.max(0, least(columns) - 3 * grown);
-  const top = Math.max(0, least(rows) - 3 * grown);
-  const outWidth = Math.min(width, most(columns) + 1 + 3 * grown) - left;
-  const outHeight = Math.min(height, most(rows) + 1 + 3 * grown) - top;
+  const left = Math.max(0, lowest(columns) - 3 * grown);
+  const top = Math.max(0, lowest(rows) - 3 * grown);
+  const outWidth = Math.min(width, highest(columns) + 1 + 3 * grown) - left;
+  const outHeight = Math.min(height, highest(rows) + 1 + 3 * grown) - top;
   const is = new Float32Array(outWidth * outHeight);
   members.forEach((_, n) => (is[(rows[n]! - top) * outWidth + columns[n]! - left] = 1));
   const soft = boxMeansTwice(is, { channels: 1, width: outWidth, height: outHeight, radius: grown });
@@ -142,11 +137,11 @@ function cutOut(
   };
 }
 
-function least(values: readonly number[]): number {
+function lowest(values: readonly number[]): number {
   return values.reduce((p, q) => Math.min(p, q));
 }
 
-function most(values: readonly number[]): number {
+function highest(values: readonly number[]): number {
   return values.reduce((p, q) => Math.max(p, q));
 }
 

@@ -77,7 +77,11 @@ function look(pyramid: Pyramid, { points, irises }: FaceLandmarks, side: 'right'
   const loop = EYE_LOOPS[side].map((index) => points[index]!);
   const [outer, inner] = CORNERS[side].map((index) => points[index]!) as [LandmarkPoint, LandmarkPoint];
   const eye = Math.hypot(inner[0] - outer[0], inner[1] - outer[1]);
-  const window = featureWindow(pyramid, loop, 0.25 * eye, EYE_LONG_SIDE, EYE_ENLARGED);
+  const window = featureWindow(pyramid, loop, {
+    margin: 0.25 * eye,
+    longSide: EYE_LONG_SIDE,
+    mostEnlarged: EYE_ENLARGED,
+  });
   if (!window) return undefined;
   const { opening, core } = openingOf(window, loop, eye * window.scale, [outer, inner]);
   const guess = RADIUS_OF_GUESS * Math.max(irises.right.radius, irises.left.radius) * window.scale;

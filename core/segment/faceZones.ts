@@ -1,9 +1,19 @@
+import { clampUnit } from '../math/clamp';
 import { polygonCoverage } from '../raster/polygonCoverage';
+import { pixelCentre } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { faceToImage, imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
-import { FACE_CORE, FACE_CORE_TOP, FEATURE_MARGIN, OVAL_SHORT, TURNED_SHORT } from './featureParameters';
+import {
+  FACE_CORE,
+  FACE_CORE_TOP,
+  FEATURE_MARGIN,
+  HAIR_OVER_ALL,
+  HAIR_OVER_FROM,
+  OVAL_SHORT,
+  TURNED_SHORT,
+} from './featureParameters';
 import { BROW_LOOPS, EYE_LOOPS, FACE_OVAL, LIPS_OUTER } from './landmarkGroups';
 
 /** The face's own skin ends at the jaw and before the ear; upward it goes on to the hairline. */
@@ -30,15 +40,20 @@ export function facePolygon({ points }: FaceLandmarks, frame: FaceFrame, region:
 
 const NOSE_TIP = 1;
 
+/** How far hair hangs over a place of which the parser is so sure that it is hair, 0..1. */
+export function hairOver(sure: number): number {
+  return clampUnit((sure - HAIR_OVER_FROM) / (HAIR_OVER_ALL - HAIR_OVER_FROM));
+}
+
 /**
  * Eyes, brows and mouth with a little around them, as far as the face goes and no hair hangs over them.
- * @param hair 0..1, how sure the parser is of hair
+ * @param hairAt 0..1, how sure the parser is of hair at a point of the photo
  */
 export function featureZones(
   { points }: FaceLandmarks,
   frame: FaceFrame,
   region: Region,
-  hair: Float32Array,
+  hairAt: (point: LandmarkPoint) => number,
 ): Float32Array {
   const loops = [EYE_LOOPS.right, EYE_LOOPS.left, BROW_LOOPS.right, BROW_LOOPS.left, LIPS_OUTER].map(
     (indices) =>
@@ -69,7 +84,11 @@ export function featureZones(
     region.outWidth,
     region.outHeight,
   );
-  for (let i = 0; i < face.length; i++) face[i] = Math.max(core[i]!, face[i]! * zones[i]!) * (1 - hair[i]!);
+  for (let i = 0; i < face.length; i++) {
+    const zone = Math.max(core[i]!, face[i]! * zones[i]!);
+    const point = pixelCentre(region, i % region.outWidth, Math.floor(i / region.outWidth));
+    face[i] = zone > 0 ? zone * (1 - hairOver(hairAt(point))) : 0;
+  }
   return face;
 }
 

@@ -150,6 +150,10 @@ export const OVAL_SHORT = 0.022;
 export const TURNED_SHORT = 0.14;
 /** What looks like hair this near to eyes, brows and nostrils is none, face widths. [unrecorded] */
 export const FEATURE_MARGIN = 0.045;
+/** How sure the parser must be of hair for it to hang over a brow, 0..1. [unrecorded] */
+export const HAIR_OVER_FROM = 0.5;
+/** And for it to cover it, 0..1. [unrecorded] */
+export const HAIR_OVER_ALL = 0.9;
 /** What lies this far inside the oval has no hair, face widths. [unrecorded] */
 export const FACE_CORE = 0.13;
 /** Up to here above the bridge of the nose, face widths. [unrecorded] */

@@ -26,9 +26,11 @@ export interface FeatureWindow {
 export function featureWindow(
   pyramid: Pyramid,
   points: readonly LandmarkPoint[],
-  margin: number,
-  longSide: number,
-  mostEnlarged = 1,
+  {
+    margin,
+    longSide,
+    mostEnlarged = 1,
+  }: { readonly margin: number; readonly longSide: number; readonly mostEnlarged?: number },
 ): FeatureWindow | undefined {
   const bounds = boundsOfPoints(points, margin);
   const x = Math.max(0, Math.floor(bounds.left));

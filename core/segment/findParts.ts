@@ -1,7 +1,7 @@
 import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
 import type { Plate } from '../raster/plate';
-import { wholeRegion } from '../raster/raster';
+import { pixelCentre, wholeRegion } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { bodyBeyond } from './bodyBeyond';
 import type { BodyBeyond } from './bodyBeyond';
@@ -16,16 +16,19 @@ import { faceFrame } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import { faceLandmarks } from './faceLandmarks';
 import type { FaceLandmarks } from './faceLandmarks';
-import { facePolygon, featureZones } from './faceZones';
+import { facePolygon, featureZones, hairOver } from './faceZones';
 import { divideHead } from './headClasses';
 import type { HeadClasses } from './classShares';
-import { parseHead, parsedPlanes } from './headParser';
+import { parseHead, parsedShare } from './headParser';
 import type { ParsedHead } from './headParser';
 import { headGrid, headView, SMALL_LONG_SIDE } from './headGrid';
+import type { HeadGrid, HeadView } from './headGrid';
 import type { FoundPartName } from '../document/foundParts';
 import { mouthParts } from './mouthParts';
 import type { FaceNetworks } from './networks';
+import { partSitters } from './partSitters';
 import { personMap } from './personMap';
+import type { PersonMap } from './personMap';
 import { refineClasses } from './refineClasses';
 import { BACKGROUND_LONG_SIDE, LEAST_COVERED, LEAST_VALUE, SOFT_SHARE } from './featureParameters';
 
@@ -81,36 +84,72 @@ export async function findParts(
   }
   faces.sort((p, q) => p.points[168]![0] - q.points[168]![0]);
   const frames = faces.map(faceFrame);
+  const within = (share: number) => step(0.1 + (0.9 * share) / faces.length);
+  const heads: Head[] = [];
+  for (const [n, frame] of frames.entries()) {
+    heads.push(await divided(pyramid, frame, { others: frames.toSpliced(n, 1), networks }));
+    within(HEAD_SHARE * (n + 1));
+  }
+  partSitters(
+    heads.map(({ grid: { region, parsed }, classes }) => ({ region, classes, told: parsed.shares })),
+  );
   const sitters: FoundSitter[] = [];
   const grounds: Ground[] = [];
-  for (const [n, landmarks] of faces.entries()) {
-    const frame = frames[n]!;
-    const others = frames.filter((other) => other !== frame);
-    const within = (share: number) => step(0.1 + (0.9 * (n + share)) / faces.length);
-    const person = await personMap(pyramid, frame, networks);
-    within(0.1);
-    const view = headView(pyramid, frame);
-    const parsed = await parseHead(pyramid, frame, { others, person, networks });
-    const grid = headGrid(pyramid, view, frame, { others, person, parsed });
-    const small = headGrid(pyramid, view, frame, { others, person, parsed, longSide: SMALL_LONG_SIDE });
-    within(0.3);
-    const classes = divideHead(grid, small);
-    within(0.6);
-    const refined = refineClasses(grid, classes, { small, region: view.region, fine: view.source });
-    within(0.9);
-    const beyond = bodyBeyond(pyramid, grid, { classes, view: view.region, person });
-    grounds.push({ frame, region: view.region, background: refined.background, person, beyond });
-    sitters.push({
-      landmarks,
-      parts: [
-        ...partsOf(pyramid, refined, view.region, { landmarks, frame, parsed }),
-        ...(beyond ? partsBeyond(beyond) : []),
-      ],
-      doubtful: doubtfulPlaces(grid, classes).map((place) => foundDoubt(place, refined, view.region)),
-    });
+  for (const [n, head] of heads.entries()) {
+    const { sitter, ground } = wholeSitter(pyramid, faces[n]!, head);
+    sitters.push(sitter);
+    grounds.push(ground);
+    within(HEAD_SHARE * faces.length + (1 - HEAD_SHARE) * (n + 1));
   }
   step(1);
   return { sitters, background: backgroundOf(pyramid, grounds) };
+}
+/** Share of the time that goes into dividing heads; the rest into their edges and parts. */
+const HEAD_SHARE = 0.5;
+
+/** A head with its surroundings, divided on the grid. */
+interface Head {
+  readonly frame: FaceFrame;
+  readonly person: PersonMap;
+  readonly view: HeadView;
+  readonly parsed: ParsedHead;
+  readonly grid: HeadGrid;
+  readonly small: HeadGrid;
+  readonly classes: HeadClasses;
+}
+
+async function divided(
+  pyramid: Pyramid,
+  frame: FaceFrame,
+  { others, networks }: { readonly others: readonly FaceFrame[]; readonly networks: FaceNetworks },
+): Promise<Head> {
+  const person = await personMap(pyramid, frame, networks);
+  const view = headView(pyramid, frame);
+  const parsed = await parseHead(pyramid, frame, { others, person, networks });
+  const grid = headGrid(pyramid, view, frame, { others, person, parsed });
+  const small = headGrid(pyramid, view, frame, { others, person, parsed, longSide: SMALL_LONG_SIDE });
+  return { frame, person, view, parsed, grid, small, classes: divideHead(grid, small) };
+}
+
+/** A sitter's parts at the photo's own scale, and what the sitter's surroundings say of the background. */
+function wholeSitter(
+  pyramid: Pyramid,
+  landmarks: FaceLandmarks,
+  { frame, person, view: { region, source }, parsed, grid, small, classes }: Head,
+): { readonly sitter: FoundSitter; readonly ground: Ground } {
+  const refined = refineClasses(grid, classes, { small, region, fine: source });
+  const beyond = bodyBeyond(pyramid, grid, { classes, view: region, person });
+  return {
+    sitter: {
+      landmarks,
+      parts: [
+        ...partsOf(pyramid, refined, region, { landmarks, frame, parsed }),
+        ...(beyond ? partsBeyond(beyond) : []),
+      ],
+      doubtful: doubtfulPlaces(grid, classes).map((place) => foundDoubt(place, refined, region)),
+    },
+    ground: { frame, region, background: refined.background, person, beyond },
+  };
 }
 
 function partsOf(
@@ -123,53 +162,68 @@ function partsOf(
     parsed,
   }: { readonly landmarks: FaceLandmarks; readonly frame: FaceFrame; readonly parsed: ParsedHead },
 ): FoundPart[] {
-  const parts: FoundPart[] = [];
+  const hairAt = parsedShare(parsed, 'hair');
+  const features = featureParts(pyramid, landmarks, hairAt);
   const taken = new Float32Array(region.outWidth * region.outHeight);
-  const add = (part: FoundPartName, where: Region, coverage: Float32Array, doubt?: Doubt) => {
-    const found = foundPart(part, where, coverage, doubt);
-    if (found) parts.push(found);
-  };
-  const take = (where: Region, coverage: Float32Array) => spread(coverage, where, region, taken);
+  for (const { where, takes } of features) if (takes) spread(takes, where, region, taken);
+  const { skin, face, body, hair, beard } = headParts(classes, taken, {
+    features: featureZones(landmarks, frame, region, hairAt),
+    inFace: facePolygon(landmarks, frame, region),
+  });
+  const cut = isCut(landmarks, pyramid) ? 'cut' : undefined;
+  return [
+    ...features.map(({ part, where, coverage, doubt }) => foundPart(part, where, coverage, doubt)),
+    foundPart('skin', region, skin, cut),
+    foundPart('face', region, face, cut),
+    foundPart('neck-limbs', region, body, cut),
+    foundPart('hair', region, hair, cut),
+    foundPart('beard', region, beard, cut),
+    foundPart('glasses', region, classes.glasses, undefined),
+    foundPart('hat', region, classes.hat, undefined),
+    foundPart('clothes', region, classes.clothes, cut),
+  ].filter((part) => part !== undefined);
+}
+
+/** A feature of the face in a window of its own, and what of that window belongs to nothing else. */
+interface Feature {
+  readonly part: FoundPartName;
+  readonly where: Region;
+  readonly coverage: Float32Array;
+  readonly takes?: Float32Array;
+  readonly doubt: Doubt | undefined;
+}
+
+function featureParts(
+  pyramid: Pyramid,
+  landmarks: FaceLandmarks,
+  hairAt: ReturnType<typeof parsedShare>,
+): Feature[] {
+  const features: Feature[] = [];
   const eyes = eyesParts(pyramid, landmarks);
   for (const side of ['right', 'left'] as const) {
     const eye = eyes[side];
     const brow = browParts(pyramid, landmarks, side);
     if (eye) {
-      add(`iris-${side}`, eye.window.region, eye.iris, eye.unsure);
-      add(`whites-${side}`, eye.window.region, eye.whites, eye.unsure);
-      take(eye.window.region, eye.opening);
+      const { opening, iris, whites, unsure, window } = eye;
+      const where = window.region;
+      features.push({ part: `iris-${side}`, where, coverage: iris, takes: opening, doubt: unsure });
+      features.push({ part: `whites-${side}`, where, coverage: whites, doubt: unsure });
     }
     if (brow) {
       const where = brow.window.region;
-      const over = parsedPlanes(parsed, where, ['hair']).shares.hair;
-      const bare = brow.brow.map((share, i) => share * (1 - over[i]!));
-      add(`brow-${side}`, where, bare);
-      take(where, bare);
+      const at = (i: number) => pixelCentre(where, i % where.outWidth, Math.floor(i / where.outWidth));
+      const bare = brow.brow.map((share, i) => (share > 0 ? share * (1 - hairOver(hairAt(at(i)))) : 0));
+      features.push({ part: `brow-${side}`, where, coverage: bare, takes: bare, doubt: undefined });
     }
   }
   const mouth = mouthParts(pyramid, landmarks);
   if (mouth) {
-    add('lips', mouth.window.region, mouth.lips);
-    add('teeth', mouth.window.region, mouth.teeth);
-    take(
-      mouth.window.region,
-      mouth.lips.map((value, i) => Math.max(value, mouth.between[i]!)),
-    );
+    const { lips, teeth, between, window } = mouth;
+    const takes = lips.map((value, i) => Math.max(value, between[i]!));
+    features.push({ part: 'lips', where: window.region, coverage: lips, takes, doubt: undefined });
+    features.push({ part: 'teeth', where: window.region, coverage: teeth, doubt: undefined });
   }
-  const { skin, face, body, hair, beard } = headParts(classes, taken, {
-    features: featureZones(landmarks, frame, region, parsedPlanes(parsed, region, ['hair']).shares.hair),
-    inFace: facePolygon(landmarks, frame, region),
-  });
-  const cut = isCut(landmarks, pyramid) ? 'cut' : undefined;
-  add('skin', region, skin, cut);
-  add('face', region, face, cut);
-  add('neck-limbs', region, body, cut);
-  add('hair', region, hair, cut);
-  add('beard', region, beard, cut);
-  add('glasses', region, classes.glasses);
-  add('hat', region, classes.hat);
-  add('clothes', region, classes.clothes, cut);
-  return parts;
+  return features;
 }
 
 /** The same parts where they go on beyond the head's surroundings. */

@@ -5,7 +5,7 @@ import type { PreparedGuide } from '../raster/guidedFilter';
 import { imageToFace, signedDistance } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import type { LandmarkPoint } from './faceLandmarks';
-import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
+import { HEAD_CLASSES, NOT_ON_ALL, isAbsent, ofEachClass, shareOut } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import { pixelCentre } from '../raster/raster';
 import { resizePlane } from './planes';
@@ -21,15 +21,12 @@ import {
   CLASS_SPREAD,
   CLASS_SURE,
   CLASS_TOLD,
-  COLOUR_POWER,
   CLASS_UNFORESEEN,
   FAR_FROM_FACE,
   LEAST_ROUGH_SPREAD,
   LEAST_SURE,
   LEAST_TOLD,
   OF_BODY,
-  PARSER_POWER,
-  PRESENT_FROM,
   SUREST,
   SITTERS_MEETING,
 } from './headParameters';
@@ -86,7 +83,10 @@ function guideOf({ oklab, region }: HeadGrid): PreparedGuide {
  * and distance say.
  */
 function classPriors({ region, frame, person, others, parsed }: HeadGrid): HeadClasses {
-  const priors = ofEachClass((name) => toldPriors(parsed.shares[name], NOT_ON_ALL.includes(name)));
+  const priors = ofEachClass((name) => {
+    const told = parsed.shares[name];
+    return NOT_ON_ALL.includes(name) ? told.slice() : told.map((share) => Math.max(LEAST_TOLD, share));
+  });
   for (let row = 0, i = 0; row < region.outHeight; row++)
     for (let column = 0; column < region.outWidth; column++, i++) {
       const trust = parsed.trust[i]!;
@@ -102,15 +102,6 @@ function classPriors({ region, frame, person, others, parsed }: HeadGrid): HeadC
     }
   shareOut(priors);
   return priors;
-}
-
-/** What not everybody has: it is nowhere unless the parser is sure of it somewhere. */
-const NOT_ON_ALL: readonly HeadClass[] = ['beard', 'glasses', 'hat'];
-
-function toldPriors(shares: Float32Array, isNotOnAll: boolean): Float32Array {
-  if (!isNotOnAll) return shares.map((share) => Math.max(LEAST_TOLD, share) ** PARSER_POWER);
-  const isThere = shares.some((share) => share > PRESENT_FROM);
-  return isThere ? shares.map((share) => share ** PARSER_POWER) : new Float32Array(shares.length);
 }
 
 /** How far a place of a person is this sitter's: whose head is nearer, in its own widths. */
@@ -204,11 +195,13 @@ function posterior(
     const prior = priors[name];
     const model = models[name];
     for (let i = 0; i < map.length; i++)
-      if (prior[i]! > 0) map[i] = prior[i]! * (density(model, grid, i) + CLASS_UNFORESEEN) ** COLOUR_POWER;
+      if (prior[i]! > 0) map[i] = prior[i]! * (density(model, grid, i) + CLASS_UNFORESEEN);
     return map;
   });
   shareOut(raw);
-  const smooth = ofEachClass((name) => (isAbsent(raw[name]) ? raw[name] : smoothAlong(guide, raw[name])));
+  const smooth = ofEachClass((name) =>
+    isAbsent(raw[name]) ? raw[name].fill(0) : smoothAlong(guide, raw[name]),
+  );
   shareOut(smooth);
   return smooth;
 }

@@ -41,7 +41,7 @@ export const BODY_CROP_FROM = 0.75;
 /** Least standard deviation of the logarithm of roughness within a class. [numerical] */
 export const LEAST_ROUGH_SPREAD = 0.3;
 /** Rounds of telling classes by colours and colours by classes. [unrecorded] */
-export const CLASS_ROUNDS = ((globalThis as Record<string, unknown>)['CR'] as number) ?? 4;
+export const CLASS_ROUNDS = 4;
 /** Gaussians in the colours of a class. [unrecorded] */
 export const CLASS_COMPONENTS = 6;
 /** Pixels from which a class learns its colours, at most. [numerical] */
@@ -49,7 +49,7 @@ export const CLASS_SAMPLES = 4000;
 /** OKLab standard deviations that noise alone may make. [unrecorded] */
 export const CLASS_SPREAD = [0.02, 0.006, 0.006] as const;
 /** Density of a colour that no model foresaw, OKLab^-3. [unrecorded] */
-export const CLASS_UNFORESEEN = ((globalThis as Record<string, unknown>)['CU'] as number) ?? 2;
+export const CLASS_UNFORESEEN = 20;
 /** Radius of the window in which classes follow colour edges, pixels of the grid. [unrecorded] */
 export const CLASS_GUIDE_RADIUS = 4;
 /** How small a step of OKLab is an edge there, squared. [unrecorded] */
@@ -63,13 +63,11 @@ export const SUREST = 0.85;
 /** And from none where its surest place is below this, 0..1. */
 export const LEAST_SURE = 0.3;
 /** What the parser leaves to a class that it sees nowhere near, 0..1. */
-export const LEAST_TOLD = ((globalThis as Record<string, unknown>)['LT'] as number) ?? 0.002;
-/** Share 0..1 that the parser must give a beard, glasses or a hat at its surest place for it to be there. */
+export const LEAST_TOLD = 0.002;
+/** Share 0..1 from which on the parser is sure that a place is of a beard, glasses, a hat or another sitter. */
 export const PRESENT_FROM = 0.5;
-/** Power by which the parser's word counts. */
-export const PARSER_POWER = ((globalThis as Record<string, unknown>)['PP'] as number) ?? 1;
-/** Power by which the density of colours counts beside it. */
-export const COLOUR_POWER = ((globalThis as Record<string, unknown>)['CP'] as number) ?? 0.5;
+/** Places of its answer that must be so for any of that to be there. */
+export const PRESENT_CELLS = 15;
 /** Over this distance from the border of the parser's square it is less and less asked, face widths. */
 export const PARSER_RIM = 0.3;
 /** Share below which a class is nowhere. [numerical] */

@@ -3,11 +3,11 @@ import type { Pyramid } from '../raster/pyramid';
 import type { Region } from '../raster/raster';
 import { faceToImage, imageToFace, signedDistance } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
-import { HEAD_CLASSES, ofEachClass } from './classShares';
+import { HEAD_CLASSES, NOT_ON_ALL, isAbsent, ofEachClass } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import { pixelCentre } from '../raster/raster';
 import type { PersonMap } from './personMap';
-import { PARSER_RIM } from './headParameters';
+import { PARSER_RIM, PRESENT_CELLS, PRESENT_FROM } from './headParameters';
 import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
 import { placeInSquare, pointOfSquare, turnedCrop } from './turnedCrop';
@@ -118,36 +118,49 @@ export async function parseHead(
     const plane = shares[CLASS_OF[name]];
     for (let i = 0; i < plane.length; i++) plane[i]! += answer[PARSER_CLASSES.length * i + n]!;
   });
+  for (const name of NOT_ON_ALL)
+    if (shares[name].filter((share) => share > PRESENT_FROM).length < PRESENT_CELLS) shares[name].fill(0);
   return { square, shares };
 }
 
-/** What the parser says of some classes, bilinear, on the pixels of a region; of the others nothing. */
-export function parsedPlanes(
-  { square, shares }: ParsedHead,
-  region: Region,
-  names: readonly HeadClass[] = HEAD_CLASSES,
-): ParsedPlanes {
+/** What the parser says, bilinear, on the pixels of a region. */
+export function parsedPlanes({ square, shares }: ParsedHead, region: Region): ParsedPlanes {
   const { outWidth, outHeight } = region;
-  const out = ofEachClass((name) => new Float32Array(names.includes(name) ? outWidth * outHeight : 0));
+  const out = ofEachClass(() => new Float32Array(outWidth * outHeight));
+  const present = HEAD_CLASSES.filter((name) => !isAbsent(shares[name])).map(
+    (name) => [shares[name], out[name]] as const,
+  );
   const trust = new Float32Array(outWidth * outHeight);
-  const last = PARSER_ANSWER_SIZE - 1.001;
   for (let row = 0, i = 0; row < outHeight; row++)
     for (let column = 0; column < outWidth; column++, i++) {
       const [u, v] = placeInSquare(square, pixelCentre(region, column, row));
       trust[i] = clampUnit((PARSER_SIDE * Math.min(u, v, 1 - u, 1 - v)) / PARSER_RIM);
       if (trust[i] === 0) continue;
-      const x = clamp(u * PARSER_ANSWER_SIZE - 0.5, 0, last);
-      const y = clamp(v * PARSER_ANSWER_SIZE - 0.5, 0, last);
-      const at = Math.floor(y) * PARSER_ANSWER_SIZE + Math.floor(x);
-      const right = x % 1;
-      const down = y % 1;
-      for (const name of names) {
-        const plane = shares[name];
-        out[name][i] =
-          (1 - down) * ((1 - right) * plane[at]! + right * plane[at + 1]!) +
-          down *
-            ((1 - right) * plane[at + PARSER_ANSWER_SIZE]! + right * plane[at + PARSER_ANSWER_SIZE + 1]!);
-      }
+      for (const [plane, to] of present) to[i] = valueIn(plane, u, v);
     }
   return { shares: out, trust };
+}
+
+/** How sure the parser is of a class at a point of the photo, 0..1; beyond its square as at its border. */
+export function parsedShare(
+  { square, shares }: ParsedHead,
+  name: HeadClass,
+): (point: readonly [number, number]) => number {
+  const plane = shares[name];
+  return (point) => valueIn(plane, ...placeInSquare(square, point));
+}
+
+/** An answer's value at (u, v) of the square, bilinear. */
+function valueIn(plane: Float32Array, u: number, v: number): number {
+  const last = PARSER_ANSWER_SIZE - 1.001;
+  const x = clamp(u * PARSER_ANSWER_SIZE - 0.5, 0, last);
+  const y = clamp(v * PARSER_ANSWER_SIZE - 0.5, 0, last);
+  const left = Math.floor(x);
+  const top = Math.floor(y);
+  const at = top * PARSER_ANSWER_SIZE + left;
+  const right = x - left;
+  const upper = plane[at]! + right * (plane[at + 1]! - plane[at]!);
+  const below = at + PARSER_ANSWER_SIZE;
+  const lower = plane[below]! + right * (plane[below + 1]! - plane[below]!);
+  return upper + (y - top) * (lower - upper);
 }

@@ -38,7 +38,7 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
   const outer = LIPS_OUTER.map((index) => points[index]!);
   const inner = LIPS_INNER.map((index) => points[index]!);
   const wide = Math.hypot(points[291]![0] - points[61]![0], points[291]![1] - points[61]![1]);
-  const window = featureWindow(pyramid, outer, 0.25 * wide, MOUTH_LONG_SIDE);
+  const window = featureWindow(pyramid, outer, { margin: 0.25 * wide, longSide: MOUTH_LONG_SIDE });
   if (!window) return undefined;
   const { outWidth: width, outHeight: height } = window.region;
   const count = width * height;

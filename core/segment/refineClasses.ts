@@ -80,6 +80,9 @@ export function refineClasses(
   return refined;
 }
 
+/** The classes whose colours are looked at along the edge of hair. */
+const STRAND_CLASSES = ['hair', ...GROUNDS.map(({ name }) => name)] as const satisfies readonly HeadClass[];
+
 function takeStrands(
   grid: HeadGrid,
   classes: HeadClasses,
@@ -103,11 +106,18 @@ function takeStrands(
   const cells = cellsOf(region, columns, rows);
   const band = bandOf(cells, near, within);
   const trust = (name: number, cell: number) =>
-    HEAD_CLASSES[name] !== 'background' || near[seeds[cell]!]! < BARE_BELOW ? 1 : HARDLY_TRUSTED;
+    STRAND_CLASSES[name] !== 'background' || near[seeds[cell]!]! < BARE_BELOW ? 1 : HARDLY_TRUSTED;
   const lines = new Float32Array(GROUNDS.length * seeds.length * LINE_CHANNELS);
   const mixed = refined.hair.slice();
   const guided = refined.hair.slice();
   const lineOf = (ground: number, i: number) => (ground * seeds.length + colourCells[i]!) * LINE_CHANNELS;
+  const planes = {
+    hair: refined.hair,
+    grounds: GROUNDS.map(({ name }) => refined[name]),
+    besides: HEAD_CLASSES.filter((name) => name !== 'hair')
+      .map((name) => refined[name])
+      .filter((plane) => plane.some((share) => share > 0)),
+  };
   let prior = guided;
   for (let look = 0; look < LOOKS; look++) {
     if (look > 0) {
@@ -115,22 +125,31 @@ function takeStrands(
       prior = guided.map((share, i) => share + TOLD * (told[i]! - share));
     }
     const colours = classColours(fine, pureLabels(refined), {
-      classes: HEAD_CLASSES.length,
+      classes: STRAND_CLASSES.length,
       trust,
       columns: colourColumns,
       rows: colourRows,
       radius: (COLOUR_REACH * unit) / 2,
     });
-    const hair = colours[HEAD_CLASSES.indexOf('hair')]!;
+    const hair = colours[STRAND_CLASSES.indexOf('hair')]!;
     GROUNDS.forEach(({ name }, n) => {
       const own = lines.subarray(n * seeds.length * LINE_CHANNELS);
       for (let cell = 0; cell < seeds.length; cell++)
-        mixingLine(hair, colours[HEAD_CLASSES.indexOf(name)]!, cell, own);
+        mixingLine(hair, colours[STRAND_CLASSES.indexOf(name)]!, cell, own);
     });
     for (const i of band) mixed[i] = placeOn(lines, lineOf(grounds.first[cells[i]!]!, i), fine.data, i);
     const places = { cells, near, within, grounds, lines, mixed, prior, lineOf, fine, width };
-    for (const i of band) takeStrand(i, places, refined);
+    for (const i of band) takeStrand(i, places, planes);
   }
+}
+
+/** The shares that change in the band. */
+interface StrandPlanes {
+  readonly hair: Float32Array;
+  /** in the order of `GROUNDS` */
+  readonly grounds: readonly Float32Array[];
+  /** all but hair that are anywhere */
+  readonly besides: readonly Float32Array[];
 }
 
 /** What is known of the places in the band about the hair, by pixel or by cell. */
@@ -148,7 +167,7 @@ interface StrandPlaces {
 }
 
 /** Gives one pixel its share of hair, over the ground about it or over two where they meet. */
-function takeStrand(i: number, places: StrandPlaces, refined: HeadClasses): void {
+function takeStrand(i: number, places: StrandPlaces, planes: StrandPlanes): void {
   const { cells, near, within, grounds, lines, mixed, prior, lineOf, fine, width } = places;
   const cell = cells[i]!;
   const first = grounds.first[cell]!;
@@ -176,7 +195,7 @@ function takeStrand(i: number, places: StrandPlaces, refined: HeadClasses): void
         secondly * (shareOver(GROUNDS[second]!, over, mixedVariance(lines, other, over), place) - share);
     }
   }
-  setHair(refined, i, share, refined[GROUNDS[first]!.name]);
+  setHair(i, share, planes, planes.grounds[first]!);
 }
 
 /** The ground about each cell, the next strongest, and its share where both are near. */
@@ -256,7 +275,7 @@ function cellsOf({ outWidth: width, outHeight: height }: Region, columns: number
 /** Which class each pixel belongs to for sure. */
 function pureLabels(refined: HeadClasses): Uint8Array {
   const labels = new Uint8Array(refined.hair.length).fill(NO_CLASS);
-  HEAD_CLASSES.forEach((name, n) => {
+  STRAND_CLASSES.forEach((name, n) => {
     const shares = refined[name];
     for (let i = 0; i < labels.length; i++) if (shares[i]! > PURE) labels[i] = n;
   });
@@ -264,11 +283,11 @@ function pureLabels(refined: HeadClasses): Uint8Array {
 }
 
 /** Gives a pixel its share of hair; what it had besides shares the rest as before. */
-function setHair(refined: HeadClasses, i: number, share: number, ground: Float32Array): void {
-  const rest = 1 - refined.hair[i]!;
+function setHair(i: number, share: number, { hair, besides }: StrandPlanes, ground: Float32Array): void {
+  const rest = 1 - hair[i]!;
   const scale = rest <= LEAST_REST ? 0 : (1 - share) / rest;
-  for (const name of HEAD_CLASSES) refined[name][i]! *= scale;
-  refined.hair[i] = share;
+  for (const plane of besides) plane[i]! *= scale;
+  hair[i] = share;
   if (scale === 0) ground[i] = 1 - share;
 }
 

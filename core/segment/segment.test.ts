@@ -51,8 +51,7 @@ describe('iris', () => {
           [0, 0],
           [300, 200],
         ],
-        0,
-        300,
+        { margin: 0, longSide: 300 },
       )!;
       const fit = fitIris(
         window,
@@ -76,8 +75,7 @@ describe('iris', () => {
         [0, 0],
         [300, 200],
       ],
-      0,
-      300,
+      { margin: 0, longSide: 300 },
     )!;
     expect(
       fitIris(

@@ -20,6 +20,11 @@ const others = computed(
         ((entry.part === 'face' || entry.part === 'teeth') && entry.sitter === openSitter.value),
     ) ?? [],
 );
+/** Opens a sitter's face map; a part of another sitter is left. */
+function openTo(sitter: string): void {
+  if (area.value && area.value.sitter !== sitter) bench.choose(undefined);
+  bench.sitterId = sitter;
+}
 const partsOf = (sitter: string) => photo.value?.areas.filter((entry) => entry.sitter === sitter).length ?? 0;
 </script>
 
@@ -34,7 +39,7 @@ const partsOf = (sitter: string) => photo.value?.areas.filter((entry) => entry.s
           <button
             class="flex w-full items-center gap-2 text-left"
             :aria-expanded="sitter.id === openSitter"
-            @click="bench.sitterId = sitter.id"
+            @click="openTo(sitter.id)"
           >
             <SitterThumb :photo="photo" :sitter="sitter" :size="38" />
             <span

@@ -1,0 +1,60 @@
+import { describe, expect, it } from 'vitest';
+import { HEAD_CLASSES, ofEachClass } from './classShares';
+import { partSitters } from './partSitters';
+
+/** A row of ten places from `x` on, all of one class as far as the sitter is sure, another's for the rest. */
+function sitterFrom(x: number, own: 'hair' | 'clothes', sure: (at: number) => number) {
+  const shares = Float32Array.from({ length: 10 }, (_, i) => sure(x + i));
+  const classes = {
+    ...ofEachClass(() => new Float32Array(10)),
+    [own]: shares,
+    others: shares.map((share) => 1 - share),
+  };
+  return {
+    region: { x, y: 0, width: 10, height: 1, outWidth: 10, outHeight: 1 },
+    classes,
+    told: { ...ofEachClass(() => new Float32Array(10)), skin: new Float32Array(10).fill(0.1) },
+  };
+}
+
+describe('two who touch', () => {
+  const first = sitterFrom(0, 'hair', (at) => (at < 7 ? 0.9 : 0.3));
+  const second = sitterFrom(5, 'clothes', () => 0.6);
+  partSitters([first, second]);
+
+  it('keep what nobody else claims', () => {
+    expect(first.classes.hair[2]).toBeCloseTo(0.9);
+    expect(second.classes.clothes[7]).toBeCloseTo(0.6);
+  });
+
+  it('share what both claim by the squares of how sure they are', () => {
+    expect(first.classes.hair[5]).toBeCloseTo(0.81 / (0.81 + 0.36));
+    expect(second.classes.clothes[0]).toBeCloseTo(0.36 / (0.81 + 0.36));
+  });
+
+  it('share what each takes for the other’s, where both do', () => {
+    const left = sitterFrom(0, 'hair', (at) => (at < 7 ? 0.9 : 0.2));
+    const right = sitterFrom(5, 'clothes', (at) => (at < 9 ? 0.1 : 0.8));
+    partSitters([left, right]);
+    expect(left.classes.hair[8]).toBeCloseTo(0.2 + (0.7 * 0.04) / (0.04 + 0.01));
+    expect(right.classes.clothes[3]).toBeCloseTo(0.1 + (0.7 * 0.01) / (0.04 + 0.01));
+  });
+
+  it('take what the parser sees of them where the colours left a place to nobody', () => {
+    const left = sitterFrom(0, 'hair', () => 0);
+    const right = sitterFrom(0, 'clothes', () => 0);
+    partSitters([left, right]);
+    expect([left.classes.skin[3], right.classes.skin[3]]).toEqual(
+      [0.5, 0.5].map((v) => expect.closeTo(v, 1)),
+    );
+    expect(left.classes.hair[3]).toBe(0);
+  });
+
+  it('claim no more than all of a place, and every place still sums to 1', () => {
+    for (let i = 0; i < 5; i++)
+      expect(first.classes.hair[5 + i]! + second.classes.clothes[i]!).toBeLessThanOrEqual(1 + 1e-6);
+    for (const { classes } of [first, second])
+      for (let i = 0; i < 10; i++)
+        expect(HEAD_CLASSES.reduce((sum, name) => sum + classes[name][i]!, 0)).toBeCloseTo(1);
+  });
+});

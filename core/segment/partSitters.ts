@@ -1,0 +1,76 @@
+import { clampUnit } from '../math/clamp';
+import { pixelCentre } from '../raster/raster';
+import type { Region } from '../raster/raster';
+import { HEAD_CLASSES } from './classShares';
+import type { HeadClass, HeadClasses } from './classShares';
+
+/** A sitter's surroundings as they were divided, seen from that sitter alone. */
+export interface DividedHead {
+  readonly region: Region;
+  readonly classes: HeadClasses;
+  /** what the parser says, for places that colours left to nobody */
+  readonly told: HeadClasses;
+}
+
+/** What a sitter claims of any place of people at least, 0..1. */
+const LEAST_CLAIM = 0.02;
+const OWN: readonly HeadClass[] = HEAD_CLASSES.filter((name) => name !== 'background' && name !== 'others');
+
+/**
+ * Parts sitters, of whom each was divided alone. What several claim goes to them by the squares of how sure colours
+ * and parser are of each, so that no place belongs to more than one person; likewise what each takes for another's.
+ * Changes their classes.
+ */
+export function partSitters(heads: readonly DividedHead[]): void {
+  if (heads.length < 2) return;
+  const views = heads.map(({ region, told, classes: { background, others } }) => ({
+    region,
+    claim: background.map((share, i) => clampUnit(1 - share - others[i]!)),
+    weight: background.map(
+      (share, i) => (claimOf(share + others[i]!) * claimOf(told.background[i]! + told.others[i]!)) ** 2,
+    ),
+    others: others.slice(),
+  }));
+  for (const [n, { region, classes, told }] of heads.entries()) {
+    const { claim, weight, others } = views[n]!;
+    const rivals = views.toSpliced(n, 1);
+    for (let row = 0, i = 0; row < region.outHeight; row++)
+      for (let column = 0; column < region.outWidth; column++, i++) {
+        const own = Math.max(LEAST_CLAIM, claim[i]!);
+        const point = pixelCentre(region, column, row);
+        let sum = own;
+        let weights = weight[i]!;
+        let passedOn = 0;
+        for (const rival of rivals) {
+          const at = indexAt(rival.region, point);
+          if (at === undefined) continue;
+          sum += rival.claim[at]!;
+          weights += rival.weight[at]!;
+          passedOn = Math.max(passedOn, rival.others[at]!);
+        }
+        const part = weight[i]! / weights;
+        const unclaimed = Math.min(others[i]!, passedOn, 1 - sum);
+        const kept = sum > 1 ? Math.min(own, part) : own + part * Math.max(0, unclaimed);
+        if (kept === own) continue;
+        // What hardly shows in the classes is divided as the parser divides it.
+        const from = claim[i]! > LEAST_CLAIM ? classes : told;
+        const sumOfOwn = OWN.reduce((total, name) => total + from[name][i]!, 0);
+        if (sumOfOwn === 0) continue;
+        for (const name of OWN) classes[name][i] = (from[name][i]! * kept) / sumOfOwn;
+        classes.others[i] = Math.max(0, others[i]! + claim[i]! - kept);
+      }
+  }
+}
+
+/** What is left for a sitter of a place, at least a little. */
+function claimOf(notTheirs: number): number {
+  return Math.max(LEAST_CLAIM, 1 - notTheirs);
+}
+
+/** The pixel of a region at a point of the photo; undefined beyond it. */
+function indexAt(region: Region, [x, y]: readonly [number, number]): number | undefined {
+  const column = Math.floor(((x - region.x) * region.outWidth) / region.width);
+  const row = Math.floor(((y - region.y) * region.outHeight) / region.height);
+  const isInside = column >= 0 && row >= 0 && column < region.outWidth && row < region.outHeight;
+  return isInside ? row * region.outWidth + column : undefined;
+}
