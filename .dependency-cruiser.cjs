@@ -32,7 +32,7 @@ module.exports = {
       from: { path: '^kinds/(\\w+)/([^/]+)/' },
       to: { path: '^kinds/\\w+/', pathNot: '^kinds/$1/$2/' },
     },
-    only('networks', '^networks/', ['^core/', '^networks/'], ['@tensorflow']),
+    only('networks', '^networks/(?!training/)', ['^core/', '^networks/'], ['@tensorflow']),
     only(
       'workers',
       '^workers/',
@@ -60,7 +60,7 @@ module.exports = {
     {
       name: 'below-app',
       severity: 'error',
-      from: { path: '^(core|kinds|networks|workers)/' },
+      from: { path: '^(core|kinds|networks|workers)/', pathNot: '^networks/training/' },
       to: { path: '^(app|server|cli)/' },
     },
   ],

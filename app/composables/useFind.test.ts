@@ -28,6 +28,7 @@ const ONE = {
         ],
       },
       parts: [part('skin'), part('iris-left')],
+      doubtful: [],
     },
   ],
   background: part('background'),

@@ -33,9 +33,9 @@ function photoToVersion3(photo: unknown): unknown {
  * @param document parsed JSON; not written
  */
 export function migrateDocument(document: unknown, version: number, kinds: Kinds): unknown {
-  if (!isLoose(document)) return document;
+  if (!isLoose(document) || typeof document.schema !== 'number') return document;
   let current = document;
-  for (let from = Number(document.schema); from < version && DOCUMENT_MIGRATIONS[from]; from++)
+  for (let from = document.schema; from < version && DOCUMENT_MIGRATIONS[from]; from++)
     current = { ...DOCUMENT_MIGRATIONS[from]!(current), schema: from + 1 };
   return { ...current, photos: mapList(current.photos, (photo) => migratePhoto(photo, kinds)) };
 }

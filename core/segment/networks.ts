@@ -36,8 +36,9 @@ export const DETECT_SIZE = 256;
 export const MESH_SIZE = 192;
 /** Side of the person network’s input, pixels. */
 export const PERSON_SIZE = 256;
-/** Side of the head parser’s input, and of its answer, pixels. */
+/** Side of the head parser’s input, pixels. */
 export const PARSER_SIZE = 224;
+/** Side of its answer, places. */
 export const PARSER_ANSWER_SIZE = 112;
 /** What the head parser is shown of every pixel. */
 export const PARSER_PLANES = 7;
