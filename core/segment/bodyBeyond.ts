@@ -18,12 +18,10 @@ import {
   SEAM,
   SKIN_OF_BODY,
 } from './bodyParameters';
-import { faceToImage } from './faceFrame';
-import type { FaceFrame } from './faceFrame';
 import { ownShare, sharpened } from './headClasses';
 import type { HeadClass, HeadClasses } from './classShares';
 import { pixelCentre } from '../raster/raster';
-import { oklabOf } from './headGrid';
+import { oklabOf, regionWithin } from './headGrid';
 import type { HeadGrid } from './headGrid';
 import type { PersonMap } from './personMap';
 import { REFINE_GUIDE_EPSILON, REFINE_GUIDE_RADIUS } from './strandParameters';
@@ -55,7 +53,7 @@ export function bodyBeyond(
   }: { readonly classes: HeadClasses; readonly view: Region; readonly person: PersonMap },
 ): BodyBeyond | undefined {
   const { frame } = grid;
-  const region = bodyRegion(pyramid, frame, BODY_GRID_LONG_SIDE);
+  const region = regionWithin(pyramid, frame, REACH_OF_BODY, BODY_GRID_LONG_SIDE);
   const least = LEAST_BEYOND * frame.unit;
   const beyond = [
     view.x - region.x,
@@ -72,7 +70,7 @@ export function bodyBeyond(
     radius: REFINE_GUIDE_RADIUS,
     epsilon: REFINE_GUIDE_EPSILON,
   });
-  const fine = bodyRegion(pyramid, frame, BODY_VIEW_LONG_SIDE);
+  const fine = regionWithin(pyramid, frame, REACH_OF_BODY, BODY_VIEW_LONG_SIDE);
   const pixels = sampleRegion(pyramid, fine);
   const finer = (plane: Float32Array) => {
     const out = new Float32Array(fine.outWidth * fine.outHeight);
@@ -133,31 +131,6 @@ function bodyShares(
       shares.background[i] = background / sum;
     }
   return shares;
-}
-
-/** The part of the photo that a body may take up. */
-function bodyRegion({ width, height }: Pyramid, frame: FaceFrame, longSide: number): Region {
-  const { aside, up, down } = REACH_OF_BODY;
-  const corners = [-aside, aside].flatMap((u) => [-up, down].map((v) => faceToImage(frame, [u, v])));
-  const within = (values: readonly number[], most: number) =>
-    [Math.max(0, Math.floor(Math.min(...values))), Math.min(most, Math.ceil(Math.max(...values)))] as const;
-  const [left, right] = within(
-    corners.map(([x]) => x),
-    width,
-  );
-  const [top, bottom] = within(
-    corners.map(([, y]) => y),
-    height,
-  );
-  const scale = Math.min(1, longSide / Math.max(right - left, bottom - top));
-  return {
-    x: left,
-    y: top,
-    width: right - left,
-    height: bottom - top,
-    outWidth: Math.max(1, Math.round((right - left) * scale)),
-    outHeight: Math.max(1, Math.round((bottom - top) * scale)),
-  };
 }
 
 /**

@@ -3,6 +3,7 @@ import type { Pyramid } from '../raster/pyramid';
 import { pixelCentre } from '../raster/raster';
 import type { LinearRaster, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
+import { faceToImage } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import { parsedPlanes } from './headParser';
 import type { ParsedHead, ParsedPlanes } from './headParser';
@@ -39,21 +40,22 @@ export interface HeadGrid {
 /** Long side of the grid that only has to tell colours, pixels. */
 export const SMALL_LONG_SIDE = 240;
 
-function headRegion(
-  { width, height }: { width: number; height: number },
+/** How far something reaches from the bridge of the nose, face widths. */
+interface Reach {
+  readonly aside: number;
+  readonly up: number;
+  readonly down: number;
+}
+const REACH_OF_HEAD: Reach = { aside: REACH_ASIDE, up: REACH_UP, down: REACH_DOWN };
+
+/** The upright part of the photo that holds what lies within reach of a face, which may be tilted. */
+export function regionWithin(
+  { width, height }: { readonly width: number; readonly height: number },
   frame: FaceFrame,
+  { aside, up, down }: Reach,
   longSide: number,
 ): Region {
-  const [originX, originY] = frame.origin;
-  const reach = frame.unit;
-  // A tilted head may reach down to any side: the box holds the turned rectangle.
-  const cos = Math.cos(frame.tiltRadians);
-  const sin = Math.sin(frame.tiltRadians);
-  const corners = [-REACH_ASIDE, REACH_ASIDE].flatMap((u) =>
-    [-REACH_UP, REACH_DOWN].map(
-      (v) => [originX + reach * (u * cos - v * sin), originY + reach * (u * sin + v * cos)] as const,
-    ),
-  );
+  const corners = [-aside, aside].flatMap((u) => [-up, down].map((v) => faceToImage(frame, [u, v])));
   const xs = corners.map(([x]) => x);
   const ys = corners.map(([, y]) => y);
   const left = Math.max(0, Math.floor(Math.min(...xs)));
@@ -66,8 +68,8 @@ function headRegion(
     y: top,
     width: right - left,
     height: bottom - top,
-    outWidth: Math.round((right - left) * scale),
-    outHeight: Math.round((bottom - top) * scale),
+    outWidth: Math.max(1, Math.round((right - left) * scale)),
+    outHeight: Math.max(1, Math.round((bottom - top) * scale)),
   };
 }
 
@@ -80,7 +82,7 @@ export interface HeadView {
 
 /** A head at the scale at which its classes are refined. */
 export function headView(pyramid: Pyramid, frame: FaceFrame): HeadView {
-  const region = headRegion(pyramid, frame, HEAD_VIEW_LONG_SIDE);
+  const region = regionWithin(pyramid, frame, REACH_OF_HEAD, HEAD_VIEW_LONG_SIDE);
   const source = sampleRegion(pyramid, region);
   return {
     region,
@@ -109,7 +111,7 @@ export function headGrid(
     readonly longSide?: number;
   },
 ): HeadGrid {
-  const region = headRegion(pyramid, frame, longSide);
+  const region = regionWithin(pyramid, frame, REACH_OF_HEAD, longSide);
   const source = sampleRegion(pyramid, region);
   const { outWidth, outHeight } = region;
   const map = new Float32Array(outWidth * outHeight);
