@@ -1,4 +1,10 @@
-"""The head parser: an encoder and decoder of separable convolutions, and its graph as the application reads it."""
+"""
+The head parser: an encoder and decoder of separable convolutions, and its graph as the application reads it.
+
+After Ronneberger, Fischer, Brox 2015, "U-Net" (levels joined again on the way up), Chollet 2017, "Xception" (no
+rectifier between the two halves of a separable convolution) and Ioffe, Szegedy 2015 (batch normalisation, and how it
+is folded into weights); from memory.
+"""
 import base64
 import json
 
