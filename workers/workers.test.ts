@@ -150,5 +150,11 @@ describe('an area’s extent as a picture', () => {
     expect(pixel('hatch', 15, { ...region, x: 9 })).toEqual(pixel('hatch', 15));
     const columns = Array.from({ length: 9 }, (_, n) => pixel('hatch', 11 + n)[3]!);
     expect([Math.max(...columns), Math.min(...columns)]).toEqual([158, 15]);
+    // Crossed lines run the other way too: one more column of a period is ink, seen on the second row.
+    const inked = (style: 'hatch' | 'crossed') =>
+      [...drawCoverage(coverage, region, { style, rgb })].filter(
+        (value, i) => i % 4 === 3 && i > 4 * 31 && value === 158,
+      ).length;
+    expect(inked('crossed')).toBeGreaterThan(inked('hatch'));
   });
 });

@@ -38,6 +38,14 @@ describe('readings of an area', () => {
     expect(places(18, neck)).toHaveLength(3);
   });
 
+  it.each(['beard', 'glasses', 'hair'] as const)('of skin keep off %s', (part) => {
+    const worn = areaNamed('worn', part, [mark('ellipse', { x: 120, y: 120, radiusX: 90, radiusY: 30 })]);
+    const bare = places(0, face);
+    expect(bare.some(({ y }) => y > 90)).toBe(true);
+    const beside = places(0, face, { areas: [face, worn] });
+    expect(beside.every(({ y }) => y < 90)).toBe(true);
+  });
+
   it('of skin keep off the nose that the sitter’s box tells of; of another part they do not', () => {
     const sitter = { id: 's', number: 1, face: { x: 40, y: 10, width: 160, height: 140 }, doubts: {} };
     const nose = areaNamed('nose', 'face', [mark('ellipse', { x: 120, y: 80, radiusX: 20, radiusY: 20 })]);

@@ -17,7 +17,7 @@ const COLOURS: Readonly<Record<Seen, readonly [number, number, number]>> = {
   background: [150, 160, 150],
 };
 
-/** A drawn figure: a face, a shirt, arms and legs; the legs stand in half the light. */
+/** A drawn figure: a face, a shirt, arms and legs; the legs stand in a fifth of the light. */
 function seenAt(x: number, y: number): Seen {
   if (Math.hypot(x - 150, (y - 50) * 0.8) < 25) return 'skin';
   if (y > 80 && y < 260 && Math.abs(x - 150) < 40) return 'clothes';
@@ -34,7 +34,7 @@ const photo = buildPyramid({
     const pixel = i >> 2;
     const y = Math.floor(pixel / WIDTH);
     const wobble = ((pixel * 7919) % 13) - 6;
-    const shade = y > 260 ? 0.72 : 1;
+    const shade = y > 260 ? 0.45 : 1;
     return [...COLOURS[seenAt((pixel % WIDTH) + 0.5, y + 0.5)].map((code) => shade * code + wobble), 255][
       i % 4
     ]!;

@@ -171,6 +171,33 @@ describe('a drawn head', () => {
       expect(HEAD_CLASSES.reduce((sum, name) => sum + refined[name][i]!, 0)).toBeCloseTo(1, 3);
   });
 
+  it('keeps a thin beard of which the parser is nowhere quite sure', () => {
+    const bearded = (size: number) => {
+      const { source } = drawnHead(size);
+      const grid = gridOf(size, source);
+      const onChin = (i: number) => {
+        const x = (((i % size) + 0.5) * SIZE) / size - MIDDLE;
+        const y = ((Math.floor(i / size) + 0.5) * SIZE) / size - (MIDDLE - 40);
+        return Math.abs(x) < 25 && y > 35 && y < 65;
+      };
+      const { shares } = grid.parsed;
+      for (let i = 0; i < size * size; i++) {
+        if (!onChin(i)) continue;
+        for (let channel = 0; channel < 3; channel++) source.data[3 * i + channel]! *= 0.4;
+        for (const name of HEAD_CLASSES) shares[name][i] = { beard: 0.55, skin: 0.45 }[name as string] ?? 0;
+      }
+      return { ...grid, oklab: oklabOf(source), onChin };
+    };
+    const grid = bearded(SIZE / 2);
+    const { beard } = divideHead(grid, bearded(SIZE / 4));
+    const mean = (of: (i: number) => boolean) => {
+      const shares = beard.filter((_, i) => of(i));
+      return shares.reduce((sum, share) => sum + share, 0) / shares.length;
+    };
+    expect(mean(grid.onChin)).toBeGreaterThan(0.7);
+    expect(mean((i) => !grid.onChin(i))).toBeLessThan(0.02);
+  });
+
   it('gives places beyond what the parser saw to the sitter whose head is nearer', () => {
     const other = frameAt(MIDDLE + 130);
     const seenToTheLeft = (grid: HeadGrid): HeadGrid => ({

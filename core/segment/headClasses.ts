@@ -5,7 +5,7 @@ import type { PreparedGuide } from '../raster/guidedFilter';
 import { imageToFace, signedDistance } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import type { LandmarkPoint } from './faceLandmarks';
-import { HEAD_CLASSES, NOT_ON_ALL, isAbsent, ofEachClass, shareOut } from './classShares';
+import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import { pixelCentre } from '../raster/raster';
 import { resizePlane } from './planes';
@@ -83,10 +83,7 @@ function guideOf({ oklab, region }: HeadGrid): PreparedGuide {
  * and distance say.
  */
 function classPriors({ region, frame, person, others, parsed }: HeadGrid): HeadClasses {
-  const priors = ofEachClass((name) => {
-    const told = parsed.shares[name];
-    return NOT_ON_ALL.includes(name) ? told.slice() : told.map((share) => Math.max(LEAST_TOLD, share));
-  });
+  const priors = ofEachClass((name) => parsed.shares[name].map((share) => Math.max(LEAST_TOLD, share)));
   for (let row = 0, i = 0; row < region.outHeight; row++)
     for (let column = 0; column < region.outWidth; column++, i++) {
       const trust = parsed.trust[i]!;

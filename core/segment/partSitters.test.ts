@@ -40,6 +40,15 @@ describe('two who touch', () => {
     expect(right.classes.clothes[3]).toBeCloseTo(0.1 + (0.7 * 0.01) / (0.04 + 0.01));
   });
 
+  it('go to whom the parser gives a place of which colours make both sure', () => {
+    const left = sitterFrom(0, 'hair', () => 0.9);
+    const right = sitterFrom(0, 'clothes', () => 0.9);
+    right.told.others.fill(0.8);
+    partSitters([left, right]);
+    expect(left.classes.hair[3]).toBeGreaterThan(0.85);
+    expect(right.classes.clothes[3]).toBeLessThan(0.1);
+  });
+
   it('take what the parser sees of them where the colours left a place to nobody', () => {
     const left = sitterFrom(0, 'hair', () => 0);
     const right = sitterFrom(0, 'clothes', () => 0);

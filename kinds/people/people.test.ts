@@ -40,6 +40,14 @@ describe('doubtful places of a sitter', () => {
     expect(openPlaces(areaOf(photo, 'hair')).map(({ plate }) => plate)).toEqual(['jacket', 'fringe']);
   });
 
+  it('concern nobody else', () => {
+    const neighbour = { ...sitter, face: { ...sitter.face, x: 300 }, doubtful: [] };
+    const photo = putPeople(empty, [sitter, neighbour], undefined, names);
+    const theirs = photo.areas.filter((area) => area.sitter === photo.sitters[1]!.id);
+    expect(theirs.length).toBe(5);
+    expect(theirs.flatMap(({ marks }) => marks).some(({ kind }) => kind === 'doubtful-place')).toBe(false);
+  });
+
   it('are decided in all of them at once', () => {
     const photo = decidePlace(found(empty), 'jacket', 'may');
     expect(placesIn(photo, 'hair')).toEqual(['jacket remove on', 'fringe add']);

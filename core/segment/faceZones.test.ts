@@ -1,0 +1,40 @@
+import { describe, expect, it } from 'vitest';
+import type { FaceFrame } from './faceFrame';
+import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
+import { featureZones, hairOver } from './faceZones';
+import { BROW_LOOPS, FACE_OVAL } from './landmarkGroups';
+
+/** A round face with one brow above its middle; every other point lies on the nose. */
+const points: LandmarkPoint[] = Array.from({ length: 478 }, () => [100, 110]);
+FACE_OVAL.forEach((index, n) => {
+  const angle = (2 * Math.PI * n) / FACE_OVAL.length;
+  points[index] = [100 + 60 * Math.sin(angle), 100 - 70 * Math.cos(angle)];
+});
+BROW_LOOPS.right.forEach((index, n) => {
+  const angle = (2 * Math.PI * n) / BROW_LOOPS.right.length;
+  points[index] = [75 + 18 * Math.sin(angle), 70 - 5 * Math.cos(angle)];
+});
+const frame: FaceFrame = {
+  unit: 120,
+  tiltRadians: 0,
+  origin: [100, 90],
+  chin: [0, 0.66],
+  top: [0, -0.5],
+  oval: [],
+};
+const region = { x: 0, y: 0, width: 200, height: 200, outWidth: 200, outHeight: 200 };
+const zonesUnder = (sure: number) =>
+  featureZones({ points } as unknown as FaceLandmarks, frame, region, () => sure);
+
+describe('where what looks like hair is none', () => {
+  it('is on brows and well inside the face, not on the forehead or beside it', () => {
+    const zones = zonesUnder(0);
+    const at = (x: number, y: number) => zones[y * 200 + x];
+    expect([at(75, 70), at(100, 120), at(125, 45), at(10, 10)]).toEqual([1, 1, 0, 0]);
+  });
+
+  it('gives way to hair that hangs there, as far as the parser is sure of it', () => {
+    expect(zonesUnder(0.95).every((zone) => zone === 0)).toBe(true);
+    expect([hairOver(0.3), hairOver(0.7), hairOver(1)]).toEqual([0, 0.5, 1].map((v) => expect.closeTo(v)));
+  });
+});

@@ -1,0 +1,47 @@
+import { describe, expect, it } from 'vitest';
+import { buildPyramid } from '../raster/pyramid';
+import type { FaceFrame } from './faceFrame';
+import { PERSON_SIZE } from './networks';
+import type { FaceNetworks } from './networks';
+import { personMap } from './personMap';
+
+/** Answers each question with a shade of its own, in the order in which they come. */
+function asked(shades: readonly number[]) {
+  let count = 0;
+  const networks = {
+    person: () => Promise.resolve(new Float32Array(PERSON_SIZE ** 2).fill(shades[count++]!)),
+  } as unknown as FaceNetworks;
+  return { networks, count: () => count };
+}
+const photo = buildPyramid({
+  space: 'srgb8',
+  width: 800,
+  height: 800,
+  data: new Uint8ClampedArray(4 * 800 * 800),
+});
+const frameOf = (unit: number): FaceFrame => ({
+  unit,
+  tiltRadians: 0,
+  origin: [400, 100],
+  chin: [0, 0.7],
+  top: [0, -0.5],
+  oval: [],
+});
+
+describe('the silhouette', () => {
+  it('is asked for the whole photo and the head; of a small figure for the body too', async () => {
+    const { networks, count } = asked([0.1, 0.5, 0.3]);
+    const at = await personMap(photo, frameOf(30), networks);
+    expect(count()).toBe(3);
+    expect(at([400, 105])).toBeCloseTo(0.5);
+    expect(at([400, 240])).toBeCloseTo(0.3);
+    expect(at([60, 700])).toBeCloseTo(0.1);
+  });
+
+  it('takes a head that fills the photo from two answers', async () => {
+    const { networks, count } = asked([0.1, 0.5, 0.3]);
+    const at = await personMap(photo, frameOf(200), networks);
+    expect(count()).toBe(2);
+    expect(at([400, 790])).toBeCloseTo(0.1);
+  });
+});
