@@ -183,3 +183,11 @@ export function pixelCentre(region: Region, column: number, row: number): readon
     region.y + ((row + 0.5) * region.height) / region.outHeight,
   ];
 }
+
+/** The pixel of a region at a point of the photo; undefined beyond it. */
+export function pixelAt(region: Region, [x, y]: readonly [number, number]): number | undefined {
+  const column = Math.floor(((x - region.x) * region.outWidth) / region.width);
+  const row = Math.floor(((y - region.y) * region.outHeight) / region.height);
+  const isInside = column >= 0 && row >= 0 && column < region.outWidth && row < region.outHeight;
+  return isInside ? row * region.outWidth + column : undefined;
+}

@@ -62,7 +62,7 @@ function gridOver(region: Region): HeadGrid & { readonly truth: readonly Seen[] 
     source,
     oklab: oklabOf(source),
     rough: nothing,
-    person: nothing,
+    person: ([x, y]) => (seenAt(x, y) === 'background' ? 0.05 : 0.95),
     others: [],
     parsed: { shares: ofEachClass(() => nothing), trust: nothing },
     truth,
@@ -72,8 +72,7 @@ function gridOver(region: Region): HeadGrid & { readonly truth: readonly Seen[] 
 function beyond(view: Region) {
   const grid = gridOver(view);
   const classes = ofEachClass((name) => Float32Array.from(grid.truth, (is) => Number(is === name)));
-  const person = ([x, y]: readonly [number, number]) => (seenAt(x, y) === 'background' ? 0.05 : 0.95);
-  return bodyBeyond(photo, grid, { classes, view, person });
+  return bodyBeyond(photo, grid, { classes, view });
 }
 
 describe('a body beyond the surroundings of its head', () => {

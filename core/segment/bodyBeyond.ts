@@ -1,5 +1,3 @@
-import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
-import { evaluateGuided, guideOfLinear } from '../raster/guidedEvaluate';
 import { clampUnit } from '../math/clamp';
 import { fastLog } from '../colour/fastLog';
 import type { Pyramid } from '../raster/pyramid';
@@ -18,14 +16,13 @@ import {
   SEAM,
   SKIN_OF_BODY,
 } from './bodyParameters';
+import { carriedTo } from './carriedTo';
 import { ownShare, sharpened } from './headClasses';
-import type { HeadClass, HeadClasses } from './classShares';
+import type { HeadClasses } from './classShares';
 import { pixelCentre } from '../raster/raster';
 import { oklabOf, regionWithin } from './headGrid';
 import type { HeadGrid } from './headGrid';
-import type { PersonMap } from './personMap';
-import { REFINE_GUIDE_EPSILON, REFINE_GUIDE_RADIUS } from './strandParameters';
-import { fitMixture, mixtureDensity } from './mixture';
+import { fitMixture, mixtureDensity, sampleOf } from './mixture';
 import type { Mixture } from './mixture';
 
 /** What a sitter shows beyond the surroundings of the head, coverage 0..1 each. */
@@ -46,11 +43,7 @@ export interface BodyBeyond {
 export function bodyBeyond(
   pyramid: Pyramid,
   grid: HeadGrid,
-  {
-    classes,
-    view,
-    person,
-  }: { readonly classes: HeadClasses; readonly view: Region; readonly person: PersonMap },
+  { classes, view }: { readonly classes: HeadClasses; readonly view: Region },
 ): BodyBeyond | undefined {
   const { frame } = grid;
   const region = regionWithin(pyramid, frame, REACH_OF_BODY, BODY_GRID_LONG_SIDE);
@@ -63,26 +56,9 @@ export function bodyBeyond(
   ];
   if (beyond.every((reach) => reach < least)) return undefined;
   const source = sampleRegion(pyramid, region);
-  const shares = bodyShares(grid, classes, { region, source, person });
-  const guide = prepareGuide(source.data.map(guideOfLinear), {
-    width: region.outWidth,
-    height: region.outHeight,
-    radius: REFINE_GUIDE_RADIUS,
-    epsilon: REFINE_GUIDE_EPSILON,
-  });
+  const shares = bodyShares(grid, classes, { region, source });
   const fine = regionWithin(pyramid, frame, REACH_OF_BODY, BODY_VIEW_LONG_SIDE);
-  const pixels = sampleRegion(pyramid, fine);
-  const finer = (plane: Float32Array) => {
-    const out = new Float32Array(fine.outWidth * fine.outHeight);
-    evaluateGuided(guidedCoefficients(guide, plane), {
-      window: region,
-      region: fine,
-      source: pixels,
-      shape: (value) => value,
-      out,
-    });
-    return out;
-  };
+  const finer = carriedTo({ region, source }, { region: fine, source: sampleRegion(pyramid, fine) });
   const outside = outsideOf(view, fine, SEAM * frame.unit, pyramid);
   const beyondView = (plane: Float32Array) => finer(plane).map((share, i) => share * outside[i]!);
   return {
@@ -97,16 +73,12 @@ export function bodyBeyond(
 function bodyShares(
   grid: HeadGrid,
   classes: HeadClasses,
-  {
-    region,
-    source,
-    person,
-  }: { readonly region: Region; readonly source: LinearRaster; readonly person: PersonMap },
+  { region, source }: { readonly region: Region; readonly source: LinearRaster },
 ): Record<'skin' | 'clothes' | 'background', Float32Array> {
   const models = {
-    skin: learn(grid, classes, 'skin'),
-    clothes: learn(grid, classes, 'clothes'),
-    background: learn(grid, classes, 'background'),
+    skin: learn(grid, classes.skin),
+    clothes: learn(grid, classes.clothes),
+    background: learn(grid, classes.background),
   };
   const seen = chromaOf(oklabOf(source));
   const count = region.outWidth * region.outHeight;
@@ -119,7 +91,7 @@ function bodyShares(
     for (let column = 0; column < region.outWidth; column++, i++) {
       const point = pixelCentre(region, column, row);
       const share = ownShare(grid.frame, grid.others, point);
-      const inPerson = sharpened(person(point));
+      const inPerson = sharpened(grid.person(point));
       const density = (model: Mixture) =>
         mixtureDensity(model, seen[3 * i]!, seen[3 * i + 1]!, seen[3 * i + 2]!);
       const skin = inPerson * SKIN_OF_BODY * density(models.skin);
@@ -149,16 +121,8 @@ function chromaOf(oklab: Float32Array): Float32Array {
   return out;
 }
 
-function learn({ oklab }: HeadGrid, classes: HeadClasses, name: HeadClass): Mixture {
-  const members: number[] = [];
-  classes[name].forEach((share, i) => {
-    if (share > BODY_SURE) members.push(i);
-  });
-  const stride = Math.max(1, members.length / BODY_SAMPLES);
-  const samples = Array.from(
-    { length: Math.min(members.length, BODY_SAMPLES) },
-    (_, n) => members[Math.floor(n * stride)]!,
-  );
+function learn({ oklab }: HeadGrid, shares: Float32Array): Mixture {
+  const samples = sampleOf(shares.length, (i) => shares[i]! > BODY_SURE, BODY_SAMPLES);
   return fitMixture(chromaOf(oklab), samples, BODY_COMPONENTS, BODY_COLOUR_SPREAD);
 }
 

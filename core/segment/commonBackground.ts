@@ -3,7 +3,7 @@ import type { BodyBeyond } from './bodyBeyond';
 import type { FaceFrame } from './faceFrame';
 import type { LandmarkPoint } from './faceLandmarks';
 import { headDistance } from './headClasses';
-import { pixelCentre } from '../raster/raster';
+import { pixelAt, pixelCentre } from '../raster/raster';
 import type { PersonMap } from './personMap';
 import { VIEWS_MEETING } from './headParameters';
 
@@ -32,9 +32,7 @@ export function commonBackground(region: Region, grounds: readonly Ground[]): Fl
       let weights = 0;
       for (const ground of grounds) {
         const weight =
-          grounds.length === 1
-            ? 1
-            : Math.exp(-headDistance(ground.frame, point).toHead / VIEWS_MEETING) + 1e-30;
+          grounds.length === 1 ? 1 : Math.exp(-headDistance(ground.frame, point) / VIEWS_MEETING) + 1e-30;
         sum += weight * groundAt(ground, point);
         weights += weight;
       }
@@ -53,9 +51,7 @@ function groundAt({ region, background, person, beyond }: Ground, point: Landmar
 }
 
 /** A plane's value at a point of the photo; undefined where the plane does not reach. */
-function valueAt(region: Region, plane: Float32Array, [x, y]: LandmarkPoint): number | undefined {
-  const column = Math.floor(((x - region.x) * region.outWidth) / region.width);
-  const row = Math.floor(((y - region.y) * region.outHeight) / region.height);
-  const inside = column >= 0 && row >= 0 && column < region.outWidth && row < region.outHeight;
-  return inside ? plane[row * region.outWidth + column] : undefined;
+function valueAt(region: Region, plane: Float32Array, point: LandmarkPoint): number | undefined {
+  const at = pixelAt(region, point);
+  return at === undefined ? undefined : plane[at];
 }

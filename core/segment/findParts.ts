@@ -138,7 +138,7 @@ function wholeSitter(
   { frame, person, view: { region, source }, parsed, grid, small, classes }: Head,
 ): { readonly sitter: FoundSitter; readonly ground: Ground } {
   const refined = refineClasses(grid, classes, { small, region, fine: source });
-  const beyond = bodyBeyond(pyramid, grid, { classes, view: region, person });
+  const beyond = bodyBeyond(pyramid, grid, { classes, view: region });
   return {
     sitter: {
       landmarks,

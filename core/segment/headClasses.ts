@@ -10,7 +10,7 @@ import type { HeadClass, HeadClasses } from './classShares';
 import { pixelCentre } from '../raster/raster';
 import { resizePlane } from './planes';
 import type { HeadGrid } from './headGrid';
-import { fitMixture, mixtureDensity } from './mixture';
+import { fitMixture, mixtureDensity, sampleOf } from './mixture';
 import type { Mixture } from './mixture';
 import {
   CLASS_COMPONENTS,
@@ -89,7 +89,7 @@ function classPriors({ region, frame, person, others, parsed }: HeadGrid): HeadC
       const trust = parsed.trust[i]!;
       if (trust === 1) continue;
       const point = pixelCentre(region, column, row);
-      const inPerson = sharpened(person[i]!);
+      const inPerson = sharpened(person(point));
       const share = ownShare(frame, others, point);
       for (const name of HEAD_CLASSES) priors[name][i]! *= trust;
       priors.background[i]! += (1 - trust) * (1 - inPerson);
@@ -103,9 +103,9 @@ function classPriors({ region, frame, person, others, parsed }: HeadGrid): HeadC
 
 /** How far a place of a person is this sitter's: whose head is nearer, in its own widths. */
 export function ownShare(frame: FaceFrame, others: readonly FaceFrame[], point: LandmarkPoint): number {
-  const own = headDistance(frame, point).toHead;
+  const own = headDistance(frame, point);
   return others.reduce(
-    (least, other) => Math.min(least, sigmoid((headDistance(other, point).toHead - own) / SITTERS_MEETING)),
+    (least, other) => Math.min(least, sigmoid((headDistance(other, point) - own) / SITTERS_MEETING)),
     1,
   );
 }
@@ -116,27 +116,17 @@ export function sharpened(probability: number): number {
   return (p * p) / (p * p + (1 - p) * (1 - p));
 }
 
-/** How far a place lies from a head, face widths. */
-export interface HeadDistance {
-  /** to the face's oval, negative inside */
-  readonly toOval: number;
-  /** to the middle line of head and body: short upward and aside, free downward; negative inside the oval */
-  readonly toHead: number;
-}
-
-/** How far a point of the photo lies from a sitter, in face widths. */
-export function headDistance(frame: FaceFrame, point: LandmarkPoint): HeadDistance {
+/**
+ * How far a point of the photo lies from the middle line of a sitter's head and body, face widths: from the face's
+ * oval upward and aside, negative inside it; little downward.
+ */
+export function headDistance(frame: FaceFrame, point: LandmarkPoint): number {
   const [u, v] = imageToFace(frame, point);
+  const below = v - frame.chin[1];
+  if (below > 0) return Math.hypot(Math.max(0, Math.abs(u - frame.chin[0]) - 0.5), 0.4 * below);
   const far = Math.hypot(u, v) - FAR_FROM_FACE;
   // Far out the oval counts as a circle.
-  const toOval = far > FAR_FROM_FACE ? far : signedDistance([u, v], frame.oval);
-  return {
-    toOval,
-    toHead:
-      v > frame.chin[1]
-        ? Math.hypot(Math.max(0, Math.abs(u - frame.chin[0]) - 0.5), 0.4 * Math.max(0, v - frame.chin[1]))
-        : toOval,
-  };
+  return far > FAR_FROM_FACE ? far : signedDistance([u, v], frame.oval);
 }
 
 /** Learns every class from where it is sure; one that is nowhere so sure, as a thin beard, where it is surest. */
@@ -150,13 +140,7 @@ function learn(grid: HeadGrid, classes: HeadClasses, sure: number): ClassModels 
 }
 
 function fit({ oklab, rough }: HeadGrid, belongs: (index: number) => boolean): ClassModel {
-  const members: number[] = [];
-  for (let i = 0; i < rough.length; i++) if (belongs(i)) members.push(i);
-  const stride = Math.max(1, members.length / CLASS_SAMPLES);
-  const samples = Array.from(
-    { length: Math.min(members.length, CLASS_SAMPLES) },
-    (_, n) => members[Math.floor(n * stride)]!,
-  );
+  const samples = sampleOf(rough.length, belongs, CLASS_SAMPLES);
   const mean = samples.reduce((sum, i) => sum + rough[i]!, 0) / (samples.length || 1);
   const spread = Math.sqrt(
     samples.reduce((sum, i) => sum + (rough[i]! - mean) ** 2, 0) / (samples.length || 1),
@@ -188,7 +172,7 @@ function posterior(
 ): HeadClasses {
   // One class after the other over the whole raster: the model stays at hand.
   const raw = ofEachClass((name) => {
-    const map = new Float32Array(grid.person.length);
+    const map = new Float32Array(grid.rough.length);
     const prior = priors[name];
     const model = models[name];
     for (let i = 0; i < map.length; i++)

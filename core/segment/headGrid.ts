@@ -1,6 +1,5 @@
 import { convertSrgbLinearToOklab } from '../colour/oklab';
 import type { Pyramid } from '../raster/pyramid';
-import { pixelCentre } from '../raster/raster';
 import type { LinearRaster, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import { faceToImage } from './faceFrame';
@@ -29,8 +28,8 @@ export interface HeadGrid {
   readonly oklab: Float32Array;
   /** logarithm of contrast between neighbouring pixels of the view */
   readonly rough: Float32Array;
-  /** probability that a pixel shows a person, 0..1 */
-  readonly person: Float32Array;
+  /** how likely a point of the photo shows a person */
+  readonly person: PersonMap;
   /** the faces of the other sitters */
   readonly others: readonly FaceFrame[];
   /** what the parser says */
@@ -114,9 +113,6 @@ export function headGrid(
   const region = regionWithin(pyramid, frame, REACH_OF_HEAD, longSide);
   const source = sampleRegion(pyramid, region);
   const { outWidth, outHeight } = region;
-  const map = new Float32Array(outWidth * outHeight);
-  for (let row = 0, i = 0; row < outHeight; row++)
-    for (let column = 0; column < outWidth; column++, i++) map[i] = person(pixelCentre(region, column, row));
   const rough = shrinkPlane(view.rough, {
     width: view.region.outWidth,
     height: view.region.outHeight,
@@ -129,7 +125,7 @@ export function headGrid(
     source,
     oklab: oklabOf(source),
     rough,
-    person: map,
+    person,
     others,
     parsed: parsedPlanes(parsed, region),
   };

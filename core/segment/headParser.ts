@@ -1,4 +1,4 @@
-import { clamp, clampUnit } from '../math/clamp';
+import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
 import type { Region } from '../raster/raster';
 import { faceToImage, imageToFace, signedDistance } from './faceFrame';
@@ -10,7 +10,7 @@ import type { PersonMap } from './personMap';
 import { PARSER_RIM, PRESENT_CELLS, PRESENT_FROM } from './headParameters';
 import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
-import { placeInSquare, pointOfSquare, turnedCrop } from './turnedCrop';
+import { answerAt, placeInSquare, pointOfSquare, turnedCrop } from './turnedCrop';
 import type { TurnedSquare } from './turnedCrop';
 
 /** Side of the square that the parser sees, face widths. */
@@ -133,10 +133,11 @@ export function parsedPlanes({ square, shares }: ParsedHead, region: Region): Pa
   const trust = new Float32Array(outWidth * outHeight);
   for (let row = 0, i = 0; row < outHeight; row++)
     for (let column = 0; column < outWidth; column++, i++) {
-      const [u, v] = placeInSquare(square, pixelCentre(region, column, row));
+      const place = placeInSquare(square, pixelCentre(region, column, row));
+      const [u, v] = place;
       trust[i] = clampUnit((PARSER_SIDE * Math.min(u, v, 1 - u, 1 - v)) / PARSER_RIM);
       if (trust[i] === 0) continue;
-      for (const [plane, to] of present) to[i] = valueIn(plane, u, v);
+      for (const [plane, to] of present) to[i] = answerAt(plane, PARSER_ANSWER_SIZE, place);
     }
   return { shares: out, trust };
 }
@@ -147,20 +148,5 @@ export function parsedShare(
   name: HeadClass,
 ): (point: readonly [number, number]) => number {
   const plane = shares[name];
-  return (point) => valueIn(plane, ...placeInSquare(square, point));
-}
-
-/** An answer's value at (u, v) of the square, bilinear. */
-function valueIn(plane: Float32Array, u: number, v: number): number {
-  const last = PARSER_ANSWER_SIZE - 1.001;
-  const x = clamp(u * PARSER_ANSWER_SIZE - 0.5, 0, last);
-  const y = clamp(v * PARSER_ANSWER_SIZE - 0.5, 0, last);
-  const left = Math.floor(x);
-  const top = Math.floor(y);
-  const at = top * PARSER_ANSWER_SIZE + left;
-  const right = x - left;
-  const upper = plane[at]! + right * (plane[at + 1]! - plane[at]!);
-  const below = at + PARSER_ANSWER_SIZE;
-  const lower = plane[below]! + right * (plane[below + 1]! - plane[below]!);
-  return upper + (y - top) * (lower - upper);
+  return (point) => answerAt(plane, PARSER_ANSWER_SIZE, placeInSquare(square, point));
 }

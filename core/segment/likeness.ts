@@ -1,6 +1,6 @@
 import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
 import type { FeatureWindow } from './featureWindow';
-import { fitMixture, mixtureDensity } from './mixture';
+import { fitMixture, mixtureDensity, sampleOf } from './mixture';
 import {
   LIKENESS_EPSILON,
   LIKENESS_SAMPLES,
@@ -36,7 +36,7 @@ export function likeness(
   } = window;
   const count = width * height;
   const model = (belongs: (index: number) => boolean) =>
-    fitMixture(oklab, everyNth(count, belongs), components, LIKENESS_SPREAD);
+    fitMixture(oklab, sampleOf(count, belongs, LIKENESS_SAMPLES), components, LIKENESS_SPREAD);
   const feature = model(isFeature);
   const ground = model(isGround);
   const raw = place.map((prior, i) => {
@@ -62,15 +62,5 @@ export function likeness(
       data[4 * i + 1]! * oklab[3 * i + 1]! +
       data[4 * i + 2]! * oklab[3 * i + 2]! +
       data[4 * i + 3]!,
-  );
-}
-
-function everyNth(count: number, belongs: (index: number) => boolean): number[] {
-  const members: number[] = [];
-  for (let i = 0; i < count; i++) if (belongs(i)) members.push(i);
-  const stride = Math.max(1, members.length / LIKENESS_SAMPLES);
-  return Array.from(
-    { length: Math.min(members.length, LIKENESS_SAMPLES) },
-    (_, n) => members[Math.floor(n * stride)]!,
   );
 }

@@ -155,3 +155,11 @@ function component(
     ...adjugate.map((value) => value / determinant),
   );
 }
+
+/** Indices that belong to something, spread evenly over all of them where there are more than `most`. */
+export function sampleOf(count: number, belongs: (index: number) => boolean, most: number): number[] {
+  const members: number[] = [];
+  for (let i = 0; i < count; i++) if (belongs(i)) members.push(i);
+  const stride = Math.max(1, members.length / most);
+  return Array.from({ length: Math.min(members.length, most) }, (_, n) => members[Math.floor(n * stride)]!);
+}

@@ -1,5 +1,5 @@
 import { clampUnit } from '../math/clamp';
-import { pixelCentre } from '../raster/raster';
+import { pixelAt, pixelCentre } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { HEAD_CLASSES } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
@@ -42,7 +42,7 @@ export function partSitters(heads: readonly DividedHead[]): void {
         let weights = weight[i]!;
         let passedOn = 0;
         for (const rival of rivals) {
-          const at = indexAt(rival.region, point);
+          const at = pixelAt(rival.region, point);
           if (at === undefined) continue;
           sum += rival.claim[at]!;
           weights += rival.weight[at]!;
@@ -65,12 +65,4 @@ export function partSitters(heads: readonly DividedHead[]): void {
 /** What is left for a sitter of a place, at least a little. */
 function claimOf(notTheirs: number): number {
   return Math.max(LEAST_CLAIM, 1 - notTheirs);
-}
-
-/** The pixel of a region at a point of the photo; undefined beyond it. */
-function indexAt(region: Region, [x, y]: readonly [number, number]): number | undefined {
-  const column = Math.floor(((x - region.x) * region.outWidth) / region.width);
-  const row = Math.floor(((y - region.y) * region.outHeight) / region.height);
-  const isInside = column >= 0 && row >= 0 && column < region.outWidth && row < region.outHeight;
-  return isInside ? row * region.outWidth + column : undefined;
 }

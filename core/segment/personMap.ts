@@ -1,4 +1,4 @@
-import { clamp, clampUnit } from '../math/clamp';
+import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
 import { faceToImage, imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
@@ -6,7 +6,7 @@ import type { LandmarkPoint } from './faceLandmarks';
 import { BODY_CROP, BODY_CROP_BELOW, BODY_CROP_FROM, HEAD_CROP } from './headParameters';
 import { PERSON_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
-import { placeInSquare, turnedCrop } from './turnedCrop';
+import { answerAt, placeInSquare, turnedCrop } from './turnedCrop';
 import type { TurnedSquare } from './turnedCrop';
 
 /** What the person network says of a head and of the whole photo. */
@@ -37,6 +37,8 @@ export async function personMap(
   const near = await ask(head);
   const middle = body.side < BODY_CROP_FROM * whole.side ? await ask(body) : undefined;
   const seen = far.some((value) => value > 0.8);
+  const valueIn = (answer: Float32Array, square: TurnedSquare, point: LandmarkPoint) =>
+    answerAt(answer, PERSON_SIZE, placeInSquare(square, point));
   return (point) => {
     const [u, v] = imageToFace(frame, point);
     // A crop is trusted in its middle, less towards its border.
@@ -50,33 +52,4 @@ export async function personMap(
     const close = trust > 0 ? valueIn(near, head, point) : 0;
     return trust * close + (1 - trust) * wide;
   };
-}
-
-/** From shares of a side about its middle to pixels of an answer. */
-function placeAlong(share: number, size: number): number {
-  return clamp((share + 0.5) * size - 0.5, 0, size - 1.001);
-}
-
-/** A network's answer at a point of the photo, bilinear. */
-function valueIn(
-  answer: Float32Array,
-  { centreX, centreY, side, tiltRadians }: TurnedSquare,
-  [x, y]: LandmarkPoint,
-): number {
-  const cos = Math.cos(tiltRadians);
-  const sin = Math.sin(tiltRadians);
-  const size = PERSON_SIZE;
-  const dx = x - centreX;
-  const dy = y - centreY;
-  const across = placeAlong((dx * cos + dy * sin) / side, size);
-  const down = placeAlong((dy * cos - dx * sin) / side, size);
-  const left = Math.floor(across);
-  const top = Math.floor(down);
-  const right = across - left;
-  const low = down - top;
-  const at = top * size + left;
-  return (
-    (1 - low) * ((1 - right) * answer[at]! + right * answer[at + 1]!) +
-    low * ((1 - right) * answer[at + size]! + right * answer[at + size + 1]!)
-  );
 }

@@ -1,8 +1,7 @@
 import { clampUnit } from '../math/clamp';
-import { evaluateGuided, guideOfLinear } from '../raster/guidedEvaluate';
 import { boxMeans, boxMeansTwice } from '../raster/boxMeans';
-import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
 import type { LinearRaster, Region } from '../raster/raster';
+import { carriedTo } from './carriedTo';
 import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import type { HeadGrid } from './headGrid';
@@ -26,8 +25,6 @@ import {
   NEARLY_ALL,
   NEARLY_NONE,
   PURE,
-  REFINE_GUIDE_EPSILON,
-  REFINE_GUIDE_RADIUS,
   STRAND_REACH,
   TOLD,
   TOLD_RADIUS,
@@ -48,24 +45,10 @@ export function refineClasses(
 ): HeadClasses {
   const { outWidth: width, outHeight: height } = grid.region;
   const count = region.outWidth * region.outHeight;
-  const guide = prepareGuide(grid.source.data.map(guideOfLinear), {
-    width,
-    height,
-    radius: REFINE_GUIDE_RADIUS,
-    epsilon: REFINE_GUIDE_EPSILON,
-  });
-  const finer = (name: HeadClass) => {
-    const out = new Float32Array(count);
-    evaluateGuided(guidedCoefficients(guide, classes[name]), {
-      window: grid.region,
-      region,
-      source: fine,
-      shape: (value) => value,
-      out,
-    });
-    return out;
-  };
-  const refined = ofEachClass((name) => (isAbsent(classes[name]) ? new Float32Array(count) : finer(name)));
+  const finer = carriedTo(grid, { region, source: fine });
+  const refined = ofEachClass((name) =>
+    isAbsent(classes[name]) ? new Float32Array(count) : finer(classes[name]),
+  );
   shareOut(refined);
   const shrunk = ofEachClass((name) =>
     shrinkPlane(classes[name], {

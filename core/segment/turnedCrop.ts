@@ -105,3 +105,16 @@ function bilinearInto(
     }
   };
 }
+
+/** A network's answer about a square at (u, v) of it, bilinear; beyond the square as at its border. */
+export function answerAt(answer: Float32Array, size: number, [u, v]: readonly [number, number]): number {
+  const x = clamp(u * size - 0.5, 0, size - 1.001);
+  const y = clamp(v * size - 0.5, 0, size - 1.001);
+  const left = Math.floor(x);
+  const top = Math.floor(y);
+  const at = top * size + left;
+  const right = x - left;
+  const upper = answer[at]! + right * (answer[at + 1]! - answer[at]!);
+  const lower = answer[at + size]! + right * (answer[at + size + 1]! - answer[at + size]!);
+  return upper + (y - top) * (lower - upper);
+}
