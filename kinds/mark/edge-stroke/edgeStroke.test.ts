@@ -1,20 +1,18 @@
 import { describe, expect, it } from 'vitest';
+import type { Area } from '#core/document/schema';
 import { buildPyramid } from '#core/raster/pyramid';
+import type { Pyramid } from '#core/raster/pyramid';
 import { area, mark, photoOf, renderWhole } from '../../../tests/fixtures/plans';
+import { points, pressed } from '../../../tests/fixtures/points';
 import { portrait, truthMask } from '../../../tests/fixtures/truth';
 import { softIou } from '../../../tests/references/measures';
 
-type Line = readonly (readonly [number, number])[];
-const strokes = (tolerance: number, ...lines: readonly (readonly [boolean, number, Line])[]) =>
+const strokes = (tolerance: number, ...lines: readonly (readonly [boolean, number, string])[]) =>
   area([
     mark('edge-stroke', {
       solver: 1,
       tolerance,
-      strokes: lines.map(([takes, radius, points]) => ({
-        takes,
-        radius,
-        points: points.map(([x, y]) => [x, y, 0.5]),
-      })),
+      strokes: lines.map(([takes, radius, line]) => ({ takes, radius, points: pressed(line) })),
     }),
   ]);
 
@@ -35,43 +33,19 @@ function disc() {
   return { pyramid: buildPyramid({ space: 'srgb8', width: size, height: size, data }), truth };
 }
 
+/** The coverage that a stroke gives by itself. */
+const covered = (pyramid: Pyramid, marked: Area) =>
+  renderWhole(pyramid, photoOf(pyramid, marked, [])).coverage.data;
+
 describe('stroke with edge finding', () => {
   it('takes a whole disc from a short line in it, and its ground from a line there', () => {
     const { pyramid, truth } = disc();
-    const inside = renderWhole(
-      pyramid,
-      photoOf(
-        pyramid,
-        strokes(0.5, [
-          true,
-          4,
-          [
-            [90, 100],
-            [110, 104],
-          ],
-        ]),
-        [],
-      ),
-    );
-    expect(softIou(inside.coverage.data, truth)).toBeGreaterThan(0.97);
-    const ground = renderWhole(
-      pyramid,
-      photoOf(
-        pyramid,
-        strokes(0.5, [
-          true,
-          4,
-          [
-            [20, 20],
-            [180, 30],
-          ],
-        ]),
-        [],
-      ),
-    );
+    const inside = covered(pyramid, strokes(0.5, [true, 4, '90,100 110,104']));
+    expect(softIou(inside, truth)).toBeGreaterThan(0.97);
+    const ground = covered(pyramid, strokes(0.5, [true, 4, '20,20 180,30']));
     expect(
       softIou(
-        ground.coverage.data,
+        ground,
         truth.map((value) => 255 - value),
       ),
     ).toBeGreaterThan(0.97);
@@ -79,28 +53,10 @@ describe('stroke with edge finding', () => {
 
   it('leaves what a removing line touches', () => {
     const { pyramid } = disc();
-    const marked = strokes(
-      0.5,
-      [
-        true,
-        4,
-        [
-          [90, 100],
-          [110, 104],
-        ],
-      ],
-      [
-        false,
-        4,
-        [
-          [100, 60],
-          [100, 75],
-        ],
-      ],
-    );
-    const { coverage } = renderWhole(pyramid, photoOf(pyramid, marked, []));
-    expect(coverage.data[68 * 200 + 100]).toBe(0);
-    expect(coverage.data[104 * 200 + 108]).toBe(255);
+    const marked = strokes(0.5, [true, 4, '90,100 110,104'], [false, 4, '100,60 100,75']);
+    const coverage = covered(pyramid, marked);
+    expect(coverage[68 * 200 + 100]).toBe(0);
+    expect(coverage[104 * 200 + 108]).toBe(255);
   });
 
   it('learns from what the area so far leaves out for sure, and from what it holds', () => {
@@ -122,14 +78,7 @@ describe('stroke with edge finding', () => {
     }
     const pyramid = buildPyramid({ space: 'srgb8', width, height, data });
     const held = mark('lasso', {
-      loops: [
-        [
-          [0, 0],
-          [58, 0],
-          [58, 80],
-          [0, 80],
-        ],
-      ],
+      loops: [points('0,0 58,0 58,80 0,80')],
     });
     const share = (solver: 1 | 2, column: number) => {
       const stroke = mark('edge-stroke', {
@@ -139,16 +88,11 @@ describe('stroke with edge finding', () => {
           {
             takes: true,
             radius: 4,
-            points: [
-              [80, 20, 0.5],
-              [110, 60, 0.5],
-            ],
+            points: pressed('80,20 110,60'),
           },
         ],
       });
-      return renderWhole(pyramid, photoOf(pyramid, area([held, stroke]), [])).coverage.data[
-        40 * width + column
-      ]!;
+      return covered(pyramid, area([held, stroke]))[40 * width + column]!;
     };
     expect([share(1, 30), share(1, 100), share(2, 30), share(2, 100)]).toEqual([255, 255, 255, 255]);
     expect(share(1, 225)).toBeGreaterThan(200);
@@ -157,22 +101,8 @@ describe('stroke with edge finding', () => {
 
   it('gives an empty mask when no stroke adds', () => {
     const { pyramid } = disc();
-    const { coverage } = renderWhole(
-      pyramid,
-      photoOf(
-        pyramid,
-        strokes(0.5, [
-          false,
-          4,
-          [
-            [90, 100],
-            [110, 104],
-          ],
-        ]),
-        [],
-      ),
-    );
-    expect(coverage.data.every((value) => value === 0)).toBe(true);
+    const coverage = covered(pyramid, strokes(0.5, [false, 4, '90,100 110,104']));
+    expect(coverage.every((value) => value === 0)).toBe(true);
   });
 
   it.each([
@@ -184,22 +114,10 @@ describe('stroke with edge finding', () => {
     async (sitter, variant, least) => {
       const pyramid = await portrait(sitter, variant);
       const truth = await truthMask(sitter, 'skin_face', ...(sitter === 'jonas' ? ['skin_body'] : []));
-      const line: Line =
-        sitter === 'jonas'
-          ? [
-              [520, 300],
-              [480, 560],
-              [480, 760],
-              [560, 1000],
-            ]
-          : [
-              [500, 330],
-              [480, 450],
-              [440, 560],
-              [470, 700],
-            ];
-      const { coverage } = renderWhole(pyramid, photoOf(pyramid, strokes(0.5, [true, 10, line]), []));
-      expect(softIou(coverage.data, truth)).toBeGreaterThan(least);
+      const line =
+        sitter === 'jonas' ? '520,300 480,560 480,760 560,1000' : '500,330 480,450 440,560 470,700';
+      const coverage = covered(pyramid, strokes(0.5, [true, 10, line]));
+      expect(softIou(coverage, truth)).toBeGreaterThan(least);
     },
   );
 });

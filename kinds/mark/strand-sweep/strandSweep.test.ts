@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { buildPyramid } from '#core/raster/pyramid';
 import { encodeSrgb } from '#core/colour/transfer';
 import { area, mark, photoOf, renderWhole } from '../../../tests/fixtures/plans';
+import { points, pressed } from '../../../tests/fixtures/points';
 
 const SIDE = 160;
 const HAIR = [0.1, 0.05, 0.025];
@@ -31,14 +32,7 @@ const pyramid = buildPyramid({
   }),
 });
 const BLOCK = mark('lasso', {
-  loops: [
-    [
-      [0, 0],
-      [58, 0],
-      [58, 160],
-      [0, 160],
-    ],
-  ],
+  loops: [points('0,0 58,0 58,160 0,160')],
 });
 const SWEEP = mark('strand-sweep', {
   solver: 1,
@@ -46,10 +40,7 @@ const SWEEP = mark('strand-sweep', {
     {
       takes: true,
       radius: 44,
-      points: [
-        [90, 20, 0.5],
-        [90, 140, 0.5],
-      ],
+      points: pressed('90,20 90,140'),
     },
   ],
 });
@@ -89,14 +80,7 @@ describe('strand sweep', () => {
 
   it('is solved anew when the marks before it change', () => {
     const wide = mark('lasso', {
-      loops: [
-        [
-          [0, 0],
-          [40, 0],
-          [40, 160],
-          [0, 160],
-        ],
-      ],
+      loops: [points('0,0 40,0 40,160 0,160')],
     });
     expect(coverageOf([wide, SWEEP])).not.toEqual(coverageOf([BLOCK, SWEEP]));
   });
