@@ -40,7 +40,7 @@ export const BODY_CROP_FROM = 0.75;
 // headClasses
 /** Least standard deviation of the logarithm of roughness within a class. [numerical] */
 export const LEAST_ROUGH_SPREAD = 0.3;
-/** Rounds of telling classes by colours and colours by classes. [unrecorded] */
+/** Rounds of telling classes by colours and colours by classes: two lost hair of touching sitters. [tried] */
 export const CLASS_ROUNDS = 4;
 /** Gaussians in the colours of a class. [unrecorded] */
 export const CLASS_COMPONENTS = 6;

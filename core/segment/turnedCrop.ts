@@ -1,5 +1,11 @@
-import { clamp } from '../math/clamp';
+import { transform } from '../colour/adaptation';
+import { MOST_CODE16 } from '../colour/rgbSpace';
+import type { RgbSpace } from '../colour/rgbSpace';
+import { encodeSrgb } from '../colour/transfer';
+import type { Triple } from '../colour/triple';
+import { clamp, clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
+import type { PhotoRaster } from '../raster/raster';
 
 /** A square of the photo, possibly tilted; lengths in pixels of the photo. */
 export interface TurnedSquare {
@@ -43,12 +49,14 @@ export function placeInSquare(
 export function turnedCrop(pyramid: Pyramid, square: TurnedSquare, size: number): Float32Array {
   const step = square.side / size;
   const level = clamp(Math.floor(Math.log2(step)), 0, pyramid.levels.length - 1);
-  const { width, height, data } = pyramid.levels[level]!;
+  const photo = pyramid.levels[level]!;
+  const { width, height, data } = photo;
   const shrink = 2 ** -level;
   // A bilinear sample sees two pixels along each axis.
   const samples = clamp(Math.ceil((step * shrink) / 2), 1, 4);
   const out = new Float32Array(size * size * 3);
-  const share = 1 / (255 * samples * samples);
+  const most = data.BYTES_PER_ELEMENT === 2 ? MOST_CODE16 : 255;
+  const share = 1 / (most * samples * samples);
   const [left, top] = pointOfSquare(square, 0, 0);
   const fine = (step * shrink) / samples;
   const acrossX = fine * Math.cos(square.tiltRadians);
@@ -70,20 +78,25 @@ export function turnedCrop(pyramid: Pyramid, square: TurnedSquare, size: number)
       }
     }
   }
+  if (photo.space === 'deep') intoSrgb(out, photo.colours);
   return out;
+}
+
+/** Codes 0..1 of a space as those of sRGB, clipped to its gamut. */
+function intoSrgb(pixels: Float32Array, { light, toSrgb }: RgbSpace): void {
+  for (let p = 0; p < pixels.length; p += 3) {
+    const own = light.map((table, c) => table[Math.round(MOST_CODE16 * pixels[p + c]!)]!);
+    const linear = toSrgb ? transform(toSrgb, own as unknown as Triple) : own;
+    for (let c = 0; c < 3; c++) pixels[p + c] = encodeSrgb(clampUnit(linear[c]!));
+  }
 }
 
 /**
  * Adds a share of a picture's colour at a place, bilinear between pixel centres, to the triple at `o` of
  * `out`; beyond the picture there is nothing.
- * @param data interleaved RGBA of 8 bits
+ * @param data interleaved RGBA
  */
-function bilinearInto(
-  out: Float32Array,
-  data: Uint8Array | Uint8ClampedArray,
-  width: number,
-  height: number,
-) {
+function bilinearInto(out: Float32Array, data: PhotoRaster['data'], width: number, height: number) {
   return (x: number, y: number, share: number, o: number): void => {
     const left = Math.floor(x);
     const top = Math.floor(y);
