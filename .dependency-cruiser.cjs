@@ -37,7 +37,7 @@ module.exports = {
       'workers',
       '^workers/',
       ['^core/', '^kinds/', '^networks/', '^workers/'],
-      ['@tensorflow/tfjs-backend-wasm/dist'],
+      ['@tensorflow/tfjs-backend-wasm/dist', '@jsquash/(jpeg|avif)'],
     ),
     {
       name: 'app-reaches-workers-by-client',

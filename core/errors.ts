@@ -27,7 +27,8 @@ export type PhotoFileFault =
   | 'too-many-pixels'
   | 'too-long'
   | 'moving-picture'
-  | 'undecodable';
+  | 'undecodable'
+  | 'unsupported';
 
 /** A file that cannot be opened as a photo; `reason` says why, `file` which. */
 export class PhotoFileError extends CoreError {
@@ -56,7 +57,7 @@ export class DocumentError extends CoreError {
 }
 
 /** Why something asked for is not done. */
-export type CommandFault = 'colour' | 'no-part' | 'nobody' | 'in-the-way';
+export type CommandFault = 'colour' | 'no-part' | 'nobody' | 'in-the-way' | 'not-in-a-table' | 'no-area';
 
 /** Something asked for that this photo or these words do not give. */
 export class CommandError extends CoreError {

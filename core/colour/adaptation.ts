@@ -24,7 +24,8 @@ const multiply = (p: Matrix, q: Matrix): Matrix =>
     const column = i % 3;
     return p[row]! * q[column]! + p[row + 1]! * q[3 + column]! + p[row + 2]! * q[6 + column]!;
   });
-const inverse = (m: Matrix): Matrix => {
+/** The matrix that takes a transform back. */
+export const invertMatrix = (m: Matrix): Matrix => {
   const [a, b, c, d, e, f, g, h, i] = m as [
     number,
     number,
@@ -50,7 +51,7 @@ const inverse = (m: Matrix): Matrix => {
   ].map((value) => value / determinant);
 };
 const CONE_OF_SRGB = multiply(CONE_OF_XYZ, XYZ_OF_SRGB);
-const SRGB_OF_CONE = inverse(CONE_OF_SRGB);
+const SRGB_OF_CONE = invertMatrix(CONE_OF_SRGB);
 
 /** A matrix on linear sRGB, by rows. */
 export type SrgbMatrix = Matrix;
@@ -110,12 +111,40 @@ export function srgbFromPrimaries({ white, red, green, blue }: Chromaticities): 
   const xyz = ([x, y]: readonly [number, number]): Triple => [x / y, 1, (1 - x - y) / y];
   const [r, g, b] = [xyz(red), xyz(green), xyz(blue)];
   const columns = [r[0], g[0], b[0], r[1], g[1], b[1], r[2], g[2], b[2]];
-  const [redGain, greenGain, blueGain] = transform(inverse(columns), xyz(white));
+  const [redGain, greenGain, blueGain] = transform(invertMatrix(columns), xyz(white));
   const toXyz = multiply(columns, [redGain, 0, 0, 0, greenGain, 0, 0, 0, blueGain]);
   const from = transform(CONE_OF_XYZ, xyz(white));
   const to = transform(CONE_OF_SRGB, [1, 1, 1]);
   const adapt = [to[0] / from[0], 0, 0, 0, to[1] / from[1], 0, 0, 0, to[2] / from[2]];
   return multiply(SRGB_OF_CONE, multiply(adapt, multiply(CONE_OF_XYZ, toXyz)));
+}
+
+/** The white of the ICC's connection space, D50 (ICC.1:2010, 7.2.16). */
+const D50_XYZ: Triple = [0.9642, 1, 0.8249];
+
+/**
+ * From linear light of a profile to linear sRGB, the connection space's white adapted to D65 by Bradford.
+ * @param columns XYZ under D50 of the profile's red, green and blue
+ */
+export function srgbFromD50(columns: readonly [Triple, Triple, Triple]): SrgbMatrix {
+  const toXyz = [0, 1, 2].flatMap((row) => columns.map((column) => column[row]!));
+  const from = transform(CONE_OF_XYZ, D50_XYZ);
+  const to = transform(CONE_OF_SRGB, [1, 1, 1]);
+  const adapt = [to[0] / from[0], 0, 0, 0, to[1] / from[1], 0, 0, 0, to[2] / from[2]];
+  return multiply(SRGB_OF_CONE, multiply(adapt, multiply(CONE_OF_XYZ, toXyz)));
+}
+
+/** XYZ under D50 of the red, green and blue of a space, for a profile. */
+export function d50FromSrgb(toSrgb: SrgbMatrix): readonly [Triple, Triple, Triple] {
+  const from = transform(CONE_OF_SRGB, [1, 1, 1]);
+  const to = transform(CONE_OF_XYZ, D50_XYZ);
+  const adapt = [to[0] / from[0], 0, 0, 0, to[1] / from[1], 0, 0, 0, to[2] / from[2]];
+  const m = multiply(invertMatrix(CONE_OF_XYZ), multiply(adapt, multiply(CONE_OF_SRGB, toSrgb)));
+  return [
+    [m[0]!, m[3]!, m[6]!],
+    [m[1]!, m[4]!, m[7]!],
+    [m[2]!, m[5]!, m[8]!],
+  ];
 }
 
 /**

@@ -1,7 +1,7 @@
 import { decode, encode } from 'fast-png';
-import { Inflate } from 'pako';
 import { DocumentError } from '../errors';
-import { filterPng, isPng, pngChunks } from './pngChunks';
+import { ADAM7_EXTRA, filterPng, isPng, pngChunks, pngPixels } from './pngChunks';
+import { refuseBomb } from './refuseBomb';
 
 /** An 8-bit grey PNG of coverage. */
 export function encodeCoveragePng(coverage8: Uint8Array, width: number, height: number): Uint8Array {
@@ -27,16 +27,13 @@ export function decodeCoveragePng(file: Uint8Array, width: number, height: numbe
   }
   // What is not needed for the pixels (texts, profiles) may be packed too, and is not looked at.
   const bare = filterPng(file, (type) => type === 'IHDR' || type === 'IDAT' || type === 'IEND');
-  refuseMoreThan(height * (width + 1) + ADAM7_EXTRA * (width + height), bare);
   try {
+    refuseBomb(pngPixels(bare), height * (width + 1) + ADAM7_EXTRA * (width + height));
     return decode(bare).data as Uint8Array;
   } catch (error) {
     throw new DocumentError('coverage', '', error instanceof Error ? error.message : 'unreadable');
   }
 }
-
-/** Bytes that interlacing adds for each row of its passes, at most, per row and column of the picture. */
-const ADAM7_EXTRA = 4;
 
 function readHeader(file: Uint8Array): { width: number; height: number; depth: number; colourType: number } {
   const [first] = isPng(file) ? pngChunks(file) : [];
@@ -48,23 +45,4 @@ function readHeader(file: Uint8Array): { width: number; height: number; depth: n
     depth: view.getUint8(8),
     colourType: view.getUint8(9),
   };
-}
-
-/** Unpacks piece by piece and keeps nothing, until it is too much. */
-function refuseMoreThan(most: number, png: Uint8Array): void {
-  const inflate = new Inflate({ chunkSize: 1 << 16 });
-  let size = 0;
-  let ended = false;
-  inflate.onData = (chunk) => {
-    size += (chunk as Uint8Array).length;
-    if (size > most)
-      throw new DocumentError('coverage', '', 'it unpacks to more than a picture of its size holds');
-  };
-  inflate.onEnd = () => {
-    ended = true;
-  };
-  for (const { type, dataStart, dataLength } of pngChunks(png)) {
-    if (type === 'IDAT') inflate.push(png.subarray(dataStart, dataStart + dataLength), false);
-    if (ended) break;
-  }
 }

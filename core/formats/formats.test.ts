@@ -19,22 +19,33 @@ const reasonOf = (bytes: Uint8Array) => {
 };
 
 describe('a photo’s file, written by an independent encoder (sharp)', () => {
-  it('says its size', async () => {
-    expect(inspectPhotoFile('a', await picture(123, 45).jpeg().toBuffer())).toEqual({
-      type: 'image/jpeg',
-      width: 123,
-      height: 45,
-    });
-    expect(inspectPhotoFile('a', await picture(123, 45).jpeg({ progressive: true }).toBuffer())).toEqual({
-      type: 'image/jpeg',
-      width: 123,
-      height: 45,
-    });
-    expect(inspectPhotoFile('a', await picture(123, 45).png().toBuffer())).toEqual({
-      type: 'image/png',
-      width: 123,
-      height: 45,
-    });
+  it('says its size and depth', async () => {
+    const plain = picture(123, 45);
+    const files = {
+      'image/jpeg': [plain.clone().jpeg(), plain.clone().jpeg({ progressive: true })],
+      'image/png': [plain.clone().png()],
+      'image/webp': [
+        plain.clone().webp(),
+        plain.clone().webp({ lossless: true }),
+        plain.clone().withMetadata().webp(),
+      ],
+      'image/tiff': [plain.clone().tiff(), plain.clone().tiff({ tile: true })],
+      'image/avif': [plain.clone().avif({ effort: 0 })],
+    };
+    for (const [type, images] of Object.entries(files))
+      for (const image of images)
+        expect(inspectPhotoFile('a', await image.toBuffer())).toEqual({
+          type,
+          depth: 8,
+          width: 123,
+          height: 45,
+        });
+    for (const image of [plain.clone().toColourspace('rgb16').png()])
+      expect(inspectPhotoFile('a', await image.toBuffer())).toMatchObject({
+        depth: 16,
+        width: 123,
+        height: 45,
+      });
   });
 
   it('is refused for what is wrong with it', async () => {
@@ -53,7 +64,7 @@ describe('a photo’s file, written by an independent encoder (sharp)', () => {
       reasonOf(huge),
       reasonOf(flat),
     ]).toEqual(['empty', 'not-a-photo', 'truncated', 'truncated', 'too-many-pixels', 'zero-size']);
-    expect(reasonOf(await picture(8, 8).webp().toBuffer())).toBe('not-a-photo');
+    expect(reasonOf(await picture(8, 8).gif().toBuffer())).toBe('not-a-photo');
     for (const length of [8, 12, 20, 22, 28]) expect(reasonOf(png.subarray(0, length))).toBe('truncated');
     expect(reasonOf(pngFile({ width: 65_536, height: 1, depth: 8, colourType: 2, pixel: [1, 2, 3] }))).toBe(
       'too-long',

@@ -1,5 +1,5 @@
 import { converter, parse } from 'culori';
-import { isInSrgbGamut, mapIntoSrgbGamut } from '../colour/gamut';
+import { isInGamut, mapIntoSrgbGamut } from '../colour/gamut';
 import { hexOfSrgbLinear } from '../colour/hex';
 import { PALETTES } from '../colour/palettes';
 import type { PaletteName } from '../colour/palettes';
@@ -26,5 +26,5 @@ export function namedColour(
   const linear = colour && converter('lrgb')(colour);
   if (!linear) return undefined;
   const srgbLinear: Triple = [linear.r, linear.g, linear.b];
-  return { colour: hexOfSrgbLinear(mapIntoSrgbGamut(srgbLinear)), beyond: !isInSrgbGamut(srgbLinear, 1e-3) };
+  return { colour: hexOfSrgbLinear(mapIntoSrgbGamut(srgbLinear)), beyond: !isInGamut(srgbLinear, 1e-3) };
 }

@@ -1,3 +1,6 @@
+import { asciiBytes, fourLetters } from './ascii';
+import { crc32 } from './crc32';
+
 /** One chunk of a PNG file: its type, and where it and its data lie in the file. */
 export interface PngChunk {
   readonly type: string;
@@ -24,10 +27,19 @@ export function* pngChunks(bytes: Uint8Array): Generator<PngChunk> {
     const dataLength = view.getUint32(start);
     const end = start + dataLength + 12;
     if (end > bytes.length) return;
-    const type = String.fromCharCode(...bytes.subarray(start + 4, start + 8));
+    const type = fourLetters(bytes, start + 4);
     yield { type, start, dataStart: start + 8, dataLength, end };
     start = end;
   }
+}
+
+/** Bytes that interlacing adds for each row of its passes, at most, per row and column of the picture. */
+export const ADAM7_EXTRA = 4;
+
+/** The packed pixels of a PNG, piece by piece. */
+export function* pngPixels(bytes: Uint8Array): Generator<Uint8Array> {
+  for (const { type, dataStart, dataLength } of pngChunks(bytes))
+    if (type === 'IDAT') yield bytes.subarray(dataStart, dataStart + dataLength);
 }
 
 /** A PNG with only the chunks that `keep` wants. */
@@ -42,4 +54,15 @@ export function filterPng(bytes: Uint8Array, keep: (type: string) => boolean): U
     at += end - start;
   }
   return out;
+}
+
+/** One chunk with its length and checksum. @param type four letters */
+export function writePngChunk(type: string, data: Uint8Array): Uint8Array<ArrayBuffer> {
+  const chunk = new Uint8Array(12 + data.length);
+  const view = new DataView(chunk.buffer);
+  view.setUint32(0, data.length);
+  chunk.set(asciiBytes(type), 4);
+  chunk.set(data, 8);
+  view.setUint32(8 + data.length, crc32(chunk.subarray(4, 8 + data.length)));
+  return chunk;
 }

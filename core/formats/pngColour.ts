@@ -1,17 +1,11 @@
 import { clamp } from '../math/clamp';
-import { srgbFromPrimaries, transform } from '../colour/adaptation';
-import type { Chromaticities, SrgbMatrix } from '../colour/adaptation';
-import { decodeSrgb, encodeSrgb8 } from '../colour/transfer';
+import { srgbFromPrimaries } from '../colour/adaptation';
+import type { Chromaticities } from '../colour/adaptation';
+import { rgbSpace } from '../colour/rgbSpace';
+import type { RgbSpace } from '../colour/rgbSpace';
+import { decodeSrgb } from '../colour/transfer';
 import { filterPng, isPng, pngChunks } from './pngChunks';
 import type { PngChunk } from './pngChunks';
-
-/** What a PNG's own chunks say of its colours, where that is not sRGB and not an ICC profile. */
-export interface PngColour {
-  /** linear light 0..1 of each 8-bit code */
-  readonly lightOfCode: Float32Array;
-  /** to linear sRGB; undefined where the primaries are those of sRGB */
-  readonly matrix: SrgbMatrix | undefined;
-}
 
 /**
  * How a PNG’s pixels are to be read: the file without tags that decoders disagree on, and what those said.
@@ -19,7 +13,8 @@ export interface PngColour {
 export interface PngReading {
   /** the file for a decoder that is to leave the numbers as they are */
   readonly file: Uint8Array<ArrayBuffer>;
-  readonly colour: PngColour | undefined;
+  /** undefined for sRGB, or where a profile says it */
+  readonly colour: RgbSpace | undefined;
 }
 
 const D65 = [0.3127, 0.329] as const;
@@ -85,7 +80,7 @@ export function readPngColour(bytes: Uint8Array): PngReading | undefined {
 function colourOfCodePoints(
   bytes: Uint8Array,
   { dataStart, dataLength }: PngChunk,
-): { colour: PngColour | undefined } | undefined {
+): { colour: RgbSpace | undefined } | undefined {
   const [primaries, transfer, matrix, full] = bytes.subarray(dataStart, dataStart + dataLength);
   const decode = TRANSFERS[transfer!];
   const chromaticities = PRIMARIES[primaries!];
@@ -99,7 +94,7 @@ function colourOfGamma(
   view: DataView,
   gamma: PngChunk | undefined,
   chroma: PngChunk | undefined,
-): PngColour | undefined {
+): RgbSpace | undefined {
   const stored = gamma?.dataLength === 4 ? view.getUint32(gamma.dataStart) : 0;
   if (stored === 0) return undefined;
   const exponent = clamp(100_000 / stored, 0.1, 10);
@@ -117,33 +112,7 @@ function colourOfGamma(
   return pngColour((code) => code ** exponent, usable ? given : SRGB_PRIMARIES);
 }
 
-function pngColour(decode: (code: number) => number, primaries: Chromaticities): PngColour {
+function pngColour(decode: (code: number) => number, primaries: Chromaticities): RgbSpace {
   const same = JSON.stringify(primaries) === JSON.stringify(SRGB_PRIMARIES);
-  return {
-    lightOfCode: Float32Array.from({ length: 256 }, (_, code) => decode(code / 255)),
-    matrix: same ? undefined : srgbFromPrimaries(primaries),
-  };
-}
-
-/**
- * Brings decoded pixels to sRGB; what lies beyond its gamut is clipped by channel, as profiles do it.
- * @param rgba 4 bytes a pixel, overwritten; the fourth stays
- */
-export function convertPngPixels(
-  rgba: Uint8Array | Uint8ClampedArray,
-  { lightOfCode, matrix }: PngColour,
-): void {
-  const codes = Uint8Array.from(lightOfCode, (light) => encodeSrgb8(light));
-  for (let i = 0; i < rgba.length; i += 4) {
-    if (!matrix) {
-      for (let c = 0; c < 3; c++) rgba[i + c] = codes[rgba[i + c]!]!;
-      continue;
-    }
-    const light = transform(matrix, [
-      lightOfCode[rgba[i]!]!,
-      lightOfCode[rgba[i + 1]!]!,
-      lightOfCode[rgba[i + 2]!]!,
-    ]);
-    for (let c = 0; c < 3; c++) rgba[i + c] = encodeSrgb8(light[c]!);
-  }
+  return rgbSpace('colours of a PNG', decode, same ? undefined : srgbFromPrimaries(primaries));
 }

@@ -1,3 +1,8 @@
+import type { SrgbMatrix } from '../colour/adaptation';
+import { lightOfBytes } from '../colour/rgbSpace';
+import type { ChannelLight, RgbSpace } from '../colour/rgbSpace';
+import { SRGB8_TO_LINEAR } from '../colour/transfer';
+
 /** Interleaved red, green, blue in linear light, sRGB primaries, unbounded. */
 export interface LinearRaster {
   readonly space: 'srgbLinear';
@@ -12,6 +17,42 @@ export interface Srgb8Raster {
   readonly width: number;
   readonly height: number;
   readonly data: Uint8Array | Uint8ClampedArray;
+}
+
+/**
+ * Interleaved red, green, blue, opaque alpha in the codes of a space of the photo's own: 8 or 16 bits, light by
+ * code, primaries.
+ */
+export interface DeepRaster {
+  readonly space: 'deep';
+  readonly width: number;
+  readonly height: number;
+  readonly data: Uint8Array | Uint8ClampedArray | Uint16Array;
+  readonly colours: RgbSpace;
+}
+
+/** A photo as it was decoded. */
+export type PhotoRaster = Srgb8Raster | DeepRaster;
+
+/** How a photo's codes are read. */
+export interface PhotoCodes {
+  /** by red, green and blue code */
+  readonly light: ChannelLight;
+  /** undefined where the primaries are those of sRGB */
+  readonly toSrgb: SrgbMatrix | undefined;
+}
+
+const SRGB8_CODES: PhotoCodes = {
+  light: [SRGB8_TO_LINEAR, SRGB8_TO_LINEAR, SRGB8_TO_LINEAR],
+  toSrgb: undefined,
+};
+
+/** Light and primaries behind the codes of a photo. */
+export function codesOf(photo: PhotoRaster): PhotoCodes {
+  if (photo.space === 'srgb8') return SRGB8_CODES;
+  const { light, toSrgb } = photo.colours;
+  const isDeep = photo.data.BYTES_PER_ELEMENT === 2;
+  return { light: isDeep ? light : (light.map(lightOfBytes) as unknown as ChannelLight), toSrgb };
 }
 
 /** Coverage of an area, 0 to 255 for 0 to 1. */

@@ -1,8 +1,9 @@
 import { clamp } from '../math/clamp';
-import { SRGB8_TO_LINEAR } from '../colour/transfer';
+import type { SrgbMatrix } from '../colour/adaptation';
+import type { ChannelLight } from '../colour/rgbSpace';
 import type { Pyramid } from './pyramid';
-import { regionScale } from './raster';
-import type { LinearRaster, Region } from './raster';
+import { codesOf, regionScale } from './raster';
+import type { LinearRaster, PhotoRaster, Region } from './raster';
 
 /** Which source pixels, and how much of each, make up every result pixel along one axis. */
 interface BoxWeights {
@@ -20,7 +21,9 @@ interface BoxWeights {
 export function sampleRegion(pyramid: Pyramid, region: Region): LinearRaster {
   const { outWidth, outHeight } = region;
   const level = clamp(Math.floor(-Math.log2(regionScale(region)) + 1e-6), 0, pyramid.levels.length - 1);
-  const { width, height, data } = pyramid.levels[level]!;
+  const photo = pyramid.levels[level]!;
+  const { width, height, data } = photo;
+  const { light, toSrgb } = codesOf(photo);
   const shrink = 2 ** -level;
   const across = boxWeights(region.x * shrink, region.width * shrink, outWidth, width);
   const down = boxWeights(region.y * shrink, region.height * shrink, outHeight, height);
@@ -39,37 +42,54 @@ export function sampleRegion(pyramid: Pyramid, region: Region): LinearRaster {
           first,
           count,
           weight,
+          light,
         });
     }
     if (across.taps === 1) out.set(line, row * outWidth * 3);
     else foldLine(line, across, out, { first, start: row * outWidth * 3 });
   }
+  if (toSrgb) transformAll(out, toSrgb);
   return { space: 'srgbLinear', width: outWidth, height: outHeight, data: out };
 }
 
 /** Adds a row of the photo in linear light, from column `first` on, times a weight. */
 function addLine(
   line: Float32Array,
-  data: Uint8Array | Uint8ClampedArray,
+  data: PhotoRaster['data'],
   {
     start,
     width,
     first,
     count,
     weight,
+    light: [red, green, blue],
   }: {
     readonly start: number;
     readonly width: number;
     readonly first: number;
     readonly count: number;
     readonly weight: number;
+    readonly light: ChannelLight;
   },
 ): void {
   for (let i = 0, o = 0; i < count; i++, o += 3) {
     const p = (start + clampIndex(first + i, width)) * 4;
-    line[o]! += weight * SRGB8_TO_LINEAR[data[p]!]!;
-    line[o + 1]! += weight * SRGB8_TO_LINEAR[data[p + 1]!]!;
-    line[o + 2]! += weight * SRGB8_TO_LINEAR[data[p + 2]!]!;
+    line[o]! += weight * red[data[p]!]!;
+    line[o + 1]! += weight * green[data[p + 1]!]!;
+    line[o + 2]! += weight * blue[data[p + 2]!]!;
+  }
+}
+
+/** Takes colours of the photo's primaries to those of sRGB. */
+function transformAll(pixels: Float32Array, m: SrgbMatrix): void {
+  const [a, b, c, d, e, f, g, h, i] = m as number[];
+  for (let p = 0; p < pixels.length; p += 3) {
+    const red = pixels[p]!;
+    const green = pixels[p + 1]!;
+    const blue = pixels[p + 2]!;
+    pixels[p] = a! * red + b! * green + c! * blue;
+    pixels[p + 1] = d! * red + e! * green + f! * blue;
+    pixels[p + 2] = g! * red + h! * green + i! * blue;
   }
 }
 

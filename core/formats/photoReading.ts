@@ -1,0 +1,52 @@
+import type { RgbSpace } from '../colour/rgbSpace';
+import { srgbSpace } from '../colour/rgbSpace';
+import type { DeepRaster, PhotoRaster } from '../raster/raster';
+import type { Pixels } from '../raster/turnUpright';
+import { isSrgbSpace, readRgbProfile } from './iccProfile';
+import { inspectPhotoFile } from './inspectPhotoFile';
+import type { PhotoFileFacts } from './inspectPhotoFile';
+import { readExtras } from './photoExtras';
+import { readPngColour } from './pngColour';
+
+/** How a photo's file is to be decoded. */
+export interface PhotoReading {
+  readonly facts: PhotoFileFacts;
+  /** the file without the colour tags that decoders disagree about */
+  readonly file: Uint8Array;
+  /** what the decoded codes mean; undefined where the decoder itself is to convert them to sRGB */
+  readonly colours: RgbSpace | undefined;
+  /** whether it is decoded by the core, the same in every host: 16 bits, and what browsers do not read */
+  readonly isDeep: boolean;
+}
+
+/**
+ * Looks at a photo's file before it is decoded. A profile of curves and a matrix is followed here, so that
+ * nothing of a wide gamut is lost; one with tables, or in other than red, green and blue, is left to the
+ * decoder, as is all that an AVIF says of its colours.
+ * @throws {PhotoFileError} with the reason
+ */
+export function readPhoto(name: string, bytes: Uint8Array): PhotoReading {
+  const facts = inspectPhotoFile(name, bytes);
+  const png = readPngColour(bytes);
+  const isDeep = facts.type === 'image/tiff' || (facts.type === 'image/png' && facts.depth === 16);
+  const file = png?.file ?? bytes;
+  return { facts, file, colours: png?.colour ?? coloursOf(file, facts, isDeep), isDeep };
+}
+
+function coloursOf(bytes: Uint8Array, { type }: PhotoFileFacts, isDeep: boolean): RgbSpace | undefined {
+  if (type === 'image/avif') return undefined;
+  const { icc } = readExtras(bytes);
+  if (!icc) return srgbSpace();
+  const space = readRgbProfile(icc);
+  if (space) return isSrgbSpace(space) ? srgbSpace() : space;
+  // What the core decodes nobody converts.
+  return isDeep ? srgbSpace() : undefined;
+}
+
+/** Decoded pixels as a photo. @param colours undefined where they were converted to sRGB */
+export function photoRaster({ width, height, data }: Pixels, colours: RgbSpace | undefined): PhotoRaster {
+  const isBytes = data.BYTES_PER_ELEMENT === 1;
+  if (isBytes && (!colours || colours === srgbSpace()))
+    return { space: 'srgb8', width, height, data: data as Uint8Array };
+  return { space: 'deep', width, height, data: data as DeepRaster['data'], colours: colours ?? srgbSpace() };
+}

@@ -1,0 +1,20 @@
+/** Tags of TIFF 6.0 (section 8, and 14, 15 and 19 for predictors, tiles and sample formats). */
+export const TIFF_TAG = {
+  width: 256,
+  height: 257,
+  bits: 258,
+  compression: 259,
+  photometric: 262,
+  stripOffsets: 273,
+  orientation: 274,
+  samples: 277,
+  rowsPerStrip: 278,
+  stripBytes: 279,
+  planar: 284,
+  predictor: 317,
+  tileWidth: 322,
+  tileHeight: 323,
+  tileOffsets: 324,
+  tileBytes: 325,
+  sampleFormat: 339,
+} as const;
