@@ -211,7 +211,7 @@ async function headsUnder(
   const heads = readdirSync(HEADS).filter((name) => /^\d+$/.test(name));
   for (const head of heads) {
     const neutral = await pictureOf(`${HEADS}${head}/neutral.jpg`);
-    const seen = lay(neutral.levels[0]!, Number(head) + 1);
+    const seen = lay(neutral.levels[0] as Srgb8Raster, Number(head) + 1);
     const result = await mend(buildPyramid(seen), whole(neutral), () => Promise.resolve(undefined));
     groups[Number(head) % 2 === 0 ? 'even' : 'odd'].push(result);
   }

@@ -28,6 +28,7 @@ export function newPhoto(identity: Pick<Photo, 'id' | 'file' | 'width' | 'height
     areas: [],
     readings: [],
     plan: [],
+    versions: [],
   };
 }
 
@@ -175,4 +176,22 @@ function putEntry<T extends Entry>(entries: readonly T[], entry: T): readonly T[
 
 function without<T extends Entry>(entries: readonly T[], id: string): readonly T[] {
   return entries.filter((entry) => entry.id !== id);
+}
+
+/** Keeps the plan as it is under a name. @param savedAt instant, ISO 8601 */
+export function keepVersion(photo: Photo, id: string, name: string, savedAt: string): Photo {
+  const { areas, readings, plan } = photo;
+  const kept = { id, name: fitName(name, 'Unnamed version'), savedAt, areas, readings, plan };
+  return { ...photo, versions: [...photo.versions, kept] };
+}
+
+/** Puts a kept plan in place of the present one, areas and readings with it; an unknown id changes nothing. */
+export function takeVersion(photo: Photo, id: string): Photo {
+  const kept = photo.versions.find((version) => version.id === id);
+  return kept ? { ...photo, areas: kept.areas, readings: kept.readings, plan: kept.plan } : photo;
+}
+
+/** Forgets a kept plan. */
+export function dropVersion(photo: Photo, id: string): Photo {
+  return { ...photo, versions: photo.versions.filter((version) => version.id !== id) };
 }

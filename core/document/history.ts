@@ -64,3 +64,18 @@ export function redo<T>(
     label: checkpoint.label,
   };
 }
+
+/** The document as it was after so many checkpoints; undefined where there are no such many. */
+export function goTo<T>(
+  history: History,
+  document: T,
+  cursor: number,
+): { history: History; document: T } | undefined {
+  if (cursor < 0 || cursor > history.checkpoints.length) return undefined;
+  let state = { history, document };
+  while (state.history.cursor !== cursor) {
+    const step = state.history.cursor > cursor ? undo : redo;
+    state = step(state.history, state.document)!;
+  }
+  return state;
+}

@@ -8,6 +8,7 @@ const DOCUMENT_MIGRATIONS: Readonly<Record<number, (document: Loose) => Loose>> 
   2: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion3) }),
   // Areas may be of a beard, of glasses and of a hat.
   3: (document) => document,
+  4: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion5) }),
 };
 
 /** Sitters came, and areas belong to them or to nobody. */
@@ -25,6 +26,11 @@ function photoToVersion2(photo: unknown): unknown {
 /** Sitters have a corridor of their own where it was set. */
 function photoToVersion3(photo: unknown): unknown {
   return isLoose(photo) ? { corridors: [], ...photo } : photo;
+}
+
+/** Plans are kept under names. */
+function photoToVersion5(photo: unknown): unknown {
+  return isLoose(photo) ? { versions: [], ...photo } : photo;
 }
 
 /**
@@ -56,14 +62,22 @@ export function migratePlanFile(
 
 function migratePhoto(photo: unknown, kinds: Kinds): unknown {
   if (!isLoose(photo)) return photo;
+  const versions = mapList(photo.versions, (version) =>
+    isLoose(version) ? migrateWork(version, kinds) : version,
+  );
+  return { ...migrateWork(photo, kinds), ...(versions !== undefined && { versions }) };
+}
+
+/** Areas and steps, of a photo or of a plan kept under a name. */
+function migrateWork(holder: Loose, kinds: Kinds): Loose {
   return {
-    ...photo,
-    areas: mapList(photo.areas, (area) =>
+    ...holder,
+    areas: mapList(holder.areas, (area) =>
       isLoose(area)
         ? { ...area, marks: mapList(area.marks, (mark) => migrateParameters(mark, kinds.marks)) }
         : area,
     ),
-    plan: mapList(photo.plan, (step) => migrateParameters(step, kinds.adjusts)),
+    plan: mapList(holder.plan, (step) => migrateParameters(step, kinds.adjusts)),
   };
 }
 

@@ -36,6 +36,7 @@ const ENTRIES: Readonly<Record<string, string>> = {
   marks: 'mark',
   readings: 'reading',
   plan: 'step',
+  versions: 'version',
 };
 
 /** Every round takes out or mends what was found; a step may fall with its area, so several are needed. */

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { JsonObject, KindDefinition, Kinds } from './kinds';
 
 /** Raised with every change of shape; migrations.ts brings older documents up. */
-export const DOCUMENT_VERSION = 4;
+export const DOCUMENT_VERSION = 5;
 
 /** What an area may be of. */
 export const PARTS = [
@@ -39,6 +39,7 @@ export const MOST = {
   marks: 1000,
   readings: 1000,
   steps: 500,
+  versions: 60,
   nameLength: 120,
   fileNameLength: 400,
 } as const;
@@ -157,6 +158,16 @@ export interface Step extends KindHolder {
   readonly on: boolean;
 }
 
+/** A plan as it once was, kept under a name, with the areas and readings that it stands on. */
+export interface PlanVersion {
+  readonly id: string;
+  readonly name: string;
+  readonly savedAt: string;
+  readonly areas: readonly Area[];
+  readonly readings: readonly Reading[];
+  readonly plan: readonly Step[];
+}
+
 /** A photo with all that was done to it; the file itself lies elsewhere, under its id. */
 export interface Photo {
   /** SHA-256 of the file, hexadecimal */
@@ -170,6 +181,7 @@ export interface Photo {
   readonly areas: readonly Area[];
   readonly readings: readonly Reading[];
   readonly plan: readonly Step[];
+  readonly versions: readonly PlanVersion[];
 }
 
 /** Photos that belong together. */
@@ -200,6 +212,14 @@ export function makePhotoSchema(kinds: Kinds): z.ZodType<Photo> {
     inverted: z.boolean(),
     edgeCare: edgeCareSchema,
   });
+  const work = {
+    areas: z.array(area).max(MOST.areas),
+    readings: z.array(readingSchema).max(MOST.readings),
+    plan: z.array(step).max(MOST.steps),
+  };
+  const version = z
+    .strictObject({ id, name, savedAt: instant, ...work })
+    .check((context) => refuseLoose(context, context.value as unknown as PlanVersion));
   return z
     .strictObject({
       id: z.string().regex(/^[0-9a-f]{64}$/),
@@ -209,29 +229,36 @@ export function makePhotoSchema(kinds: Kinds): z.ZodType<Photo> {
       profile: z.literal('srgb'),
       sitters: z.array(sitterSchema).max(MOST.sitters),
       corridors: z.array(corridorSchema).max(MOST.sitters + 1),
-      areas: z.array(area).max(MOST.areas),
-      readings: z.array(readingSchema).max(MOST.readings),
-      plan: z.array(step).max(MOST.steps),
+      ...work,
+      versions: z.array(version).max(MOST.versions),
     })
     .check((context) => {
       const value = context.value as unknown as Photo;
-      for (const list of ['sitters', 'areas', 'readings', 'plan'] as const)
-        refuseRepeated(context, value[list], [list]);
-      value.areas.forEach((entry, n) => refuseRepeated(context, entry.marks, ['areas', n, 'marks']));
-      const areas = new Set(context.value.areas.map((entry) => entry.id));
-      for (const list of ['readings', 'plan'] as const) {
-        const entries = context.value[list] as unknown as readonly { readonly areaId: string | null }[];
-        entries.forEach(({ areaId }, index) => {
-          if (areaId !== null && !areas.has(areaId))
-            context.issues.push({
-              code: 'custom',
-              input: areaId,
-              path: [list, index, 'areaId'],
-              message: 'names an area that is not there',
-            });
-        });
-      }
+      for (const list of ['sitters', 'versions'] as const) refuseRepeated(context, value[list], [list]);
+      refuseLoose(context, value);
     }) as unknown as z.ZodType<Photo>;
+}
+
+/** Ids of areas, marks, readings and steps are their own, and what names an area names one that is there. */
+function refuseLoose(
+  context: { readonly issues: z.core.$ZodRawIssue[] },
+  value: Pick<Photo, 'areas' | 'readings' | 'plan'>,
+): void {
+  for (const list of ['areas', 'readings', 'plan'] as const) refuseRepeated(context, value[list], [list]);
+  value.areas.forEach((entry, n) => refuseRepeated(context, entry.marks, ['areas', n, 'marks']));
+  const areas = new Set(value.areas.map((entry) => entry.id));
+  for (const list of ['readings', 'plan'] as const) {
+    const entries: readonly { readonly areaId: string | null }[] = value[list];
+    entries.forEach(({ areaId }, index) => {
+      if (areaId !== null && !areas.has(areaId))
+        context.issues.push({
+          code: 'custom',
+          input: areaId,
+          path: [list, index, 'areaId'],
+          message: 'names an area that is not there',
+        });
+    });
+  }
 }
 
 /** The schema of the document that every entry uses, for a given set of kinds. */

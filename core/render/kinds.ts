@@ -43,10 +43,13 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
   readonly looksAtFamilies?: boolean;
   /** whether it sees the part's own colour in pixels that the part shares with what is behind it */
   readonly cleansEdges?: boolean;
+  /** whether it gives another colour on purpose: a hue that turns far round is no fault then */
+  readonly dyes?: boolean;
   /** the id of another area that the parameters name */
   like?(parameters: Parameters): string | null;
   /** the parameters that `measure` looks at, by name */
   readonly measuredBy?: readonly string[];
+  /** one that takes no argument looks at nothing of the photo, and needs none for a table of colours */
   measure(input: StepInput, parameters: Parameters): Measures;
   /**
    * What its kernels look at: colours, `smooth` and costly enough to be tabulated for many pixels, or

@@ -35,7 +35,7 @@ async function opened(
   variant: Variant,
   seen: (picture: Srgb8Raster) => Srgb8Raster = (picture) => picture,
 ) {
-  const pyramid = buildPyramid(seen((await portrait(sitter, variant)).levels[0]!));
+  const pyramid = buildPyramid(seen((await portrait(sitter, variant)).levels[0] as Srgb8Raster));
   const baked = new Map<string, Uint8Array>();
   const areas: Area[] = [];
   for (const [part, names] of Object.entries(MASKS)) {

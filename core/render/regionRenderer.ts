@@ -100,8 +100,17 @@ export class RegionRenderer {
   }
 
   /**
-   * The same as 8-bit sRGB with opaque alpha, for seeing and for files: costly kernels go through tables, so
-   * that preview, export and command line give the same pixels.
+   * The same as it is seen and written: costly kernels go through tables, so that preview, export and command
+   * line give the same pixels. The result belongs to the caller.
+   */
+  renderSeen(plan: ResolvedPlan, region: Region): LinearRaster {
+    const data = new Float32Array(region.outWidth * region.outHeight * 3);
+    this.#run(plan, region, true, (pixels, first) => data.set(pixels, 3 * first));
+    return { space: 'srgbLinear', width: region.outWidth, height: region.outHeight, data };
+  }
+
+  /**
+   * The same as 8-bit sRGB with opaque alpha.
    * @param out receives 4 bytes per result pixel
    */
   renderEncoded(plan: ResolvedPlan, region: Region, out: Uint8Array | Uint8ClampedArray): void {

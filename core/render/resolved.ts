@@ -20,6 +20,8 @@ export interface ResolvedArea {
 
 /** A step that needs nothing but its area to be rendered; survives a structured clone. */
 export interface ResolvedStep {
+  /** of the document's step */
+  readonly id: string;
   /** names the result of this step and all before it */
   readonly key: string;
   readonly kind: string;

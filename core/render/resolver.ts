@@ -150,6 +150,7 @@ export class Resolver {
       };
     });
     return {
+      id: step.id,
       key: fingerprint([measuresKey, step.parameters, step.strength]),
       kind: step.kind,
       parameters: step.parameters,

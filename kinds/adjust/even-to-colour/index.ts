@@ -20,6 +20,7 @@ export const evenToColour = defineAdjust<EvenToColourParameters, EvenToColourMea
   neutral: NEUTRAL,
   looksAtFamilies: true,
   cleansEdges: true,
+  dyes: true,
   looksAt: 'place',
   measuredBy: ['size'],
   measure: measureEvenToColour,

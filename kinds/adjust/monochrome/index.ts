@@ -18,6 +18,7 @@ export const monochrome = defineAdjust<MonochromeParameters, MonochromeMeasures>
   parameters: monochromeParameters,
   migrations: {},
   neutral: NEUTRAL,
+  dyes: true,
   looksAt: 'smooth',
   looksAtFamilies: true,
   measure: measureMonochrome,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isInSrgbGamut } from '#core/colour/gamut';
+import { isInGamut } from '#core/colour/gamut';
 import { hexOfSrgbLinear, srgbLinearOfHex } from '#core/colour/hex';
 import type { Triple } from '#core/colour/triple';
 import type { StepContext } from '#core/offer/stepContext';
@@ -38,7 +38,7 @@ async function compareVersions(): Promise<void> {
 const beyond = computed(
   () =>
     model.value.colour !== null &&
-    !isInSrgbGamut(
+    !isInGamut(
       srgbLinearOfHex(model.value.colour).map(
         (channel) => channel * 2 ** model.value.depth,
       ) as unknown as Triple,

@@ -40,6 +40,7 @@ export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
     3: (parameters) => ({ ...parameters, way: 'pigment' }),
   },
   neutral: { ...RECOLOUR_DEFAULTS, colour: null },
+  dyes: true,
   looksAt: 'colour',
   cleansEdges: true,
   measure: measureRecolour,
