@@ -1,8 +1,5 @@
-import { strips } from '#core/raster/strips';
-import { readFile } from 'node:fs/promises';
-import { extname } from 'node:path';
+import { readFile, writeFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import type { Sharp } from 'sharp';
 import { WHOLE_PICTURE } from '#core/document/schema';
 import type { Area, Photo } from '#core/document/schema';
 import { stemOf } from '#core/document/names';
@@ -12,7 +9,14 @@ import { decodeCoveragePng } from '#core/formats/coveragePng';
 import { parsePlanFile } from '#core/formats/planFile';
 import type { PlanFile } from '#core/formats/planFile';
 import { namedAreas } from '#core/render/namedAreas';
-import { encodePixels16 } from '#core/render/encodePixels16';
+import { WRITER, isWrittenHere } from '#core/formats/exif';
+import type { PhotoType } from '#core/formats/inspectPhotoFile';
+import { writePng } from '#core/formats/pngFile';
+import type { CodedPixels } from '#core/formats/pngFile';
+import { writeTiff } from '#core/formats/tiffFile';
+import { FORMAT_FACTS, placeExtras, spaceFor, writtenExtras } from '#core/formats/writtenFile';
+import type { WrittenAs, WrittenFormat } from '#core/formats/writtenFile';
+import { codedStrips, renderCoded, sizeWithin, writtenSpace } from '#core/render/codedRegion';
 import { RegionRenderer } from '#core/render/regionRenderer';
 import { Resolver } from '#core/render/resolver';
 import { KINDS } from '#kinds/registry.gen';
@@ -25,7 +29,11 @@ import type { Report } from './report';
 import type { OpenedPhoto } from './photoFile';
 
 const STRIP_PIXELS = 1_000_000;
-const EXTENSIONS = { jpeg: 'jpg', png: 'png', png16: 'png', tiff16: 'tiff', webp: 'webp' } as const;
+
+type Wanted = Pick<
+  ApplyCommand,
+  'out' | 'format' | 'quality' | 'fullChroma' | 'space' | 'metadata' | 'longEdge'
+>;
 
 /** The file written, and what of the plan could not be carried to this photo. */
 export interface Applied {
@@ -45,7 +53,7 @@ export async function readPlan(path: string): Promise<PlanFile> {
 export async function applyPlan(
   plan: PlanFile,
   path: string,
-  options: Pick<ApplyCommand, 'out' | 'format' | 'quality'>,
+  options: Wanted,
   { outputs, report }: { readonly outputs: Outputs; readonly report: Report },
 ): Promise<Applied> {
   const opened = await openPhotoFile(path, report);
@@ -61,41 +69,65 @@ export async function applyPlan(
     for (const [plate, coverage] of carried.plates) resolver.areas.learnPlate(plate, coverage);
     ({ photo, warnings } = carried);
   }
-  const format = options.format ?? (extname(name).toLowerCase() === '.png' ? 'png' : 'jpeg');
-  const sixteen = format === 'png16' || format === 'tiff16';
-  const pixels = renderWhole({ opened, resolver, photo, baked, sixteen }, (share) =>
-    report.progress(0.5 + share / 2),
-  );
-  const file = await outputs.place(options.out, stemOf(name) || name, `.${EXTENSIONS[format]}`, isOwnPicture);
-  const image = sharp(pixels, { raw: { width: pyramid.width, height: pyramid.height, channels: 3 } });
-  // Says who wrote the file, so that a later run may replace it and nothing else.
-  await writeWhole(file, async (temporary) => {
-    await encoded(image.withXmp(WRITTEN_HERE), format, options.quality).toFile(temporary);
-  });
+  const as = writtenAs(options, opened);
+  const { ending } = FORMAT_FACTS[as.format];
+  const file = await outputs.place(options.out, stemOf(name) || name, `.${ending}`, isOwnPicture);
+  const job = { opened, resolver, photo, baked };
+  const coded = renderWhole(job, as, (share) => report.progress(0.5 + share / 2));
+  await writeWhole(file, async (temporary) => writeFile(temporary, await encodeFile(coded, as, opened)));
   return { file, warnings };
 }
 
-const WRITER = 'dc:contributor="Even Blush"';
-/** Metadata that every format written here can hold (ISO 16684-1, with the Dublin Core elements). */
-const WRITTEN_HERE = `<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" ${WRITER}/></rdf:RDF>`;
-
-async function isOwnPicture(path: string): Promise<boolean> {
-  const { xmp } = await sharp(path).metadata();
-  return xmp?.includes(WRITER) ?? false;
+/** What is written where nothing is said: the photo's own kind of file, with as many bits as it has. */
+function writtenAs({ format, space, longEdge, ...rest }: Wanted, { pyramid, type }: OpenedPhoto): WrittenAs {
+  const isDeep = pyramid.levels[0]!.data.BYTES_PER_ELEMENT === 2;
+  const kinds: Readonly<Record<PhotoType, WrittenFormat>> = {
+    'image/jpeg': 'jpeg',
+    'image/png': isDeep ? 'png16' : 'png',
+    'image/tiff': 'tiff16',
+    'image/webp': 'webp',
+    'image/avif': 'avif',
+  };
+  const written = format ?? kinds[type];
+  return { ...rest, format: written, space: spaceFor({ format: written, space }), longEdge };
 }
 
-function encoded(image: Sharp, format: keyof typeof EXTENSIONS, quality: number): Sharp {
-  if (format === 'jpeg') return image.jpeg({ quality, chromaSubsampling: '4:4:4' });
-  if (format === 'webp') return image.webp({ quality });
-  if (format === 'tiff16') return image.toColourspace('rgb16').tiff({ compression: 'lzw' });
-  return (format === 'png16' ? image.toColourspace('rgb16') : image).png();
+/** Only what this program wrote is replaced by a later run. */
+async function isOwnPicture(path: string): Promise<boolean> {
+  const { exif, format } = await sharp(path).metadata();
+  const bare = exif && (exif.subarray(0, 4).toString('latin1') === 'Exif' ? exif.subarray(6) : exif);
+  return isWrittenHere(bare ?? (format === 'tiff' ? await readFile(path) : undefined));
+}
+
+async function encodeFile(coded: CodedPixels, as: WrittenAs, opened: OpenedPhoto): Promise<Uint8Array> {
+  const extras = writtenExtras(opened.extras, writtenSpace(as.space, opened.pyramid), as, coded);
+  if (as.format === 'tiff16') return writeTiff(coded, extras);
+  if (as.format === 'png' || as.format === 'png16') return writePng(coded, extras);
+  const { width, height, data } = coded;
+  const image = sharp(data, { raw: { width, height, channels: 3 } });
+  const { quality } = as;
+  if (as.format === 'avif')
+    return image
+      .withExif({ IFD0: { Software: WRITER } })
+      .avif({ quality })
+      .toBuffer();
+  const bare = await (
+    as.format === 'webp'
+      ? image.webp({ quality })
+      : image.jpeg({ quality, chromaSubsampling: as.fullChroma ? '4:4:4' : '4:2:0' })
+  ).toBuffer();
+  return placeExtras(bare, as.format, extras, coded);
 }
 
 /**
  * The coverage that travels with a plan, of the areas that its steps stand on.
  * @throws {DocumentError} coverage, where it is missing and cannot be made from the marks
  */
-function ownCoverage({ photo, coverage }: PlanFile, width: number, height: number): Map<string, Uint8Array> {
+export function ownCoverage(
+  { photo, coverage }: PlanFile,
+  width: number,
+  height: number,
+): Map<string, Uint8Array> {
   const used = new Set(
     photo.plan
       .filter(({ on }) => on)
@@ -133,31 +165,27 @@ interface Job {
   readonly resolver: Resolver;
   readonly photo: Photo;
   readonly baked: ReadonlyMap<string, Uint8Array>;
-  readonly sixteen: boolean;
 }
 
-/** Interleaved encoded sRGB in strips, 8 or 16 bits a channel. */
 function renderWhole(
-  { opened: { pyramid }, resolver, photo, baked, sixteen }: Job,
+  { opened: { pyramid }, resolver, photo, baked }: Job,
+  { format, space, longEdge }: WrittenAs,
   onProgress: (share: number) => void,
-): Uint8Array | Uint16Array {
-  const { width, height } = pyramid;
+): CodedPixels {
+  const size = sizeWithin(pyramid, longEdge);
   const steps = resolver.plan(photo, baked);
   const renderer = new RegionRenderer(pyramid, KINDS);
   for (const area of [WHOLE_PICTURE, ...photo.areas])
     renderer.learnArea(resolver.area(area, photo, baked.get(area.id)));
-  const pixels = sixteen ? new Uint16Array(3 * width * height) : new Uint8Array(3 * width * height);
-  for (const region of strips(width, height, STRIP_PIXELS)) {
-    const { y, outHeight: count } = region;
-    const at = 3 * y * width;
-    if (pixels instanceof Uint16Array)
-      encodePixels16(renderer.render(steps, region).data, pixels.subarray(at, at + 3 * count * width));
-    else {
-      const rgba = new Uint8Array(4 * count * width);
-      renderer.renderEncoded(steps, region, rgba);
-      for (let i = 0, p = at; i < rgba.length; i += 4, p += 3) pixels.set(rgba.subarray(i, i + 3), p);
-    }
-    onProgress((y + count) / height);
+  const { depth } = FORMAT_FACTS[format];
+  const count = 3 * size.width * size.height;
+  const data = depth === 16 ? new Uint16Array(count) : new Uint8Array(count);
+  let at = 0;
+  for (const region of codedStrips(pyramid, size, STRIP_PIXELS)) {
+    const codes = renderCoded(renderer, steps, region, { space, depth, channels: 3 });
+    data.set(codes, at);
+    at += codes.length;
+    onProgress(at / count);
   }
-  return pixels;
+  return { ...size, data, channels: 3 };
 }

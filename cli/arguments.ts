@@ -1,7 +1,12 @@
 import { parseArgs } from 'node:util';
 import { z } from 'zod';
+import { WRITTEN_SPACES } from '#core/colour/rgbSpace';
 import { PARTS } from '#core/document/schema';
+import { KEPT_METADATA } from '#core/formats/exif';
+import { LONGEST_SIDE } from '#core/formats/inspectPhotoFile';
+import { WRITTEN_BY_DEFAULT, WRITTEN_FORMATS } from '#core/formats/writtenFile';
 import { parseWrittenNumber } from '#core/formats/writtenNumber';
+import type { LutSize } from '#core/render/planLut';
 import { COMMAND_NAMES, isCommand } from './usage';
 import type { CommandName } from './usage';
 
@@ -46,6 +51,8 @@ const photos = z.array(z.string()).min(1, 'name at least one photo');
 const masks = z.array(mask).default([]);
 const SITTER_HELP = '--sitter is a whole number from 1 on';
 const sitter = z.coerce.number(SITTER_HELP).int(SITTER_HELP).min(1, SITTER_HELP).optional();
+const oneOf = (words: readonly string[]) => `${words.slice(0, -1).join(', ')} or ${words.at(-1)}`;
+const LONG_EDGE_HELP = `--long-edge is a whole number of pixels from 1 to ${LONGEST_SIDE}`;
 const QUALITY_HELP = '--quality is a whole number from 1 to 100';
 const json = z.boolean().default(false);
 const directory = z.string('say where to write: --out DIR').min(1);
@@ -91,27 +98,56 @@ const planCommand = z
       ...(photo && { matchSkin: { photo, mask: file.join('=') || undefined } }),
     };
   });
-const applyCommand = z.strictObject({
-  command: z.literal('apply'),
-  files: z.array(z.string()).min(2, 'name the plan, then at least one photo'),
-  out: directory,
-  format: z
-    .enum(['jpeg', 'png', 'png16', 'tiff16', 'webp'], '--format is jpeg, png, png16, tiff16 or webp')
-    .optional(),
-  quality: z.coerce
-    .number(QUALITY_HELP)
-    .int(QUALITY_HELP)
-    .min(1, QUALITY_HELP)
-    .max(100, QUALITY_HELP)
-    .default(92),
-  json,
-});
+const applyCommand = z
+  .strictObject({
+    'command': z.literal('apply'),
+    'files': z.array(z.string()).min(2, 'name the plan, then at least one photo'),
+    'out': directory,
+    'format': z.enum(WRITTEN_FORMATS, `--format is ${oneOf(WRITTEN_FORMATS)}`).optional(),
+    'quality': z.coerce
+      .number(QUALITY_HELP)
+      .int(QUALITY_HELP)
+      .min(1, QUALITY_HELP)
+      .max(100, QUALITY_HELP)
+      .default(WRITTEN_BY_DEFAULT.quality),
+    'chroma': z.enum(['full', 'half'], '--chroma is full or half').default('full'),
+    'profile': z
+      .enum(WRITTEN_SPACES, `--profile is ${oneOf(WRITTEN_SPACES)}`)
+      .default(WRITTEN_BY_DEFAULT.space),
+    'metadata': z
+      .enum(KEPT_METADATA, `--metadata is ${oneOf(KEPT_METADATA)}`)
+      .default(WRITTEN_BY_DEFAULT.metadata),
+    'long-edge': z.coerce
+      .number(LONG_EDGE_HELP)
+      .int(LONG_EDGE_HELP)
+      .min(1, LONG_EDGE_HELP)
+      .max(LONGEST_SIDE, LONG_EDGE_HELP)
+      .optional(),
+    json,
+  })
+  .transform(({ chroma, profile, 'long-edge': longEdge, ...rest }) => ({
+    ...rest,
+    fullChroma: chroma === 'full',
+    space: profile,
+    longEdge,
+  }));
+const lutCommand = z
+  .strictObject({
+    command: z.literal('lut'),
+    files: z.array(z.string()).min(1, 'name the plan').max(2, 'lut takes a plan and its photo'),
+    out: z.string('say where to write: --out FILE.cube').min(1),
+    size: z.enum(['17', '33', '65'], '--size is 17, 33 or 65').default('33'),
+    area: z.string().min(1).optional(),
+    json,
+  })
+  .transform(({ size, ...rest }) => ({ ...rest, size: Number(size) as LutSize }));
 const SCHEMAS: Readonly<Record<CommandName, z.ZodType>> = {
   find: findCommand,
   read: readCommand,
   check: checkCommand,
   plan: planCommand,
   apply: applyCommand,
+  lut: lutCommand,
 };
 
 export type FindCommand = z.infer<typeof findCommand>;
@@ -122,8 +158,9 @@ export type PlanCommand = z.infer<typeof planCommand> & {
   readonly matchSkin?: { readonly photo: string; readonly mask: string | undefined };
 };
 export type ApplyCommand = z.infer<typeof applyCommand>;
+export type LutCommand = z.infer<typeof lutCommand>;
 /** A command with its options, as it was understood. */
-export type Command = FindCommand | ReadCommand | CheckCommand | PlanCommand | ApplyCommand;
+export type Command = FindCommand | ReadCommand | CheckCommand | PlanCommand | ApplyCommand | LutCommand;
 
 /** What is asked for besides a command: how the program or one command is used, or its version. */
 export type Question =
@@ -138,6 +175,12 @@ const OPTIONS = {
   'out': ONE,
   'format': ONE,
   'quality': ONE,
+  'chroma': ONE,
+  'profile': ONE,
+  'metadata': ONE,
+  'long-edge': ONE,
+  'size': ONE,
+  'area': ONE,
   'sitter': ONE,
   'part': ONE,
   'skin-hue': ONE,

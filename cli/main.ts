@@ -6,6 +6,7 @@ import type {
   CheckCommand,
   Command,
   FindCommand,
+  LutCommand,
   PlanCommand,
   Question,
   ReadCommand,
@@ -42,6 +43,8 @@ function run(command: Command | Question): Promise<number> {
       return plan(command);
     case 'apply':
       return apply(command);
+    case 'lut':
+      return lut(command);
   }
 }
 
@@ -153,6 +156,13 @@ async function apply(command: ApplyCommand): Promise<number> {
     (file, written) =>
       [`${file} → ${written.file}`, ...written.warnings.map((warning) => `  ${warning}`)].join('\n'),
   );
+}
+
+async function lut(command: LutCommand): Promise<number> {
+  const { makeLut, sayLut } = await import('./lut');
+  const [plan, photo] = command.files;
+  const outputs = await Outputs.besides(command.files);
+  return eachFile([plan!], command.json, (file) => makeLut(file, photo, command, outputs), sayLut);
 }
 
 const BAR = 30;

@@ -83,7 +83,7 @@ describe('what the command line writes', () => {
       const before = await readFile(out);
       expect(await main(words(out))).toBe(1);
       expect(await readFile(out)).toEqual(before);
-      expect(at.failed.at(-1)).toContain('is there already and is not a plan');
+      expect(at.failed.at(-1)).toContain('is there already and was not written here');
     }
     const deep = join(at.folder, 'plans', 'spring', 'p.json');
     for (let run = 0; run < 2; run++) expect(await main(words(deep))).toBe(0);

@@ -1,6 +1,7 @@
 import { rmSync } from 'node:fs';
-import { mkdir, realpath, rename, rm, stat } from 'node:fs/promises';
+import { mkdir, open, realpath, rename, rm, stat } from 'node:fs/promises';
 import { basename, dirname, join, resolve } from 'node:path';
+import { CommandError } from '#core/errors';
 
 /** Files and folders that are being written, for a command that is interrupted. */
 const unfinished = new Set<string>();
@@ -82,6 +83,23 @@ export async function writeWhole(path: string, write: (temporary: string) => Pro
   } finally {
     await rm(temporary, { recursive: true, force: true });
     unfinished.delete(temporary);
+  }
+}
+
+/**
+ * Leaves what this program did not write where it is.
+ * @param begins how a file of this kind begins that was written here
+ * @throws {CommandError} in-the-way, when something else is there, or what the command reads
+ */
+export async function refuseForeign(path: string, outputs: Outputs, begins: string): Promise<void> {
+  if (!(await exists(path))) return;
+  const file = await open(path);
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(begins.length), 0, begins.length, 0);
+    const isOurs = buffer.toString('latin1', 0, bytesRead) === begins;
+    if (!isOurs || (await outputs.isInput(path))) throw new CommandError('in-the-way', path);
+  } finally {
+    await file.close();
   }
 }
 

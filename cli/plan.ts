@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { mkdir, open, writeFile } from 'node:fs/promises';
+import { mkdir, writeFile } from 'node:fs/promises';
 import { basename, dirname } from 'node:path';
 import { newPhoto } from '#core/document/commands';
 import type { KindDefinition } from '#core/document/kinds';
@@ -31,7 +31,7 @@ import { lookOver, mendAll } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import type { PlanCommand } from './arguments';
 import { findInto } from './openPlan';
-import { exists, writeWhole } from './outputs';
+import { refuseForeign, writeWhole } from './outputs';
 import type { Outputs } from './outputs';
 import { openPhotoFile } from './photoFile';
 import { quietReport } from './report';
@@ -57,7 +57,7 @@ export async function makePlan(
   outputs: Outputs,
   report: Report,
 ): Promise<{ file: string; photo: Photo; notes: readonly string[] }> {
-  await refuseForeign(command.out, outputs);
+  await refuseForeign(command.out, outputs, PLAN_BEGINS);
   const work = await openWork(path, command.mask, wantedParts(command), report);
   const notes: string[] = [];
   const put = <P>(part: Part, kind: KindDefinition<P>, parameters: NoInfer<P>) => {
@@ -158,19 +158,6 @@ export async function openWork(
 
 /** How a plan file begins; anything else of that name is somebody's. */
 const PLAN_BEGINS = '{"schema":';
-
-/** @throws {CommandError} in-the-way, when the plan would be written onto something that is none */
-async function refuseForeign(path: string, outputs: Outputs): Promise<void> {
-  if (!(await exists(path))) return;
-  const file = await open(path);
-  try {
-    const { buffer, bytesRead } = await file.read(Buffer.alloc(PLAN_BEGINS.length), 0, PLAN_BEGINS.length, 0);
-    const isPlan = buffer.toString('latin1', 0, bytesRead) === PLAN_BEGINS;
-    if (!isPlan || (await outputs.isInput(path))) throw new CommandError('in-the-way', path);
-  } finally {
-    await file.close();
-  }
-}
 
 function wantedParts({ matchSkin, skinHue, evenness, mend, iris, lips, hair }: PlanCommand): Part[] {
   const parts: [Part, unknown][] = [

@@ -2,20 +2,23 @@ import { CoreError } from '#core/errors';
 
 const PHOTO_FAULTS: Readonly<Record<string, string>> = {
   'empty': 'is empty',
-  'not-a-photo': 'is not a JPEG or PNG photo',
+  'not-a-photo': 'is not a photo that can be opened (JPEG, PNG, TIFF, WebP, AVIF)',
   'truncated': 'ends before its picture does',
   'zero-size': 'is 0 pixels wide or high',
   'too-many-pixels': 'has more than 100 megapixels',
   'too-long': 'is longer than 65,535 pixels on one side',
   'moving-picture': 'is a moving picture; save one frame of it',
   'undecodable': 'cannot be decoded; its contents are damaged',
+  'unsupported': 'holds its pixels in a way that is not read here; save it as RGB with 8 or 16 bits',
 };
 
 const COMMAND_FAULTS: Readonly<Record<string, (detail: string) => string>> = {
   'colour': (detail) => `“${detail}” is neither a colour nor the name of one`,
   'nobody': () => 'no face was found; give the areas with --mask PART=FILE.png',
   'in-the-way': (detail) =>
-    `${detail} is there already and is not a plan that was written here; name another file with --out`,
+    `${detail} is there already and was not written here; name another file with --out`,
+  'no-area': (detail) => `the plan has no area “${detail}”`,
+  'not-in-a-table': () => 'none of its steps can be in a table of colours, so none was written',
   'no-part': (detail) => `there is no ${detail} to work on; give it with --mask PART=FILE.png`,
 };
 

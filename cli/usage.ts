@@ -21,9 +21,14 @@ const COMMANDS = {
   },
   apply: {
     use: [
-      'apply PLAN.json PHOTO... --out DIR [--format jpeg|png|png16|tiff16|webp] [--quality 1-100] [--json]',
+      'apply PLAN.json PHOTO... --out DIR [--format jpeg|png|png16|tiff16|webp|avif] [--quality 1-100] [--chroma full|half]',
+      '      [--profile own|srgb|display-p3] [--metadata all|without-place-and-device|none] [--long-edge PIXELS] [--json]',
     ],
-    does: 'renders photos with a plan into DIR; on a photo other than the plan’s own its areas are found anew',
+    does: 'renders photos with a plan into DIR, in the photo’s own kind of file, profile and depth unless another is asked for; on a photo other than the plan’s own its areas are found anew',
+  },
+  lut: {
+    use: ['lut PLAN.json [PHOTO] --out FILE.cube [--size 17|33|65] [--area NAME] [--json]'],
+    does: 'writes the colour part of a plan as a table: steps on the whole picture, and those on one area; what cannot be in it is said. Steps that measure the photo want the plan’s own',
   },
 } as const;
 

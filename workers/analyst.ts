@@ -4,16 +4,25 @@ import { WHOLE_PICTURE } from '#core/document/schema';
 import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
 import type { PlanFile } from '#core/formats/planFile';
+import type { ReadingRow } from '#core/formats/readingsFile';
 import type { PartColours } from '#core/measure/partColours';
 import type { ReadingPlaces } from '#core/measure/placing';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { PhotoFinding } from '#core/render/checkPhoto';
+import type { LutSize } from '#core/render/planLut';
 import type { ResolvedPlan } from '#core/render/resolved';
 import type { ReadingColours } from '#core/render/resolver';
 import type { PlaceColours } from '#core/offer/stepContext';
 import { PhotoVersions } from './photoVersions';
-import type { AnalystExchanges, AreaColours, OpenedPhoto, ResolvedAreas, Survey } from './protocol';
+import type {
+  AnalystExchanges,
+  AreaColours,
+  OpenedPhoto,
+  ResolvedAreas,
+  Survey,
+  WrittenLut,
+} from './protocol';
 import { WorkerPort } from './workerPort';
 
 /** A patch of a photo: its centre and its side, pixels. */
@@ -156,6 +165,36 @@ export class Analyst {
 
   planFile(photo: Photo): Promise<PlanFile> {
     return this.port.call('planFile', { version: this.#versions.of(photo) });
+  }
+
+  /** Where an area lies and its mean colours, before and after. */
+  areaColours(photo: Photo, areaId: string): Promise<AreaColours> {
+    return this.port.call('areaColours', { version: this.#versions.of(photo), areaId });
+  }
+
+  /** Mean colours of a patch, as the photo is and as its plan leaves it; undefined beside the photo. */
+  patchColours(photo: Photo, patch: Patch): Promise<PlaceColours | undefined> {
+    return this.port.call('patch', { version: this.#versions.of(photo), ...patch });
+  }
+
+  /** Coverage 0..255 of an area at the photo's size. */
+  coverage(photo: Photo, areaId: string): Promise<Uint8Array> {
+    return this.port.call('coverage', { version: this.#versions.of(photo), areaId });
+  }
+
+  /** The colour part of the plan as a table, with the steps on one area or without. */
+  lut(photo: Photo, size: LutSize, areaId: string | null): Promise<WrittenLut> {
+    return this.port.call('lut', { version: this.#versions.of(photo), size, areaId });
+  }
+
+  /** Every reading with its colours. */
+  readingRows(photo: Photo): Promise<readonly ReadingRow[]> {
+    return this.port.call('readingRows', { version: this.#versions.of(photo) });
+  }
+
+  /** Before, after, readings and plan as one page of HTML. @param day ISO 8601 */
+  proofSheet(photo: Photo, sitting: string, day: string): Promise<string> {
+    return this.port.call('proofSheet', { version: this.#versions.of(photo), sitting, day });
   }
 
   /**

@@ -1,21 +1,29 @@
 import { PhotoFileError } from '#core/errors';
-import type { Area, Photo } from '#core/document/schema';
+import { stemOf } from '#core/document/names';
+import type { Area, Photo, Step } from '#core/document/schema';
 import { DOCUMENT_VERSION, WHOLE_PICTURE } from '#core/document/schema';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
+import { writeCube } from '#core/formats/cubeFile';
+import { writeProofSheet } from '#core/formats/proofSheet';
+import type { ReadingRow } from '#core/formats/readingsFile';
 import { findFamilies } from '#core/measure/families';
 import { measureHistogram } from '#core/measure/histogram';
 import { measurePartColours } from '#core/measure/partColours';
 import type { Plate } from '#core/raster/plate';
 import { LightJudge } from '#core/render/photoLight';
 import { placeOnArea } from '#core/render/placeOnArea';
-import { inspectPhotoFile } from '#core/formats/inspectPhotoFile';
-import { convertPngPixels, readPngColour } from '#core/formats/pngColour';
+import { decodeDeep } from '#core/formats/decodeDeep';
+import { photoRaster, readPhoto } from '#core/formats/photoReading';
+import type { PhotoReading } from '#core/formats/photoReading';
 import { buildPyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
+import type { Pixels } from '#core/raster/turnUpright';
 import { strips } from '#core/raster/strips';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import { encodePixels } from '#core/render/encodePixels';
-import type { ResolvedArea } from '#core/render/resolved';
+import { stepWords } from '#core/offer/stepWords';
+import { planLut } from '#core/render/planLut';
+import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
 import { Resolver } from '#core/render/resolver';
 import { lookOver } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
@@ -31,7 +39,6 @@ let judge: LightJudge | undefined;
 let lender: { readonly resolver: Resolver; readonly photo: Photo } | undefined;
 /** States of the document that were told, by number. */
 const versions = new Map<number, Photo>();
-let sheet: OffscreenCanvasRenderingContext2D | undefined;
 
 function current(): Resolver {
   if (!resolver) throw new RangeError('no photo is in use');
@@ -129,15 +136,62 @@ serve<AnalystExchanges>({
     );
     return { schema: DOCUMENT_VERSION, photo, coverage: Object.fromEntries(coverage) };
   },
-  sheet: ({ width, height }) => void (sheet = context2d(new OffscreenCanvas(width, height))),
-  strip: ({ data, row, width }) => void sheet!.putImageData(new ImageData(data, width), 0, row),
-  dropSheet: () => void (sheet = undefined),
-  write: async ({ type, quality }) => {
-    const canvas = sheet!.canvas;
-    sheet = undefined;
-    return canvas.convertToBlob({ type, quality });
+  lut: ({ version, size, areaId }) => {
+    const photo = photoOf(version);
+    const { table, taken, left } = planLut(photo, current().plan(photo), KINDS, { size, areaId });
+    const words = (step: Step) => stepWords(step, photo, KINDS);
+    return {
+      text: writeCube(stemOf(photo.file), size, table),
+      taken: taken.map(words),
+      left: left.map(({ step, why }) => ({ step: words(step), why })),
+    };
+  },
+  coverage: ({ version, areaId }) => current().areas.fullCoverage(areaOf(version, areaId)),
+  readingRows: ({ version }) => readingRows(photoOf(version)),
+  proofSheet: async ({ version, sitting, day }) => {
+    const photo = photoOf(version);
+    const plan = current().plan(photo);
+    const [before, after] = [await proofPicture([]), await proofPicture(plan)];
+    const steps = photo.plan.map((step) => stepWords(step, photo, KINDS));
+    return writeProofSheet({
+      photo: photo.file,
+      sitting,
+      day,
+      before,
+      after,
+      readings: readingRows(photo),
+      steps,
+    });
   },
 });
+
+/** Pictures of a proof sheet, long side in pixels: 300 to the inch on half of A4. */
+const PROOF_LONG_SIDE = 1400;
+
+async function proofPicture(plan: ResolvedPlan): Promise<string> {
+  const { pyramid } = current();
+  const region = wholeRegion(pyramid.width, pyramid.height, PROOF_LONG_SIDE);
+  const pixels = new Uint8ClampedArray(region.outWidth * region.outHeight * 4);
+  encodePixels(current().render(plan, region), pixels);
+  const context = context2d(new OffscreenCanvas(region.outWidth, region.outHeight));
+  context.putImageData(new ImageData(pixels, region.outWidth), 0, 0);
+  const file = await context.canvas.convertToBlob({ type: 'image/jpeg', quality: 0.92 });
+  return `data:image/jpeg;base64,${base64(new Uint8Array(await file.arrayBuffer()))}`;
+}
+
+function readingRows(photo: Photo): ReadingRow[] {
+  const colours = new Map(
+    current()
+      .readings(photo, current().plan(photo))
+      .map((entry) => [entry.id, entry]),
+  );
+  const names = new Map([WHOLE_PICTURE, ...photo.areas].map(({ id, name }) => [id, name]));
+  return photo.readings.flatMap(({ id, areaId, rung, x, y, size }) => {
+    const read = colours.get(id);
+    const area = names.get(areaId);
+    return read && area !== undefined ? [{ area, rung, x, y, size, now: read.now, result: read.result }] : [];
+  });
+}
 
 function context2d(canvas: OffscreenCanvas): OffscreenCanvasRenderingContext2D {
   const context = canvas.getContext('2d', { alpha: false, willReadFrequently: true });
@@ -147,11 +201,19 @@ function context2d(canvas: OffscreenCanvas): OffscreenCanvasRenderingContext2D {
 
 async function open(name: string, file: Blob): Promise<OpenedPhoto> {
   const bytes = new Uint8Array(await file.arrayBuffer());
-  const { type } = inspectPhotoFile(name, bytes);
+  const reading = readPhoto(name, bytes);
   const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
   const sha256 = Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
-  const reading = readPngColour(bytes);
-  const bitmap = await createImageBitmap(new Blob([reading?.file ?? bytes], { type })).catch(() => {
+  const pixels = reading.isDeep ? decodeDeep(name, reading, allocate) : await decode(name, reading);
+  const { type } = reading.facts;
+  return { sha256, type, pyramid: buildPyramid(photoRaster(pixels, reading.colours), allocate) };
+}
+
+/** @throws {PhotoFileError} undecodable */
+async function decode(name: string, { file, facts, colours }: PhotoReading): Promise<Pixels<Uint8Array>> {
+  const blob = new Blob([file as Uint8Array<ArrayBuffer>], { type: facts.type });
+  const colorSpaceConversion = colours ? 'none' : 'default';
+  const bitmap = await createImageBitmap(blob, { colorSpaceConversion }).catch(() => {
     throw new PhotoFileError(name, 'undecodable');
   });
   const { width, height } = bitmap;
@@ -167,8 +229,7 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
     data.set(context.getImageData(0, 0, width, rows).data, y * width * 4);
   }
   bitmap.close();
-  if (reading?.colour) convertPngPixels(data, reading.colour);
-  return { sha256, type, pyramid: buildPyramid({ space: 'srgb8', width, height, data }, allocate) };
+  return { width, height, data };
 }
 
 async function lend(

@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { addArea, newPhoto, putStep } from '#core/document/commands';
 import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
+import { WRITTEN_BY_DEFAULT } from '#core/formats/writtenFile';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
@@ -30,8 +31,11 @@ class ScriptedWorker extends EventTarget {
     if (!('call' in message)) return;
     this.asked.push(message);
     const answer = answers[message.name];
-    void Promise.resolve(answer?.(message.request as Request)).then((reply) =>
-      this.dispatchEvent(Object.assign(new Event('message'), { data: { call: message.call, reply } })),
+    const { call } = message;
+    const post = (data: object) => this.dispatchEvent(Object.assign(new Event('message'), { data }));
+    void Promise.resolve(answer?.(message.request as Request)).then(
+      (reply) => post({ call, reply }),
+      ({ name, message: code }: Error) => post({ call, fault: { name, code, fields: {} } }),
     );
   }
   terminate(): void {
@@ -62,7 +66,7 @@ beforeEach(() => {
   stored = {};
   answers = {
     areas: ({ ids }) => ({ newAreas: [], keys: Object.fromEntries((ids as string[]).map((id) => [id, id])) }),
-    strip: () => new Uint8ClampedArray(4),
+    strip: () => new ArrayBuffer(4),
     picture: ({ region }) => region,
     write: () => new Blob(['picture']),
   };
@@ -151,8 +155,10 @@ describe('a survey', () => {
 });
 
 describe('an export', () => {
+  const as = { ...WRITTEN_BY_DEFAULT, format: 'png' } as const;
   const exporting = (signal = new AbortController().signal, onProgress: (share: number) => void = () => {}) =>
-    workers.exportPhoto(PLAN, photo, { type: 'image/png', quality: 1, onProgress, signal });
+    workers.exportPhoto(PLAN, photo, { file: new Blob(), as }, { onProgress, signal });
+  const encoders = () => made.filter(({ is }) => is === 'encoder');
 
   it('puts every row of the photo on the sheet once, and says how far it is', async () => {
     const shares: number[] = [];
@@ -160,23 +166,20 @@ describe('an export', () => {
     const rows = asked('render', 'strip').map(({ region }) => region as Region);
     expect(rows.reduce((sum, { outHeight }) => sum + outHeight, 0)).toBe(photo.height);
     const inOrder = (numbers: readonly unknown[]) => numbers.toSorted((p, q) => Number(p) - Number(q));
-    expect(inOrder(asked('analyst', 'strip').map(({ row }) => row))).toEqual(inOrder(rows.map(({ y }) => y)));
+    expect(inOrder(asked('encoder', 'strip').map(({ row }) => row))).toEqual(inOrder(rows.map(({ y }) => y)));
     expect([shares.every((share, n) => n === 0 || share > shares[n - 1]!), shares.at(-1)]).toEqual([true, 1]);
-    expect(asked('analyst', 'dropSheet')).toHaveLength(0);
+    expect(encoders().map(({ ended }) => ended)).toEqual([true]);
   });
 
-  it('that is stopped lets the sheet go, and nothing is written', async () => {
+  it('that is stopped ends its worker, and nothing is written', async () => {
     const stop = new AbortController();
     await expect(exporting(stop.signal, () => stop.abort())).rejects.toBeInstanceOf(CancelledError);
-    expect([asked('analyst', 'dropSheet').length, asked('analyst', 'write').length]).toEqual([1, 0]);
+    expect([encoders().every(({ ended }) => ended), asked('encoder', 'write').length]).toEqual([true, 0]);
   });
 
-  it('that fails in the writing lets the sheet go, and says why', async () => {
-    const { port } = workers.analyst;
-    const call = port.call.bind(port) as (...all: unknown[]) => Promise<unknown>;
-    vi.spyOn(port, 'call').mockImplementation(((name: string, ...rest: unknown[]) =>
-      name === 'write' ? Promise.reject(new RangeError('full')) : call(name, ...rest)) as never);
+  it('that fails in the writing ends its worker, and says why', async () => {
+    answers.write = () => Promise.reject(new RangeError('full'));
     await expect(exporting()).rejects.toThrow('full');
-    expect(asked('analyst', 'dropSheet')).toHaveLength(1);
+    expect(encoders().every(({ ended }) => ended)).toBe(true);
   });
 });

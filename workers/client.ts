@@ -1,8 +1,12 @@
 import { clamp } from '#core/math/clamp';
 import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
+import { FORMAT_FACTS, spaceFor } from '#core/formats/writtenFile';
+import type { WrittenAs } from '#core/formats/writtenFile';
+import type { Warning } from '#core/measure/warnings/scene';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
+import { sizeWithin } from '#core/render/codedRegion';
 import type { ResolvedPlan } from '#core/render/resolved';
 import type { FoundPeople } from '#core/segment/findParts';
 import { Analyst } from './analyst';
@@ -11,19 +15,37 @@ import { Finder } from './finder';
 import type { FindOptions } from './finder';
 import type { AreaHolder } from './heldAreas';
 import type { OpenedPhoto, ResolvedAreas } from './protocol';
+import { Encoder, channelsOf } from './encoder';
 import { Renderers } from './renderers';
+import type { Strip } from './renderers';
 
-export type { CoverageLook, OpenedPhoto, Piece, Placement, Survey } from './protocol';
+export type {
+  BeforeShown,
+  CoverageLook,
+  LayerBlob,
+  WrittenLut,
+  OpenedPhoto,
+  Piece,
+  Placement,
+  Survey,
+} from './protocol';
+export type { Warning } from '#core/measure/warnings/scene';
 export type { ReadingDoubt } from '#core/measure/readingDoubt';
 export type { PhotoFinding } from '#core/render/checkPhoto';
 export { Painter } from './painterClient';
 export { foundEntries } from '#core/segment/foundEntries';
 
-/** How a photo is written. */
+/** What is written, and how. */
+export interface Written {
+  /** the photo's own file, for its profile and metadata */
+  readonly file: Blob;
+  readonly as: WrittenAs;
+  /** 0..255 of every pixel, for a PNG that is seen through */
+  readonly opacity?: Uint8Array;
+}
+
+/** How far a photo's writing is told, and how it is stopped. */
 export interface ExportOptions {
-  readonly type: 'image/jpeg' | 'image/png';
-  /** 0..1, of JPEG */
-  readonly quality: number;
   /** 0..1 */
   readonly onProgress: (share: number) => void;
   readonly signal: AbortSignal;
@@ -36,7 +58,7 @@ const LOSSES_WITHIN_MS = 20_000;
 const FEWEST_RENDERERS = 2;
 const MOST_RENDERERS = 4;
 /** Rendering's share of an export; the rest is encoding. */
-const RENDERED_SHARE = 0.9;
+const RENDERED_SHARE = 0.7;
 
 /** All the workers of one page, and the photo they have in use. */
 export class PictureWorkers {
@@ -46,6 +68,10 @@ export class PictureWorkers {
   /** looks into files, so that neither the page nor the picture waits for them */
   readonly files = new FileWorker();
   readonly #finder = new Finder();
+  /** looks at what a plan did, beside the workers that the picture waits for */
+  readonly #watcher: Renderers;
+  /** the photo that it has in hand */
+  #watched: Pyramid | undefined;
   #pyramid: Pyramid | undefined;
   #lastOpened: OpenedPhoto | undefined;
   /** areas are prepared one after the other, so that it is known what renderers hold */
@@ -72,6 +98,7 @@ export class PictureWorkers {
     const count = clamp(cores, FEWEST_RENDERERS, MOST_RENDERERS);
     this.analyst = new Analyst(loadPlate, lost, PATIENCE_MS);
     this.renderers = new Renderers(count, lost, PATIENCE_MS);
+    this.#watcher = new Renderers(1, () => (this.#watched = undefined), PATIENCE_MS);
     this.analyst.port.warm();
     this.renderers.warm();
   }
@@ -89,6 +116,7 @@ export class PictureWorkers {
   /** Takes a photo in hand; what follows is about it. */
   async use(pyramid: Pyramid): Promise<void> {
     this.#pyramid = pyramid;
+    this.#watched = undefined;
     await Promise.all([this.analyst.use(pyramid), this.renderers.use(pyramid)]);
   }
 
@@ -108,34 +136,53 @@ export class PictureWorkers {
     return prepared;
   }
 
-  /** Renders and writes the whole photo. @throws {CancelledError} when the signal says so */
+  /** What the photo's plan may have done unasked, and where. */
+  async warnings(photo: Photo): Promise<readonly Warning[]> {
+    if (!this.#pyramid) throw new RangeError('no photo is in use');
+    // It takes the photo in hand when it is first asked, so that opening does not wait for it.
+    if (this.#watched !== this.#pyramid) await this.#watcher.use(this.#pyramid);
+    this.#watched = this.#pyramid;
+    const all = photo.areas.map(({ id }) => id);
+    const { newAreas, keys } = await this.analyst.areas(photo, all, this.#watcher.heldKeys);
+    this.#watcher.learn('warnings', newAreas, Object.values(keys));
+    return this.#watcher.warnings(photo, await this.analyst.plan(photo), keys);
+  }
+
+  /**
+   * Renders and writes the whole photo.
+   * @throws {CancelledError} when the signal says so
+   */
   async exportPhoto(
     plan: ResolvedPlan,
-    { width, height }: Photo,
-    { type, quality, onProgress, signal }: ExportOptions,
+    photo: Photo,
+    { file, as, opacity }: Written,
+    { onProgress, signal }: ExportOptions,
   ): Promise<Blob> {
-    const { port } = this.analyst;
-    let rows = 0;
-    await port.call('sheet', { width, height });
+    const encoder = new Encoder();
+    const stop = () => encoder.dispose();
+    signal.addEventListener('abort', stop);
+    const size = sizeWithin(photo, as.longEdge);
+    const channels = opacity ? 4 : channelsOf(as.format);
+    const target = { space: spaceFor(as), depth: FORMAT_FACTS[as.format].depth, channels };
     try {
-      await this.renderers.strips(
-        plan,
-        { width, height },
-        async ({ region, data }) => {
-          await port.call('strip', { data, row: region.y, width }, [data.buffer]);
-          rows += region.outHeight;
-          onProgress((RENDERED_SHARE * rows) / height);
-        },
-        signal,
+      let rows = 0;
+      await encoder.begin(size, target);
+      const take = async (strip: Strip) => {
+        await encoder.put(strip);
+        rows += strip.rows;
+        onProgress((RENDERED_SHARE * rows) / size.height);
+      };
+      await this.renderers.strips({ plan, photo, size, target }, take, signal);
+      if (opacity) await encoder.seeThrough(opacity);
+      const blob = await encoder.write(as, photo.file, file, (share) =>
+        onProgress(RENDERED_SHARE + (1 - RENDERED_SHARE) * share),
       );
-      const blob = await port.call('write', { type, quality });
       if (signal.aborted) throw new CancelledError();
       onProgress(1);
       return blob;
-    } catch (error) {
-      await port.call('dropSheet', undefined).catch(() => undefined);
-      throw error;
     } finally {
+      signal.removeEventListener('abort', stop);
+      encoder.dispose();
       this.renderers.release('export');
     }
   }
@@ -153,6 +200,8 @@ export class PictureWorkers {
   restart(): void {
     this.analyst.port.dispose();
     this.renderers.dispose();
+    this.#watcher.dispose();
+    this.#watched = undefined;
     this.#useAgain();
     this.onLost();
   }
@@ -162,6 +211,7 @@ export class PictureWorkers {
     this.files.dispose();
     this.analyst.port.dispose();
     this.renderers.dispose();
+    this.#watcher.dispose();
   }
 
   #useAgain(): void {

@@ -1,36 +1,53 @@
-import type { Layer, Piece, Placement } from './protocol';
+import type { BeforeShown, Layer, Piece, Placement } from './protocol';
 
 /**
- * From back to front: a small stand-in, the picture with its steps, where it is clipped, the photo as it was,
- * the hatch.
+ * From back to front: a small stand-in, the picture with its steps, a map of it, the photo as it was, the hatch.
  */
-const LAYERS: readonly Layer[] = ['base', 'after', 'clipping', 'before', 'overlay'];
+const LAYERS: readonly Layer[] = ['base', 'after', 'map', 'before', 'overlay'];
 
-/**
- * Draws the layers onto the picture's canvas.
- * @param beforeUpTo device pixels from the left that show the photo without the plan; 0 none, Infinity all
- */
+/** Draws the layers onto the picture's canvas. */
 export function drawLayers(
   context: OffscreenCanvasRenderingContext2D,
   layers: ReadonlyMap<Layer, readonly Piece[]>,
   placement: Placement,
-  beforeUpTo: number,
+  before: BeforeShown,
 ): void {
   const { width, height } = context.canvas;
   context.clearRect(0, 0, width, height);
   context.imageSmoothingEnabled = placement.zoom * placement.devicePixels < 2;
+  const half = before.how === 'beside' ? Math.round(width / 2) : width;
   for (const name of LAYERS) {
     const pieces = layers.get(name);
-    if (!pieces || (name === 'before' && beforeUpTo <= 0)) continue;
+    if (!pieces || (name === 'before' && before.how === 'nowhere')) continue;
     context.save();
-    if (name === 'before') {
-      context.beginPath();
-      context.rect(0, 0, Math.min(width, beforeUpTo), height);
+    context.beginPath();
+    if (name === 'before' && before.how === 'beside') {
+      context.rect(half, 0, width - half, height);
+      context.clip();
+      context.translate(half, 0);
+    } else {
+      if (name === 'before' && before.how === 'line') leftOfLine(context, before);
+      else context.rect(0, 0, half, height);
       context.clip();
     }
     for (const piece of pieces) drawPiece(context, piece, placement);
     context.restore();
   }
+}
+
+/** Half of the plane, to the left of a line. */
+function leftOfLine(
+  context: OffscreenCanvasRenderingContext2D,
+  { at, radians }: { readonly at: number; readonly radians: number },
+): void {
+  const { width, height } = context.canvas;
+  const far = width + height;
+  const [x, y] = [Math.round(at * width), height / 2];
+  const [across, down] = [-Math.sin(radians) * far, Math.cos(radians) * far];
+  context.moveTo(x - across, y - down);
+  context.lineTo(x + across, y + down);
+  context.lineTo(x + across - down, y + down + across);
+  context.lineTo(x - across - down, y - down + across);
 }
 
 /** Edges fall on whole device pixels, so that pieces meet without a seam. */

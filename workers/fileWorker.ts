@@ -2,7 +2,7 @@ import type { Sitting } from '#core/document/schema';
 import type { JpegDamage } from '#core/formats/jpegDamage';
 import type { ReadSittingFile } from '#core/formats/sittingFile';
 import type { Plate } from '#core/raster/plate';
-import type { FilesExchanges } from './protocol';
+import type { FilesExchanges, LayerBlob, Size } from './protocol';
 import { WorkerPort } from './workerPort';
 
 /** Packing a sitting of a gigabyte takes its time. */
@@ -38,6 +38,16 @@ export class FileWorker {
   /** @throws {CoreError} document, when it is something else */
   unpackSitting(file: Blob): Promise<ReadSittingFile> {
     return this.#port.call('unpack', { file });
+  }
+
+  /** Files as one archive, by name. */
+  zip(files: ReadonlyMap<string, Blob>): Promise<Blob> {
+    return this.#port.call('zip', { files });
+  }
+
+  /** Layers from the lowest up, the picture they make, and a small one, as OpenRaster. */
+  layers(size: Size, layers: readonly LayerBlob[], merged: Blob, thumbnail: Blob): Promise<Blob> {
+    return this.#port.call('layers', { size, layers, merged, thumbnail });
   }
 
   dispose(): void {

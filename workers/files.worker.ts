@@ -1,5 +1,7 @@
 import { decodeCoveragePng } from '#core/formats/coveragePng';
 import { findJpegDamage } from '#core/formats/jpegDamage';
+import { writeOpenRaster } from '#core/formats/openRaster';
+import { zipFiles } from '#core/formats/zipFiles';
 import { packSitting, unpackSitting } from '#core/formats/sittingFile';
 import { DocumentError } from '#core/errors';
 import { KINDS } from '#kinds/registry.gen';
@@ -29,6 +31,18 @@ serve<FilesExchanges>({
     return new Blob([packSitting({ sitting, plates, photos: files }) as Uint8Array<ArrayBuffer>], {
       type: 'application/zip',
     });
+  },
+  zip: async ({ files }) => {
+    const entries = new Map<string, Uint8Array>();
+    for (const [name, file] of files) entries.set(name, await bytesOf(file));
+    return new Blob([zipFiles(entries)], { type: 'application/zip' });
+  },
+  layers: async ({ size, layers, merged, thumbnail }) => {
+    const all = await Promise.all(
+      layers.map(async ({ name, png, visible }) => ({ name, png: await bytesOf(png), visible })),
+    );
+    const file = writeOpenRaster(size, all, await bytesOf(merged), await bytesOf(thumbnail));
+    return new Blob([file], { type: 'image/openraster' });
   },
   unpack: async ({ file }) => unpackSitting(await bytesOf(file), KINDS),
 });

@@ -22,11 +22,11 @@ serve<PainterExchanges>({
     if (pieces) layers.set(layer, pieces);
     return undefined;
   },
-  draw: ({ width, height, placement, beforeUpTo }) => {
+  draw: ({ width, height, placement, before }) => {
     if (!context) return undefined;
     if (context.canvas.width !== width) context.canvas.width = width;
     if (context.canvas.height !== height) context.canvas.height = height;
-    drawLayers(context, layers, placement, beforeUpTo);
+    drawLayers(context, layers, placement, before);
     return undefined;
   },
 });

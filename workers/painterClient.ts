@@ -1,4 +1,4 @@
-import type { Layer, PainterExchanges, Piece, Placement } from './protocol';
+import type { BeforeShown, Layer, PainterExchanges, Piece, Placement } from './protocol';
 import { WorkerPort } from './workerPort';
 
 /** Drawing what is there takes milliseconds. */
@@ -31,9 +31,9 @@ export class Painter {
   draw(
     size: { width: number; height: number },
     placement: Placement,
-    beforeUpTo: number,
+    before: BeforeShown,
   ): Promise<undefined> {
-    return this.#port.call('draw', { ...size, placement, beforeUpTo });
+    return this.#port.call('draw', { ...size, placement, before });
   }
 
   dispose(): void {

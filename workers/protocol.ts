@@ -10,15 +10,21 @@ import type { Histogram } from '#core/measure/histogram';
 import type { Ladder } from '#core/measure/ladder';
 import type { PartColours } from '#core/measure/partColours';
 import type { ReadingPlaces } from '#core/measure/placing';
+import type { Warning } from '#core/measure/warnings/scene';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
 import type { PhotoFinding } from '#core/render/checkPhoto';
+import type { ChangeSums } from '#core/render/changeMap';
 import type { ClippedCounts } from '#core/render/clipping';
 import type { ReadingColours } from '#core/render/resolver';
 import type { PlaceColours } from '#core/offer/stepContext';
 import type { ToldPhoto } from './photoVersions';
 import type { FoundPeople } from '#core/segment/findParts';
+import type { LeftOut, LutSize } from '#core/render/planLut';
+import type { ReadingRow } from '#core/formats/readingsFile';
+import type { CodedTarget } from '#core/render/codedRegion';
+import type { WrittenAs } from '#core/formats/writtenFile';
 import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
 
 /** A request's payload and its reply. */
@@ -61,6 +67,13 @@ export interface Survey {
   readonly histogram: Histogram | undefined;
   /** of the area asked for */
   readonly ladder: { readonly before: Ladder; readonly after: Ladder } | undefined;
+}
+
+/** A table of colours as a file, the steps in it, and those that are not and why. */
+export interface WrittenLut {
+  readonly text: string;
+  readonly taken: readonly string[];
+  readonly left: readonly { readonly step: string; readonly why: LeftOut }[];
 }
 
 /** The worker that decodes, prepares areas and measures. */
@@ -116,17 +129,33 @@ export type AnalystExchanges = {
   /** an area's coverage at the photo's size, as an 8-bit grey PNG */
   coveragePng: Exchange<{ version: number; areaId: string }, Uint8Array>;
   planFile: Exchange<{ version: number }, PlanFile>;
-  /** begins the finished photo; strips are put into it until it is written or dropped */
-  sheet: Exchange<{ width: number; height: number }, undefined>;
-  strip: Exchange<{ data: Uint8ClampedArray<ArrayBuffer>; row: number; width: number }, undefined>;
-  dropSheet: Exchange<undefined, undefined>;
-  write: Exchange<{ type: 'image/jpeg' | 'image/png'; quality: number }, Blob>;
+  /** the colour part of the plan, as text, and what is not in it */
+  lut: Exchange<{ version: number; size: LutSize; areaId: string | null }, WrittenLut>;
+  /** coverage 0..255 of an area at the photo's size */
+  coverage: Exchange<{ version: number; areaId: string }, Uint8Array>;
+  /** every reading with its colours and its area's name */
+  readingRows: Exchange<{ version: number }, readonly ReadingRow[]>;
+  /** before, after, readings and plan as one page of HTML */
+  proofSheet: Exchange<{ version: number; sitting: string; day: string }, string>;
 };
 
 /** The worker that finds people and their parts. */
 export type FinderExchanges = {
   find: Exchange<{ pyramid: Pyramid; tiles: boolean }, FoundPeople>;
 };
+
+/** Pixels of a photo or of what is written of it. */
+export interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A layer as a PNG. */
+export interface LayerBlob {
+  readonly name: string;
+  readonly png: Blob;
+  readonly visible: boolean;
+}
 
 /** The worker that looks into files, so that neither the page nor the picture waits for them. */
 export type FilesExchanges = {
@@ -140,6 +169,21 @@ export type FilesExchanges = {
     Blob
   >;
   unpack: Exchange<{ file: Blob }, ReadSittingFile>;
+  /** files as one zip archive, by name; what is packed already is stored as it is */
+  zip: Exchange<{ files: ReadonlyMap<string, Blob> }, Blob>;
+  /** layers of a picture from the lowest up, as OpenRaster */
+  layers: Exchange<{ size: Size; layers: readonly LayerBlob[]; merged: Blob; thumbnail: Blob }, Blob>;
+};
+
+/** The worker that writes pictures. */
+export type EncoderExchanges = {
+  /** begins a picture; strips are put into it until it is written */
+  sheet: Exchange<{ width: number; height: number; target: CodedTarget }, undefined>;
+  strip: Exchange<{ codes: ArrayBuffer; row: number }, undefined>;
+  /** gives the sheet's pixels this opacity, 0..255 each */
+  opacity: Exchange<{ opacity: Uint8Array }, undefined>;
+  /** the sheet as a file. @param file the photo's own, for its profile and metadata */
+  write: Exchange<{ as: WrittenAs; file: Blob; name: string }, Blob>;
 };
 
 /** The workers that render; there are as many as cores are of use. */
@@ -149,7 +193,18 @@ export type RenderExchanges = {
   picture: Exchange<{ plan: ResolvedPlan; region: Region }, ImageBitmap>;
   coverage: Exchange<{ areaKey: string; region: Region; look: CoverageLook }, ImageBitmap>;
   clipping: Exchange<{ plan: ResolvedPlan; region: Region }, { bitmap: ImageBitmap; counts: ClippedCounts }>;
-  strip: Exchange<{ plan: ResolvedPlan; region: Region }, Uint8ClampedArray<ArrayBuffer>>;
+  /** by how much a plan changes what another leaves */
+  change: Exchange<
+    { from: ResolvedPlan; plan: ResolvedPlan; region: Region },
+    { bitmap: ImageBitmap; sums: ChangeSums }
+  >;
+  /** what a plan may have done unasked. @param keys of the areas, which are known here, by their ids */
+  warnings: Exchange<
+    { photo: Photo; plan: ResolvedPlan; keys: Readonly<Record<string, string>> },
+    readonly Warning[]
+  >;
+  /** the codes of a region, for a file */
+  strip: Exchange<{ plan: ResolvedPlan; region: Region; target: CodedTarget }, ArrayBuffer>;
 };
 
 /** A rendered piece of the picture. */
@@ -167,17 +222,25 @@ export interface Placement {
 }
 
 /**
- * Of the picture: a small stand-in, the picture with its steps, where that is clipped, the photo as it was,
- * an area's extent.
+ * Of the picture: a small stand-in, the picture with its steps, a map of where that is clipped or changed, the
+ * photo as it was, an area's extent.
  */
-export type Layer = 'base' | 'after' | 'clipping' | 'before' | 'overlay';
+export type Layer = 'base' | 'after' | 'map' | 'before' | 'overlay';
+
+/**
+ * Where the picture is seen as it was: nowhere, everywhere, on the left of a line through a place (share of the
+ * width, at half the height; turned from upright by `radians`, clockwise), or in a half of its own on the right.
+ */
+export type BeforeShown =
+  | { readonly how: 'nowhere' | 'everywhere' | 'beside' }
+  | { readonly how: 'line'; readonly at: number; readonly radians: number };
 
 /** The worker that draws the picture's canvas, so that the page never waits for it. */
 export type PainterExchanges = {
   attach: Exchange<{ canvas: OffscreenCanvas }, undefined>;
   layer: Exchange<{ layer: Layer; pieces: readonly Piece[] | undefined }, undefined>;
-  /** sizes in device pixels; `beforeUpTo` as many from the left show the photo as it was */
-  draw: Exchange<{ width: number; height: number; placement: Placement; beforeUpTo: number }, undefined>;
+  /** sizes in device pixels */
+  draw: Exchange<{ width: number; height: number; placement: Placement; before: BeforeShown }, undefined>;
 };
 
 /** How an area is shown over the picture; `rgb` 0..255 of lines or ground. */

@@ -1,4 +1,7 @@
+import { drawChange } from '#core/render/changeMap';
 import { drawClipping } from '#core/render/clipping';
+import { planWarnings } from '#core/render/planWarnings';
+import { renderCoded } from '#core/render/codedRegion';
 import { RegionRenderer } from '#core/render/regionRenderer';
 import type { ResolvedPlan } from '#core/render/resolved';
 import type { Region } from '#core/raster/raster';
@@ -32,7 +35,13 @@ serve<RenderExchanges>({
     const counts = drawClipping(current().render(plan, region), out);
     return { bitmap: await createImageBitmap(new ImageData(out, region.outWidth)), counts };
   },
-  strip: ({ plan, region }) => pixelsOf(plan, region),
+  change: async ({ from, plan, region }) => {
+    const out = new Uint8ClampedArray(region.outWidth * region.outHeight * 4);
+    const sums = drawChange(current().render(from, region), current().render(plan, region), out);
+    return { bitmap: await createImageBitmap(new ImageData(out, region.outWidth)), sums };
+  },
+  warnings: ({ photo, plan, keys }) => planWarnings(current(), photo, plan, keys),
+  strip: ({ plan, region, target }) => renderCoded(current(), plan, region, target).buffer as ArrayBuffer,
 });
 
 function pixelsOf(plan: ResolvedPlan, region: Region): Uint8ClampedArray<ArrayBuffer> {

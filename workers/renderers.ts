@@ -1,19 +1,32 @@
 import { CancelledError } from '#core/errors';
+import type { Photo } from '#core/document/schema';
+import type { Warning } from '#core/measure/warnings/scene';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
-import { strips } from '#core/raster/strips';
+import { codedStrips } from '#core/render/codedRegion';
+import type { ChangeSums } from '#core/render/changeMap';
+import type { CodedTarget } from '#core/render/codedRegion';
 import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
 import { HeldAreas } from './heldAreas';
 import type { AreaHolder } from './heldAreas';
-import type { CoverageLook, Piece, RenderExchanges } from './protocol';
+import type { CoverageLook, Piece, RenderExchanges, Size } from './protocol';
 import { WorkerPort } from './workerPort';
 
 const STRIP_PIXELS = 1_500_000;
 
-/** A strip of the finished photo, interleaved RGBA of 8 bits. */
+/** A strip of the written picture: its first row, how many, and their codes. */
 export interface Strip {
-  readonly region: Region;
-  readonly data: Uint8ClampedArray<ArrayBuffer>;
+  readonly row: number;
+  readonly rows: number;
+  readonly codes: ArrayBuffer;
+}
+
+/** A picture to be written: what becomes of which photo, how large, and in what codes. */
+export interface WrittenPicture {
+  readonly plan: ResolvedPlan;
+  readonly photo: Size;
+  readonly size: Size;
+  readonly target: CodedTarget;
 }
 
 /** The workers that render, each a part of what is asked for. */
@@ -76,22 +89,56 @@ export class Renderers {
     return { pieces, shares };
   }
 
+  /** What a plan may have done unasked. @param keys of all areas, which it has learned, by their ids */
+  warnings(
+    photo: Photo,
+    plan: ResolvedPlan,
+    keys: Readonly<Record<string, string>>,
+  ): Promise<readonly Warning[]> {
+    return this.#ports[0]!.call('warnings', { photo, plan, keys });
+  }
+
+  /** By how much a region is changed from one plan to another, and that in numbers. */
+  async change(
+    from: ResolvedPlan,
+    plan: ResolvedPlan,
+    region: Region,
+  ): Promise<{ pieces: Piece[]; sums: ChangeSums }> {
+    let sums: ChangeSums = { sum: 0, most: 0, changed: 0, seen: 0 };
+    const pieces = await this.#pieces(region, async (port, piece) => {
+      const reply = await port.call('change', { from, plan, region: piece });
+      const { sum, most, changed, seen } = reply.sums;
+      sums = {
+        sum: sums.sum + sum,
+        most: Math.max(sums.most, most),
+        changed: sums.changed + changed,
+        seen: sums.seen + seen,
+      };
+      return reply.bitmap;
+    });
+    return { pieces, sums };
+  }
+
   /**
-   * The whole photo in strips, in any order.
+   * The whole photo in strips of codes, in any order.
+   * @param size what is written, pixels
    * @param take is given each; the next one of its worker waits for it
    * @throws {CancelledError} when the signal says so
    */
   async strips(
-    plan: ResolvedPlan,
-    { width, height }: { readonly width: number; readonly height: number },
+    { plan, photo, size, target }: WrittenPicture,
     take: (strip: Strip) => Promise<void>,
     signal: AbortSignal,
   ): Promise<void> {
-    const open = strips(width, height, STRIP_PIXELS);
+    const open = codedStrips(photo, size, STRIP_PIXELS);
+    let row = 0;
     const work = async (port: WorkerPort<RenderExchanges>) => {
       for (const region of open) {
         if (signal.aborted) throw new CancelledError();
-        await take({ region, data: await port.call('strip', { plan, region }) });
+        const first = row;
+        row += region.outHeight;
+        const codes = await port.call('strip', { plan, region, target });
+        await take({ row: first, rows: region.outHeight, codes });
       }
     };
     // Whoever asked may begin anew once this has ended: no strip is on its way by then.

@@ -40,8 +40,7 @@ async function answer<E extends Exchanges>(
 }
 
 function transferOf(reply: unknown): Transferable[] {
-  if (reply instanceof ImageBitmap) return [reply];
-  return reply instanceof Uint8ClampedArray ? [reply.buffer as ArrayBuffer] : [];
+  return reply instanceof ImageBitmap || reply instanceof ArrayBuffer ? [reply] : [];
 }
 
 function post(message: ReplyMessage, transfer: Transferable[]): void {
