@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
+import { writeServiceWorker } from './scripts/offlineFiles';
 
 const isolation = {
   'Cross-Origin-Opener-Policy': 'same-origin',
@@ -23,11 +24,17 @@ export default defineNuxtConfig({
       title: 'Even Blush',
       htmlAttrs: { lang: 'en' },
       meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' },
+        { rel: 'manifest', href: '/manifest.webmanifest' },
+      ],
     },
   },
   features: { inlineStyles: false },
   experimental: { appManifest: false },
+  hooks: {
+    'nitro:build:public-assets': (nitro) => writeServiceWorker(nitro.options.output.publicDir),
+  },
   nitro: {
     compressPublicAssets: true,
     errorHandler: '~~/server/error',

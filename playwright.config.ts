@@ -19,6 +19,8 @@ export default defineConfig({
   outputDir: 'test-results/e2e',
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
+    // Each test would take in the whole application; those about it allow it.
+    serviceWorkers: 'block',
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },
     trace: 'retain-on-failure',

@@ -17,6 +17,9 @@ const OWN_KEYS: readonly BenchKey[] = [
   { key: 'G', does: 'Coverage in grey', group: 'Seeing' },
   { key: 'W', does: 'Hold: the photo as it was', group: 'Seeing' },
   { key: 'D', does: 'Divide: before left, after right of a line', group: 'Seeing' },
+  { key: 'Shift D', does: 'Before beside after, moved as one', group: 'Seeing' },
+  { key: 'Shift M', does: 'Map of what is changed, ΔE00', group: 'Seeing' },
+  { key: '1 – 4', does: 'Close to the face, the eyes, the lips, the edge of the hair', group: 'Seeing' },
   { key: 'Shift C', does: 'Clipped pixels, in the colours of their channels', group: 'Seeing' },
   { key: 'Z', does: 'Zoom: fit the photo, or 100 %', group: 'Seeing' },
   { key: 'T', does: 'Hold: travel, move the photo', group: 'Seeing' },
@@ -26,6 +29,7 @@ const OWN_KEYS: readonly BenchKey[] = [
   { key: 'N', does: 'Next area; with shift, the next doubtful place', group: 'Work' },
   { key: 'E', does: 'Export', group: 'Work' },
   { key: 'Ctrl Z', does: 'Undo; with shift, redo', group: 'Work' },
+  { key: 'Shift Z', does: 'What was done, and plans kept under names', group: 'Work' },
   { key: '?', does: 'These keys', group: 'Work' },
 ];
 

@@ -7,7 +7,7 @@ type Fields = Readonly<Record<string, string | number>>;
 const PHOTO_FAULTS: Readonly<Record<string, (fields: Fields) => string>> = {
   'empty': ({ file }) => `“${file}” is empty. Export it again from where it came from.`,
   'not-a-photo': ({ file }) =>
-    `“${file}” is not a JPEG or PNG photo. Save it as one of these and open it again.`,
+    `“${file}” is not a photo that can be opened (JPEG, PNG, TIFF, WebP, AVIF). Save it as one of these and open it again.`,
   'truncated': ({ file }) => `“${file}” ends before its picture does. Copy it again from its source.`,
   'zero-size': ({ file }) => `“${file}” says that it is 0 pixels wide or high. Export it again.`,
   'too-many-pixels': ({ file, width, height }) =>
@@ -17,6 +17,8 @@ const PHOTO_FAULTS: Readonly<Record<string, (fields: Fields) => string>> = {
   'moving-picture': ({ file }) => `“${file}” is a moving picture. Save one frame of it as JPEG or PNG.`,
   'undecodable': ({ file }) =>
     `“${file}” cannot be decoded; its contents are damaged. Copy it again from its source.`,
+  'unsupported': ({ file }) =>
+    `“${file}” holds its pixels in a way that is not read here (such as CMYK, 32 bits, or separate planes). Save it as RGB with 8 or 16 bits and open it again.`,
 };
 
 const DOCUMENT_FAULTS: Readonly<Record<string, (fields: Fields) => string>> = {

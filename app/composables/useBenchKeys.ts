@@ -3,6 +3,7 @@ import { DRAWN_KINDS } from '../tools/drawnKinds';
 import { isTyping } from './isTyping';
 import { useBenchPhoto } from './useBenchPhoto';
 import { useCheck } from './useCheck';
+import { CLOSE_UPS, useCloseUps } from './useCloseUps';
 import { useDoubtfulPlaces } from './useDoubtfulPlaces';
 import { useFind } from './useFind';
 import { useReadings } from './useReadings';
@@ -31,6 +32,7 @@ export function useBenchKeys(): void {
   const { check } = useCheck();
   const { find } = useFind();
   const { nextPlace } = useDoubtfulPlaces();
+  const zoomIn = useCloseUps();
 
   const marks = DRAWN_KINDS.map(({ id, drawing: { key } }) => [
     key.startsWith(SHIFT) ? key : key.toLowerCase(),
@@ -54,7 +56,11 @@ export function useBenchKeys(): void {
     'k': () => void check(),
     'n': nextArea,
     'Shift N': nextPlace,
-    'Shift C': () => (seeing.showsClipping = !seeing.showsClipping),
+    'Shift C': () => seeing.toggleMap('clipping'),
+    'Shift D': () => seeing.toggleBeside(),
+    'Shift M': () => seeing.toggleMap('change'),
+    ...Object.fromEntries(CLOSE_UPS.map((which, n) => [String(n + 1), () => zoomIn(which)])),
+    'Shift Z': () => (bench.showingHistory = true),
     'e': () => photo.value && (bench.exporting = true),
     '?': () => (bench.showingKeys = true),
     'Escape': leave,

@@ -54,7 +54,7 @@ const WISH: FrameWishes = {
   areaId: undefined,
   shownId: undefined,
   look: undefined,
-  clipping: false,
+  map: undefined,
   drawing: false,
 };
 
@@ -121,12 +121,12 @@ describe('the picture that follows the document', () => {
   });
 
   it('takes clipping and the extent away when they are not wanted', async () => {
-    const { clipping, clippedShares, wish } = frames({ clipping: true });
+    const { map, clippedShares, wish } = frames({ map: 'clipping' });
     await settle();
-    expect([clipping.value !== undefined, clippedShares.value![0]]).toEqual([true, 1]);
-    wish({ clipping: false });
+    expect([map.value !== undefined, clippedShares.value![0]]).toEqual([true, 1]);
+    wish({ map: undefined });
     await settle();
-    expect(clipping.value).toBeUndefined();
+    expect(map.value).toBeUndefined();
   });
 
   it('measures once it is at rest, and not the same thing twice', async () => {

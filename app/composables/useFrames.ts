@@ -21,18 +21,28 @@ export interface Frame {
   readonly pieces: readonly Piece[];
 }
 
+/** How much of what is in sight is changed: mean and greatest ΔE00, shares changed at all and seen as such. */
+export interface ChangeShares {
+  readonly mean: number;
+  readonly most: number;
+  readonly changed: number;
+  readonly seen: number;
+}
+
 /** What is to be seen. */
 export interface FrameWishes {
   /** of the photo that the workers have in use; undefined while none is ready */
   readonly photo: Photo | undefined;
   readonly region: Region | undefined;
   readonly before: boolean;
+  /** before is what this step leaves; undefined for the photo as it was */
+  readonly beforeStepId?: string | undefined;
   readonly areaId: string | undefined;
   /** the area whose extent is shown */
   readonly shownId: string | undefined;
   readonly look: CoverageLook | undefined;
-  /** whether clipped pixels are shown */
-  readonly clipping: boolean;
+  /** what is shown in place of the picture */
+  readonly map: 'clipping' | 'change' | undefined;
   /** a mark is being drawn: its hatch follows the hand, the picture waits until it is done */
   readonly drawing: boolean;
 }
@@ -48,9 +58,11 @@ export function useFrames(wishes: () => FrameWishes) {
   const after = shallowRef<Frame>();
   const before = shallowRef<Frame>();
   const overlay = shallowRef<Frame>();
-  const clipping = shallowRef<Frame>();
+  const map = shallowRef<Frame>();
   /** of the pixels in sight, per channel at white and at black */
   const clippedShares = shallowRef<readonly number[]>();
+  /** of the pixels in sight */
+  const changeSums = shallowRef<ChangeShares>();
   const busy = ref(false);
   const slow = ref(false);
   let wanted = 0;
@@ -90,7 +102,8 @@ export function useFrames(wishes: () => FrameWishes) {
       areaId,
       shownId,
       look,
-      clipping: wantsClipping,
+      beforeStepId,
+      map: wantedMap,
       drawing,
     }: FrameWishes,
     isNewest: () => boolean,
@@ -121,16 +134,30 @@ export function useFrames(wishes: () => FrameWishes) {
     if (!isNewest()) return;
     await update(after, pictureKey, () => workers.renderers.picture(plan, region));
     if (!isNewest()) return;
-    if (!wantsClipping) put(clipping, undefined);
-    else
-      await update(clipping, pictureKey, async () => {
+    const from = plan.slice(0, 1 + plan.findIndex(({ id }) => id === beforeStepId));
+    const fromKey = `${photo.id}:${from.at(-1)?.key ?? ''}`;
+    if (!wantedMap) put(map, undefined);
+    else if (wantedMap === 'clipping')
+      await update(map, `clipping:${pictureKey}`, async () => {
         const { pieces, shares } = await workers.renderers.clipping(plan, region);
         clippedShares.value = shares;
         return pieces;
       });
+    else
+      await update(map, `change:${fromKey}:${pictureKey}`, async () => {
+        const { pieces, sums } = await workers.renderers.change(from, plan, region);
+        const pixels = region.outWidth * region.outHeight;
+        changeSums.value = {
+          mean: sums.sum / pixels,
+          most: sums.most,
+          changed: sums.changed / pixels,
+          seen: sums.seen / pixels,
+        };
+        return pieces;
+      });
     if (!isNewest()) return;
     if (wantsBefore)
-      await update(before, `${photo.id}:${place}`, () => workers.renderers.picture([], region));
+      await update(before, `${fromKey}:${place}`, () => workers.renderers.picture(from, region));
     if (!isNewest()) return;
     await update(base, planKey, () =>
       workers.renderers.picture(plan, wholeRegion(photo.width, photo.height, BASE_LONG_SIDE)),
@@ -140,7 +167,7 @@ export function useFrames(wishes: () => FrameWishes) {
 
   /** A worker that held areas or pictures is gone: everything is asked for again. */
   function restart(): void {
-    for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
+    for (const frame of [after, before, overlay, base, map]) put(frame, undefined);
     forget();
     wish();
   }
@@ -150,15 +177,28 @@ export function useFrames(wishes: () => FrameWishes) {
   watch(
     () => wishes().photo?.id,
     () => {
-      for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
+      for (const frame of [after, before, overlay, base, map]) put(frame, undefined);
       survey.value = undefined;
       forget();
     },
   );
   onScopeDispose(() => {
-    for (const frame of [after, before, overlay, base, clipping]) put(frame, undefined);
+    for (const frame of [after, before, overlay, base, map]) put(frame, undefined);
   });
-  return { base, after, before, overlay, clipping, clippedShares, survey, busy, slow, resting, restart };
+  return {
+    base,
+    after,
+    before,
+    overlay,
+    map,
+    clippedShares,
+    changeSums,
+    survey,
+    busy,
+    slow,
+    resting,
+    restart,
+  };
 }
 
 /** At half the size, unless the full one is there. */

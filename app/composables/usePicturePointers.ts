@@ -6,6 +6,7 @@ import type { Point } from '../stores/view';
 import { computed, ref, shallowRef } from 'vue';
 import type { Ref } from 'vue';
 import { isTyping } from './isTyping';
+import { useSeeing } from '../stores/seeing';
 import { useView } from '../stores/view';
 
 const WHEEL_ZOOM = 0.0016;
@@ -13,6 +14,7 @@ const WHEEL_ZOOM = 0.0016;
 /** Pointers, wheel and pinch on the picture. */
 export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   const view = useView();
+  const seeing = useSeeing();
   const travelling = ref(false);
   const { tool, pan } = usePointerTool(travelling);
   const hover = shallowRef<Point>();
@@ -21,13 +23,19 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
 
   function sampleOf(event: PointerEvent): PointerSample {
     const box = element.value!.getBoundingClientRect();
-    const at = { x: event.clientX - box.left, y: event.clientY - box.top };
+    const at = placeOf(event, box);
     return {
       view: at,
       image: withinReach(view.viewToImage(at)),
       pressure: event.pointerType === 'pen' ? event.pressure : 0.5,
       shift: event.shiftKey,
     };
+  }
+
+  /** In the half that shows the picture as it was, a place is the same as in the other. */
+  function placeOf({ clientX, clientY }: MouseEvent, box: DOMRect): Point {
+    const x = clientX - box.left;
+    return { x: seeing.beside && x > view.width ? x - view.width : x, y: clientY - box.top };
   }
 
   function press(event: PointerEvent): void {
@@ -83,10 +91,7 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
     const box = element.value!.getBoundingClientRect();
     const lines = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 30 : 1;
     const finer = event.ctrlKey ? 6 : 1;
-    view.zoomTo(view.zoom * Math.exp(-event.deltaY * lines * finer * WHEEL_ZOOM), {
-      x: event.clientX - box.left,
-      y: event.clientY - box.top,
-    });
+    view.zoomTo(view.zoom * Math.exp(-event.deltaY * lines * finer * WHEEL_ZOOM), placeOf(event, box));
   }
 
   useEventListener(

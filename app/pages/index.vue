@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { PHOTO_FILES } from '#core/formats/inspectPhotoFile';
 import { newSitting } from '#core/document/commands';
 import { EMPTY_HISTORY, recordCheckpoint } from '#core/document/history';
 import { copyName, stemOf } from '#core/document/names';
@@ -128,7 +129,7 @@ const remove = (row: Row) =>
       <LookChoice />
       <FilePick
         main
-        accept="image/jpeg,image/png,application/zip,.zip"
+        :accept="`${PHOTO_FILES},application/zip,.zip`"
         multiple
         name="Photos for a new sitting"
         @files="openFiles"
@@ -144,8 +145,8 @@ const remove = (row: Row) =>
       >
       <template v-else-if="reading">Reading {{ reading }} …</template>
       <template v-else
-        >Drop JPEG or PNG photos here, or paste them: they become a new sitting. They stay in this browser,
-        untouched. A sitting saved as a file opens here too.</template
+        >Drop photos here (JPEG, PNG, TIFF, WebP, AVIF), or paste them: they become a new sitting. They stay
+        in this browser, untouched. A sitting saved as a file opens here too.</template
       >
     </p>
     <ul v-if="rows?.length" class="flex flex-col gap-2" aria-label="Sittings">

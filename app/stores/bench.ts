@@ -35,6 +35,7 @@ export const useBench = defineStore('bench', () => {
   const findsOnOpen = useLocalStorage('even-blush-finds-on-open', false);
   const exporting = ref(false);
   const showingKeys = ref(false);
+  const showingHistory = ref(false);
 
   const tool = computed<Tool>(() => {
     const asked = questions.open?.is;
@@ -48,6 +49,7 @@ export const useBench = defineStore('bench', () => {
     () =>
       exporting.value ||
       showingKeys.value ||
+      showingHistory.value ||
       questions.open?.is === 'lend' ||
       questions.open?.is === 'version',
   );
@@ -102,6 +104,7 @@ export const useBench = defineStore('bench', () => {
     findsOnOpen,
     exporting,
     showingKeys,
+    showingHistory,
     tool,
     editing,
     inDialog,

@@ -12,19 +12,50 @@ export const useSeeing = defineStore('seeing', () => {
   const hatchHue = ref(190);
   /** of the plain ground, #rrggbb */
   const groundColour = ref('#777777');
-  /** clipped pixels are shown in the colours of their channels */
-  const showsClipping = ref(false);
-  /** share of the view's width that shows the photo as it was; undefined while it is not divided */
+  /** in place of the picture: clipped pixels in the colours of their channels, or by how much it is changed */
+  const map = ref<'clipping' | 'change'>();
+  /** where the line between before and after crosses half the height, share of the width; undefined without one */
   const split = ref<number>();
+  /** how far that line is turned from upright, degrees, clockwise */
+  const splitDegrees = ref(0);
+  /** before stands beside after, both moved as one */
+  const beside = ref(false);
+  /** before is what this step leaves; undefined for the photo as it was */
+  const beforeStepId = ref<string>();
   const holdingBefore = ref(false);
 
   function toggle(which: Overlay): void {
     overlay.value = overlay.value === which ? 'none' : which;
   }
 
-  function toggleSplit(): void {
-    split.value = split.value === undefined ? 0.5 : undefined;
+  function toggleMap(which: 'clipping' | 'change'): void {
+    map.value = map.value === which ? undefined : which;
   }
 
-  return { overlay, hatchHue, groundColour, showsClipping, split, holdingBefore, toggle, toggleSplit };
+  function toggleSplit(): void {
+    split.value = split.value === undefined ? 0.5 : undefined;
+    splitDegrees.value = 0;
+    beside.value = false;
+  }
+
+  function toggleBeside(): void {
+    beside.value = !beside.value;
+    split.value = undefined;
+  }
+
+  return {
+    overlay,
+    hatchHue,
+    groundColour,
+    map,
+    split,
+    splitDegrees,
+    beside,
+    beforeStepId,
+    holdingBefore,
+    toggle,
+    toggleMap,
+    toggleSplit,
+    toggleBeside,
+  };
 });

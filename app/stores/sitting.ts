@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { changePhoto } from '#core/document/commands';
-import { EMPTY_HISTORY, recordCheckpoint, redo, undo } from '#core/document/history';
+import { EMPTY_HISTORY, goTo, recordCheckpoint, redo, undo } from '#core/document/history';
 import type { SetAside } from '#core/document/salvage';
 import type { Photo, Sitting } from '#core/document/schema';
 import { database } from '../storage/database';
@@ -122,6 +122,17 @@ export const useSitting = defineStore('sitting', () => {
     return moved.label;
   }
 
+  /** Goes to where so many checkpoints are done. */
+  function goToCheckpoint(cursor: number): void {
+    if (!document.value || !writable.value) return;
+    endGesture();
+    const moved = goTo(history.value, document.value, cursor);
+    if (!moved || !fits(moved.document)) return;
+    document.value = moved.document;
+    history.value = moved.history;
+    saveSoon();
+  }
+
   /** Timers come late while a hand is quick: what has waited long enough is stored with the next change. */
   function saveSoon(): void {
     saved.value = false;
@@ -198,6 +209,7 @@ export const useSitting = defineStore('sitting', () => {
     writable,
     saved,
     inGesture,
+    goToCheckpoint,
     saveProblem,
     setAside,
     undoLabel,

@@ -87,12 +87,23 @@ export class Bench {
     return sharp(shot).removeAlpha().raw().toBuffer();
   }
 
-  async export(button: 'Export photo' | 'Export plan', format: 'JPEG' | 'PNG' = 'PNG'): Promise<Download> {
+  /** Opens the export dialog at one of its kinds. */
+  async openExport(kind: string): Promise<void> {
     await this.page.getByRole('button', { name: /^Export…/ }).click();
-    if (button === 'Export photo') await this.page.getByRole('radio', { name: format }).check();
+    await this.page.getByRole('tab', { name: kind, exact: true }).click();
+  }
+
+  /** Presses a button that writes a file. */
+  async download(button: string): Promise<Download> {
     const download = this.page.waitForEvent('download');
-    await this.page.getByRole('button', { name: button }).click();
+    await this.page.getByRole('button', { name: button, exact: true }).click();
     return download;
+  }
+
+  async export(button: 'Export photo' | 'Export plan', format = 'PNG'): Promise<Download> {
+    await this.openExport(button === 'Export photo' ? 'Photo' : 'Plan');
+    if (button === 'Export photo') await this.page.getByRole('radio', { name: format, exact: true }).check();
+    return this.download(button);
   }
 }
 

@@ -54,7 +54,7 @@ test('bad files are said by name, and the good one among them opens upright', as
     ]);
   for (const sentence of [
     '“cut.jpg” ends before its picture does',
-    '“words.png” is not a JPEG or PNG photo',
+    '“words.png” is not a photo that can be opened',
     '“nothing.jpg” is empty',
     '“vast.png” has 20000 × 10000 pixels',
     '“flat.png” says that it is 0 pixels',

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Keyboard, Redo2, Undo2 } from '@lucide/vue';
+import { History, Keyboard, Redo2, Undo2 } from '@lucide/vue';
 
 const sitting = useSitting();
 const bench = useBench();
@@ -55,6 +55,14 @@ function rename(event: Event): void {
       @click="sitting.redo()"
     >
       <Redo2 :size="16" />
+    </button>
+    <button
+      class="press-bare"
+      aria-label="What was done"
+      title="What was done, and kept plans (Shift Z)"
+      @click="bench.showingHistory = true"
+    >
+      <History :size="16" />
     </button>
     <button class="press-bare" aria-label="Keys" title="Keys (?)" @click="bench.showingKeys = true">
       <Keyboard :size="17" />

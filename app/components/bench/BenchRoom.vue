@@ -52,7 +52,7 @@ watch(importing, (now) => now && notices.say(`Opening ${now.file} (${now.done + 
         @survey="survey = $event"
       />
       <div v-else class="flex grow items-center justify-center bg-[#777] text-white">
-        Drop a JPEG or PNG photo here to begin.
+        Drop a photo here to begin (JPEG, PNG, TIFF, WebP, AVIF).
       </div>
       <div
         v-if="over"
@@ -61,10 +61,11 @@ watch(importing, (now) => now && notices.say(`Opening ${now.file} (${now.done + 
         Let go to add the photos to this sitting
       </div>
     </section>
-    <PartColumn :survey="survey" />
+    <PartColumn :survey="survey" :ready="ready === photo?.id" />
     <ExportDialog v-if="photo && bench.exporting" :photo="photo" />
     <BorrowDialog v-if="photo && questions.open?.is === 'lend'" :photo="photo" />
     <VersionsDialog v-if="photo && questions.open?.is === 'version'" :photo="photo" :survey="survey" />
     <KeysDialog />
+    <HistoryDialog v-if="bench.showingHistory" />
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { PHOTO_FILES } from '#core/formats/inspectPhotoFile';
 import { Plus } from '@lucide/vue';
 import type { Survey } from '#workers/client';
 
@@ -110,7 +111,7 @@ const partsOf = (sitter: string) => photo.value?.areas.filter((entry) => entry.s
       </div>
       <FilePick
         class="mt-2 w-full"
-        accept="image/jpeg,image/png"
+        :accept="PHOTO_FILES"
         multiple
         name="Photos to add to this sitting"
         @files="emit('photos', $event)"

@@ -6,7 +6,7 @@ import { PARTS } from '#core/document/schema';
 import type { Part } from '#core/document/schema';
 import type { Survey } from '#workers/client';
 
-const props = defineProps<{ survey: Survey | undefined }>();
+const props = defineProps<{ survey: Survey | undefined; ready: boolean }>();
 const { photo, area, changeOpenArea } = useBenchPhoto();
 const { deleteArea } = useAreas();
 
@@ -113,6 +113,7 @@ function rename(event: Event): void {
       </p>
     </div>
     <CheckPanel v-if="photo" :photo="photo" :survey="survey" />
+    <WarningsPanel v-if="photo" :photo="photo" :ready="ready" />
     <PlanSection v-if="photo" :photo="photo" :survey="survey" />
   </aside>
 </template>

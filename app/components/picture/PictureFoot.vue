@@ -15,12 +15,38 @@ const VIEWS = [
   { overlay: 'dimmed', name: 'Dim', title: 'Everything else dimmed (M)' },
   { overlay: 'ground', name: 'Ground', title: 'The part alone on a plain ground (U)' },
 ] as const satisfies readonly { overlay: Overlay; name: string; title: string }[];
+const COMPARISONS = [
+  {
+    name: 'Divide',
+    title: 'A line between before and after (D)',
+    on: () => seeing.split !== undefined,
+    press: () => seeing.toggleSplit(),
+  },
+  {
+    name: 'Beside',
+    title: 'Before beside after (Shift D)',
+    on: () => seeing.beside,
+    press: () => seeing.toggleBeside(),
+  },
+  {
+    name: 'Changes',
+    title: 'By how much each place is changed, ΔE00 (Shift M)',
+    on: () => seeing.map === 'change',
+    press: () => seeing.toggleMap('change'),
+  },
+  {
+    name: 'Clipped',
+    title: 'Clipped pixels in the colours of their channels (Shift C)',
+    on: () => seeing.map === 'clipping',
+    press: () => seeing.toggleMap('clipping'),
+  },
+];
 const hold = (held: boolean) => (seeing.holdingBefore = held);
 </script>
 
 <template>
   <div
-    class="flex h-9 shrink-0 items-center overflow-x-auto border-t border-line bg-panel px-1 text-[13px]"
+    class="flex h-9 shrink-0 items-center overflow-x-auto border-t border-line bg-panel px-1 text-[13px] [&>button]:!px-[5px]"
     role="toolbar"
     aria-label="Seeing"
   >
@@ -79,22 +105,15 @@ const hold = (held: boolean) => (seeing.holdingBefore = held);
       Before
     </button>
     <button
+      v-for="entry in COMPARISONS"
+      :key="entry.name"
       class="press-bare"
-      :class="seeing.showsClipping ? 'font-semibold text-ink' : ''"
-      :aria-pressed="seeing.showsClipping"
-      title="Clipped pixels in the colours of their channels (shift C)"
-      @click="seeing.showsClipping = !seeing.showsClipping"
+      :class="entry.on() ? 'font-semibold !text-ink' : ''"
+      :aria-pressed="entry.on()"
+      :title="entry.title"
+      @click="entry.press"
     >
-      Clipped
-    </button>
-    <button
-      class="press-bare"
-      :class="seeing.split !== undefined ? 'font-semibold text-ink' : ''"
-      :aria-pressed="seeing.split !== undefined"
-      title="A line between before and after (D)"
-      @click="seeing.toggleSplit()"
-    >
-      Divide
+      {{ entry.name }}
     </button>
     <button class="press-bare" :title="`Surround: ${view.surround}`" @click="nextSurround">
       <span class="sr-only">Surround</span

@@ -4,7 +4,7 @@ import { convertHsvToSrgbEncoded } from '#core/colour/hsv';
 import type { Photo } from '#core/document/schema';
 import { Painter } from '#workers/client';
 import { areaOfPlace } from '#kinds/people/places';
-import type { CoverageLook, Survey } from '#workers/client';
+import type { BeforeShown, CoverageLook, Survey } from '#workers/client';
 
 const props = defineProps<{ photo: Photo; ready: boolean; opening: string | undefined }>();
 const emit = defineEmits<{ survey: [survey: Survey | undefined] }>();
@@ -20,7 +20,7 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const { cursor, hover, handlers } = usePicturePointers(stage);
 
 const region = computed(() => visibleRegion(view, props.photo));
-const showsBefore = computed(() => seeing.holdingBefore || seeing.split !== undefined);
+const showsBefore = computed(() => seeing.holdingBefore || seeing.split !== undefined || seeing.beside);
 /** A deep colour of the chosen hue for lines; what is dimmed goes to black. */
 function lookOf(style: CoverageLook['style']): CoverageLook {
   if (style === 'dimmed') return { style, rgb: [0, 0, 0] };
@@ -50,20 +50,28 @@ const look = computed(() => {
     ? undefined
     : lookOf(seeing.overlay);
 });
-const { base, after, before, overlay, clipping, clippedShares, survey, busy, slow, resting, restart } =
+const { base, after, before, overlay, map, clippedShares, changeSums, survey, busy, slow, resting, restart } =
   useFrames(() => ({
     photo: props.ready ? framed.value : undefined,
     region: region.value,
     before: showsBefore.value,
+    beforeStepId: seeing.beforeStepId,
     areaId: area.value?.id,
     shownId: shownId.value,
     look: look.value,
-    clipping: seeing.showsClipping && !seeing.holdingBefore,
+    map: seeing.holdingBefore ? undefined : seeing.map,
     drawing: sitting.inGesture && bench.editing,
   }));
 watch(survey, (now) => emit('survey', now));
 
-useResizeObserver(stage, ([entry]) => entry && view.resize(entry.contentRect));
+/** of the stage, CSS pixels; the picture has half of it while before stands beside it */
+const room = ref({ width: 0, height: 0 });
+useResizeObserver(stage, ([entry]) => {
+  if (entry) room.value = { width: entry.contentRect.width, height: entry.contentRect.height };
+});
+watch([room, () => seeing.beside], ([{ width, height }, beside]) =>
+  view.resize({ width: beside ? width / 2 : width, height }),
+);
 
 const partName = usePartName(
   () => (props.ready ? props.photo : undefined),
@@ -90,7 +98,7 @@ for (const [layer, frame] of [
   ['after', after],
   ['before', before],
   ['overlay', overlay],
-  ['clipping', clipping],
+  ['map', map],
 ] as const) {
   watch(frame, (next) => {
     painter?.layer(layer, next?.pieces);
@@ -105,7 +113,10 @@ watch(
     view.width,
     view.height,
     view.devicePixels,
+    room.value.width,
     seeing.split,
+    seeing.splitDegrees,
+    seeing.beside,
     seeing.holdingBefore,
   ],
   drawSoon,
@@ -117,12 +128,20 @@ function drawSoon(): void {
 
 function draw(): void {
   asked = 0;
-  const width = Math.max(1, Math.round(view.width * view.devicePixels));
+  const width = Math.max(1, Math.round(room.value.width * view.devicePixels));
   const height = Math.max(1, Math.round(view.height * view.devicePixels));
-  const divided = seeing.split === undefined ? 0 : Math.round(seeing.split * width);
-  const beforeUpTo = seeing.holdingBefore ? Infinity : divided;
   const { left, top, zoom, devicePixels } = view;
-  void painter?.draw({ width, height }, { left, top, zoom, devicePixels }, beforeUpTo).catch(() => undefined);
+  void painter
+    ?.draw({ width, height }, { left, top, zoom, devicePixels }, beforeShown())
+    .catch(() => undefined);
+}
+
+function beforeShown(): BeforeShown {
+  if (seeing.holdingBefore) return { how: 'everywhere' };
+  if (seeing.beside) return { how: 'beside' };
+  return seeing.split === undefined
+    ? { how: 'nowhere' }
+    : { how: 'line', at: seeing.split, radians: (seeing.splitDegrees * Math.PI) / 180 };
 }
 
 /** What takes too long is given up, and what asked for it is taken back. */
@@ -187,8 +206,27 @@ const state = computed(() => {
         {{ sitting.undoLabel ? `Stop, and undo “${sitting.undoLabel}”` : 'Stop' }}
       </button>
     </p>
+    <BeforeChoice
+      v-if="seeing.split !== undefined || seeing.beside || seeing.map === 'change'"
+      :photo="photo"
+    />
+    <template v-if="seeing.beside">
+      <span class="pointer-events-none absolute left-1/2 top-0 h-full w-px bg-black/60" />
+      <span class="pointer-events-none absolute left-2 top-2 rounded bg-raised px-1.5 text-[12px]"
+        >after</span
+      >
+      <span class="pointer-events-none absolute right-2 top-2 rounded bg-raised px-1.5 text-[12px]"
+        >before</span
+      >
+    </template>
+    <ChangeLegend
+      v-if="seeing.map === 'change' && changeSums"
+      :sums="changeSums"
+      :photo="photo"
+      :hover="hover"
+    />
     <p
-      v-if="seeing.showsClipping && clippedWords"
+      v-if="seeing.map === 'clipping' && clippedWords"
       role="status"
       class="pointer-events-none absolute bottom-3 right-3 rounded bg-raised px-2 py-1 text-[13px] tabular-nums"
     >

@@ -1,0 +1,55 @@
+import { onScopeDispose, shallowRef, watch } from 'vue';
+import type { Photo } from '#core/document/schema';
+import { CancelledError } from '#core/errors';
+import type { Warning } from '#workers/client';
+import { useWorkers } from './useWorkers';
+
+/** After so long without a change the plan is looked at. */
+const AFTER_MS = 700;
+
+/**
+ * Looks at what the plan did once the hand rests; the newest state alone is spoken of.
+ * @param wishes the photo that the workers have in use, and undefined while none is ready
+ */
+export function useWarnings(wishes: () => Photo | undefined) {
+  const workers = useWorkers();
+  /** undefined until it was looked at, and while there is no step */
+  const warnings = shallowRef<readonly Warning[]>();
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let looking = false;
+  let stale = false;
+
+  async function look(): Promise<void> {
+    if (looking) {
+      stale = true;
+      return;
+    }
+    looking = true;
+    do {
+      stale = false;
+      const photo = wishes();
+      try {
+        warnings.value = photo?.plan.some(({ on }) => on) ? await workers.warnings(photo) : undefined;
+      } catch (error) {
+        // They are a help beside the work: a worker that ended is asked again with the next change.
+        if (!(error instanceof CancelledError)) warnings.value = undefined;
+      }
+    } while (stale);
+    looking = false;
+  }
+
+  watch(
+    () => {
+      const photo = wishes();
+      return [photo?.id, photo?.plan, photo?.areas] as const;
+    },
+    ([id], before) => {
+      if (id !== before?.[0]) warnings.value = undefined;
+      clearTimeout(timer);
+      timer = setTimeout(() => void look(), AFTER_MS);
+    },
+    { immediate: true },
+  );
+  onScopeDispose(() => clearTimeout(timer));
+  return warnings;
+}
