@@ -19,7 +19,7 @@ export function writeServiceWorker(folder: string): void {
   writeFileSync(
     `${folder}/sw.js`,
     template
-      .replace("'__VERSION__'", JSON.stringify(hash.digest('hex').slice(0, 16)))
-      .replace('__FILES__', JSON.stringify(paths)),
+      .replace("'__VERSION__'", () => JSON.stringify(hash.digest('hex').slice(0, 16)))
+      .replace("'__FILES__'", () => JSON.stringify(paths)),
   );
 }

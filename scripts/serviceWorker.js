@@ -1,11 +1,10 @@
-/* global __FILES__ */
 /**
  * Keeps the whole application in the browser, so that it opens and works without a network. A version is taken
  * in whole or not at all, and takes over when no page of the one before is open any more. The two names below
  * are filled in when the application is built.
  */
 const VERSION = '__VERSION__';
-const FILES = new Set(__FILES__);
+const FILES = new Set('__FILES__');
 
 const CACHE = `even-blush-${VERSION}`;
 /** Photos of the demo that were looked at. */

@@ -1,3 +1,4 @@
+import { CancelledError } from '#core/errors';
 import type { WrittenAs, WrittenFormat } from '#core/formats/writtenFile';
 import type { CodedTarget } from '#core/render/codedRegion';
 import type { EncoderExchanges, Size } from './protocol';
@@ -12,32 +13,39 @@ export function channelsOf(format: WrittenFormat): CodedTarget['channels'] {
   return format === 'jpeg' || format === 'webp' || format === 'avif' ? 4 : 3;
 }
 
-/** A worker that writes one picture, and is ended at once when that is stopped. */
+/** A worker that writes one picture, and is ended at once when that is stopped; what comes later is refused. */
 export class Encoder {
+  #ended = false;
   readonly #port = new WorkerPort<EncoderExchanges>({
     start: () => new Worker(new URL('./encoder.worker.ts', import.meta.url), { type: 'module' }),
     onLost: () => undefined,
     patienceMs: PATIENCE_MS,
   });
 
-  begin(size: Size, target: CodedTarget): Promise<undefined> {
-    return this.#port.call('sheet', { ...size, target });
+  async begin(size: Size, target: CodedTarget): Promise<undefined> {
+    return this.#running().call('sheet', { ...size, target });
   }
 
-  put({ codes, row }: Strip): Promise<undefined> {
-    return this.#port.call('strip', { codes, row }, [codes]);
+  async put({ codes, row }: Strip): Promise<undefined> {
+    return this.#running().call('strip', { codes, row }, [codes]);
   }
 
   /** @param opacity 0..255 of every pixel of the sheet, which is of four channels */
-  seeThrough(opacity: Uint8Array): Promise<undefined> {
-    return this.#port.call('opacity', { opacity });
+  async seeThrough(opacity: Uint8Array): Promise<undefined> {
+    return this.#running().call('opacity', { opacity });
   }
 
-  write(as: WrittenAs, name: string, file: Blob, onProgress: (share: number) => void): Promise<Blob> {
-    return this.#port.call('write', { as, name, file }, [], onProgress);
+  async write(as: WrittenAs, name: string, file: Blob, onProgress: (share: number) => void): Promise<Blob> {
+    return this.#running().call('write', { as, name, file }, [], onProgress);
   }
 
   dispose(): void {
+    this.#ended = true;
     this.#port.dispose();
+  }
+
+  #running(): WorkerPort<EncoderExchanges> {
+    if (this.#ended) throw new CancelledError();
+    return this.#port;
   }
 }
