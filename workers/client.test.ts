@@ -173,6 +173,11 @@ describe('an export', () => {
 
   it('that is stopped ends its worker, and nothing is written', async () => {
     const stop = new AbortController();
+    const stopped = new Promise((done) => stop.signal.addEventListener('abort', done));
+    answers.strip = async ({ region }) => {
+      if ((region as Region | undefined)?.y) await stopped;
+      return new ArrayBuffer(4);
+    };
     await expect(exporting(stop.signal, () => stop.abort())).rejects.toBeInstanceOf(CancelledError);
     // Strips that were on their way start no other.
     expect(encoders().map(({ ended }) => ended)).toEqual([true]);
