@@ -39,6 +39,7 @@ module.exports = {
       ['^core/', '^kinds/', '^networks/', '^workers/'],
       ['@tensorflow/tfjs-backend-wasm/dist', '@jsquash/(jpeg|avif)'],
     ),
+    only('node', '^node/', ['^core/', '^kinds/', '^node/', '^(node:)?(crypto|worker_threads)$'], ['sharp']),
     {
       name: 'app-reaches-workers-by-client',
       severity: 'error',
@@ -54,14 +55,14 @@ module.exports = {
     {
       name: 'server-not-app',
       severity: 'error',
-      from: { path: '^(server|cli)/' },
+      from: { path: '^(node|server|cli)/' },
       to: { path: '^(app|workers)/' },
     },
     {
       name: 'below-app',
       severity: 'error',
       from: { path: '^(core|kinds|networks|workers)/', pathNot: '^networks/training/' },
-      to: { path: '^(app|server|cli)/' },
+      to: { path: '^(app|node|server|cli)/' },
     },
   ],
   options: {

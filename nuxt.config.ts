@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
+import { buildRenderThread } from './scripts/buildRenderThread';
 import { writeServiceWorker } from './scripts/offlineFiles';
 
 const isolation = {
@@ -30,6 +31,10 @@ export default defineNuxtConfig({
       ],
     },
   },
+  runtimeConfig: {
+    // Each is set by an environment variable, such as NUXT_HAND_OFF_JOBS.
+    handOff: { on: true, megabytes: 300, megapixels: 100, seconds: 300, jobs: 1, waiting: 2 },
+  },
   features: { inlineStyles: false },
   experimental: { appManifest: false },
   hooks: {
@@ -38,6 +43,9 @@ export default defineNuxtConfig({
   nitro: {
     compressPublicAssets: true,
     errorHandler: '~~/server/error',
+    // What the thread needs of it is not seen from the server's own bundle.
+    externals: { traceInclude: [fileURLToPath(import.meta.resolve('sharp'))] },
+    hooks: { compiled: (nitro) => buildRenderThread(nitro.options.output.serverDir) },
     serverAssets: [{ baseName: 'demo', dir: fileURLToPath(new URL('./demo', import.meta.url)) }],
     routeRules: {
       '/**': {
@@ -70,6 +78,7 @@ export default defineNuxtConfig({
         '../probe/**/*',
         '../scripts/**/*',
         '../cli/**/*',
+        '../node/**/*',
         '../*.ts',
       ],
     },

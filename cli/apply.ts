@@ -1,34 +1,23 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { WHOLE_PICTURE } from '#core/document/schema';
-import type { Area, Photo } from '#core/document/schema';
 import { stemOf } from '#core/document/names';
-import { platesOf } from '#core/document/plates';
-import { DocumentError } from '#core/errors';
-import { decodeCoveragePng } from '#core/formats/coveragePng';
+import { isWrittenHere } from '#core/formats/exif';
+import type { PhotoType } from '#core/formats/inspectPhotoFile';
 import { parsePlanFile } from '#core/formats/planFile';
 import type { PlanFile } from '#core/formats/planFile';
-import { namedAreas } from '#core/render/namedAreas';
-import { WRITER, isWrittenHere } from '#core/formats/exif';
-import type { PhotoType } from '#core/formats/inspectPhotoFile';
-import { writePng } from '#core/formats/pngFile';
-import type { CodedPixels } from '#core/formats/pngFile';
-import { writeTiff } from '#core/formats/tiffFile';
-import { FORMAT_FACTS, placeExtras, spaceFor, writtenExtras } from '#core/formats/writtenFile';
+import { FORMAT_FACTS, spaceFor } from '#core/formats/writtenFile';
 import type { WrittenAs, WrittenFormat } from '#core/formats/writtenFile';
-import { codedStrips, renderCoded, sizeWithin, writtenSpace } from '#core/render/codedRegion';
-import { RegionRenderer } from '#core/render/regionRenderer';
 import { Resolver } from '#core/render/resolver';
 import { KINDS } from '#kinds/registry.gen';
+import type { OpenedPhoto } from '../node/openPhoto';
+import { ownCoverage } from '../node/ownCoverage';
+import { writePhoto } from '../node/writePhoto';
 import type { ApplyCommand } from './arguments';
 import { carryOver } from './carryOver';
 import { writeWhole } from './outputs';
 import type { Outputs } from './outputs';
 import { openPhotoFile } from './photoFile';
 import type { Report } from './report';
-import type { OpenedPhoto } from './photoFile';
-
-const STRIP_PIXELS = 1_000_000;
 
 type Wanted = Pick<
   ApplyCommand,
@@ -73,8 +62,8 @@ export async function applyPlan(
   const { ending } = FORMAT_FACTS[as.format];
   const file = await outputs.place(options.out, stemOf(name) || name, `.${ending}`, isOwnPicture);
   const job = { opened, resolver, photo, baked };
-  const coded = renderWhole(job, as, (share) => report.progress(0.5 + share / 2));
-  await writeWhole(file, async (temporary) => writeFile(temporary, await encodeFile(coded, as, opened)));
+  const bytes = await writePhoto(job, as, (share) => report.progress(0.5 + share / 2));
+  await writeWhole(file, (temporary) => writeFile(temporary, bytes));
   return { file, warnings };
 }
 
@@ -97,95 +86,4 @@ async function isOwnPicture(path: string): Promise<boolean> {
   const { exif, format } = await sharp(path).metadata();
   const bare = exif && (exif.subarray(0, 4).toString('latin1') === 'Exif' ? exif.subarray(6) : exif);
   return isWrittenHere(bare ?? (format === 'tiff' ? await readFile(path) : undefined));
-}
-
-async function encodeFile(coded: CodedPixels, as: WrittenAs, opened: OpenedPhoto): Promise<Uint8Array> {
-  const extras = writtenExtras(opened.extras, writtenSpace(as.space, opened.pyramid), as, coded);
-  if (as.format === 'tiff16') return writeTiff(coded, extras);
-  if (as.format === 'png' || as.format === 'png16') return writePng(coded, extras);
-  const { width, height, data } = coded;
-  const image = sharp(data, { raw: { width, height, channels: 3 } });
-  const { quality } = as;
-  if (as.format === 'avif')
-    return image
-      .withExif({ IFD0: { Software: WRITER } })
-      .avif({ quality })
-      .toBuffer();
-  const bare = await (
-    as.format === 'webp'
-      ? image.webp({ quality })
-      : image.jpeg({ quality, chromaSubsampling: as.fullChroma ? '4:4:4' : '4:2:0' })
-  ).toBuffer();
-  return placeExtras(bare, as.format, extras, coded);
-}
-
-/**
- * The coverage that travels with a plan, of the areas that its steps stand on.
- * @throws {DocumentError} coverage, where it is missing and cannot be made from the marks
- */
-export function ownCoverage(
-  { photo, coverage }: PlanFile,
-  width: number,
-  height: number,
-): Map<string, Uint8Array> {
-  const used = new Set(
-    photo.plan
-      .filter(({ on }) => on)
-      .flatMap(({ kind, areaId, parameters }) => [areaId, KINDS.adjusts.get(kind)!.like?.(parameters)]),
-  );
-  const baked = new Map<string, Uint8Array>();
-  for (const area of photo.areas.filter(({ id }) => used.has(id))) {
-    const png = Object.hasOwn(coverage, area.id) ? coverage[area.id] : undefined;
-    if (png !== undefined) baked.set(area.id, decodeCoveragePng(Buffer.from(png, 'base64'), width, height));
-    else if (standsOnPlates(area, photo))
-      throw new DocumentError('coverage', area.name, 'it is missing from the plan; export the plan again');
-  }
-  return baked;
-}
-
-/** Whether an area's marks, or those of areas that they name, look at ready-made coverage. */
-function standsOnPlates(area: Area, photo: Photo): boolean {
-  const named = namedAreas(area, photo.areas, KINDS);
-  const open = [area];
-  const seen = new Set<Area>();
-  for (let next = open.pop(); next; next = open.pop()) {
-    if (seen.has(next)) continue;
-    seen.add(next);
-    if (platesOf({ areas: [next] }).length > 0) return true;
-    for (const mark of next.marks) {
-      const other = named(next, mark);
-      if (other) open.push(other);
-    }
-  }
-  return false;
-}
-
-interface Job {
-  readonly opened: OpenedPhoto;
-  readonly resolver: Resolver;
-  readonly photo: Photo;
-  readonly baked: ReadonlyMap<string, Uint8Array>;
-}
-
-function renderWhole(
-  { opened: { pyramid }, resolver, photo, baked }: Job,
-  { format, space, longEdge }: WrittenAs,
-  onProgress: (share: number) => void,
-): CodedPixels {
-  const size = sizeWithin(pyramid, longEdge);
-  const steps = resolver.plan(photo, baked);
-  const renderer = new RegionRenderer(pyramid, KINDS);
-  for (const area of [WHOLE_PICTURE, ...photo.areas])
-    renderer.learnArea(resolver.area(area, photo, baked.get(area.id)));
-  const { depth } = FORMAT_FACTS[format];
-  const count = 3 * size.width * size.height;
-  const data = depth === 16 ? new Uint16Array(count) : new Uint8Array(count);
-  let at = 0;
-  for (const region of codedStrips(pyramid, size, STRIP_PIXELS)) {
-    const codes = renderCoded(renderer, steps, region, { space, depth, channels: 3 });
-    data.set(codes, at);
-    at += codes.length;
-    onProgress(at / count);
-  }
-  return { ...size, data, channels: 3 };
 }

@@ -7,7 +7,7 @@ import { KINDS } from '#kinds/registry.gen';
 import { CommandError } from '#core/errors';
 import type { Plate } from '#core/raster/plate';
 import { findInto } from './openPlan';
-import type { OpenedPhoto } from './photoFile';
+import type { OpenedPhoto } from '../node/openPhoto';
 
 /** A plan as it stands on another photo, the coverage of its areas, and what could not be carried. */
 export interface Carried {

@@ -14,7 +14,7 @@ import type {
 import { usageOf } from './usage';
 import { Outputs } from './outputs';
 import type { Report } from './report';
-import { sayFailure } from './sayFailure';
+import { sayFailure } from '../node/sayFailure';
 
 /** @returns the exit code: 0 done, 1 a file failed, 2 not understood */
 export async function main(words: readonly string[]): Promise<number> {

@@ -36,7 +36,7 @@ import type { Outputs } from './outputs';
 import { openPhotoFile } from './photoFile';
 import { quietReport } from './report';
 import type { Report } from './report';
-import type { OpenedPhoto } from './photoFile';
+import type { OpenedPhoto } from '../node/openPhoto';
 
 /** A photo with its document, ready to be measured. */
 interface Work {

@@ -7,7 +7,7 @@ import { rungSamples } from '#core/measure/rungs';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import type { ReadCommand } from './arguments';
 import { openPhotoFile } from './photoFile';
-import type { OpenedPhoto } from './photoFile';
+import type { OpenedPhoto } from '../node/openPhoto';
 import { openWork } from './plan';
 import type { Report } from './report';
 

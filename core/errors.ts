@@ -90,6 +90,20 @@ export class WorkerSilentError extends CoreError {
   }
 }
 
+/** Why a server does not render a photo. */
+export type HandOffFault =
+  'off' | 'busy' | 'too-slow' | 'too-large' | 'too-many-pixels' | 'unclear' | 'lost' | 'away';
+
+/** A photo that was handed to a server and did not come back; `most` is the limit that it met. */
+export class HandOffError extends CoreError {
+  constructor(
+    readonly reason: HandOffFault,
+    most = 0,
+  ) {
+    super('hand-off', { reason, most });
+  }
+}
+
 /** The files of a face network are missing or damaged. */
 export class NetworksMissingError extends CoreError {
   constructor(network: string, detail: string) {
@@ -105,6 +119,13 @@ export interface ErrorFacts {
   readonly fields: CoreError['fields'];
 }
 
+/** An error taken apart, for another thread or another machine. */
+export function factsOf(error: unknown): ErrorFacts {
+  if (error instanceof CoreError) return { name: error.name, code: error.code, fields: error.fields };
+  const detail = error instanceof Error ? `${error.name}: ${error.message}` : String(error);
+  return { name: 'Error', code: 'unexpected', fields: { detail } };
+}
+
 /** By class, how an error is made again of its fields. */
 const REVIVERS: Readonly<Record<string, (fields: CoreError['fields']) => CoreError>> = {
   SizeMismatchError: ({ expected, actual }) => new SizeMismatchError(Number(expected), Number(actual)),
@@ -113,6 +134,7 @@ const REVIVERS: Readonly<Record<string, (fields: CoreError['fields']) => CoreErr
   DocumentError: ({ reason, at, detail }) =>
     new DocumentError(reason as DocumentFault, String(at), String(detail)),
   CommandError: ({ reason, detail }) => new CommandError(reason as CommandFault, String(detail)),
+  HandOffError: ({ reason, most }) => new HandOffError(reason as HandOffFault, Number(most)),
   CancelledError: () => new CancelledError(),
   WorkerLostError: () => new WorkerLostError(),
   WorkerSilentError: () => new WorkerSilentError(),

@@ -1,5 +1,4 @@
-import { CoreError } from '#core/errors';
-import type { ErrorFacts } from '#core/errors';
+import { factsOf } from '#core/errors';
 import type { Exchanges, PageMessage, ReplyMessage, RequestMessage } from './protocol';
 
 type Handlers<E extends Exchanges> = {
@@ -35,7 +34,7 @@ async function answer<E extends Exchanges>(
     const reply = await handlers[name as keyof E](request, (progress) => post({ call, progress }, []));
     post({ call, reply }, transferOf(reply));
   } catch (error) {
-    post({ call, fault: faultOf(error) }, []);
+    post({ call, fault: factsOf(error) }, []);
   }
 }
 
@@ -45,10 +44,4 @@ function transferOf(reply: unknown): Transferable[] {
 
 function post(message: ReplyMessage, transfer: Transferable[]): void {
   self.postMessage(message, { transfer });
-}
-
-function faultOf(error: unknown): ErrorFacts {
-  if (error instanceof CoreError) return { name: error.name, code: error.code, fields: error.fields };
-  const detail = error instanceof Error ? `${error.name}: ${error.message}` : String(error);
-  return { name: 'Error', code: 'unexpected', fields: { detail } };
 }

@@ -1,4 +1,5 @@
 import { CoreError } from '#core/errors';
+import type { HandOffFault } from '#core/errors';
 import { StorageError } from '../storage/storageError';
 import type { StorageFault } from '../storage/storageError';
 
@@ -34,6 +35,22 @@ const DOCUMENT_FAULTS: Readonly<Record<string, (fields: Fields) => string>> = {
   'coverage': ({ detail }) => `The plan's coverage is damaged (${detail}). Export the plan again.`,
 };
 
+const RENDER_HERE = 'Turn off “render on the server” to render it here.';
+const HAND_OFF_FAULTS: Readonly<Record<HandOffFault, (most: number) => string>> = {
+  'off': () => `This server renders no photos. ${RENDER_HERE}`,
+  'busy': () => `The server has as many photos in hand as it can. Export again in a while. ${RENDER_HERE}`,
+  'too-slow': (most) =>
+    `The photo took longer than the ${most} seconds that the server gives. ${RENDER_HERE}`,
+  'too-large': (most) =>
+    `Photo and plan are larger than the ${most} megabytes that the server takes. ${RENDER_HERE}`,
+  'too-many-pixels': (most) =>
+    `The photo has more than the ${most} megapixels that the server takes. ${RENDER_HERE}`,
+  'unclear': () =>
+    `The server did not understand what was sent; it may be of another version. ${RENDER_HERE}`,
+  'lost': () => `The server ended before the photo was done. Export again. ${RENDER_HERE}`,
+  'away': () => `The server cannot be reached. ${RENDER_HERE}`,
+};
+
 const STORAGE_FAULTS: Readonly<Record<StorageFault, string>> = {
   'changed-elsewhere':
     'This sitting was changed in another tab since it was opened here. Nothing there was overwritten; what you did here is still open.',
@@ -60,6 +77,8 @@ export function sayError(error: unknown): string {
     if (error.code === 'document') return DOCUMENT_FAULTS[error.fields.reason as string]!(error.fields);
     if (error.code === 'networks-missing')
       return `The face networks could not be loaded (${error.fields.detail}). Reload the page and press Find again; everything else works without them.`;
+    if (error.code === 'hand-off')
+      return HAND_OFF_FAULTS[error.fields.reason as HandOffFault](Number(error.fields.most));
     if (error.code === 'cancelled') return 'Stopped.';
     if (error.code === 'worker-lost')
       return 'The computation ended unexpectedly and was started again. Nothing is lost; repeat the last action.';

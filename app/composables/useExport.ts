@@ -14,6 +14,7 @@ import { loadPlate } from '../storage/plateStorage';
 import { saveBlob } from '../storage/saveBlob';
 import { useNotices } from '../stores/notices';
 import { useSitting } from '../stores/sitting';
+import { handOff, useHandOffChoice } from './useHandOff';
 import { useWorkers } from './useWorkers';
 
 const TEXT = { type: 'text/plain' };
@@ -23,6 +24,7 @@ export function useExport() {
   const workers = useWorkers();
   const notices = useNotices();
   const sitting = useSitting();
+  const byServer = useHandOffChoice();
   /** 0..1 while something is written */
   const progress = ref<number>();
   let stop: AbortController | undefined;
@@ -50,8 +52,13 @@ export function useExport() {
     options: ExportOptions,
   ): Promise<Blob> {
     await from.areas(photo, 'export');
-    const plan = await from.analyst.plan(photo);
-    return from.exportPhoto(plan, photo, { file: await photoFile(photo), as }, options);
+    const file = await photoFile(photo);
+    if (byServer.value) {
+      const plan = await from.analyst.planFile(photo);
+      from.renderers.release('export');
+      return handOff({ plan, name: photo.file, file, as }, options);
+    }
+    return from.exportPhoto(await from.analyst.plan(photo), photo, { file, as }, options);
   }
 
   const namesFor = (photo: Photo) => ({

@@ -122,6 +122,12 @@ export async function decode(file: string): Promise<{ data: Buffer; width: numbe
   return { data, width: info.width, height: info.height };
 }
 
+/** The most by which two pictures of one size differ in any channel, codes. */
+export function mostApart(first: Buffer, second: Buffer): number {
+  expect(second.length).toBe(first.length);
+  return first.reduce((most, code, i) => Math.max(most, Math.abs(code - second[i]!)), 0);
+}
+
 /** Share of a region's pixels in which any channel differs by more than `tolerance` codes. */
 export function shareChanged(
   first: Buffer,

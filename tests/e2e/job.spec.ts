@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { expect, test } from '@playwright/test';
-import { Bench, decode, shareChanged } from './bench';
+import { Bench, decode, mostApart, shareChanged } from './bench';
 import { convertSrgbEncodedToHsv } from '../../core/colour/hsv';
 
 const run = promisify(execFile);
@@ -204,10 +204,7 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
     await (await bench.export('Export plan')).saveAs(plan);
     await run('npx', ['even-blush', 'apply', plan, DEMO, '--out', folder, '--format', 'png']);
     const [ours, theirs] = [await decode(png), await decode(join(folder, 'marit-flare.png'))];
-    let most = 0;
-    for (let i = 0; i < ours.data.length; i++)
-      most = Math.max(most, Math.abs(ours.data[i]! - theirs.data[i]!));
-    expect(most).toBeLessThanOrEqual(1);
+    expect(mostApart(ours.data, theirs.data)).toBeLessThanOrEqual(1);
   });
 
   expect([...origins].filter((origin) => origin !== 'blob')).toEqual([new URL(page.url()).origin]);

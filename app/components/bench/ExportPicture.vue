@@ -28,6 +28,10 @@ const as = computed<WrittenAs>({
   set: (value) => (stored.value = value),
 });
 const put = (change: Partial<WrittenAs>) => (as.value = { ...as.value, ...change });
+const byServer = useHandOffChoice();
+const limits = useHandOffLimits();
+/** it can be turned off though the server has gone */
+const wasByServer = byServer.value;
 const pattern = useLocalStorage('even-blush-export-name', '{name}-even');
 const facts = computed(() => FORMAT_FACTS[as.value.format]);
 const ownEdge = computed(() => Math.max(props.photo.width, props.photo.height));
@@ -124,6 +128,13 @@ function putEdge(pixels: number): void {
   <label class="flex items-center gap-2" :title="`${NAME_WORDS.join(', ')} are filled in`"
     >named <input v-model="pattern" class="field w-52" maxlength="120" />
     <span class="text-quiet">.{{ facts.ending }}</span></label
+  >
+  <label v-if="limits || wasByServer" class="flex items-center gap-1.5"
+    ><input v-model="byServer" type="checkbox" class="accent-(--accent)" />
+    render on the server
+    <span class="text-quiet">{{
+      limits ? `takes ${limits.megapixels} megapixels; for slow tablets` : 'cannot be reached'
+    }}</span></label
   >
   <span class="grow" />
   <div class="flex gap-2">

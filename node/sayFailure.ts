@@ -1,4 +1,5 @@
 import { CoreError } from '#core/errors';
+import type { HandOffFault } from '#core/errors';
 
 const PHOTO_FAULTS: Readonly<Record<string, string>> = {
   'empty': 'is empty',
@@ -20,6 +21,17 @@ const COMMAND_FAULTS: Readonly<Record<string, (detail: string) => string>> = {
   'no-area': (detail) => `the plan has no area “${detail}”`,
   'not-in-a-table': () => 'none of its steps can be in a table of colours, so none was written',
   'no-part': (detail) => `there is no ${detail} to work on; give it with --mask PART=FILE.png`,
+};
+
+const HAND_OFF_FAULTS: Readonly<Record<HandOffFault, (most: number) => string>> = {
+  'off': () => 'is not rendered here: this server takes no photos in hand',
+  'busy': () => 'has to wait: as many photos as this server takes in hand are there; ask again in a while',
+  'too-slow': (most) => `took longer than the ${most} seconds that this server gives to a photo`,
+  'too-large': (most) => `is, with its plan, larger than the ${most} megabytes that this server takes`,
+  'too-many-pixels': (most) => `has more than the ${most} megapixels that this server takes`,
+  'unclear': () => 'came without what is needed: a form with the file photo, its plan, and as',
+  'away': () => 'was not handed over: the server cannot be reached',
+  'lost': () => 'was lost: the computation ended unexpectedly',
 };
 
 /** By the codes of the file system; each names what it is about. */
@@ -48,6 +60,8 @@ export function sayFailure(file: string, error: unknown): string {
   if (error.code === 'networks-missing')
     return `${file}: the face network ${error.fields.network} could not be loaded from public/models (${detail}).`;
   if (error.code === 'photo-file') return `${file} ${PHOTO_FAULTS[reason]}.`;
+  if (error.code === 'hand-off')
+    return `${file} ${HAND_OFF_FAULTS[reason as HandOffFault](Number(error.fields.most))}.`;
   if (error.code === 'command') return `${file}: ${COMMAND_FAULTS[reason]!(String(detail))}.`;
   if (reason === 'not-json') return `${file} is not a plan: it is not JSON.`;
   if (reason === 'from-the-future')

@@ -1,0 +1,65 @@
+import { createHash } from 'node:crypto';
+import sharp from 'sharp';
+import { PhotoFileError } from '#core/errors';
+import { decodeDeep } from '#core/formats/decodeDeep';
+import type { PhotoType } from '#core/formats/inspectPhotoFile';
+import { findJpegDamage } from '#core/formats/jpegDamage';
+import type { JpegDamage } from '#core/formats/jpegDamage';
+import { readExtras } from '#core/formats/photoExtras';
+import type { PhotoExtras } from '#core/formats/photoExtras';
+import { photoRaster, readPhoto } from '#core/formats/photoReading';
+import type { PhotoReading } from '#core/formats/photoReading';
+import { buildPyramid } from '#core/raster/pyramid';
+import type { Pyramid } from '#core/raster/pyramid';
+import type { Pixels } from '#core/raster/turnUpright';
+
+/** A photo's file read and decoded, upright. */
+export interface OpenedPhoto {
+  readonly name: string;
+  /** SHA-256 of the file, hexadecimal */
+  readonly sha256: string;
+  readonly pyramid: Pyramid;
+  readonly type: PhotoType;
+  /** profile and metadata */
+  readonly extras: PhotoExtras;
+  /** where the file is damaged within; it was opened as far as it goes */
+  readonly damage: JpegDamage | undefined;
+}
+
+/**
+ * Decodes a photo's file: EXIF orientation applied, in the colours of its own profile where that is of curves
+ * and a matrix, else converted to sRGB, what is transparent laid on white.
+ * @throws {PhotoFileError} with the reason
+ */
+export async function openPhoto(name: string, bytes: Uint8Array): Promise<OpenedPhoto> {
+  const reading = readPhoto(name, bytes);
+  const pixels = reading.isDeep ? decodeDeep(name, reading) : await decode(name, reading);
+  return {
+    name,
+    sha256: createHash('sha256').update(bytes).digest('hex'),
+    pyramid: buildPyramid(photoRaster(pixels, reading.colours)),
+    type: reading.facts.type,
+    extras: readExtras(bytes),
+    damage: reading.facts.type === 'image/jpeg' ? findJpegDamage(bytes) : undefined,
+  };
+}
+
+async function decode(name: string, { file, colours }: PhotoReading): Promise<Pixels> {
+  try {
+    // Damage within is told apart; a decoder that stops at the first odd byte would lose the rest.
+    const { data, info } = await sharp(file, {
+      limitInputPixels: false,
+      failOn: 'truncated',
+      ignoreIcc: colours !== undefined,
+    })
+      .rotate()
+      .flatten({ background: '#ffffff' })
+      .toColourspace('srgb')
+      .ensureAlpha()
+      .raw({ depth: 'uchar' })
+      .toBuffer({ resolveWithObject: true });
+    return { width: info.width, height: info.height, data };
+  } catch {
+    throw new PhotoFileError(name, 'undecodable');
+  }
+}
