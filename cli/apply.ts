@@ -87,3 +87,8 @@ async function isOwnPicture(path: string): Promise<boolean> {
   const bare = exif && (exif.subarray(0, 4).toString('latin1') === 'Exif' ? exif.subarray(6) : exif);
   return isWrittenHere(bare ?? (format === 'tiff' ? await readFile(path) : undefined));
 }
+
+/** What was written, in lines for a terminal. */
+export function sayApplied(path: string, { file, warnings }: Applied): string {
+  return [`${path} → ${file}`, ...warnings.map((warning) => `  ${warning}`)].join('\n');
+}

@@ -54,6 +54,13 @@ const sitter = z.coerce.number(SITTER_HELP).int(SITTER_HELP).min(1, SITTER_HELP)
 const oneOf = (words: readonly string[]) => `${words.slice(0, -1).join(', ')} or ${words.at(-1)}`;
 const LONG_EDGE_HELP = `--long-edge is a whole number of pixels from 1 to ${LONGEST_SIDE}`;
 const QUALITY_HELP = '--quality is a whole number from 1 to 100';
+const WORKERS_HELP = '--workers is a whole number from 1 to 64';
+const workers = z.coerce
+  .number(WORKERS_HELP)
+  .int(WORKERS_HELP)
+  .min(1, WORKERS_HELP)
+  .max(64, WORKERS_HELP)
+  .optional();
 const json = z.boolean().default(false);
 const directory = z.string('say where to write: --out DIR').min(1);
 
@@ -62,6 +69,7 @@ const findCommand = z.strictObject({
   files: photos,
   out: directory,
   tiles: z.boolean().default(false),
+  workers,
   json,
 });
 const readCommand = z.strictObject({
@@ -71,14 +79,21 @@ const readCommand = z.strictObject({
   sitter,
   part: z.enum(PARTS, `--part is one of ${PARTS.join(', ')}`).default('skin'),
   mask: masks,
+  workers,
   json,
 });
-const checkCommand = z.strictObject({ command: z.literal('check'), files: photos, mask: masks, json });
+const checkCommand = z.strictObject({
+  command: z.literal('check'),
+  files: photos,
+  mask: masks,
+  workers,
+  json,
+});
 const planCommand = z
   .strictObject({
     'command': z.literal('plan'),
-    'files': z.array(z.string()).length(1, 'plan takes one photo'),
-    'out': z.string('say where to write: --out PLAN.json').min(1),
+    'files': photos,
+    'out': z.string('say where to write: --out PLAN.json, or DIR for several photos').min(1),
     'skin-hue': numbers(3, 0, 360, '--skin-hue wants LIGHT,MIDDLE,SHADE in degrees').optional(),
     'match-skin': z.string().min(1).optional(),
     'evenness': numbers(3, 0, 100, '--evenness wants HUE,SATURATION,LIGHTNESS in percent').optional(),
@@ -88,6 +103,7 @@ const planCommand = z
     'hair': z.string().optional(),
     sitter,
     'mask': masks,
+    workers,
     json,
   })
   .transform(({ 'skin-hue': skinHue, 'match-skin': other, ...rest }) => {
@@ -123,6 +139,7 @@ const applyCommand = z
       .min(1, LONG_EDGE_HELP)
       .max(LONGEST_SIDE, LONG_EDGE_HELP)
       .optional(),
+    workers,
     json,
   })
   .transform(({ chroma, profile, 'long-edge': longEdge, ...rest }) => ({
@@ -179,6 +196,7 @@ const OPTIONS = {
   'profile': ONE,
   'metadata': ONE,
   'long-edge': ONE,
+  'workers': ONE,
   'size': ONE,
   'area': ONE,
   'sitter': ONE,

@@ -43,7 +43,6 @@ describe('arguments', () => {
     'read a.jpg --nonsense',
     'plan a.jpg --out p --skin-hue 1,2',
     'plan a.jpg --out p --evenness 1,2,300',
-    'plan a.jpg b.jpg --out p',
     'plan a.jpg --out p --mask nose=n.png',
   ])('“%s” is refused', (line) => expect(() => parseCommand(words(line))).toThrow(UsageError));
 });

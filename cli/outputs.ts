@@ -2,6 +2,8 @@ import { rmSync } from 'node:fs';
 import { mkdir, open, realpath, rename, rm, stat } from 'node:fs/promises';
 import { basename, dirname, join, resolve } from 'node:path';
 import { CommandError } from '#core/errors';
+import { ClaimsInOrder } from './claims';
+import type { Claims } from './claims';
 
 /** Files and folders that are being written, for a command that is interrupted. */
 const unfinished = new Set<string>();
@@ -11,13 +13,12 @@ let watching = false;
 function watchInterruption(): void {
   if (watching) return;
   watching = true;
+  process.on('exit', () => {
+    for (const path of unfinished) rmSync(path, { recursive: true, force: true });
+  });
   const codes = { SIGINT: 130, SIGTERM: 143, SIGHUP: 129 } as const;
-  for (const signal of Object.keys(codes) as (keyof typeof codes)[]) {
-    process.on(signal, () => {
-      for (const path of unfinished) rmSync(path, { recursive: true, force: true });
-      process.exit(codes[signal]);
-    });
-  }
+  for (const signal of Object.keys(codes) as (keyof typeof codes)[])
+    process.on(signal, () => process.exit(codes[signal]));
 }
 
 /**
@@ -26,17 +27,24 @@ function watchInterruption(): void {
  * this program, nor what the same command wrote for another photo: those get a number.
  */
 export class Outputs {
-  readonly #inputs: ReadonlySet<string>;
-  readonly #taken = new Set<string>();
-
-  private constructor(inputs: ReadonlySet<string>) {
-    this.#inputs = inputs;
-  }
+  private constructor(
+    readonly inputs: ReadonlySet<string>,
+    readonly claims: Claims,
+    readonly file: number,
+  ) {}
 
   /** @param inputs every file that the command reads; one that is missing is no matter here */
-  static async besides(inputs: readonly string[]): Promise<Outputs> {
+  static async besides(
+    inputs: readonly string[],
+    claims: Claims = new ClaimsInOrder(inputs),
+  ): Promise<Outputs> {
     const paths = await Promise.all(inputs.map((path) => realpath(path).catch(() => resolve(path))));
-    return new Outputs(new Set(paths));
+    return new Outputs(new Set(paths), claims, 0);
+  }
+
+  /** What is written for one of the files of the command. */
+  of(file: number): Outputs {
+    return new Outputs(this.inputs, this.claims, file);
   }
 
   /**
@@ -54,16 +62,15 @@ export class Outputs {
     for (let n = 1; ; n++) {
       const path = join(folder, `${stem}${n === 1 ? '' : `-${n}`}${ending}`);
       const real = await realpath(path).catch(async () => join(await realpath(folder), basename(path)));
-      if (this.#taken.has(real) || this.#inputs.has(real)) continue;
+      if (this.inputs.has(real)) continue;
       if ((await exists(path)) && !(await isOurs(path).catch(() => false))) continue;
-      this.#taken.add(real);
-      return path;
+      if (await this.claims.claim(this.file, real)) return path;
     }
   }
 
   /** Whether a path leads to something that this command reads. */
   async isInput(path: string): Promise<boolean> {
-    return this.#inputs.has(await realpath(path).catch(() => resolve(path)));
+    return this.inputs.has(await realpath(path).catch(() => resolve(path)));
   }
 }
 
@@ -88,16 +95,21 @@ export async function writeWhole(path: string, write: (temporary: string) => Pro
 
 /**
  * Leaves what this program did not write where it is.
- * @param begins how a file of this kind begins that was written here
+ * @param words how a file of this kind begins that was written here
  * @throws {CommandError} in-the-way, when something else is there, or what the command reads
  */
-export async function refuseForeign(path: string, outputs: Outputs, begins: string): Promise<void> {
+export async function refuseForeign(path: string, outputs: Outputs, words: string): Promise<void> {
   if (!(await exists(path))) return;
+  if (!(await begins(path, words)) || (await outputs.isInput(path)))
+    throw new CommandError('in-the-way', path);
+}
+
+/** Whether a file begins with these words. */
+export async function begins(path: string, words: string): Promise<boolean> {
   const file = await open(path);
   try {
-    const { buffer, bytesRead } = await file.read(Buffer.alloc(begins.length), 0, begins.length, 0);
-    const isOurs = buffer.toString('latin1', 0, bytesRead) === begins;
-    if (!isOurs || (await outputs.isInput(path))) throw new CommandError('in-the-way', path);
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(words.length), 0, words.length, 0);
+    return buffer.toString('latin1', 0, bytesRead) === words;
   } finally {
     await file.close();
   }

@@ -4,6 +4,7 @@ import { basename, dirname } from 'node:path';
 import { newPhoto } from '#core/document/commands';
 import type { KindDefinition } from '#core/document/kinds';
 import { makeMark, makeStep } from '#core/document/make';
+import { stemOf } from '#core/document/names';
 import { PART_NAMES } from '#core/document/partNames';
 import { DOCUMENT_VERSION, NO_EDGE_CARE } from '#core/document/schema';
 import type { Area, Part, Photo } from '#core/document/schema';
@@ -31,7 +32,7 @@ import { lookOver, mendAll } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import type { PlanCommand } from './arguments';
 import { findInto } from './openPlan';
-import { refuseForeign, writeWhole } from './outputs';
+import { begins, refuseForeign, writeWhole } from './outputs';
 import type { Outputs } from './outputs';
 import { openPhotoFile } from './photoFile';
 import { quietReport } from './report';
@@ -57,7 +58,7 @@ export async function makePlan(
   outputs: Outputs,
   report: Report,
 ): Promise<{ file: string; photo: Photo; notes: readonly string[] }> {
-  await refuseForeign(command.out, outputs, PLAN_BEGINS);
+  if (command.files.length === 1) await refuseForeign(command.out, outputs, PLAN_BEGINS);
   const work = await openWork(path, command.mask, wantedParts(command), report);
   const notes: string[] = [];
   const put = <P>(part: Part, kind: KindDefinition<P>, parameters: NoInfer<P>) => {
@@ -107,10 +108,11 @@ export async function makePlan(
     put(part, recolour, startRecolour(part, named.colour));
   }
   const plan: PlanFile = { schema: DOCUMENT_VERSION, photo: work.photo, coverage: coverageOf(work) };
-  await mkdir(dirname(command.out), { recursive: true });
-  await writeWhole(command.out, (temporary) => writeFile(temporary, `${JSON.stringify(plan)}\n`));
+  const file = await placeOf(path, command, outputs);
+  await mkdir(dirname(file), { recursive: true });
+  await writeWhole(file, (temporary) => writeFile(temporary, `${JSON.stringify(plan)}\n`));
   report.progress(1);
-  return { file: command.out, photo: work.photo, notes };
+  return { file, photo: work.photo, notes };
 }
 
 /** Opens a photo with the areas that are given, finding the parts that are wanted and not given. */
@@ -154,6 +156,12 @@ export async function openWork(
     work.photo = { ...work.photo, areas: [...work.photo.areas, area] };
   }
   return work;
+}
+
+/** The plan of one photo has the name that was given, those of several their photos' in a folder. */
+function placeOf(path: string, { files, out }: PlanCommand, outputs: Outputs): Promise<string> | string {
+  if (files.length === 1) return out;
+  return outputs.place(out, stemOf(basename(path)), '.json', (file) => begins(file, PLAN_BEGINS));
 }
 
 /** How a plan file begins; anything else of that name is somebody's. */

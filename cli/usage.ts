@@ -1,28 +1,30 @@
 /** How each command is written, and what it does. */
 const COMMANDS = {
   find: {
-    use: ['find PHOTO... --out DIR [--tiles] [--json]'],
+    use: ['find PHOTO... --out DIR [--tiles] [--workers N] [--json]'],
     does: 'finds people and their parts, and writes the coverage of each as a grey PNG into DIR/<photo>/sitter-<n>; --tiles looks for small faces too',
   },
   read: {
-    use: ['read PHOTO... [--at X,Y[,SIZE]]... [--sitter N] [--part skin] [--mask PART=FILE.png]... [--json]'],
+    use: [
+      'read PHOTO... [--at X,Y[,SIZE]]... [--sitter N] [--part skin] [--mask PART=FILE.png]... [--workers N] [--json]',
+    ],
     does: 'prints the numbers of patches, X,Y their centre and SIZE their side in pixels of the upright photo (31 if not said), and without --at the rungs of each sitter’s part',
   },
   check: {
-    use: ['check PHOTO... [--mask PART=FILE.png]... [--json]'],
+    use: ['check PHOTO... [--mask PART=FILE.png]... [--workers N] [--json]'],
     does: 'says what is off on each sitter’s skin, in words and numbers',
   },
   plan: {
     use: [
-      'plan PHOTO [--skin-hue LIGHT,MIDDLE,SHADE] [--match-skin OTHER[=MASK.png]] [--evenness HUE,SATURATION,LIGHTNESS] [--mend]',
-      '     [--iris COLOUR] [--lips COLOUR] [--hair COLOUR] [--sitter N] [--mask PART=FILE.png]... --out PLAN.json [--json]',
+      'plan PHOTO... [--skin-hue LIGHT,MIDDLE,SHADE] [--match-skin OTHER[=MASK.png]] [--evenness HUE,SATURATION,LIGHTNESS] [--mend]',
+      '     [--iris COLOUR] [--lips COLOUR] [--hair COLOUR] [--sitter N] [--mask PART=FILE.png]... --out PLAN.json|DIR [--workers N] [--json]',
     ],
-    does: 'writes a plan; COLOUR is a CSS colour or a palette name such as "level 6 copper"; --mask gives an area instead of finding it',
+    does: 'writes a plan, of several photos one each into DIR; COLOUR is a CSS colour or a palette name such as "level 6 copper"; --mask gives an area instead of finding it',
   },
   apply: {
     use: [
       'apply PLAN.json PHOTO... --out DIR [--format jpeg|png|png16|tiff16|webp|avif] [--quality 1-100] [--chroma full|half]',
-      '      [--profile own|srgb|display-p3] [--metadata all|without-place-and-device|none] [--long-edge PIXELS] [--json]',
+      '      [--profile own|srgb|display-p3] [--metadata all|without-place-and-device|none] [--long-edge PIXELS] [--workers N] [--json]',
     ],
     does: 'renders photos with a plan into DIR, in the photo’s own kind of file, profile and depth unless another is asked for; on a photo other than the plan’s own its areas are found anew',
   },
@@ -37,6 +39,8 @@ export type CommandName = keyof typeof COMMANDS;
 
 const FILES = `Files come whole or not at all. Nothing that is read is written onto, nor a file that was not written by this program:
 a result whose name is taken gets a number behind it.
+Several files are worked on at a time (--workers N says how many). A run that was stopped goes on where it was when
+the same command is given again: files, options, plan and photos as they were.
 Ends with 0, with 1 when a file failed (the others are done), with 2 when the command cannot be understood.`;
 
 /** Whether a word names a command. */

@@ -59,6 +59,8 @@ export function sayFailure(file: string, error: unknown): string {
   const { reason = '', at, detail } = error.fields;
   if (error.code === 'networks-missing')
     return `${file}: the face network ${error.fields.network} could not be loaded from public/models (${detail}).`;
+  if (error.code === 'worker-lost')
+    return `${file}: its computation ended unexpectedly; perhaps there was too little memory (--workers 1 needs the least).`;
   if (error.code === 'photo-file') return `${file} ${PHOTO_FAULTS[reason]}.`;
   if (error.code === 'hand-off')
     return `${file} ${HAND_OFF_FAULTS[reason as HandOffFault](Number(error.fields.most))}.`;

@@ -1,0 +1,90 @@
+import { EventEmitter } from 'node:events';
+import { beforeEach, expect, it, vi } from 'vitest';
+import { PhotoFileError, WorkerLostError, factsOf } from '#core/errors';
+import { parseCommand } from './arguments';
+import type { Command } from './arguments';
+import { ClaimsInOrder } from './claims';
+import { Helpers } from './helpers';
+import type { FromHelper, ToHelper } from './helpers';
+
+class Process extends EventEmitter {
+  readonly told: ToHelper[] = [];
+  gone = false;
+  send(message: ToHelper): void {
+    this.told.push(message);
+  }
+  disconnect(): void {
+    this.gone = true;
+  }
+  say(message: FromHelper): void {
+    this.emit('message', message);
+  }
+}
+const forked: Process[] = [];
+vi.mock('node:child_process', () => ({
+  fork: () => {
+    forked.push(new Process());
+    return forked.at(-1);
+  },
+}));
+
+const command = parseCommand(['read', 'a.jpg', 'b.jpg', 'c.jpg']) as Command;
+const told: string[] = [];
+const report = {
+  progress: (share: number) => void told.push(`${share}`),
+  warn: (sentence: string) => void told.push(sentence),
+};
+let helpers: Helpers;
+beforeEach(() => {
+  forked.length = told.length = 0;
+  helpers = new Helpers(command, 2, new ClaimsInOrder(command.files));
+});
+
+it('helpers are told the command once, then a file at a time, and let go at the end', async () => {
+  const [first, second] = [helpers.work(0, report), helpers.work(1, report)];
+  const [b, a] = forked as [Process, Process];
+  a.say({ share: 0.5 });
+  a.say({ warning: 'is damaged' });
+  a.say({ result: 'A' });
+  b.say({ result: 'B' });
+  expect([await first, await second, told]).toEqual(['A', 'B', ['0.5', 'is damaged']]);
+  const third = helpers.work(2, report);
+  b.say({ result: 'C' });
+  expect(await third).toBe('C');
+  expect(a.told).toEqual([{ command }, { file: 0 }]);
+  expect(b.told).toEqual([{ command }, { file: 1 }, { file: 2 }]);
+  helpers.end();
+  expect(forked.map(({ gone }) => gone)).toEqual([true, true]);
+});
+
+it('errors come as what they were, those of the system with their fields', async () => {
+  const work = helpers.work(0, report);
+  forked[1]!.say({ fault: factsOf(new PhotoFileError('a.jpg', 'empty')) });
+  await expect(work).rejects.toBeInstanceOf(PhotoFileError);
+  const other = helpers.work(1, report);
+  forked[1]!.say({ failure: { message: 'none', code: 'ENOENT', path: '/b' } });
+  await expect(other).rejects.toMatchObject({ code: 'ENOENT', path: '/b' });
+});
+
+it('a helper that dies loses its file alone; another is started in its place', async () => {
+  const [first, second] = [helpers.work(0, report), helpers.work(1, report)];
+  forked[1]!.emit('exit', 137);
+  await expect(first).rejects.toBeInstanceOf(WorkerLostError);
+  const third = helpers.work(2, report);
+  expect(forked).toHaveLength(3);
+  forked[2]!.say({ result: 'C' });
+  forked[0]!.say({ result: 'B' });
+  expect([await second, await third]).toEqual(['B', 'C']);
+});
+
+it('a helper is told whether a path is its own', async () => {
+  const work = helpers.work(0, report);
+  const helper = forked[1]!;
+  for (const path of ['/p', '/p']) {
+    helper.say({ claim: path });
+    await new Promise((settled) => setTimeout(settled));
+  }
+  expect(helper.told.slice(2)).toEqual([{ claimed: true }, { claimed: false }]);
+  helper.say({ result: 0 });
+  await work;
+});
