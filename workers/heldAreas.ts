@@ -1,7 +1,7 @@
 import type { ResolvedArea } from '#core/render/resolved';
 
 /** Who shows areas: each goes on with those it asked for last, whatever the others ask for. */
-export type AreaHolder = 'picture' | 'versions' | 'export' | 'warnings';
+export type AreaHolder = 'picture' | 'versions' | 'export' | 'warnings' | 'loupe';
 
 /** The areas that renderers hold, by whom they are needed. */
 export class HeldAreas {

@@ -1,40 +1,70 @@
 import { DRAWN_KINDS } from '../tools/drawnKinds';
+import { CLOSE_UPS } from './useCloseUps';
 
-/** A key, or several that belong together, and what it does. */
+/** What a key does, and the key unless another was chosen. */
 export interface BenchKey {
+  readonly id: string;
   readonly key: string;
   readonly does: string;
   readonly group: 'Marks' | 'Seeing' | 'Work';
+  /** it means the same everywhere, and stays */
+  readonly fixed?: true;
 }
 
-/** Keys of the bench itself: left hand at rest on the home row, letters from our own words. */
-const OWN_KEYS: readonly BenchKey[] = [
-  { key: 'A', does: 'Add or remove, in turn; shift while drawing does the other', group: 'Marks' },
-  { key: 'C / V', does: 'Smaller or larger stroke and brush', group: 'Marks' },
-  { key: 'Escape', does: 'Give up the drag, put the mark away, leave the part', group: 'Marks' },
-  { key: 'H', does: 'Hatch over the area', group: 'Seeing' },
-  { key: 'L / M / U', does: 'Outline, others dimmed, plain ground', group: 'Seeing' },
-  { key: 'G', does: 'Coverage in grey', group: 'Seeing' },
-  { key: 'W', does: 'Hold: the photo as it was', group: 'Seeing' },
-  { key: 'D', does: 'Divide: before left, after right of a line', group: 'Seeing' },
-  { key: 'Shift D', does: 'Before beside after, moved as one', group: 'Seeing' },
-  { key: 'Shift M', does: 'Map of what is changed, ΔE00', group: 'Seeing' },
-  { key: '1 – 4', does: 'Close to the face, the eyes, the lips, the edge of the hair', group: 'Seeing' },
-  { key: 'Shift C', does: 'Clipped pixels, in the colours of their channels', group: 'Seeing' },
-  { key: 'Z', does: 'Zoom: fit the photo, or 100 %', group: 'Seeing' },
-  { key: 'T', does: 'Hold: travel, move the photo', group: 'Seeing' },
-  { key: 'F', does: 'Find people and their parts', group: 'Work' },
-  { key: 'K', does: 'Check the skin of every sitter', group: 'Work' },
-  { key: 'R', does: 'Place readings where they stand well', group: 'Work' },
-  { key: 'N', does: 'Next area; with shift, the next doubtful place', group: 'Work' },
-  { key: 'E', does: 'Export', group: 'Work' },
-  { key: 'Ctrl Z', does: 'Undo; with shift, redo', group: 'Work' },
-  { key: 'Shift Z', does: 'What was done, and plans kept under names', group: 'Work' },
-  { key: '?', does: 'These keys', group: 'Work' },
-];
+type Entry = readonly [id: string, key: string, does: string];
+const grouped = (group: BenchKey['group'], entries: readonly Entry[]): readonly BenchKey[] =>
+  entries.map(([id, key, does]) => ({ id, key, does, group }));
 
-/** Every key of the bench with what it does; those of the marks are told by their kinds. */
+const CLOSE_UP_NAMES = ['the face', 'the eyes', 'the lips', 'the edge of the hair'];
+
+/**
+ * Every key of the bench: left hand at rest on the home row, letters from our own words. Those of the marks are
+ * told by their kinds.
+ */
 export const BENCH_KEYS: readonly BenchKey[] = [
-  ...DRAWN_KINDS.map(({ drawing: { key, help } }): BenchKey => ({ key, does: help, group: 'Marks' })),
-  ...OWN_KEYS,
+  ...DRAWN_KINDS.map(({ id, drawing: { key, help } }): BenchKey => ({
+    id: `mark:${id}`,
+    key,
+    does: help,
+    group: 'Marks',
+  })),
+  ...grouped('Marks', [
+    ['takes', 'A', 'Add or remove, in turn; shift while drawing does the other'],
+    ['smaller', 'C', 'Smaller stroke and brush'],
+    ['larger', 'V', 'Larger stroke and brush'],
+  ]),
+  {
+    id: 'leave',
+    key: 'Escape',
+    does: 'Give up the drag, put the mark away, leave the part',
+    group: 'Marks',
+    fixed: true,
+  },
+  ...grouped('Seeing', [
+    ['hatch', 'H', 'Hatch over the area'],
+    ['outline', 'L', 'Outline'],
+    ['dimmed', 'M', 'Others dimmed'],
+    ['ground', 'U', 'Plain ground'],
+    ['grey', 'G', 'Coverage in grey'],
+    ['before', 'W', 'Hold: the photo as it was'],
+    ['divide', 'D', 'Divide: before left, after right of a line'],
+    ['beside', 'Shift D', 'Before beside after, moved as one'],
+    ['changes', 'Shift M', 'Map of what is changed, ΔE00'],
+    ['clipped', 'Shift C', 'Clipped pixels, in the colours of their channels'],
+    ...CLOSE_UPS.map((which, n): Entry => [`close:${which}`, `${n + 1}`, `Close to ${CLOSE_UP_NAMES[n]}`]),
+    ['loupe', 'Shift L', 'Loupe: the place under the pointer at twice its pixels'],
+    ['zoom', 'Z', 'Zoom: fit the photo, or 100 %'],
+    ['travel', 'T', 'Hold: travel, move the photo'],
+  ]),
+  ...grouped('Work', [
+    ['find', 'F', 'Find people and their parts'],
+    ['check', 'K', 'Check the skin of every sitter'],
+    ['readings', 'R', 'Place readings where they stand well'],
+    ['area', 'N', 'Next area'],
+    ['place', 'Shift N', 'Next doubtful place'],
+    ['export', 'E', 'Export'],
+    ['history', 'Shift Z', 'What was done, and plans kept under names'],
+    ['keys', '?', 'These keys'],
+  ]),
+  { id: 'undo', key: 'Ctrl Z', does: 'Undo; with shift, redo', group: 'Work', fixed: true },
 ];

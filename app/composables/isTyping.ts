@@ -1,7 +1,11 @@
+/** Fields that nothing is typed into. */
+const PRESSED = ['checkbox', 'radio', 'range', 'color', 'button', 'file'];
+
 /** Whether a key press belongs to a field. */
 export function isTyping(target: EventTarget | null): boolean {
+  if (target instanceof HTMLInputElement) return !PRESSED.includes(target.type);
   return (
     target instanceof HTMLElement &&
-    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+    (target.isContentEditable || ['TEXTAREA', 'SELECT'].includes(target.tagName))
   );
 }

@@ -6,6 +6,7 @@ import { useCheck } from './useCheck';
 import { CLOSE_UPS, useCloseUps } from './useCloseUps';
 import { useDoubtfulPlaces } from './useDoubtfulPlaces';
 import { useFind } from './useFind';
+import { useKeys } from './useKeys';
 import { useReadings } from './useReadings';
 import { useBench } from '../stores/bench';
 import { useDrawing } from '../stores/drawing';
@@ -14,10 +15,8 @@ import { useSeeing } from '../stores/seeing';
 import { useSitting } from '../stores/sitting';
 import { useView } from '../stores/view';
 
-/** A press with shift is named so; letters are written small otherwise. */
-const SHIFT = 'Shift ';
-/** Keys that go on while they are held. */
-const REPEATED = new Set(['c', 'v']);
+/** Commands that go on while their key is held. */
+const REPEATED = new Set(['smaller', 'larger']);
 
 /** The keys of the bench, listed in benchKeys.ts. Not while something is typed or a dialog is open. */
 export function useBenchKeys(): void {
@@ -34,36 +33,35 @@ export function useBenchKeys(): void {
   const { nextPlace } = useDoubtfulPlaces();
   const zoomIn = useCloseUps();
 
-  const marks = DRAWN_KINDS.map(({ id, drawing: { key } }) => [
-    key.startsWith(SHIFT) ? key : key.toLowerCase(),
-    () => area.value && bench.edit(id),
-  ]);
-  const presses: Readonly<Record<string, () => void>> = {
-    ...Object.fromEntries(marks),
-    'a': () => (drawing.takes = !drawing.takes),
-    'c': () => drawing.resize(-1),
-    'v': () => drawing.resize(1),
-    'h': () => seeing.toggle('hatch'),
-    'g': () => seeing.toggle('grey'),
-    'l': () => seeing.toggle('outline'),
-    'm': () => seeing.toggle('dimmed'),
-    'u': () => seeing.toggle('ground'),
-    'w': () => (seeing.holdingBefore = true),
-    'd': () => seeing.toggleSplit(),
-    'f': () => void find(),
-    'z': () => (view.fitted ? view.zoomTo(view.fullZoom) : view.fit()),
-    'r': () => void placeReadingsAlone(),
-    'k': () => void check(),
-    'n': nextArea,
-    'Shift N': nextPlace,
-    'Shift C': () => seeing.toggleMap('clipping'),
-    'Shift D': () => seeing.toggleBeside(),
-    'Shift M': () => seeing.toggleMap('change'),
-    ...Object.fromEntries(CLOSE_UPS.map((which, n) => [String(n + 1), () => zoomIn(which)])),
-    'Shift Z': () => (bench.showingHistory = true),
-    'e': () => photo.value && (bench.exporting = true),
-    '?': () => (bench.showingKeys = true),
-    'Escape': leave,
+  const keys = useKeys();
+
+  const commands: Readonly<Record<string, () => void>> = {
+    ...Object.fromEntries(DRAWN_KINDS.map(({ id }) => [`mark:${id}`, () => area.value && bench.edit(id)])),
+    takes: () => (drawing.takes = !drawing.takes),
+    smaller: () => drawing.resize(-1),
+    larger: () => drawing.resize(1),
+    leave,
+    hatch: () => seeing.toggle('hatch'),
+    grey: () => seeing.toggle('grey'),
+    outline: () => seeing.toggle('outline'),
+    dimmed: () => seeing.toggle('dimmed'),
+    ground: () => seeing.toggle('ground'),
+    before: () => (seeing.holdingBefore = true),
+    divide: () => seeing.toggleSplit(),
+    beside: () => seeing.toggleBeside(),
+    changes: () => seeing.toggleMap('change'),
+    clipped: () => seeing.toggleMap('clipping'),
+    ...Object.fromEntries(CLOSE_UPS.map((which) => [`close:${which}`, () => zoomIn(which)])),
+    loupe: () => (seeing.loupe = !seeing.loupe),
+    zoom: () => (view.fitted ? view.zoomTo(view.fullZoom) : view.fit()),
+    find: () => void find(),
+    check: () => void check(),
+    readings: () => void placeReadingsAlone(),
+    area: nextArea,
+    place: nextPlace,
+    export: () => photo.value && (bench.exporting = true),
+    history: () => (bench.showingHistory = true),
+    keys: () => (bench.showingKeys = true),
   };
 
   /**
@@ -87,12 +85,10 @@ export function useBenchKeys(): void {
   }
 
   function press(event: KeyboardEvent): void {
-    const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-    const shifted = `${SHIFT}${key.toUpperCase()}`;
-    const name = event.shiftKey && presses[shifted] ? shifted : key;
-    if (!presses[name] || (event.repeat && !REPEATED.has(name))) return;
+    const command = keys.commandOf(event);
+    if (command === undefined || !commands[command] || (event.repeat && !REPEATED.has(command))) return;
     event.preventDefault();
-    presses[name]();
+    commands[command]();
   }
 
   onKeyStroke((event) => {
@@ -109,7 +105,6 @@ export function useBenchKeys(): void {
     } else if (!commanded && !event.altKey) press(event);
   });
   const endHold = () => (seeing.holdingBefore = false);
-  onKeyStroke('w', endHold, { eventName: 'keyup' });
-  onKeyStroke('W', endHold, { eventName: 'keyup' });
+  useEventListener(window, 'keyup', (event: KeyboardEvent) => keys.endsHold(event, 'before') && endHold());
   useEventListener(window, 'blur', endHold);
 }

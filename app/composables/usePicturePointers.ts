@@ -6,6 +6,7 @@ import type { Point } from '../stores/view';
 import { computed, ref, shallowRef } from 'vue';
 import type { Ref } from 'vue';
 import { isTyping } from './isTyping';
+import { useKeys } from './useKeys';
 import { useSeeing } from '../stores/seeing';
 import { useView } from '../stores/view';
 
@@ -15,6 +16,7 @@ const WHEEL_ZOOM = 0.0016;
 export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   const view = useView();
   const seeing = useSeeing();
+  const keys = useKeys();
   const travelling = ref(false);
   const { tool, pan } = usePointerTool(travelling);
   const hover = shallowRef<Point>();
@@ -102,15 +104,14 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
         event.stopImmediatePropagation();
         cancel();
       }
-      if (event.key.toLowerCase() === 't' && !isTyping(event.target) && !event.ctrlKey && !event.metaKey)
-        travelling.value = true;
+      if (keys.commandOf(event) === 'travel' && !isTyping(event.target)) travelling.value = true;
     },
     { capture: true },
   );
   useEventListener(
     window,
     'keyup',
-    (event: KeyboardEvent) => event.key.toLowerCase() === 't' && (travelling.value = false),
+    (event: KeyboardEvent) => keys.endsHold(event, 'travel') && (travelling.value = false),
   );
   useEventListener(window, 'blur', () => (travelling.value = false));
 

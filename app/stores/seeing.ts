@@ -23,6 +23,8 @@ export const useSeeing = defineStore('seeing', () => {
   /** before is what this step leaves; undefined for the photo as it was */
   const beforeStepId = ref<string>();
   const holdingBefore = ref(false);
+  /** the place under the pointer is enlarged */
+  const loupe = ref(false);
 
   function toggle(which: Overlay): void {
     overlay.value = overlay.value === which ? 'none' : which;
@@ -53,6 +55,7 @@ export const useSeeing = defineStore('seeing', () => {
     beside,
     beforeStepId,
     holdingBefore,
+    loupe,
     toggle,
     toggleMap,
     toggleSplit,

@@ -141,6 +141,11 @@ export function removeReading(photo: Photo, readingId: string): Photo {
   return { ...photo, readings: without(photo.readings, readingId) };
 }
 
+/** Turns steps on or off. */
+export function turnSteps(photo: Photo, ids: readonly string[], on: boolean): Photo {
+  return { ...photo, plan: photo.plan.map((step) => (ids.includes(step.id) ? { ...step, on } : step)) };
+}
+
 /** Puts a step at the end of the plan, or in the place of the one with its id. */
 export function putStep(photo: Photo, step: Step): Photo {
   return { ...photo, plan: putEntry(photo.plan, step) };

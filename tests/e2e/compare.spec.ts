@@ -156,3 +156,61 @@ test('what a plan did unasked is said, and leads to its place', async ({ page })
   await clipped.click();
   await expect(page.getByTestId('stage')).not.toHaveAttribute('data-view', before!);
 });
+
+test('keys are chosen anew, swapped where one is taken, kept, and as at first again', async ({ page }) => {
+  const bench = await Bench.openSkin(page);
+  const stage = page.getByTestId('stage');
+  await page.keyboard.press('?');
+  await page.getByRole('button', { name: 'Key for: Outline', exact: true }).click();
+  await page.keyboard.press('h');
+  await expect(page.getByText('Outline: H. Hatch over the area: L now.')).toBeVisible();
+  await page.getByRole('button', { name: 'Key for: Export' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('Export: stays at E.')).toBeVisible();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  const outline = page.getByRole('button', { name: 'Outline', exact: true });
+  await stage.focus();
+  await page.keyboard.press('h');
+  await expect(outline).toHaveAttribute('aria-pressed', 'true');
+  await page.reload();
+  await bench.settle();
+  await bench.choosePart('Skin');
+  await expect(outline).toHaveAttribute('title', /\(H\)$/);
+  await page.keyboard.press('?');
+  await page.getByRole('button', { name: 'All as at first' }).click();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(outline).toHaveAttribute('title', /\(L\)$/);
+});
+
+test('the loupe shows the photo’s pixels under the pointer; a part’s steps go off and on at a press', async ({
+  page,
+}) => {
+  const bench = await Bench.openSkin(page);
+  await page.getByRole('button', { name: '+ Even', exact: true }).click();
+  await page.getByRole('button', { name: '+ Bring hue to target' }).click();
+  await bench.settle();
+  await page.mouse.move(...(await bench.at([540, 500])));
+  await page.getByTestId('stage').focus();
+  await page.keyboard.press('Shift+L');
+  const loupe = page.getByTestId('loupe');
+  await expect(loupe).toHaveAttribute('data-at', '540 500');
+  const seen = () =>
+    loupe.evaluate((canvas: HTMLCanvasElement) => {
+      const { data } = canvas.getContext('2d')!.getImageData(110, 110, 1, 1);
+      return [...data.slice(0, 3)].join(' ');
+    });
+  const after = await seen();
+  await page.keyboard.down('w');
+  await expect.poll(seen).not.toBe(after);
+  await page.keyboard.up('w');
+  await expect.poll(seen).toBe(after);
+
+  const all = page.getByLabel('all on Skin');
+  // By key: the pointer stays where the loupe is.
+  await all.press('Space');
+  await expect(page.getByLabel(/^Step .* on$/).and(page.locator(':checked'))).toHaveCount(0);
+  await expect.poll(seen).not.toBe(after);
+  await page.keyboard.press('Control+z');
+  await expect(all).toBeChecked();
+  await expect.poll(seen).toBe(after);
+});

@@ -16,6 +16,7 @@ function rename(event: Event): void {
   if (name) sitting.change('rename sitting', (document) => ({ ...document, name }));
   else field.value = sitting.document?.name ?? '';
 }
+const { keyOf } = useKeys();
 </script>
 
 <template>
@@ -59,12 +60,17 @@ function rename(event: Event): void {
     <button
       class="press-bare"
       aria-label="What was done"
-      title="What was done, and kept plans (Shift Z)"
+      :title="`What was done, and kept plans (${keyOf('history')})`"
       @click="bench.showingHistory = true"
     >
       <History :size="16" />
     </button>
-    <button class="press-bare" aria-label="Keys" title="Keys (?)" @click="bench.showingKeys = true">
+    <button
+      class="press-bare"
+      aria-label="Keys"
+      :title="`Keys (${keyOf('keys')})`"
+      @click="bench.showingKeys = true"
+    >
       <Keyboard :size="17" />
     </button>
     <LookChoice />
@@ -73,7 +79,7 @@ function rename(event: Event): void {
       <button class="press" @click="stopFind">Stop</button>
     </span>
     <button v-else class="press" :disabled="!photo" title="Find people and their parts" @click="find()">
-      Find <span class="key">F</span>
+      Find <ShownKey of="find" />
     </button>
     <button
       class="press"
@@ -81,10 +87,10 @@ function rename(event: Event): void {
       title="Say what is off on the skin of every sitter"
       @click="check()"
     >
-      Check <span class="key">K</span>
+      Check <ShownKey of="check" />
     </button>
     <button class="press-main" :disabled="!photo" @click="bench.exporting = true">
-      Export… <span class="key border-current text-current opacity-70">E</span>
+      Export… <ShownKey of="export" class="border-current text-current opacity-70" />
     </button>
   </header>
 </template>

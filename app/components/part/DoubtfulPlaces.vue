@@ -6,6 +6,7 @@ const bench = useBench();
 const { places, asked, nextPlace, decide } = useDoubtfulPlaces();
 const nameOf = (found: Parameters<typeof partOf>[0]) => PART_NAMES[partOf(found)].toLowerCase();
 const number = computed(() => places.value.findIndex(({ plate }) => plate === bench.placeId) + 1);
+const { keyOf } = useKeys();
 </script>
 
 <template>
@@ -28,7 +29,7 @@ const number = computed(() => places.value.findIndex(({ plate }) => plate === be
       <span class="grow"
         >{{ places.length === 1 ? 'One place is' : `${places.length} places are` }} doubtful.</span
       >
-      <button class="press" title="The next doubtful place (Shift N)" @click="nextPlace">
+      <button class="press" :title="`The next doubtful place (${keyOf('place')})`" @click="nextPlace">
         {{ places.length === 1 ? 'Look at it' : 'Look at them' }}
       </button>
     </div>

@@ -89,7 +89,8 @@ function addOther(event: Event): void {
         :aria-pressed="bench.editing"
         @click="bench.editing ? bench.lookOnly() : bench.edit(drawing.kindFor(area.part))"
       >
-        {{ bench.editing ? 'Done' : 'Edit marks' }} <span class="key">{{ bench.editing ? 'Esc' : 'S' }}</span>
+        <template v-if="bench.editing">Done <span class="key">Esc</span></template
+        ><template v-else>Edit marks <ShownKey of="mark:stroke" /></template>
       </button>
     </div>
     <p class="mt-1 grid grid-cols-3 gap-x-3 gap-y-0.5 text-[13px]">

@@ -177,7 +177,7 @@ const setSize = (size: number) =>
         title="Readings stand where skin is even, away from blush, glints and hair"
         @click="placeReadingsAlone"
       >
-        Place readings <span class="key">R</span>
+        Place readings <ShownKey of="readings" />
       </button>
       <button
         class="press-bare"

@@ -12,10 +12,13 @@ const { photo } = useBenchPhoto();
 const { mark, change } = useOpenMark();
 provideGesture(() => 'mark');
 
-const KINDS_OFFERED = DRAWN_KINDS.map(({ id, drawing: { name, key, hint } }) => {
-  const shown = key.replace('Shift ', '⇧');
-  return { value: id, name, key: shown, title: `${name} (${shown}). ${hint}` };
-});
+const { keyOf } = useKeys();
+const kindsOffered = computed(() =>
+  DRAWN_KINDS.map(({ id, drawing: { name, hint } }) => {
+    const key = shortKey(keyOf(`mark:${id}`));
+    return { value: id, name, key, title: `${name} (${key}). ${hint}` };
+  }),
+);
 const iconOf = (id: string) => MARK_ICONS[DRAWN_KINDS.find((kind) => kind.id === id)!.drawing.icon];
 const kindId = computed<string | null>({
   get: () => drawing.kindId ?? null,
@@ -23,7 +26,7 @@ const kindId = computed<string | null>({
 });
 const DOES = [
   { value: 'add', name: 'Add' },
-  { value: 'remove', name: 'Remove', key: 'A' },
+  { value: 'remove', name: 'Remove' },
 ] as const;
 const does = computed<'add' | 'remove' | null>({
   get: () => (drawing.takes ? 'add' : 'remove'),
@@ -53,7 +56,7 @@ const context: MarkContext = {
 </script>
 
 <template>
-  <ToggleGroup v-model="kindId" label="Kind of mark" :options="KINDS_OFFERED">
+  <ToggleGroup v-model="kindId" label="Kind of mark" :options="kindsOffered">
     <template #default="{ option, checked }">
       <component :is="iconOf(option.value)" :size="14" /><template v-if="checked">{{ option.name }}</template
       ><span class="key">{{ option.key }}</span>
@@ -61,7 +64,8 @@ const context: MarkContext = {
   </ToggleGroup>
   <ToggleGroup v-model="does" label="What the mark does" :options="DOES">
     <template #default="{ option }"
-      >{{ option.name }}<span v-if="option.key" class="key">{{ option.key }}</span></template
+      >{{ option.name
+      }}<span v-if="option.value === 'remove'" class="key">{{ shortKey(keyOf('takes')) }}</span></template
     >
   </ToggleGroup>
   <label v-for="setting in settings" :key="setting.name" :title="setting.help"

@@ -9,44 +9,56 @@ const SURROUND_NAMES = Object.keys(SURROUNDS) as Surround[];
 const nextSurround = () =>
   (view.surround = SURROUND_NAMES[(SURROUND_NAMES.indexOf(view.surround) + 1) % SURROUND_NAMES.length]!);
 const VIEWS = [
-  { overlay: 'hatch', name: 'Hatch', title: 'Shown while marks are drawn (H)' },
-  { overlay: 'outline', name: 'Outline', title: 'The edge alone (L)' },
-  { overlay: 'grey', name: 'Coverage', title: 'Coverage as grey (G)' },
-  { overlay: 'dimmed', name: 'Dim', title: 'Everything else dimmed (M)' },
-  { overlay: 'ground', name: 'Ground', title: 'The part alone on a plain ground (U)' },
+  { overlay: 'hatch', name: 'Hatch', title: 'Shown while marks are drawn' },
+  { overlay: 'outline', name: 'Outline', title: 'The edge alone' },
+  { overlay: 'grey', name: 'Coverage', title: 'Coverage as grey' },
+  { overlay: 'dimmed', name: 'Dim', title: 'Everything else dimmed' },
+  { overlay: 'ground', name: 'Ground', title: 'The part alone on a plain ground' },
 ] as const satisfies readonly { overlay: Overlay; name: string; title: string }[];
 const COMPARISONS = [
   {
+    id: 'divide',
     name: 'Divide',
-    title: 'A line between before and after (D)',
+    title: 'A line between before and after',
     on: () => seeing.split !== undefined,
     press: () => seeing.toggleSplit(),
   },
   {
+    id: 'beside',
     name: 'Beside',
-    title: 'Before beside after (Shift D)',
+    title: 'Before beside after',
     on: () => seeing.beside,
     press: () => seeing.toggleBeside(),
   },
   {
+    id: 'loupe',
+    name: 'Loupe',
+    title: 'The place under the pointer at twice its pixels',
+    on: () => seeing.loupe,
+    press: () => (seeing.loupe = !seeing.loupe),
+  },
+  {
+    id: 'changes',
     name: 'Changes',
-    title: 'By how much each place is changed, ΔE00 (Shift M)',
+    title: 'By how much each place is changed, ΔE00',
     on: () => seeing.map === 'change',
     press: () => seeing.toggleMap('change'),
   },
   {
+    id: 'clipped',
     name: 'Clipped',
-    title: 'Clipped pixels in the colours of their channels (Shift C)',
+    title: 'Clipped pixels in the colours of their channels',
     on: () => seeing.map === 'clipping',
     press: () => seeing.toggleMap('clipping'),
   },
 ];
+const { keyOf } = useKeys();
 const hold = (held: boolean) => (seeing.holdingBefore = held);
 </script>
 
 <template>
   <div
-    class="flex h-9 shrink-0 items-center overflow-x-auto border-t border-line bg-panel px-1 text-[13px] [&>button]:!px-[5px]"
+    class="flex h-9 shrink-0 items-center overflow-x-auto border-t border-line bg-panel px-1 text-[13px] [&>button]:!px-[3.5px]"
     role="toolbar"
     aria-label="Seeing"
   >
@@ -66,7 +78,7 @@ const hold = (held: boolean) => (seeing.holdingBefore = held);
         class="press-bare whitespace-nowrap"
         :class="seeing.overlay === entry.overlay ? 'font-semibold text-ink' : ''"
         :aria-pressed="seeing.overlay === entry.overlay"
-        :title="entry.title"
+        :title="`${entry.title} (${keyOf(entry.overlay)})`"
         @click="seeing.toggle(entry.overlay)"
       >
         {{ entry.name }}
@@ -94,7 +106,7 @@ const hold = (held: boolean) => (seeing.holdingBefore = held);
     </template>
     <button
       class="press-bare select-none"
-      title="Hold to see the photo as it was (hold W)"
+      :title="`Hold to see the photo as it was (hold ${keyOf('before')})`"
       @pointerdown="hold(true)"
       @pointerup="hold(false)"
       @pointerleave="hold(false)"
@@ -110,7 +122,7 @@ const hold = (held: boolean) => (seeing.holdingBefore = held);
       class="press-bare"
       :class="entry.on() ? 'font-semibold !text-ink' : ''"
       :aria-pressed="entry.on()"
-      :title="entry.title"
+      :title="`${entry.title} (${keyOf(entry.id)})`"
       @click="entry.press"
     >
       {{ entry.name }}

@@ -150,14 +150,6 @@ function giveUp(): void {
   workers.restart();
 }
 
-const CHANNEL_NAMES = ['red', 'green', 'blue'];
-const clippedWords = computed(() => {
-  const shares = clippedShares.value;
-  const words = (from: number) =>
-    CHANNEL_NAMES.map((name, c) => `${name} ${(100 * (shares?.[from + c] ?? 0)).toFixed(2)}`).join(', ');
-  return shares && `Clipped, % of what is in sight. At white: ${words(0)}. At black: ${words(3)}.`;
-});
-
 const state = computed(() => {
   if (props.opening) return `Opening ${props.opening} …`;
   return busy.value ? 'Computing …' : undefined;
@@ -185,6 +177,7 @@ const state = computed(() => {
       :aria-label="`The photo ${photo.file}`"
     />
     <PictureMarks :photo="photo" :hover="hover" />
+    <LoupeDisc v-if="ready && seeing.loupe && hover" :photo="framed" :at="hover" />
     <SplitLine v-if="seeing.split !== undefined" />
     <MarkBar v-if="bench.tool !== 'look'" />
     <p
@@ -225,13 +218,7 @@ const state = computed(() => {
       :photo="photo"
       :hover="hover"
     />
-    <p
-      v-if="seeing.map === 'clipping' && clippedWords"
-      role="status"
-      class="pointer-events-none absolute bottom-3 right-3 rounded bg-raised px-2 py-1 text-[13px] tabular-nums"
-    >
-      {{ clippedWords }}
-    </p>
+    <ClippedLegend v-if="seeing.map === 'clipping' && clippedShares" :shares="clippedShares" />
     <p
       v-if="seeing.holdingBefore"
       class="pointer-events-none absolute left-3 top-3 rounded bg-raised px-2 py-1 text-[13px]"
