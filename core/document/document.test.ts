@@ -23,6 +23,7 @@ import { EMPTY_HISTORY, recordCheckpoint, redo, undo } from './history';
 import type { Json, JsonObject, KindDefinition } from './kinds';
 import { migrateDocument } from './migrations';
 import { parseSitting } from './parse';
+import { platesOf } from './plates';
 import { DOCUMENT_VERSION } from './schema';
 import type { Photo, Sitting } from './schema';
 
@@ -153,6 +154,33 @@ describe('the schema', () => {
     );
   });
 
+  it('brings a document of version 4 up: plans kept under names, none at first; their plates are the photo’s', () => {
+    const old = JSON.parse(JSON.stringify(sittingWithWork())) as {
+      schema: number;
+      photos: Record<string, unknown>[];
+    };
+    delete old.photos[0]!.versions;
+    const { photos } = migrateDocument({ ...old, schema: 4 }, DOCUMENT_VERSION, KINDS) as Sitting;
+    expect(photos[0]!.versions).toEqual([]);
+    const found = (id: string, plate: string) =>
+      areaNamed(id, 'skin', [mark('found-part', { sitter: 's', part: 'skin', plate })]);
+    const photo: Photo = {
+      ...photos[0]!,
+      areas: [found('a', 'now'), found('b', 'both')],
+      versions: [
+        {
+          id: 'v',
+          name: 'First',
+          areas: [found('c', 'both'), found('d', 'then')],
+          readings: [],
+          plan: [],
+          savedAt: NOW,
+        },
+      ],
+    };
+    expect(platesOf(photo)).toEqual(['now', 'both', 'then']);
+  });
+
   it('takes a corridor that begins below where it ends, and no other', () => {
     const range = { from: 20, to: 28 };
     const withCorridor = (light: { from: number; to: number }) =>
@@ -200,7 +228,7 @@ describe('commands', () => {
 
   it('take the readings and steps of an area away with it', () => {
     const [photo] = sittingWithWork().photos;
-    expect(removeArea(photo!, 'skin')).toMatchObject({ areas: [], readings: [], plan: [] });
+    expect(removeArea(photo!, 'skin')).toMatchObject({ areas: [], readings: [], plan: [], savedAt: NOW });
   });
 
   it('give a sitter a corridor, another in its place, and that of common practice back', () => {
