@@ -31,7 +31,14 @@ export function readRgbProfile(profile: Uint8Array): RgbSpace | undefined {
   }
   if (kind !== 'RGB ' || signature(new DataView(profile.buffer, profile.byteOffset), 20) !== 'XYZ ')
     return undefined;
-  const curves = ['rTRC', 'gTRC', 'bTRC'].map((tag) => readCurve(tags.get(tag)));
+  // Most profiles have one curve that three tags lead to.
+  const known = new Map<number | undefined, Float32Array | undefined>();
+  const curves = ['rTRC', 'gTRC', 'bTRC'].map((name) => {
+    const tag = tags.get(name);
+    const at = tag?.data.byteOffset;
+    if (!known.has(at)) known.set(at, readCurve(tag));
+    return known.get(at);
+  });
   const columns = ['rXYZ', 'gXYZ', 'bXYZ'].map((tag) => readXyz(tags.get(tag)));
   const [red, green, blue] = curves;
   const [r, g, b] = columns;
@@ -50,12 +57,14 @@ export function isSrgbSpace({ light, toSrgb }: RgbSpace): boolean {
   const [standard] = srgbSpace().light;
   return (
     (toSrgb ?? IDENTITY).every((value, i) => Math.abs(value - IDENTITY[i]!) <= SRGB_TOLERANCE) &&
-    light.every((table) => table.every((value, i) => Math.abs(value - standard[i]!) <= SRGB_TOLERANCE))
+    [...new Set(light)].every((table) =>
+      table.every((value, i) => Math.abs(value - standard[i]!) <= SRGB_TOLERANCE),
+    )
   );
 }
 
 function sameAs(table: Float32Array, other: Float32Array): Float32Array {
-  return table.every((value, i) => value === other[i]) ? other : table;
+  return table === other || table.every((value, i) => value === other[i]) ? other : table;
 }
 
 function signature(view: DataView, at: number): string {
