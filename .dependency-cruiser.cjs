@@ -37,9 +37,14 @@ module.exports = {
       'workers',
       '^workers/',
       ['^core/', '^kinds/', '^networks/', '^workers/'],
-      ['@tensorflow/tfjs-backend-wasm/dist', '@jsquash/(jpeg|avif)'],
+      ['@tensorflow/tfjs-backend-wasm/dist', '@jsquash/(jpeg|avif)', 'libraw-wasm/dist'],
     ),
-    only('node', '^node/', ['^core/', '^kinds/', '^node/', '^(node:)?(crypto|worker_threads)$'], ['sharp']),
+    only(
+      'node',
+      '^node/',
+      ['^core/', '^kinds/', '^node/', '^(node:)?(crypto|worker_threads|module|fs/promises)$'],
+      ['sharp', 'libraw-wasm'],
+    ),
     {
       name: 'app-reaches-workers-by-client',
       severity: 'error',

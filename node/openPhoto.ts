@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { PhotoFileError } from '#core/errors';
 import { decodeDeep } from '#core/formats/decodeDeep';
+import { developRaw } from '#core/formats/developRaw';
 import type { PhotoType } from '#core/formats/inspectPhotoFile';
 import { findJpegDamage } from '#core/formats/jpegDamage';
 import type { JpegDamage } from '#core/formats/jpegDamage';
@@ -12,6 +13,7 @@ import type { PhotoReading } from '#core/formats/photoReading';
 import { buildPyramid } from '#core/raster/pyramid';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Pixels } from '#core/raster/turnUpright';
+import { startRawDecoder } from './rawDecoder';
 
 /** A photo's file read and decoded, upright. */
 export interface OpenedPhoto {
@@ -28,12 +30,12 @@ export interface OpenedPhoto {
 
 /**
  * Decodes a photo's file: EXIF orientation applied, in the colours of its own profile where that is of curves
- * and a matrix, else converted to sRGB, what is transparent laid on white.
+ * and a matrix, else converted to sRGB, what is transparent laid on white. A camera's own file is developed.
  * @throws {PhotoFileError} with the reason
  */
 export async function openPhoto(name: string, bytes: Uint8Array): Promise<OpenedPhoto> {
   const reading = readPhoto(name, bytes);
-  const pixels = reading.isDeep ? decodeDeep(name, reading) : await decode(name, reading);
+  const pixels = await pixelsOf(name, reading);
   return {
     name,
     sha256: createHash('sha256').update(bytes).digest('hex'),
@@ -42,6 +44,11 @@ export async function openPhoto(name: string, bytes: Uint8Array): Promise<Opened
     extras: readExtras(bytes),
     damage: reading.facts.type === 'image/jpeg' ? findJpegDamage(bytes) : undefined,
   };
+}
+
+function pixelsOf(name: string, reading: PhotoReading): Pixels | Promise<Pixels> {
+  if (reading.isRaw) return developRaw(name, reading.file, startRawDecoder);
+  return reading.isDeep ? decodeDeep(name, reading) : decode(name, reading);
 }
 
 async function decode(name: string, { file, colours }: PhotoReading): Promise<Pixels> {

@@ -13,7 +13,7 @@ export async function buildRenderThread(folder: string): Promise<void> {
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    external: ['sharp'],
+    external: ['sharp', 'libraw-wasm'],
     tsconfig: fileURLToPath(new URL('../cli/tsconfig.json', import.meta.url)),
   });
 }

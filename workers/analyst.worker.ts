@@ -13,6 +13,7 @@ import type { Plate } from '#core/raster/plate';
 import { LightJudge } from '#core/render/photoLight';
 import { placeOnArea } from '#core/render/placeOnArea';
 import { decodeDeep } from '#core/formats/decodeDeep';
+import { developRaw } from '#core/formats/developRaw';
 import { photoRaster, readPhoto } from '#core/formats/photoReading';
 import type { PhotoReading } from '#core/formats/photoReading';
 import { buildPyramid } from '#core/raster/pyramid';
@@ -28,6 +29,7 @@ import { Resolver } from '#core/render/resolver';
 import { lookOver } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import type { AnalystExchanges, OpenedPhoto, ResolvedAreas } from './protocol';
+import { startRawDecoder } from './rawDecoder';
 import { serve } from './serve';
 
 /** A canvas that is decoded into, pixels. */
@@ -204,9 +206,14 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
   const reading = readPhoto(name, bytes);
   const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
   const sha256 = Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
-  const pixels = reading.isDeep ? decodeDeep(name, reading, allocate) : await decode(name, reading);
+  const pixels = await pixelsOf(name, reading);
   const { type } = reading.facts;
   return { sha256, type, pyramid: buildPyramid(photoRaster(pixels, reading.colours), allocate) };
+}
+
+function pixelsOf(name: string, reading: PhotoReading): Pixels | Promise<Pixels> {
+  if (reading.isRaw) return developRaw(name, reading.file, startRawDecoder, allocate);
+  return reading.isDeep ? decodeDeep(name, reading, allocate) : decode(name, reading);
 }
 
 /** @throws {PhotoFileError} undecodable */

@@ -41,8 +41,23 @@ export const DISPLAY_P3_PRIMARIES = {
   blue: [0.15, 0.06],
 } as const;
 
+/** Light of a code, ITU-R BT.2020-2, table 4, where its curve is that of BT.709. */
+function decodeRec2020(code: number): number {
+  const [alpha, beta] = [1.09929682680944, 0.018053968510807];
+  return code < 4.5 * beta ? code / 4.5 : ((code + alpha - 1) / alpha) ** (1 / 0.45);
+}
+
+/** Chromaticities of ITU-R BT.2020-2, table 3. */
+const REC2020_PRIMARIES = {
+  white: [0.3127, 0.329],
+  red: [0.708, 0.292],
+  green: [0.17, 0.797],
+  blue: [0.131, 0.046],
+} as const;
+
 let srgb: RgbSpace | undefined;
 let displayP3: RgbSpace | undefined;
+let rec2020: RgbSpace | undefined;
 
 /** IEC 61966-2-1. */
 export function srgbSpace(): RgbSpace {
@@ -52,6 +67,11 @@ export function srgbSpace(): RgbSpace {
 /** The primaries of Display P3 with the curve of sRGB. */
 export function displayP3Space(): RgbSpace {
   return (displayP3 ??= rgbSpace('Display P3', decodeSrgb, srgbFromPrimaries(DISPLAY_P3_PRIMARIES)));
+}
+
+/** ITU-R BT.2020-2: its primaries hold nearly all that cameras see. */
+export function rec2020Space(): RgbSpace {
+  return (rec2020 ??= rgbSpace('Rec. 2020', decodeRec2020, srgbFromPrimaries(REC2020_PRIMARIES)));
 }
 
 const tables8 = new WeakMap<Float32Array, Float32Array>();

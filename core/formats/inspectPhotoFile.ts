@@ -1,15 +1,17 @@
 import { PhotoFileError } from '../errors';
 import { fourLetters } from './ascii';
+import { RAW_ENDINGS, isRawPhoto } from './isRawPhoto';
 import { isPng, pngChunks } from './pngChunks';
 import { firstDirectory, numberOf, tiffOrder } from './tiffDirectory';
 import { TIFF_TAG } from './tiffTags';
 import { isWebp, webpChunks } from './webpChunks';
 
 /** What is opened. */
-export type PhotoType = 'image/jpeg' | 'image/png' | 'image/webp' | 'image/tiff' | 'image/avif';
+export type PhotoType =
+  'image/jpeg' | 'image/png' | 'image/webp' | 'image/tiff' | 'image/avif' | 'image/x-raw';
 
 /** What a file picker offers to be opened. */
-export const PHOTO_FILES = 'image/jpeg,image/png,image/webp,image/tiff,image/avif,.tif,.tiff';
+export const PHOTO_FILES = `image/jpeg,image/png,image/webp,image/tiff,image/avif,.tif,.tiff,${RAW_ENDINGS}`;
 
 /** What a file's own header says of it. */
 export interface PhotoFileFacts {
@@ -28,24 +30,33 @@ export const LONGEST_SIDE = 65_535;
 
 /**
  * Looks at a file before anything is decoded: is it a whole JPEG, PNG, WebP, TIFF or AVIF of a size that can
- * be opened.
+ * be opened, or a camera's own file.
  * @throws {PhotoFileError} with the reason
  */
 export function inspectPhotoFile(file: string, bytes: Uint8Array): PhotoFileFacts {
   if (bytes.length === 0) throw new PhotoFileError(file, 'empty');
   const facts = inspectByBeginning(file, bytes);
+  // How large a camera's file is its decoder tells.
+  if (facts.type === 'image/x-raw') return facts;
   if (facts.width === 0 || facts.height === 0) throw new PhotoFileError(file, 'zero-size');
-  if (Math.max(facts.width, facts.height) > LONGEST_SIDE)
-    throw new PhotoFileError(file, 'too-long', { width: facts.width, height: facts.height });
-  if (facts.width * facts.height > MOST_PIXELS)
-    throw new PhotoFileError(file, 'too-many-pixels', { width: facts.width, height: facts.height });
+  refuseSize(file, facts);
   return facts;
+}
+
+/** @throws {PhotoFileError} too-long or too-many-pixels */
+export function refuseSize(
+  file: string,
+  { width, height }: { readonly width: number; readonly height: number },
+): void {
+  if (Math.max(width, height) > LONGEST_SIDE) throw new PhotoFileError(file, 'too-long', { width, height });
+  if (width * height > MOST_PIXELS) throw new PhotoFileError(file, 'too-many-pixels', { width, height });
 }
 
 function inspectByBeginning(file: string, bytes: Uint8Array): PhotoFileFacts {
   if (isPng(bytes)) return inspectPng(file, bytes);
   if (startsWith(bytes, [0xff, 0xd8, 0xff])) return inspectJpeg(file, bytes);
   if (isWebp(bytes)) return inspectWebp(file, bytes);
+  if (isRawPhoto(bytes)) return { type: 'image/x-raw', depth: 16, width: 0, height: 0 };
   if (tiffOrder(bytes)) return inspectTiff(file, bytes);
   if (isHeif(bytes)) return inspectAvif(file, bytes);
   throw new PhotoFileError(file, 'not-a-photo');

@@ -1,5 +1,5 @@
 import type { RgbSpace } from '../colour/rgbSpace';
-import { srgbSpace } from '../colour/rgbSpace';
+import { rec2020Space, srgbSpace } from '../colour/rgbSpace';
 import type { DeepRaster, PhotoRaster } from '../raster/raster';
 import type { Pixels } from '../raster/turnUpright';
 import { isSrgbSpace, readRgbProfile } from './iccProfile';
@@ -17,6 +17,8 @@ export interface PhotoReading {
   readonly colours: RgbSpace | undefined;
   /** whether it is decoded by the core, the same in every host: 16 bits, and what browsers do not read */
   readonly isDeep: boolean;
+  /** whether it is a camera's own file, which is developed */
+  readonly isRaw: boolean;
 }
 
 /**
@@ -27,10 +29,12 @@ export interface PhotoReading {
  */
 export function readPhoto(name: string, bytes: Uint8Array): PhotoReading {
   const facts = inspectPhotoFile(name, bytes);
+  if (facts.type === 'image/x-raw')
+    return { facts, file: bytes, colours: rec2020Space(), isDeep: false, isRaw: true };
   const png = readPngColour(bytes);
   const isDeep = facts.type === 'image/tiff' || (facts.type === 'image/png' && facts.depth === 16);
   const file = png?.file ?? bytes;
-  return { facts, file, colours: png?.colour ?? coloursOf(file, facts, isDeep), isDeep };
+  return { facts, file, colours: png?.colour ?? coloursOf(file, facts, isDeep), isDeep, isRaw: false };
 }
 
 function coloursOf(bytes: Uint8Array, { type }: PhotoFileFacts, isDeep: boolean): RgbSpace | undefined {

@@ -1,8 +1,11 @@
-import { readFile } from 'node:fs/promises';
+import { execFile } from 'node:child_process';
+import { readFile, writeFile } from 'node:fs/promises';
+import { promisify } from 'node:util';
 import { deflateSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
+import { dngFile } from '../fixtures/dngFile';
 import { pngChunk, pngFile, pngWords, profileChunk } from '../fixtures/pngFile';
 import { Bench, decode, said } from './bench';
 
@@ -162,4 +165,45 @@ test('coverage that would unpack to gigabytes is refused at once, and the page d
   }
   const tasks = await page.evaluate(() => (window as unknown as { tasks: number[] }).tasks);
   expect(Math.max(0, ...tasks)).toBeLessThan(500);
+});
+
+test('a camera’s raw file is developed the same in the page as on the command line', async ({
+  page,
+}, info) => {
+  const buffer = Buffer.from(
+    dngFile({
+      width: 320,
+      height: 240,
+      orientation: 8,
+      light: (x, y) => [0.2 + x / 800, 0.3 + y / 1200, 0.15 + ((x >> 4) % 2) * 0.3],
+    }),
+  );
+  const raw = info.outputPath('sitter.dng');
+  await writeFile(raw, buffer);
+  await page.goto('/');
+  await page.getByLabel('Photos for a new sitting').setInputFiles(raw);
+  const bench = new Bench(page);
+  await bench.settle();
+  await expect(page.getByText(/sitter\.dng · 240 × 320/)).toBeVisible();
+  const [plan, png] = [info.outputPath('plan.json'), info.outputPath('page.png')];
+  await (await bench.export('Export plan')).saveAs(plan);
+  await (await bench.export('Export photo', 'PNG, 16 bits')).saveAs(png);
+  await promisify(execFile)('npx', [
+    'even-blush',
+    'apply',
+    plan,
+    raw,
+    '--out',
+    info.outputDir,
+    '--format',
+    'png16',
+  ]);
+  const samples = async (file: string) => {
+    const { data, info: facts } = await sharp(file, { ignoreIcc: true })
+      .raw({ depth: 'ushort' })
+      .toBuffer({ resolveWithObject: true });
+    return { data: data.toString('base64'), width: facts.width };
+  };
+  expect(await samples(png)).toEqual(await samples(info.outputPath('sitter.png')));
+  expect((await sharp(png).metadata()).icc!.toString('latin1')).toContain('Rec. 2020');
 });
