@@ -45,9 +45,13 @@ export default defineNuxtConfig({
     errorHandler: '~~/server/error',
     // What the thread needs of it is not seen from the server's own bundle.
     externals: {
-      traceInclude: ['sharp', 'libraw-wasm/dist/libraw.js', 'libraw-wasm/dist/libraw.wasm'].map((path) =>
-        fileURLToPath(import.meta.resolve(path)),
-      ),
+      traceInclude: [
+        'sharp',
+        'libraw-wasm/dist/libraw.js',
+        'libraw-wasm/dist/libraw.wasm',
+        'lcms-wasm',
+        'lcms-wasm/dist/lcms.wasm',
+      ].map((path) => fileURLToPath(import.meta.resolve(path))),
     },
     hooks: { compiled: (nitro) => buildRenderThread(nitro.options.output.serverDir) },
     serverAssets: [{ baseName: 'demo', dir: fileURLToPath(new URL('./demo', import.meta.url)) }],

@@ -2,6 +2,7 @@
  * npm run bench: speed and accuracy, as a table and as JSON. Takes some minutes; asks for a build and ffmpeg.
  */
 import { accuracy } from './accuracy';
+import { agreement } from './agree';
 import { edgesOfSkin } from './edges';
 import { findAccuracy } from './find';
 import { headsAccuracy } from './heads';
@@ -12,6 +13,7 @@ import { report } from './report';
 
 report({
   'In the page': await pageSpeed(),
+  'Page, command line and server': await agreement(),
   'Full render': await renderSpeed(),
   'Find on the made-up portraits': await findAccuracy(),
   'Find on small heads': await headsAccuracy(),

@@ -2,4 +2,4 @@ import { fileURLToPath } from 'node:url';
 import { register } from 'tsx/esm/api';
 
 register({ tsconfig: fileURLToPath(new URL('tsconfig.json', import.meta.url)) });
-await import('./help.ts');
+await import('./helperMain.ts');

@@ -1,11 +1,15 @@
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { PhotoFileError } from '#core/errors';
+import { encodeSrgb } from '#core/colour/transfer';
 import { concatBytes } from '#core/formats/concatBytes';
+import { readRgbProfile } from '#core/formats/iccProfile';
 import { inspectPhotoFile } from '#core/formats/inspectPhotoFile';
 import { isRawPhoto } from '#core/formats/isRawPhoto';
+import { writeTiff } from '#core/formats/tiffFile';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import { SENSOR_WHITE, dngFile } from '../tests/fixtures/dngFile';
+import { tableProfile } from '../tests/fixtures/tableProfile';
 import { openPhoto } from './openPhoto';
 
 const [WIDTH, HEIGHT] = [64, 48];
@@ -99,5 +103,58 @@ describe('what is a camera’s own file', () => {
     ])
       expect(isRawPhoto(file)).toBe(false);
     expect(inspectPhotoFile('a', even(1, 1, 1)).type).toBe('image/x-raw');
+  });
+});
+
+describe('a profile of tables', () => {
+  const codes = Uint16Array.from({ length: 6 * 4 * 3 }, (_, i) => 9000 + ((i * 7919) % 50_000));
+  const colourOf = async (file: Uint8Array, name: string) => {
+    const opened = await openPhoto(name, file);
+    const { width, height } = opened.pyramid;
+    return {
+      ...opened,
+      light: sampleRegion(opened.pyramid, { x: 0, y: 0, width, height, outWidth: width, outHeight: height })
+        .data,
+    };
+  };
+
+  it('is followed in 16 bits: the light that its table tells', async () => {
+    const icc = tableProfile(1.8);
+    expect(readRgbProfile(icc)).toBeUndefined();
+    const file = writeTiff({ width: 6, height: 4, data: codes }, { icc });
+    const { light, pyramid } = await colourOf(file, 'table.tiff');
+    expect(pyramid.levels[0]!.data.BYTES_PER_ELEMENT).toBe(2);
+    light.forEach((value, i) => expect(Math.abs(value - (codes[i]! / 65_535) ** 1.8)).toBeLessThan(0.003));
+  });
+
+  it('four inks are what libvips and its engine see in them; without a profile they are refused', async () => {
+    const bytes = Buffer.from(codes.map((code) => code >> 8));
+    const inks = sharp(bytes, { raw: { width: 6, height: 4, channels: 3 } })
+      .toColourspace('cmyk')
+      .withIccProfile('cmyk');
+    for (const compression of ['none', 'lzw'] as const) {
+      const file = await inks.clone().tiff({ compression }).toBuffer();
+      const theirs = await sharp(file).toColourspace('srgb').raw().toBuffer();
+      const { light } = await colourOf(new Uint8Array(file), 'inks.tiff');
+      const apart = [...theirs].map((code, i) =>
+        Math.abs(255 * encodeSrgb(Math.max(0, Math.min(1, light[i]!))) - code),
+      );
+      expect(apart.reduce((sum, value) => sum + value, 0) / apart.length).toBeLessThan(2);
+      // It takes the perceptual intent, we the colorimetric one with the black point matched.
+      expect(Math.max(...apart)).toBeLessThan(16);
+    }
+    const bare = await sharp(bytes, { raw: { width: 6, height: 4, channels: 3 } })
+      .toColourspace('cmyk')
+      .tiff()
+      .toBuffer();
+    expect((await sharp(bare).metadata()).icc).toBeUndefined();
+    await expect(openPhoto('bare.tiff', bare)).rejects.toMatchObject({ reason: 'unsupported' });
+  });
+
+  it('that is damaged is a reason', async () => {
+    const icc = tableProfile(2.2);
+    icc.fill(255, 145, 170);
+    const file = writeTiff({ width: 6, height: 4, data: codes }, { icc });
+    await expect(openPhoto('a.tiff', file)).rejects.toMatchObject({ reason: 'undecodable' });
   });
 });

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { instantiate } from 'lcms-wasm';
 import sharp from 'sharp';
 import { PhotoFileError } from '#core/errors';
 import { decodeDeep } from '#core/formats/decodeDeep';
@@ -8,6 +9,7 @@ import { findJpegDamage } from '#core/formats/jpegDamage';
 import type { JpegDamage } from '#core/formats/jpegDamage';
 import { readExtras } from '#core/formats/photoExtras';
 import type { PhotoExtras } from '#core/formats/photoExtras';
+import { convertByProfile } from '#core/formats/profileEngine';
 import { photoRaster, readPhoto } from '#core/formats/photoReading';
 import type { PhotoReading } from '#core/formats/photoReading';
 import { buildPyramid } from '#core/raster/pyramid';
@@ -48,7 +50,12 @@ export async function openPhoto(name: string, bytes: Uint8Array): Promise<Opened
 
 function pixelsOf(name: string, reading: PhotoReading): Pixels | Promise<Pixels> {
   if (reading.isRaw) return developRaw(name, reading.file, startRawDecoder);
-  return reading.isDeep ? decodeDeep(name, reading) : decode(name, reading);
+  return reading.isDeep ? decodeByProfile(name, reading) : decode(name, reading);
+}
+
+async function decodeByProfile(name: string, reading: PhotoReading): Promise<Pixels> {
+  const convert = reading.profile && convertByProfile(await instantiate(), reading.profile);
+  return decodeDeep(name, reading, { convert });
 }
 
 async function decode(name: string, { file, colours }: PhotoReading): Promise<Pixels> {

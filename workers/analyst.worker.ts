@@ -14,6 +14,7 @@ import { LightJudge } from '#core/render/photoLight';
 import { placeOnArea } from '#core/render/placeOnArea';
 import { decodeDeep } from '#core/formats/decodeDeep';
 import { developRaw } from '#core/formats/developRaw';
+import { convertByProfile } from '#core/formats/profileEngine';
 import { photoRaster, readPhoto } from '#core/formats/photoReading';
 import type { PhotoReading } from '#core/formats/photoReading';
 import { buildPyramid } from '#core/raster/pyramid';
@@ -30,6 +31,7 @@ import { lookOver } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import type { AnalystExchanges, OpenedPhoto, ResolvedAreas } from './protocol';
 import { startRawDecoder } from './rawDecoder';
+import { startColourEngine } from './colourEngine';
 import { serve } from './serve';
 
 /** A canvas that is decoded into, pixels. */
@@ -213,7 +215,12 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
 
 function pixelsOf(name: string, reading: PhotoReading): Pixels | Promise<Pixels> {
   if (reading.isRaw) return developRaw(name, reading.file, startRawDecoder, allocate);
-  return reading.isDeep ? decodeDeep(name, reading, allocate) : decode(name, reading);
+  return reading.isDeep ? decodeByProfile(name, reading) : decode(name, reading);
+}
+
+async function decodeByProfile(name: string, reading: PhotoReading): Promise<Pixels> {
+  const convert = reading.profile && convertByProfile(await startColourEngine(), reading.profile);
+  return decodeDeep(name, reading, { allocate, convert });
 }
 
 /** @throws {PhotoFileError} undecodable */

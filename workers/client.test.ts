@@ -48,7 +48,7 @@ const asked = (is: string, name: string) =>
     .flatMap((worker) => worker.asked.filter((message) => message.name === name))
     .map(({ request }) => request as Request);
 
-const PYRAMID = {} as Pyramid;
+const PYRAMID: Pyramid = { width: 1, height: 1, levels: [] };
 const PLAN: ResolvedPlan = { steps: [], preparedSteps: 0 } as unknown as ResolvedPlan;
 const plate = {} as Plate;
 const photo: Photo = newPhoto({ id: 'a'.repeat(64), file: 'a.jpg', width: 1000, height: 6000 });

@@ -13,12 +13,14 @@ import { Analyst } from './analyst';
 import { FileWorker } from './fileWorker';
 import { Finder } from './finder';
 import type { FindOptions } from './finder';
+import { seenSpace } from './screenSpace';
 import type { AreaHolder } from './heldAreas';
 import type { OpenedPhoto, ResolvedAreas } from './protocol';
 import { Encoder, channelsOf } from './encoder';
 import { Renderers } from './renderers';
 import type { Strip } from './renderers';
 
+export { screenSpace } from './screenSpace';
 export type {
   BeforeShown,
   CoverageLook,
@@ -117,7 +119,7 @@ export class PictureWorkers {
   async use(pyramid: Pyramid): Promise<void> {
     this.#pyramid = pyramid;
     this.#watched = undefined;
-    await Promise.all([this.analyst.use(pyramid), this.renderers.use(pyramid)]);
+    await Promise.all([this.analyst.use(pyramid), this.renderers.use(pyramid, seenSpace(pyramid))]);
   }
 
   /**

@@ -11,10 +11,11 @@ function empty(layer: Layer): void {
 }
 
 serve<PainterExchanges>({
-  attach: ({ canvas }) => {
+  attach: ({ canvas, space }) => {
     // Drawn by the processor: pieces are copied one to one, and a software rasteriser in place of a GPU takes
     // many times as long.
-    context = canvas.getContext('2d', { alpha: true, willReadFrequently: true }) ?? undefined;
+    context =
+      canvas.getContext('2d', { alpha: true, willReadFrequently: true, colorSpace: space }) ?? undefined;
     return undefined;
   },
   layer: ({ layer, pieces }) => {

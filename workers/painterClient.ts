@@ -1,3 +1,4 @@
+import { screenSpace } from './screenSpace';
 import type { BeforeShown, Layer, PainterExchanges, Piece, Placement } from './protocol';
 import { WorkerPort } from './workerPort';
 
@@ -19,7 +20,7 @@ export class Painter {
       patienceMs: PATIENCE_MS,
     });
     const surface = canvas.transferControlToOffscreen();
-    this.#send(this.#port.call('attach', { canvas: surface }, [surface]));
+    this.#send(this.#port.call('attach', { canvas: surface, space: screenSpace() }, [surface]));
   }
 
   /** Puts pieces in place of a layer; their bitmaps are handed over. */

@@ -17,6 +17,7 @@ import type { Region } from '#core/raster/raster';
 import type { PhotoFinding } from '#core/render/checkPhoto';
 import type { ChangeSums } from '#core/render/changeMap';
 import type { ClippedCounts } from '#core/render/clipping';
+import type { ScreenSpace } from '#core/render/encodePixels';
 import type { ReadingColours } from '#core/render/resolver';
 import type { PlaceColours } from '#core/offer/stepContext';
 import type { ToldPhoto } from './photoVersions';
@@ -188,7 +189,7 @@ export type EncoderExchanges = {
 
 /** The workers that render; there are as many as cores are of use. */
 export type RenderExchanges = {
-  use: Exchange<{ pyramid: Pyramid }, undefined>;
+  use: Exchange<{ pyramid: Pyramid; space: ScreenSpace }, undefined>;
   learn: Exchange<{ areas: readonly ResolvedArea[]; keep: readonly string[] }, undefined>;
   picture: Exchange<{ plan: ResolvedPlan; region: Region }, ImageBitmap>;
   coverage: Exchange<{ areaKey: string; region: Region; look: CoverageLook }, ImageBitmap>;
@@ -237,7 +238,7 @@ export type BeforeShown =
 
 /** The worker that draws the picture's canvas, so that the page never waits for it. */
 export type PainterExchanges = {
-  attach: Exchange<{ canvas: OffscreenCanvas }, undefined>;
+  attach: Exchange<{ canvas: OffscreenCanvas; space: ScreenSpace }, undefined>;
   layer: Exchange<{ layer: Layer; pieces: readonly Piece[] | undefined }, undefined>;
   /** sizes in device pixels */
   draw: Exchange<{ width: number; height: number; placement: Placement; before: BeforeShown }, undefined>;

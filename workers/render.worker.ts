@@ -2,6 +2,7 @@ import { drawChange } from '#core/render/changeMap';
 import { drawClipping } from '#core/render/clipping';
 import { planWarnings } from '#core/render/planWarnings';
 import { renderCoded } from '#core/render/codedRegion';
+import type { ScreenSpace } from '#core/render/encodePixels';
 import { RegionRenderer } from '#core/render/regionRenderer';
 import type { ResolvedPlan } from '#core/render/resolved';
 import type { Region } from '#core/raster/raster';
@@ -11,6 +12,7 @@ import type { RenderExchanges } from './protocol';
 import { serve } from './serve';
 
 let renderer: RegionRenderer | undefined;
+let screen: ScreenSpace = 'srgb';
 
 function current(): RegionRenderer {
   if (!renderer) throw new RangeError('no photo is in use');
@@ -18,14 +20,20 @@ function current(): RegionRenderer {
 }
 
 serve<RenderExchanges>({
-  use: ({ pyramid }) => void (renderer = new RegionRenderer(pyramid, KINDS)),
+  use: ({ pyramid, space }) => {
+    renderer = new RegionRenderer(pyramid, KINDS);
+    screen = space;
+    return undefined;
+  },
   learn: ({ areas, keep }) => {
     for (const area of areas) current().learnArea(area);
     current().keepAreas(new Set(keep));
     return undefined;
   },
   picture: ({ plan, region }) =>
-    createImageBitmap(new ImageData(pixelsOf(plan, region), region.outWidth, region.outHeight)),
+    createImageBitmap(
+      new ImageData(pixelsOf(plan, region), region.outWidth, region.outHeight, { colorSpace: screen }),
+    ),
   coverage: ({ areaKey, region, look }) => {
     const drawn = drawCoverage(current().coverage(areaKey, region), region, look);
     return createImageBitmap(new ImageData(drawn, region.outWidth, region.outHeight));
@@ -46,6 +54,6 @@ serve<RenderExchanges>({
 
 function pixelsOf(plan: ResolvedPlan, region: Region): Uint8ClampedArray<ArrayBuffer> {
   const out = new Uint8ClampedArray(region.outWidth * region.outHeight * 4);
-  current().renderEncoded(plan, region, out);
+  current().renderEncoded(plan, region, out, screen);
   return out;
 }

@@ -1,5 +1,6 @@
 import { CancelledError } from '#core/errors';
 import type { Photo } from '#core/document/schema';
+import type { ScreenSpace } from '#core/render/encodePixels';
 import type { Warning } from '#core/measure/warnings/scene';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
@@ -49,10 +50,10 @@ export class Renderers {
     for (const port of this.#ports) port.warm();
   }
 
-  /** Takes a photo in hand; nothing is known of the one before. */
-  async use(pyramid: Pyramid): Promise<void> {
+  /** Takes a photo in hand; nothing is known of the one before. @param space in which pictures are seen */
+  async use(pyramid: Pyramid, space: ScreenSpace = 'srgb'): Promise<void> {
     this.#areas.clear();
-    await Promise.all(this.#ports.map((port) => port.call('use', { pyramid })));
+    await Promise.all(this.#ports.map((port) => port.call('use', { pyramid, space })));
   }
 
   /** Makes areas known; each holder's own stay known until it takes others or lets go. */

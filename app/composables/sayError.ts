@@ -19,7 +19,7 @@ const PHOTO_FAULTS: Readonly<Record<string, (fields: Fields) => string>> = {
   'undecodable': ({ file }) =>
     `“${file}” cannot be decoded; its contents are damaged. Copy it again from its source.`,
   'unsupported': ({ file }) =>
-    `“${file}” holds its pixels in a way that is not read here (such as CMYK, 32 bits, or separate planes). Save it as RGB with 8 or 16 bits and open it again.`,
+    `“${file}” holds its pixels in a way that is not read here (such as CMYK without a profile, 32 bits, or separate planes). Save it as RGB with 8 or 16 bits and open it again.`,
 };
 
 const DOCUMENT_FAULTS: Readonly<Record<string, (fields: Fields) => string>> = {

@@ -17,8 +17,8 @@ const MOST_TAGS = 200;
 
 /**
  * An ICC profile that three curves and a matrix make (ICC.1:2010, 8.3.3), or a grey one with a curve, as a
- * space. Profiles with tables, for other kinds of colour, or damaged ones give undefined: decoders convert
- * by those.
+ * space. Profiles with tables, for other kinds of colour, or damaged ones give undefined: a decoder or an engine
+ * converts by those.
  */
 export function readRgbProfile(profile: Uint8Array): RgbSpace | undefined {
   const tags = readTags(profile);

@@ -17,14 +17,16 @@ export interface PhotoReading {
   readonly colours: RgbSpace | undefined;
   /** whether it is decoded by the core, the same in every host: 16 bits, and what browsers do not read */
   readonly isDeep: boolean;
+  /** a profile that the core does not follow, for a file that it decodes: an engine converts to Rec. 2020 */
+  readonly profile?: Uint8Array;
   /** whether it is a camera's own file, which is developed */
   readonly isRaw: boolean;
 }
 
 /**
  * Looks at a photo's file before it is decoded. A profile of curves and a matrix is followed here, so that
- * nothing of a wide gamut is lost; one with tables, or in other than red, green and blue, is left to the
- * decoder, as is all that an AVIF says of its colours.
+ * nothing of a wide gamut is lost; one with tables, or of four inks, is left to a colour engine where the core
+ * decodes, and else to the decoder, as is all that an AVIF says of its colours.
  * @throws {PhotoFileError} with the reason
  */
 export function readPhoto(name: string, bytes: Uint8Array): PhotoReading {
@@ -34,17 +36,19 @@ export function readPhoto(name: string, bytes: Uint8Array): PhotoReading {
   const png = readPngColour(bytes);
   const isDeep = facts.type === 'image/tiff' || (facts.type === 'image/png' && facts.depth === 16);
   const file = png?.file ?? bytes;
-  return { facts, file, colours: png?.colour ?? coloursOf(file, facts, isDeep), isDeep, isRaw: false };
+  const { icc } = readExtras(file);
+  if (isDeep && icc && !png?.colour && !readRgbProfile(icc))
+    return { facts, file, colours: rec2020Space(), isDeep, isRaw: false, profile: icc };
+  return { facts, file, colours: png?.colour ?? coloursOf(icc, facts), isDeep, isRaw: false };
 }
 
-function coloursOf(bytes: Uint8Array, { type }: PhotoFileFacts, isDeep: boolean): RgbSpace | undefined {
+function coloursOf(icc: Uint8Array | undefined, { type }: PhotoFileFacts): RgbSpace | undefined {
   if (type === 'image/avif') return undefined;
-  const { icc } = readExtras(bytes);
   if (!icc) return srgbSpace();
   const space = readRgbProfile(icc);
-  if (space) return isSrgbSpace(space) ? srgbSpace() : space;
-  // What the core decodes nobody converts.
-  return isDeep ? srgbSpace() : undefined;
+  // What the decoder is to convert.
+  if (!space) return undefined;
+  return isSrgbSpace(space) ? srgbSpace() : space;
 }
 
 /** Decoded pixels as a photo. @param colours undefined where they were converted to sRGB */

@@ -11,6 +11,8 @@ export interface Samples {
   readonly height: number;
   readonly data: Uint8Array | Uint16Array;
   readonly channels: number;
+  /** whether they are four inks, 0 for none of it, and not light */
+  readonly areInks: boolean;
 }
 
 type Unpack = (packed: Uint8Array, out: Uint8Array) => void;
@@ -26,12 +28,15 @@ const UNPACKERS: Readonly<Record<number, Unpack>> = {
 
 /** Grey with white being 0, grey with black being 0, and red, green, blue. */
 const WHITE_IS_ZERO = 0;
-const PHOTOMETRICS = [WHITE_IS_ZERO, 1, 2];
+const INKS = 5;
+const PHOTOMETRICS = [WHITE_IS_ZERO, 1, 2, INKS];
+/** The fewest samples to a pixel of each. */
+const LEAST_CHANNELS: Readonly<Record<number, number>> = { 2: 3, [INKS]: 4 };
 const DIFFERENCES = 2;
 const MOST_PIECE_BYTES = 1_000_000_000;
 
 /**
- * The first picture of a TIFF (TIFF 6.0): grey or RGB with or without opacity, 8 or 16 bits, in strips or tiles,
+ * The first picture of a TIFF (TIFF 6.0): grey or RGB with or without opacity, or four inks, 8 or 16 bits, in strips or tiles,
  * as it is or packed by LZW, zlib or PackBits. Nothing is unpacked beyond what a piece of the picture holds.
  * @throws {PhotoFileError} unsupported for pixels of other kinds
  * @throws {RangeError} for damaged data
@@ -48,7 +53,7 @@ export function readTiff(name: string, file: Uint8Array): Samples {
     unpack &&
     PHOTOMETRICS.includes(photometric) &&
     (bits === 8 || bits === 16) &&
-    channels >= (photometric === 2 ? 3 : 1) &&
+    channels >= (LEAST_CHANNELS[photometric] ?? 1) &&
     channels <= 4 &&
     number(TIFF_TAG.planar, 1) === 1 &&
     number(TIFF_TAG.sampleFormat, 1) === 1 &&
@@ -76,7 +81,7 @@ export function readTiff(name: string, file: Uint8Array): Samples {
       );
   });
   if (photometric === WHITE_IS_ZERO) turnRound(data, channels);
-  return { width, height, data, channels };
+  return { width, height, data, channels, areInks: photometric === INKS };
 }
 
 /** Strips or tiles as they lie in the file, and how large each is, pixels. */

@@ -3,7 +3,8 @@ import type { Coverage8Raster, LinearRaster, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import { applyStep } from './applyStep';
 import { areaCoverage } from './areaCoverage';
-import { encodePixels } from './encodePixels';
+import { encodePixels, encodeWidePixels } from './encodePixels';
+import type { ScreenSpace } from './encodePixels';
 import type { PixelKernel, RenderKinds } from './kinds';
 import type { ResolvedArea, ResolvedPlan, ResolvedStep } from './resolved';
 import { tableKernel } from './tableKernel';
@@ -110,11 +111,17 @@ export class RegionRenderer {
   }
 
   /**
-   * The same as 8-bit sRGB with opaque alpha.
+   * The same in 8 bits with opaque alpha.
    * @param out receives 4 bytes per result pixel
    */
-  renderEncoded(plan: ResolvedPlan, region: Region, out: Uint8Array | Uint8ClampedArray): void {
-    this.#run(plan, region, true, (pixels, first) => encodePixels(pixels, out, 4 * first));
+  renderEncoded(
+    plan: ResolvedPlan,
+    region: Region,
+    out: Uint8Array | Uint8ClampedArray,
+    space: ScreenSpace = 'srgb',
+  ): void {
+    const encode = space === 'srgb' ? encodePixels : encodeWidePixels;
+    this.#run(plan, region, true, (pixels, first) => encode(pixels, out, 4 * first));
   }
 
   /**

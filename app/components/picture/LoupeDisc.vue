@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Photo } from '#core/document/schema';
+import { screenSpace } from '#workers/client';
 import type { Point } from '../../stores/view';
 
 /** The place under the pointer at twice what is seen, or twice the photo's own pixels. */
@@ -15,11 +16,12 @@ const { view: seen } = useLoupe(() => ({
   before: seeing.holdingBefore,
 }));
 
+const colorSpace = screenSpace();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 watch(
   [canvas, seen],
   () => {
-    const context = canvas.value?.getContext('2d');
+    const context = canvas.value?.getContext('2d', { colorSpace });
     if (!context) return;
     const scale = zoom.value * view.devicePixels;
     context.fillStyle = SURROUNDS[view.surround];
@@ -31,7 +33,9 @@ watch(
     // Pieces are put together before they are enlarged: each by itself would be smoothed toward its own edge.
     const whole = new OffscreenCanvas(region.width, region.height);
     for (const piece of pieces)
-      whole.getContext('2d')!.drawImage(piece.bitmap, piece.region.x - region.x, piece.region.y - region.y);
+      whole
+        .getContext('2d', { colorSpace })!
+        .drawImage(piece.bitmap, piece.region.x - region.x, piece.region.y - region.y);
     const [left, top] = [
       (region.x - wish.at.x + wish.reach) * scale,
       (region.y - wish.at.y + wish.reach) * scale,

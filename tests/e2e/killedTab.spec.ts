@@ -1,0 +1,38 @@
+import { expect, test } from '@playwright/test';
+import { portraitPath } from '../fixtures/truth';
+import { Bench } from './bench';
+
+test('a tab that is killed twenty times while it stores loses nothing older than half a second', async ({
+  context,
+}) => {
+  test.setTimeout(180_000);
+  let page = await context.newPage();
+  await page.goto('/');
+  await page.getByLabel('Photos for a new sitting').setInputFiles(portraitPath('marit', 'flare'));
+  await new Bench(page).settle();
+  await page.getByRole('button', { name: '+ Prepare' }).click();
+  await expect(page.getByText('saved', { exact: true })).toBeVisible();
+  const address = page.url();
+  const field = () => page.getByLabel('Exposure').last();
+  const type = async (value: number) => {
+    await field().fill(value.toFixed(2));
+    await field().press('Enter');
+  };
+  const kept: (readonly [least: number, got: number])[] = [];
+  for (let n = 1; n <= 20; n++) {
+    const [old, young] = [n / 10, (2 * n + 1) / 20];
+    await type(old);
+    await page.waitForTimeout(500);
+    await type(young);
+    // At another moment of its storing each time.
+    await page.waitForTimeout((n * 37) % 300);
+    await page.close({ runBeforeUnload: false });
+    page = await context.newPage();
+    await page.goto(address);
+    await expect(field()).toBeVisible();
+    kept.push([old, Number(await field().inputValue())]);
+    expect([old, young], `killed for the ${n}th time`).toContain(kept.at(-1)![1]);
+  }
+  // The moments were such that the last change was there sometimes, and sometimes not.
+  expect(new Set(kept.map(([least, got]) => got > least)).size).toBe(2);
+});

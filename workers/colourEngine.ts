@@ -1,0 +1,11 @@
+import type { ColourEngine } from '#core/formats/profileEngine';
+import wasmUrl from 'lcms-wasm/dist/lcms.wasm?url';
+
+let engine: Promise<ColourEngine> | undefined;
+
+/** The colour engine, loaded when the first profile asks for it. */
+export function startColourEngine(): Promise<ColourEngine> {
+  return (engine ??= import('lcms-wasm').then(({ instantiate }) =>
+    instantiate({ locateFile: () => wasmUrl }),
+  ));
+}
