@@ -176,6 +176,7 @@ test('keys are chosen anew, swapped where one is taken, kept, and as at first ag
   await bench.settle();
   await bench.choosePart('Skin');
   await expect(outline).toHaveAttribute('title', /\(H\)$/);
+  await expect(page.getByRole('button', { name: /^Edit marks/ })).toHaveText(/Edit marks S$/);
   await page.keyboard.press('?');
   await page.getByRole('button', { name: 'All as at first' }).click();
   await page.getByRole('button', { name: 'Close', exact: true }).click();

@@ -90,7 +90,7 @@ function addOther(event: Event): void {
         @click="bench.editing ? bench.lookOnly() : bench.edit(drawing.kindFor(area.part))"
       >
         <template v-if="bench.editing">Done <span class="key">Esc</span></template
-        ><template v-else>Edit marks <ShownKey of="mark:stroke" /></template>
+        ><template v-else>Edit marks <ShownKey :of="`mark:${drawing.kindFor(area.part)}`" /></template>
       </button>
     </div>
     <p class="mt-1 grid grid-cols-3 gap-x-3 gap-y-0.5 text-[13px]">
