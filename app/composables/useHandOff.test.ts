@@ -39,10 +39,17 @@ it('asks how far it is by the job’s own name, and stops asking', async () => {
   await vi.advanceTimersByTimeAsync(1100);
   expect(shares).toEqual([0.4, 0.4]);
   expect(asked[1]!.path).toBe(`/api/render/${(asked[0]!.init!.headers as Record<string, string>)['X-Job']}`);
+  // An answer that is late is not heard.
+  let late: (response: Response) => void = () => undefined;
+  const first = answer;
+  answer = (path, init) =>
+    path === '/api/render' ? first(path, init) : new Promise((resolve) => (late = resolve));
+  await vi.advanceTimersByTimeAsync(500);
   done(new Response('file'));
   await job;
+  late(Response.json({ share: 0.9 }));
   await vi.advanceTimersByTimeAsync(2000);
-  expect(asked).toHaveLength(3);
+  expect([asked.length, shares.length]).toEqual([4, 2]);
   vi.useRealTimers();
 });
 

@@ -51,7 +51,10 @@ export async function handOff(
   form.set('plan', new Blob([JSON.stringify(plan)], { type: 'application/json' }));
   form.set('as', JSON.stringify(as));
   const job = crypto.randomUUID();
-  const asking = setInterval(() => void askProgress(job, onProgress), ASK_MS);
+  // An answer that comes after the file is of no use any more.
+  let isOpen = true;
+  const hear = (share: number) => isOpen && onProgress(share);
+  const asking = setInterval(() => void askProgress(job, hear), ASK_MS);
   try {
     const answer = await fetch(HAND_OFF_PATH, {
       method: 'POST',
@@ -66,6 +69,7 @@ export async function handOff(
     if (signal.aborted) throw new CancelledError();
     throw error instanceof TypeError ? new HandOffError('away') : error;
   } finally {
+    isOpen = false;
     clearInterval(asking);
   }
 }

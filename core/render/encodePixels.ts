@@ -1,9 +1,10 @@
-import { invertMatrix, transform } from '../colour/adaptation';
+import { invertMatrix } from '../colour/adaptation';
 import type { SrgbMatrix } from '../colour/adaptation';
-import { isInGamut, mapIntoGamut, mapIntoSrgbGamut } from '../colour/gamut';
+import { mapIntoGamut, mapIntoSrgbGamut } from '../colour/gamut';
 import { displayP3Space } from '../colour/rgbSpace';
 import { clampUnit } from '../math/clamp';
 import { SRGB8_OF_LINEAR, SRGB8_STEPS } from '../colour/transfer';
+import type { Triple } from '../colour/triple';
 
 /**
  * Linear light to 8-bit sRGB with opaque alpha; colours outside the gamut lose chroma, not channels.
@@ -33,14 +34,22 @@ export type ScreenSpace = 'srgb' | 'display-p3';
 export function encodeWidePixels(pixels: Float32Array, out: Uint8Array | Uint8ClampedArray, at = 0): void {
   const codes = SRGB8_OF_LINEAR;
   const fromSrgb = wideFromSrgb();
+  const [rr, rg, rb, gr, gg, gb, br, bg, bb] = fromSrgb as Nine;
   for (let p = 0, o = at; p < pixels.length; p += 3, o += 4) {
-    const linear = [pixels[p]!, pixels[p + 1]!, pixels[p + 2]!] as const;
-    let wide = transform(fromSrgb, linear);
-    if (!isInGamut(wide, 0)) wide = mapIntoGamut(linear, fromSrgb);
-    for (let c = 0; c < 3; c++) out[o + c] = codes[(clampUnit(wide[c]!) * SRGB8_STEPS) | 0]!;
+    const [x, y, z] = [pixels[p]!, pixels[p + 1]!, pixels[p + 2]!];
+    let red = rr * x + rg * y + rb * z;
+    let green = gr * x + gg * y + gb * z;
+    let blue = br * x + bg * y + bb * z;
+    if (red < 0 || green < 0 || blue < 0 || red > 1 || green > 1 || blue > 1)
+      [red, green, blue] = mapIntoGamut([x, y, z], fromSrgb).map(clampUnit) as unknown as Triple;
+    out[o] = codes[(red * SRGB8_STEPS) | 0]!;
+    out[o + 1] = codes[(green * SRGB8_STEPS) | 0]!;
+    out[o + 2] = codes[(blue * SRGB8_STEPS) | 0]!;
     out[o + 3] = 255;
   }
 }
+
+type Nine = readonly [number, number, number, number, number, number, number, number, number];
 
 let matrix: SrgbMatrix | undefined;
 const wideFromSrgb = () => (matrix ??= invertMatrix(displayP3Space().toSrgb!));
