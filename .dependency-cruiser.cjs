@@ -37,13 +37,13 @@ module.exports = {
       'workers',
       '^workers/',
       ['^core/', '^kinds/', '^networks/', '^workers/'],
-      ['@tensorflow/tfjs-backend-wasm/dist', '@jsquash/(jpeg|avif)', 'libraw-wasm/dist', 'lcms-wasm'],
+      ['@tensorflow/tfjs-backend-wasm/dist', '@jsquash/(jpeg|avif|jxl)', 'libraw-wasm/dist', 'lcms-wasm'],
     ),
     only(
       'node',
       '^node/',
       ['^core/', '^kinds/', '^node/', '^(node:)?(crypto|worker_threads|module|fs/promises)$'],
-      ['sharp', 'libraw-wasm', 'lcms-wasm'],
+      ['sharp', 'libraw-wasm', 'lcms-wasm', '@jsquash/jxl'],
     ),
     {
       name: 'app-reaches-workers-by-client',

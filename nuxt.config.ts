@@ -49,6 +49,8 @@ export default defineNuxtConfig({
         'sharp',
         'libraw-wasm/dist/libraw.js',
         'libraw-wasm/dist/libraw.wasm',
+        '@jsquash/jxl/codec/dec/jxl_dec.js',
+        '@jsquash/jxl/codec/dec/jxl_dec.wasm',
         'lcms-wasm',
         'lcms-wasm/dist/lcms.wasm',
       ].map((path) => fileURLToPath(import.meta.resolve(path))),

@@ -76,6 +76,7 @@ function writtenAs({ format, space, longEdge, ...rest }: Wanted, { pyramid, type
     'image/tiff': 'tiff16',
     'image/webp': 'webp',
     'image/avif': 'avif',
+    'image/jxl': 'png',
     'image/x-raw': 'tiff16',
   };
   const written = format ?? kinds[type];

@@ -9,6 +9,7 @@ import { isRawPhoto } from '#core/formats/isRawPhoto';
 import { writeTiff } from '#core/formats/tiffFile';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import { SENSOR_WHITE, dngFile } from '../tests/fixtures/dngFile';
+import { jxlFile } from '../tests/fixtures/jxlFile';
 import { tableProfile } from '../tests/fixtures/tableProfile';
 import { openPhoto } from './openPhoto';
 
@@ -156,5 +157,35 @@ describe('a profile of tables', () => {
     icc.fill(255, 145, 170);
     const file = writeTiff({ width: 6, height: 4, data: codes }, { icc });
     await expect(openPhoto('a.tiff', file)).rejects.toMatchObject({ reason: 'undecodable' });
+  });
+});
+
+describe('JPEG XL', () => {
+  it('says its size, and opens on white', async () => {
+    for (const [width, height] of [
+      [64, 48],
+      [97, 61],
+      [1200, 8],
+      [300, 200],
+    ] as const) {
+      const file = await jxlFile(width, height, [200, 100, 50, 255]);
+      expect(inspectPhotoFile('a', file)).toMatchObject({ type: 'image/jxl', width, height });
+    }
+    const half = await openPhoto('a.jxl', await jxlFile(40, 30, [200, 100, 0, 128]));
+    expect([half.pyramid.width, half.pyramid.height]).toEqual([40, 30]);
+    const white = 1 - 128 / 255;
+    [200, 100, 0].forEach((code, c) =>
+      expect(Math.abs(half.pyramid.levels[0]!.data[c]! - (code * (1 - white) + 255 * white))).toBeLessThan(2),
+    );
+  });
+
+  it('that is cut is a reason', async () => {
+    const file = await jxlFile(97, 61, [200, 100, 50, 255]);
+    await expect(openPhoto('a.jxl', file.subarray(0, 4))).rejects.toMatchObject({ reason: 'truncated' });
+    await expect(openPhoto('a.jxl', file.subarray(0, file.length - 8))).rejects.toBeInstanceOf(
+      PhotoFileError,
+    );
+    const box = concatBytes([Uint8Array.of(0, 0, 0, 12), new TextEncoder().encode('JXL \r\n\x87\n')]);
+    await expect(openPhoto('a.jxl', box)).rejects.toMatchObject({ reason: 'truncated' });
   });
 });

@@ -3,6 +3,7 @@ import { instantiate } from 'lcms-wasm';
 import sharp from 'sharp';
 import { PhotoFileError } from '#core/errors';
 import { decodeDeep } from '#core/formats/decodeDeep';
+import { decodeJxl } from '#core/formats/decodeJxl';
 import { developRaw } from '#core/formats/developRaw';
 import type { PhotoType } from '#core/formats/inspectPhotoFile';
 import { findJpegDamage } from '#core/formats/jpegDamage';
@@ -15,6 +16,7 @@ import type { PhotoReading } from '#core/formats/photoReading';
 import { buildPyramid } from '#core/raster/pyramid';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Pixels } from '#core/raster/turnUpright';
+import { startJxlDecoder } from './jxlDecoder';
 import { startRawDecoder } from './rawDecoder';
 
 /** A photo's file read and decoded, upright. */
@@ -49,7 +51,8 @@ export async function openPhoto(name: string, bytes: Uint8Array): Promise<Opened
 }
 
 function pixelsOf(name: string, reading: PhotoReading): Pixels | Promise<Pixels> {
-  if (reading.isRaw) return developRaw(name, reading.file, startRawDecoder);
+  if (reading.special === 'raw') return developRaw(name, reading.file, startRawDecoder);
+  if (reading.special === 'jxl') return decodeJxl(name, reading.file, startJxlDecoder);
   return reading.isDeep ? decodeByProfile(name, reading) : decode(name, reading);
 }
 

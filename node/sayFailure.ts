@@ -3,7 +3,8 @@ import type { HandOffFault } from '#core/errors';
 
 const PHOTO_FAULTS: Readonly<Record<string, string>> = {
   'empty': 'is empty',
-  'not-a-photo': 'is not a photo that can be opened (JPEG, PNG, TIFF, WebP, AVIF, a camera’s raw file)',
+  'not-a-photo':
+    'is not a photo that can be opened (JPEG, PNG, TIFF, WebP, AVIF, JPEG XL, a camera’s raw file)',
   'truncated': 'ends before its picture does',
   'zero-size': 'is 0 pixels wide or high',
   'too-many-pixels': 'has more than 100 megapixels',

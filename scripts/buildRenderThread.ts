@@ -13,7 +13,7 @@ export async function buildRenderThread(folder: string): Promise<void> {
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    external: ['sharp', 'libraw-wasm', 'lcms-wasm'],
+    external: ['sharp', 'libraw-wasm', 'lcms-wasm', '@jsquash/jxl'],
     tsconfig: fileURLToPath(new URL('../cli/tsconfig.json', import.meta.url)),
   });
 }

@@ -13,6 +13,7 @@ import type { Plate } from '#core/raster/plate';
 import { LightJudge } from '#core/render/photoLight';
 import { placeOnArea } from '#core/render/placeOnArea';
 import { decodeDeep } from '#core/formats/decodeDeep';
+import { decodeJxl } from '#core/formats/decodeJxl';
 import { developRaw } from '#core/formats/developRaw';
 import { convertByProfile } from '#core/formats/profileEngine';
 import { photoRaster, readPhoto } from '#core/formats/photoReading';
@@ -30,6 +31,7 @@ import { Resolver } from '#core/render/resolver';
 import { lookOver } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import type { AnalystExchanges, OpenedPhoto, ResolvedAreas } from './protocol';
+import { startJxlDecoder } from './jxlDecoder';
 import { startRawDecoder } from './rawDecoder';
 import { startColourEngine } from './colourEngine';
 import { serve } from './serve';
@@ -214,7 +216,8 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
 }
 
 function pixelsOf(name: string, reading: PhotoReading): Pixels | Promise<Pixels> {
-  if (reading.isRaw) return developRaw(name, reading.file, startRawDecoder, allocate);
+  if (reading.special === 'raw') return developRaw(name, reading.file, startRawDecoder, allocate);
+  if (reading.special === 'jxl') return decodeJxl(name, reading.file, startJxlDecoder, allocate);
   return reading.isDeep ? decodeByProfile(name, reading) : decode(name, reading);
 }
 

@@ -8,7 +8,7 @@ type Fields = Readonly<Record<string, string | number>>;
 const PHOTO_FAULTS: Readonly<Record<string, (fields: Fields) => string>> = {
   'empty': ({ file }) => `“${file}” is empty. Export it again from where it came from.`,
   'not-a-photo': ({ file }) =>
-    `“${file}” is not a photo that can be opened (JPEG, PNG, TIFF, WebP, AVIF, a camera’s raw file). Save it as one of these and open it again.`,
+    `“${file}” is not a photo that can be opened (JPEG, PNG, TIFF, WebP, AVIF, JPEG XL, a camera’s raw file). Save it as one of these and open it again.`,
   'truncated': ({ file }) => `“${file}” ends before its picture does. Copy it again from its source.`,
   'zero-size': ({ file }) => `“${file}” says that it is 0 pixels wide or high. Export it again.`,
   'too-many-pixels': ({ file, width, height }) =>

@@ -145,8 +145,9 @@ const remove = (row: Row) =>
       >
       <template v-else-if="reading">Reading {{ reading }} …</template>
       <template v-else
-        >Drop photos here (JPEG, PNG, TIFF, WebP, AVIF, a camera’s raw file), or paste them: they become a new
-        sitting. They stay in this browser, untouched. A sitting saved as a file opens here too.</template
+        >Drop photos here (JPEG, PNG, TIFF, WebP, AVIF, JPEG XL, a camera’s raw file), or paste them: they
+        become a new sitting. They stay in this browser, untouched. A sitting saved as a file opens here
+        too.</template
       >
     </p>
     <ul v-if="rows?.length" class="flex flex-col gap-2" aria-label="Sittings">

@@ -1,6 +1,7 @@
 import { PhotoFileError } from '../errors';
 import { fourLetters } from './ascii';
 import { RAW_ENDINGS, isRawPhoto } from './isRawPhoto';
+import { isJxl, readJxlHeader } from './jxlHeader';
 import { isPng, pngChunks } from './pngChunks';
 import { firstDirectory, numberOf, tiffOrder } from './tiffDirectory';
 import { TIFF_TAG } from './tiffTags';
@@ -8,10 +9,10 @@ import { isWebp, webpChunks } from './webpChunks';
 
 /** What is opened. */
 export type PhotoType =
-  'image/jpeg' | 'image/png' | 'image/webp' | 'image/tiff' | 'image/avif' | 'image/x-raw';
+  'image/jpeg' | 'image/png' | 'image/webp' | 'image/tiff' | 'image/avif' | 'image/jxl' | 'image/x-raw';
 
 /** What a file picker offers to be opened. */
-export const PHOTO_FILES = `image/jpeg,image/png,image/webp,image/tiff,image/avif,.tif,.tiff,${RAW_ENDINGS}`;
+export const PHOTO_FILES = `image/jpeg,image/png,image/webp,image/tiff,image/avif,image/jxl,.jxl,.tif,.tiff,${RAW_ENDINGS}`;
 
 /** What a file's own header says of it. */
 export interface PhotoFileFacts {
@@ -29,7 +30,7 @@ export const MOST_PIXELS = 100_000_000;
 export const LONGEST_SIDE = 65_535;
 
 /**
- * Looks at a file before anything is decoded: is it a whole JPEG, PNG, WebP, TIFF or AVIF of a size that can
+ * Looks at a file before anything is decoded: is it a whole JPEG, PNG, WebP, TIFF, AVIF or JPEG XL of a size that can
  * be opened, or a camera's own file.
  * @throws {PhotoFileError} with the reason
  */
@@ -56,6 +57,7 @@ function inspectByBeginning(file: string, bytes: Uint8Array): PhotoFileFacts {
   if (isPng(bytes)) return inspectPng(file, bytes);
   if (startsWith(bytes, [0xff, 0xd8, 0xff])) return inspectJpeg(file, bytes);
   if (isWebp(bytes)) return inspectWebp(file, bytes);
+  if (isJxl(bytes)) return inspectJxl(file, bytes);
   if (isRawPhoto(bytes)) return { type: 'image/x-raw', depth: 16, width: 0, height: 0 };
   if (tiffOrder(bytes)) return inspectTiff(file, bytes);
   if (isHeif(bytes)) return inspectAvif(file, bytes);
@@ -146,6 +148,13 @@ function inspectTiff(file: string, bytes: Uint8Array): PhotoFileFacts {
   const [width, height] = [number(TIFF_TAG.width), number(TIFF_TAG.height)];
   if (width === undefined || height === undefined) throw new PhotoFileError(file, 'undecodable');
   return { type: 'image/tiff', depth: number(TIFF_TAG.bits) === 16 ? 16 : 8, width, height };
+}
+
+function inspectJxl(file: string, bytes: Uint8Array): PhotoFileFacts {
+  const header = readJxlHeader(bytes);
+  if (!header) throw new PhotoFileError(file, 'truncated');
+  if (header.moves) throw new PhotoFileError(file, 'moving-picture');
+  return { type: 'image/jxl', depth: 8, width: header.width, height: header.height };
 }
 
 /** Brands of a file that holds still pictures as AV1 (AV1 Image File Format 1.1.0, section 6), or moving ones. */

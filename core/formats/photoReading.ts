@@ -19,8 +19,8 @@ export interface PhotoReading {
   readonly isDeep: boolean;
   /** a profile that the core does not follow, for a file that it decodes: an engine converts to Rec. 2020 */
   readonly profile?: Uint8Array;
-  /** whether it is a camera's own file, which is developed */
-  readonly isRaw: boolean;
+  /** the decoder that it wants of its own: a camera's own file is developed, and hosts know no JPEG XL */
+  readonly special?: 'raw' | 'jxl';
 }
 
 /**
@@ -32,14 +32,17 @@ export interface PhotoReading {
 export function readPhoto(name: string, bytes: Uint8Array): PhotoReading {
   const facts = inspectPhotoFile(name, bytes);
   if (facts.type === 'image/x-raw')
-    return { facts, file: bytes, colours: rec2020Space(), isDeep: false, isRaw: true };
+    return { facts, file: bytes, colours: rec2020Space(), isDeep: false, special: 'raw' };
+  // Its decoder converts to sRGB.
+  if (facts.type === 'image/jxl')
+    return { facts, file: bytes, colours: srgbSpace(), isDeep: false, special: 'jxl' };
   const png = readPngColour(bytes);
   const isDeep = facts.type === 'image/tiff' || (facts.type === 'image/png' && facts.depth === 16);
   const file = png?.file ?? bytes;
   const { icc } = readExtras(file);
   if (isDeep && icc && !png?.colour && !readRgbProfile(icc))
-    return { facts, file, colours: rec2020Space(), isDeep, isRaw: false, profile: icc };
-  return { facts, file, colours: png?.colour ?? coloursOf(icc, facts), isDeep, isRaw: false };
+    return { facts, file, colours: rec2020Space(), isDeep, profile: icc };
+  return { facts, file, colours: png?.colour ?? coloursOf(icc, facts), isDeep };
 }
 
 function coloursOf(icc: Uint8Array | undefined, { type }: PhotoFileFacts): RgbSpace | undefined {

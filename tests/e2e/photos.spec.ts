@@ -6,6 +6,7 @@ import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { dngFile } from '../fixtures/dngFile';
+import { jxlFile } from '../fixtures/jxlFile';
 import { pngChunk, pngFile, pngWords, profileChunk } from '../fixtures/pngFile';
 import { Bench, decode, said } from './bench';
 
@@ -233,4 +234,12 @@ test('a wide photo is seen wide where the screen is, and an sRGB photo the same 
   const wide = [await seen(green), await seen(skin)];
   expect(wide[1]).toEqual(narrow[1]);
   expect(wide[0]).not.toEqual(narrow[0]);
+});
+
+test('a JPEG XL opens, though the browser knows none', async ({ page }, info) => {
+  const file = Buffer.from(await jxlFile(40, 30, [200, 120, 90, 255]));
+  const pixel = await exportedPixel(page, photo('even.jxl', file), info.outputPath('even.png'));
+  pixel.forEach((code, c) =>
+    expect(Math.abs(code - [200, 120, 90][c]!), String(pixel)).toBeLessThanOrEqual(1),
+  );
 });

@@ -52,7 +52,7 @@ watch(importing, (now) => now && notices.say(`Opening ${now.file} (${now.done + 
         @survey="survey = $event"
       />
       <div v-else class="flex grow items-center justify-center bg-[#777] text-white">
-        Drop a photo here to begin (JPEG, PNG, TIFF, WebP, AVIF, a camera’s raw file).
+        Drop a photo here to begin (JPEG, PNG, TIFF, WebP, AVIF, JPEG XL, a camera’s raw file).
       </div>
       <div
         v-if="over"
