@@ -21,6 +21,11 @@ export class FileWorker {
     return this.#port.call('damage', { file });
   }
 
+  /** The picture that a camera put into its own file; undefined for other files. */
+  preview(file: Blob): Promise<Blob | undefined> {
+    return this.#port.call('preview', { file });
+  }
+
   /** Coverage 0..255 from a grey PNG. @throws {CoreError} document, when it is another picture */
   readCoverage(file: Blob, width: number, height: number): Promise<Uint8Array> {
     return this.#port.call('coverage', { file, width, height });

@@ -1,4 +1,5 @@
 import { decodeCoveragePng } from '#core/formats/coveragePng';
+import { embeddedPreview } from '#core/formats/embeddedPreview';
 import { findJpegDamage } from '#core/formats/jpegDamage';
 import { writeOpenRaster } from '#core/formats/openRaster';
 import { zipFiles } from '#core/formats/zipFiles';
@@ -19,6 +20,10 @@ serve<FilesExchanges>({
   damage: async ({ file }) => {
     const bytes = await bytesOf(file);
     return JPEG_BEGINS.every((value, i) => bytes[i] === value) ? findJpegDamage(bytes) : undefined;
+  },
+  preview: async ({ file }) => {
+    const picture = embeddedPreview(await bytesOf(file));
+    return picture && new Blob([picture as Uint8Array<ArrayBuffer>], { type: 'image/jpeg' });
   },
   coverage: async ({ file, width, height }) => {
     if (file.size > MOST_BYTES_A_PIXEL * width * height + MOST_HEADER_BYTES)

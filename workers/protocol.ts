@@ -161,6 +161,7 @@ export interface LayerBlob {
 /** The worker that looks into files, so that neither the page nor the picture waits for them. */
 export type FilesExchanges = {
   /** of a JPEG, where its data stop making sense; undefined when nothing is wrong */
+  preview: Exchange<{ file: Blob }, Blob | undefined>;
   damage: Exchange<{ file: Blob }, JpegDamage | undefined>;
   /** coverage 0..255 from a grey PNG of this size */
   coverage: Exchange<{ file: Blob; width: number; height: number }, Uint8Array>;

@@ -2,34 +2,55 @@ import { newPhoto } from '#core/document/commands';
 import type { Photo } from '#core/document/schema';
 import { isPhotoStored, storePhoto } from '../storage/photoStorage';
 import { THUMB_LONG_SIDE } from '../storage/thumbs';
-import { ref } from 'vue';
+import { shallowRef } from 'vue';
 import { useWorkers } from './useWorkers';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
 
 const ENDS_FROM = 0.95;
 
+/** What is being opened. */
+interface Importing {
+  readonly file: string;
+  readonly done: number;
+  readonly of: number;
+  /** address of the picture in a camera's own file, to be looked at while that is developed */
+  readonly preview?: string;
+}
+
 /** Opens photo files one after the other; what cannot be opened is said by name, and the others go on. */
 export function useImport() {
   const workers = useWorkers();
   const notices = useNotices();
   const bench = useBench();
-  const importing = ref<{ readonly file: string; readonly done: number; readonly of: number }>();
+  const importing = shallowRef<Importing>();
 
   /** @param known photos of the sitting; of these a file is stored again where it is missing */
   async function importFiles(files: readonly File[], known: readonly Photo[]): Promise<Photo[]> {
     const photos: Photo[] = [];
     for (const [done, file] of files.entries()) {
-      importing.value = { file: file.name, done, of: files.length };
+      const now: Importing = { file: file.name, done, of: files.length };
+      importing.value = now;
+      const preview = showPreview(file, now);
       try {
         const photo = await importFile(file, [...known, ...photos]);
         if (photo) photos.push(photo);
       } catch (error) {
         notices.problem(error);
+      } finally {
+        importing.value = undefined;
+        void preview.then((address) => address && URL.revokeObjectURL(address));
       }
     }
-    importing.value = undefined;
     return photos;
+  }
+
+  async function showPreview(file: File, now: Importing): Promise<string | undefined> {
+    const picture = await workers.files.preview(file).catch(() => undefined);
+    if (!picture || importing.value !== now) return undefined;
+    const preview = URL.createObjectURL(picture);
+    importing.value = { ...now, preview };
+    return preview;
   }
 
   async function importFile(file: File, known: readonly Photo[]): Promise<Photo | undefined> {

@@ -141,7 +141,13 @@ const remove = (row: Row) =>
       :class="over ? 'border-accent text-ink' : 'border-line'"
     >
       <template v-if="importing"
-        >Opening {{ importing.file }} ({{ importing.done + 1 }} of {{ importing.of }}) …</template
+        ><img
+          v-if="importing.preview"
+          :src="importing.preview"
+          alt=""
+          data-testid="preview"
+          class="mx-auto mb-2 max-h-80 rounded"
+        />Opening {{ importing.file }} ({{ importing.done + 1 }} of {{ importing.of }}) …</template
       >
       <template v-else-if="reading">Reading {{ reading }} …</template>
       <template v-else

@@ -176,13 +176,27 @@ test('a camera’s raw file is developed the same in the page as on the command 
       width: 320,
       height: 240,
       orientation: 8,
+      preview: await sharp({ create: { width: 90, height: 120, channels: 3, background: '#c8a58c' } })
+        .jpeg()
+        .toBuffer(),
       light: (x, y) => [0.2 + x / 800, 0.3 + y / 1200, 0.15 + ((x >> 4) % 2) * 0.3],
     }),
   );
   const raw = info.outputPath('sitter.dng');
   await writeFile(raw, buffer);
   await page.goto('/');
+  // The decoder is kept waiting, so that the camera's own picture can be looked at meanwhile.
+  let letGo: () => void = () => undefined;
+  const held = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route('**/libraw*.wasm', async (route) => {
+    await held;
+    await route.continue();
+  });
   await page.getByLabel('Photos for a new sitting').setInputFiles(raw);
+  const preview = page.getByTestId('preview');
+  await expect(preview).toBeVisible();
+  await expect.poll(() => preview.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(90);
+  letGo();
   const bench = new Bench(page);
   await bench.settle();
   await expect(page.getByText(/sitter\.dng · 240 × 320/)).toBeVisible();
