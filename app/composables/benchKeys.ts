@@ -1,5 +1,5 @@
 import { DRAWN_KINDS } from '../tools/drawnKinds';
-import { CLOSE_UPS } from './useCloseUps';
+import { CLOSE_UPS } from './closeUps';
 
 /** What a key does, and the key unless another was chosen. */
 export interface BenchKey {

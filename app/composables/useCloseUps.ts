@@ -1,14 +1,10 @@
 import type { Part, Photo } from '#core/document/schema';
+import type { CloseUp } from './closeUps';
 import { useWorkers } from './useWorkers';
 import { useBenchPhoto } from './useBenchPhoto';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
 import { useView } from '../stores/view';
-
-/** What is looked at closely, in the order of its keys. */
-export const CLOSE_UPS = ['face', 'eyes', 'lips', 'hair edge'] as const;
-/** One of them. */
-export type CloseUp = (typeof CLOSE_UPS)[number];
 
 const PARTS: Readonly<Record<Exclude<CloseUp, 'face'>, Part>> = {
   'eyes': 'irises',

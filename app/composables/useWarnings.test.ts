@@ -10,7 +10,8 @@ import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
 import { useSitting } from '../stores/sitting';
 import { useView } from '../stores/view';
-import { CLOSE_UPS, useCloseUps } from './useCloseUps';
+import { CLOSE_UPS } from './closeUps';
+import { useCloseUps } from './useCloseUps';
 import { useWarnings } from './useWarnings';
 import { warningWords } from './warningWords';
 
