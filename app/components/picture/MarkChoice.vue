@@ -24,10 +24,13 @@ const kindId = computed<string | null>({
   get: () => drawing.kindId ?? null,
   set: (next) => next && bench.edit(next),
 });
-const DOES = [
-  { value: 'add', name: 'Add' },
-  { value: 'remove', name: 'Remove' },
-] as const;
+const deeds = computed(
+  () =>
+    [
+      { value: 'add', name: 'Add' },
+      { value: 'remove', name: 'Remove', key: shortKey(keyOf('takes')) },
+    ] as const,
+);
 const does = computed<'add' | 'remove' | null>({
   get: () => (drawing.takes ? 'add' : 'remove'),
   set: (next) => (drawing.takes = next === 'add'),
@@ -62,10 +65,9 @@ const context: MarkContext = {
       ><span class="key">{{ option.key }}</span>
     </template>
   </ToggleGroup>
-  <ToggleGroup v-model="does" label="What the mark does" :options="DOES">
+  <ToggleGroup v-model="does" label="What the mark does" :options="deeds">
     <template #default="{ option }"
-      >{{ option.name
-      }}<span v-if="option.value === 'remove'" class="key">{{ shortKey(keyOf('takes')) }}</span></template
+      >{{ option.name }}<span v-if="option.key" class="key">{{ option.key }}</span></template
     >
   </ToggleGroup>
   <label v-for="setting in settings" :key="setting.name" :title="setting.help"
