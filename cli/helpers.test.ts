@@ -37,12 +37,12 @@ const report = {
 let helpers: Helpers;
 beforeEach(() => {
   forked.length = told.length = 0;
-  helpers = new Helpers(command, 2, new ClaimsInOrder(command.files));
+  helpers = new Helpers(command, new ClaimsInOrder(command.files));
 });
 
 it('helpers are told the command once, then a file at a time, and let go at the end', async () => {
   const [first, second] = [helpers.work(0, report), helpers.work(1, report)];
-  const [b, a] = forked as [Process, Process];
+  const [a, b] = forked as [Process, Process];
   a.say({ share: 0.5 });
   a.say({ warning: 'is damaged' });
   a.say({ result: 'A' });
@@ -59,27 +59,27 @@ it('helpers are told the command once, then a file at a time, and let go at the 
 
 it('errors come as what they were, those of the system with their fields', async () => {
   const work = helpers.work(0, report);
-  forked[1]!.say({ fault: factsOf(new PhotoFileError('a.jpg', 'empty')) });
+  forked[0]!.say({ fault: factsOf(new PhotoFileError('a.jpg', 'empty')) });
   await expect(work).rejects.toBeInstanceOf(PhotoFileError);
   const other = helpers.work(1, report);
-  forked[1]!.say({ failure: { message: 'none', code: 'ENOENT', path: '/b' } });
+  forked[0]!.say({ failure: { message: 'none', code: 'ENOENT', path: '/b' } });
   await expect(other).rejects.toMatchObject({ code: 'ENOENT', path: '/b' });
 });
 
 it('a helper that dies loses its file alone; another is started in its place', async () => {
   const [first, second] = [helpers.work(0, report), helpers.work(1, report)];
-  forked[1]!.emit('exit', 137);
+  forked[0]!.emit('exit', 137);
   await expect(first).rejects.toBeInstanceOf(WorkerLostError);
   const third = helpers.work(2, report);
   expect(forked).toHaveLength(3);
   forked[2]!.say({ result: 'C' });
-  forked[0]!.say({ result: 'B' });
+  forked[1]!.say({ result: 'B' });
   expect([await second, await third]).toEqual(['B', 'C']);
 });
 
 it('a helper is told whether a path is its own', async () => {
   const work = helpers.work(0, report);
-  const helper = forked[1]!;
+  const helper = forked[0]!;
   for (const path of ['/p', '/p']) {
     helper.say({ claim: path });
     await new Promise((settled) => setTimeout(settled));

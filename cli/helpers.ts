@@ -24,22 +24,20 @@ export type FromHelper =
 
 const PROGRAM = fileURLToPath(new URL('helper.mjs', import.meta.url));
 
-/** Processes that each work on one file of a command at a time; one that dies loses its file alone. */
+/** Processes that each work on one file of a command at a time, as many as are asked; one that dies loses its file alone. */
 export class Helpers {
   readonly #free: ChildProcess[] = [];
   readonly #all = new Set<ChildProcess>();
 
   constructor(
     readonly command: Command,
-    count: number,
     readonly claims: Claims,
-  ) {
-    for (let n = 0; n < count; n++) this.#start();
-  }
+  ) {}
 
   /** @param n which file of the command @throws what the work throws; {WorkerLostError} */
   work(n: number, report: Report): Promise<unknown> {
     const helper = this.#free.pop() ?? this.#start();
+    let lose: () => void = () => undefined;
     return new Promise<unknown>((resolve, reject) => {
       const hear = (message: FromHelper) => {
         if ('share' in message) report.progress(message.share);
@@ -54,10 +52,12 @@ export class Helpers {
           reject(Object.assign(new Error(message.failure.message), message.failure));
       };
       helper.on('message', hear);
-      helper.once('exit', () => reject(new WorkerLostError()));
+      lose = () => reject(new WorkerLostError());
+      helper.once('exit', lose);
       helper.send({ file: n } satisfies ToHelper);
     }).finally(() => {
       helper.removeAllListeners('message');
+      helper.off('exit', lose);
       if (this.#all.has(helper)) this.#free.push(helper);
     });
   }
@@ -78,7 +78,6 @@ export class Helpers {
     helper.on('error', () => undefined);
     helper.send({ command: this.command } satisfies ToHelper);
     this.#all.add(helper);
-    this.#free.push(helper);
     return helper;
   }
 }

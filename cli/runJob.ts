@@ -46,7 +46,7 @@ export async function runJob(command: Command, job: Job): Promise<number> {
   const log = await RunLog.open(command, job);
   const claims = new ClaimsInOrder(files, log.paths);
   const outputs = await Outputs.besides([...files, ...job.besides], claims);
-  const helpers = count > 1 ? new Helpers(command, count, claims) : undefined;
+  const helpers = count > 1 ? new Helpers(command, claims) : undefined;
   const progress = new Progress(files.length);
   const entries: Entry[] = [];
 

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import start from '@jsquash/jxl/codec/dec/jxl_dec.js';
-import type { JxlDecoder } from '#core/formats/decodeJxl';
+import type { JxlDecoder } from '#core/formats/decodePhoto';
 
 const WASM = '@jsquash/jxl/codec/dec/jxl_dec.wasm';
 

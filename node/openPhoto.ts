@@ -1,16 +1,13 @@
 import { createHash } from 'node:crypto';
 import { instantiate } from 'lcms-wasm';
 import sharp from 'sharp';
-import { PhotoFileError } from '#core/errors';
-import { decodeDeep } from '#core/formats/decodeDeep';
-import { decodeJxl } from '#core/formats/decodeJxl';
-import { developRaw } from '#core/formats/developRaw';
+import { decodePhoto } from '#core/formats/decodePhoto';
+import type { PhotoDecoders } from '#core/formats/decodePhoto';
 import type { PhotoType } from '#core/formats/inspectPhotoFile';
 import { findJpegDamage } from '#core/formats/jpegDamage';
 import type { JpegDamage } from '#core/formats/jpegDamage';
 import { readExtras } from '#core/formats/photoExtras';
 import type { PhotoExtras } from '#core/formats/photoExtras';
-import { convertByProfile } from '#core/formats/profileEngine';
 import { photoRaster, readPhoto } from '#core/formats/photoReading';
 import type { PhotoReading } from '#core/formats/photoReading';
 import { buildPyramid } from '#core/raster/pyramid';
@@ -18,6 +15,14 @@ import type { Pyramid } from '#core/raster/pyramid';
 import type { Pixels } from '#core/raster/turnUpright';
 import { startJxlDecoder } from './jxlDecoder';
 import { startRawDecoder } from './rawDecoder';
+
+const DECODERS: PhotoDecoders = {
+  decode,
+  startRaw: startRawDecoder,
+  startJxl: startJxlDecoder,
+  startEngine: instantiate,
+  allocate: (bytes) => new Uint8Array(bytes),
+};
 
 /** A photo's file read and decoded, upright. */
 export interface OpenedPhoto {
@@ -39,7 +44,7 @@ export interface OpenedPhoto {
  */
 export async function openPhoto(name: string, bytes: Uint8Array): Promise<OpenedPhoto> {
   const reading = readPhoto(name, bytes);
-  const pixels = await pixelsOf(name, reading);
+  const pixels = await decodePhoto(name, reading, DECODERS);
   return {
     name,
     sha256: createHash('sha256').update(bytes).digest('hex'),
@@ -50,33 +55,18 @@ export async function openPhoto(name: string, bytes: Uint8Array): Promise<Opened
   };
 }
 
-function pixelsOf(name: string, reading: PhotoReading): Pixels | Promise<Pixels> {
-  if (reading.special === 'raw') return developRaw(name, reading.file, startRawDecoder);
-  if (reading.special === 'jxl') return decodeJxl(name, reading.file, startJxlDecoder);
-  return reading.isDeep ? decodeByProfile(name, reading) : decode(name, reading);
-}
-
-async function decodeByProfile(name: string, reading: PhotoReading): Promise<Pixels> {
-  const convert = reading.profile && convertByProfile(await instantiate(), reading.profile);
-  return decodeDeep(name, reading, { convert });
-}
-
-async function decode(name: string, { file, colours }: PhotoReading): Promise<Pixels> {
-  try {
-    // Damage within is told apart; a decoder that stops at the first odd byte would lose the rest.
-    const { data, info } = await sharp(file, {
-      limitInputPixels: false,
-      failOn: 'truncated',
-      ignoreIcc: colours !== undefined,
-    })
-      .rotate()
-      .flatten({ background: '#ffffff' })
-      .toColourspace('srgb')
-      .ensureAlpha()
-      .raw({ depth: 'uchar' })
-      .toBuffer({ resolveWithObject: true });
-    return { width: info.width, height: info.height, data };
-  } catch {
-    throw new PhotoFileError(name, 'undecodable');
-  }
+async function decode({ file, colours }: PhotoReading): Promise<Pixels> {
+  // Damage within is told apart; a decoder that stops at the first odd byte would lose the rest.
+  const { data, info } = await sharp(file, {
+    limitInputPixels: false,
+    failOn: 'truncated',
+    ignoreIcc: colours !== undefined,
+  })
+    .rotate()
+    .flatten({ background: '#ffffff' })
+    .toColourspace('srgb')
+    .ensureAlpha()
+    .raw({ depth: 'uchar' })
+    .toBuffer({ resolveWithObject: true });
+  return { width: info.width, height: info.height, data };
 }

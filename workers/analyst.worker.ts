@@ -1,4 +1,3 @@
-import { PhotoFileError } from '#core/errors';
 import { stemOf } from '#core/document/names';
 import type { Area, Photo, Step } from '#core/document/schema';
 import { DOCUMENT_VERSION, WHOLE_PICTURE } from '#core/document/schema';
@@ -12,10 +11,7 @@ import { measurePartColours } from '#core/measure/partColours';
 import type { Plate } from '#core/raster/plate';
 import { LightJudge } from '#core/render/photoLight';
 import { placeOnArea } from '#core/render/placeOnArea';
-import { decodeDeep } from '#core/formats/decodeDeep';
-import { decodeJxl } from '#core/formats/decodeJxl';
-import { developRaw } from '#core/formats/developRaw';
-import { convertByProfile } from '#core/formats/profileEngine';
+import { decodePhoto } from '#core/formats/decodePhoto';
 import { photoRaster, readPhoto } from '#core/formats/photoReading';
 import type { PhotoReading } from '#core/formats/photoReading';
 import { buildPyramid } from '#core/raster/pyramid';
@@ -210,29 +206,21 @@ async function open(name: string, file: Blob): Promise<OpenedPhoto> {
   const reading = readPhoto(name, bytes);
   const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
   const sha256 = Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
-  const pixels = await pixelsOf(name, reading);
+  const pixels = await decodePhoto(name, reading, {
+    decode,
+    startRaw: startRawDecoder,
+    startJxl: startJxlDecoder,
+    startEngine: startColourEngine,
+    allocate,
+  });
   const { type } = reading.facts;
   return { sha256, type, pyramid: buildPyramid(photoRaster(pixels, reading.colours), allocate) };
 }
 
-function pixelsOf(name: string, reading: PhotoReading): Pixels | Promise<Pixels> {
-  if (reading.special === 'raw') return developRaw(name, reading.file, startRawDecoder, allocate);
-  if (reading.special === 'jxl') return decodeJxl(name, reading.file, startJxlDecoder, allocate);
-  return reading.isDeep ? decodeByProfile(name, reading) : decode(name, reading);
-}
-
-async function decodeByProfile(name: string, reading: PhotoReading): Promise<Pixels> {
-  const convert = reading.profile && convertByProfile(await startColourEngine(), reading.profile);
-  return decodeDeep(name, reading, { allocate, convert });
-}
-
-/** @throws {PhotoFileError} undecodable */
-async function decode(name: string, { file, facts, colours }: PhotoReading): Promise<Pixels<Uint8Array>> {
+async function decode({ file, facts, colours }: PhotoReading): Promise<Pixels<Uint8Array>> {
   const blob = new Blob([file as Uint8Array<ArrayBuffer>], { type: facts.type });
   const colorSpaceConversion = colours ? 'none' : 'default';
-  const bitmap = await createImageBitmap(blob, { colorSpaceConversion }).catch(() => {
-    throw new PhotoFileError(name, 'undecodable');
-  });
+  const bitmap = await createImageBitmap(blob, { colorSpaceConversion });
   const { width, height } = bitmap;
   const data = allocate(width * height * 4);
   let context: OffscreenCanvasRenderingContext2D | undefined;

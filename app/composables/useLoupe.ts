@@ -3,6 +3,7 @@ import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
 import type { Region } from '#core/raster/raster';
 import type { Piece } from '#workers/client';
+import { newestAlone } from './newestAlone';
 import { useNotices } from '../stores/notices';
 import type { Point } from '../stores/view';
 import { useWorkers } from './useWorkers';
@@ -39,8 +40,6 @@ export function useLoupe(wished: () => LoupeWish | undefined) {
   const workers = useWorkers();
   const notices = useNotices();
   const view = shallowRef<LoupeView>();
-  let running = false;
-  let isStale = false;
 
   async function see(wish: LoupeWish): Promise<LoupeView | undefined> {
     const region = loupeRegion(wish);
@@ -50,23 +49,14 @@ export function useLoupe(wished: () => LoupeWish | undefined) {
     return { wish, region, pieces: await workers.renderers.picture(plan, region) };
   }
 
-  async function follow(): Promise<void> {
-    if (running) {
-      isStale = true;
-      return;
+  const follow = newestAlone(async () => {
+    const wish = wished();
+    try {
+      show(wish && (await see(wish)));
+    } catch (error) {
+      if (!(error instanceof CancelledError)) notices.problem(error);
     }
-    running = true;
-    do {
-      isStale = false;
-      const wish = wished();
-      try {
-        show(wish && (await see(wish)));
-      } catch (error) {
-        if (!(error instanceof CancelledError)) notices.problem(error);
-      }
-    } while (isStale);
-    running = false;
-  }
+  });
 
   function show(next: LoupeView | undefined): void {
     for (const { bitmap } of view.value?.pieces ?? []) bitmap.close();

@@ -2,6 +2,7 @@ import { onScopeDispose, shallowRef, watch } from 'vue';
 import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
 import type { Warning } from '#workers/client';
+import { newestAlone } from './newestAlone';
 import { useWorkers } from './useWorkers';
 
 /** After so long without a change the plan is looked at. */
@@ -16,27 +17,16 @@ export function useWarnings(wishes: () => Photo | undefined) {
   /** undefined until it was looked at, and while there is no step */
   const warnings = shallowRef<readonly Warning[]>();
   let timer: ReturnType<typeof setTimeout> | undefined;
-  let looking = false;
-  let stale = false;
 
-  async function look(): Promise<void> {
-    if (looking) {
-      stale = true;
-      return;
+  const look = newestAlone(async () => {
+    const photo = wishes();
+    try {
+      warnings.value = photo?.plan.some(({ on }) => on) ? await workers.warnings(photo) : undefined;
+    } catch (error) {
+      // They are a help beside the work: a worker that ended is asked again with the next change.
+      if (!(error instanceof CancelledError)) warnings.value = undefined;
     }
-    looking = true;
-    do {
-      stale = false;
-      const photo = wishes();
-      try {
-        warnings.value = photo?.plan.some(({ on }) => on) ? await workers.warnings(photo) : undefined;
-      } catch (error) {
-        // They are a help beside the work: a worker that ended is asked again with the next change.
-        if (!(error instanceof CancelledError)) warnings.value = undefined;
-      }
-    } while (stale);
-    looking = false;
-  }
+  });
 
   watch(
     () => {

@@ -1,6 +1,5 @@
-import { PhotoFileError } from '../errors';
-import type { Pixels } from '../raster/turnUpright';
 import { refuseSize } from './inspectPhotoFile';
+import type { Samples } from './onWhite';
 
 /** A decoder of cameras' files, LibRaw or one that is called as it is. */
 export interface RawDecoder {
@@ -29,43 +28,19 @@ const SETTINGS = {
   outputColor: 8,
   outputBps: 16,
 };
-const DEEPEST = 65_535;
 
 /**
  * Develops what a camera's sensor saw, upright.
- * @returns RGBA of 16 bits in Rec. 2020 (`rec2020Space`)
- * @throws {PhotoFileError} undecodable, or too large
+ * @returns samples of 16 bits in Rec. 2020 (`rec2020Space`)
+ * @throws {PhotoFileError} when it is too large; whatever the decoder throws
  */
-export async function developRaw(
-  name: string,
-  bytes: Uint8Array,
-  start: () => Promise<RawDecoder>,
-  allocate: (bytes: number) => Uint8Array = (count) => new Uint8Array(count),
-): Promise<Pixels<Uint16Array>> {
-  const decoder = await start();
-  const picture = decode(name, bytes, decoder);
+export function developRaw(name: string, bytes: Uint8Array, decoder: RawDecoder): Samples {
+  // It takes what it is given for its own.
+  decoder.open(bytes.slice(), SETTINGS);
+  const size = decoder.metadata(false);
+  if (size) refuseSize(name, size);
+  const picture = decoder.imageData();
+  if (picture?.colors !== 3 || picture.bits !== 16) throw new RangeError('no picture of three colours');
   const { width, height, data } = picture;
-  const room = allocate(8 * width * height);
-  const out = new Uint16Array(room.buffer, room.byteOffset, 4 * width * height);
-  for (let p = 0, o = 0; o < out.length; p += 3, o += 4) {
-    out[o] = data[p]!;
-    out[o + 1] = data[p + 1]!;
-    out[o + 2] = data[p + 2]!;
-    out[o + 3] = DEEPEST;
-  }
-  return { width, height, data: out };
-}
-
-function decode(name: string, bytes: Uint8Array, decoder: RawDecoder) {
-  try {
-    // It takes what it is given for its own.
-    decoder.open(bytes.slice(), SETTINGS);
-    const size = decoder.metadata(false);
-    if (size) refuseSize(name, size);
-    const picture = decoder.imageData();
-    if (picture?.colors !== 3 || picture.bits !== 16) throw new RangeError('no picture of three colours');
-    return picture;
-  } catch (error) {
-    throw error instanceof PhotoFileError ? error : new PhotoFileError(name, 'undecodable');
-  }
+  return { width, height, data, channels: 3 };
 }

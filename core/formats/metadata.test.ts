@@ -6,6 +6,7 @@ import { WRITER, writeExif } from './exif';
 import { decodeDeep } from './decodeDeep';
 import { jpegWithExtras, webpWithExtras } from './placeExtras';
 import { readExtras } from './photoExtras';
+import { onWhite } from './onWhite';
 import { readPhoto } from './photoReading';
 import { readTiff } from './readTiff';
 import {
@@ -175,7 +176,10 @@ describe('pixels of TIFF and deep PNG', () => {
       const file = new Uint8Array(
         await (format === 'png' ? image.png() : image.tiff({ compression: 'none' })).toBuffer(),
       );
-      const { data } = decodeDeep('a', readPhoto(`a.${format}`, file));
+      const { data } = onWhite(
+        decodeDeep('a', readPhoto(`a.${format}`, file), undefined),
+        (bytes) => new Uint8Array(bytes),
+      );
       const half = 32_768 / 65_535;
       const wanted = [0, 30_000, 65_535].map((code) => Math.round(code * half + 65_535 * (1 - half)));
       expect([...data]).toEqual([

@@ -15,12 +15,13 @@ export interface PhotoReading {
   readonly file: Uint8Array;
   /** what the decoded codes mean; undefined where the decoder itself is to convert them to sRGB */
   readonly colours: RgbSpace | undefined;
-  /** whether it is decoded by the core, the same in every host: 16 bits, and what browsers do not read */
-  readonly isDeep: boolean;
+  /**
+   * who decodes it: the core, the same in every host (16 bits, TIFF), the host, or a decoder of its own (a
+   * camera's file is developed, and hosts know no JPEG XL)
+   */
+  readonly by: 'core' | 'host' | 'raw' | 'jxl';
   /** a profile that the core does not follow, for a file that it decodes: an engine converts to Rec. 2020 */
   readonly profile?: Uint8Array;
-  /** the decoder that it wants of its own: a camera's own file is developed, and hosts know no JPEG XL */
-  readonly special?: 'raw' | 'jxl';
 }
 
 /**
@@ -31,18 +32,17 @@ export interface PhotoReading {
  */
 export function readPhoto(name: string, bytes: Uint8Array): PhotoReading {
   const facts = inspectPhotoFile(name, bytes);
-  if (facts.type === 'image/x-raw')
-    return { facts, file: bytes, colours: rec2020Space(), isDeep: false, special: 'raw' };
+  if (facts.type === 'image/x-raw') return { facts, file: bytes, colours: rec2020Space(), by: 'raw' };
   // Its decoder converts to sRGB.
-  if (facts.type === 'image/jxl')
-    return { facts, file: bytes, colours: srgbSpace(), isDeep: false, special: 'jxl' };
+  if (facts.type === 'image/jxl') return { facts, file: bytes, colours: srgbSpace(), by: 'jxl' };
   const png = readPngColour(bytes);
   const isDeep = facts.type === 'image/tiff' || (facts.type === 'image/png' && facts.depth === 16);
+  const by = isDeep ? 'core' : 'host';
   const file = png?.file ?? bytes;
   const { icc } = readExtras(file);
   if (isDeep && icc && !png?.colour && !readRgbProfile(icc))
-    return { facts, file, colours: rec2020Space(), isDeep, profile: icc };
-  return { facts, file, colours: png?.colour ?? coloursOf(icc, facts), isDeep };
+    return { facts, file, colours: rec2020Space(), by, profile: icc };
+  return { facts, file, colours: png?.colour ?? coloursOf(icc, facts), by };
 }
 
 function coloursOf(icc: Uint8Array | undefined, { type }: PhotoFileFacts): RgbSpace | undefined {

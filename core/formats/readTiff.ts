@@ -1,16 +1,13 @@
 import { Inflate } from 'pako';
 import { PhotoFileError } from '../errors';
+import type { Samples } from './onWhite';
 import { firstDirectory, numberOf, numbersOf } from './tiffDirectory';
 import type { TiffDirectory } from './tiffDirectory';
 import { TIFF_TAG } from './tiffTags';
 import { unpackLzw } from './unpackLzw';
 
-/** Decoded samples of a picture, one to four to a pixel, interleaved. */
-export interface Samples {
-  readonly width: number;
-  readonly height: number;
-  readonly data: Uint8Array | Uint16Array;
-  readonly channels: number;
+/** Samples as they lie in a file. */
+export interface StoredSamples extends Samples {
   /** whether they are four inks, 0 for none of it, and not light */
   readonly areInks: boolean;
 }
@@ -41,7 +38,7 @@ const MOST_PIECE_BYTES = 1_000_000_000;
  * @throws {PhotoFileError} unsupported for pixels of other kinds
  * @throws {RangeError} for damaged data
  */
-export function readTiff(name: string, file: Uint8Array): Samples {
+export function readTiff(name: string, file: Uint8Array): StoredSamples {
   const first = firstDirectory(file);
   if (!first) throw new RangeError('no directory');
   const number = (tag: number, otherwise: number) => numberOf(first.fields.get(tag), first) ?? otherwise;

@@ -25,7 +25,7 @@ test('a tab that is killed twenty times while it stores loses nothing older than
     await page.waitForTimeout(500);
     await type(young);
     // At another moment of its storing each time.
-    await page.waitForTimeout((n * 37) % 300);
+    await page.waitForTimeout((n * 67) % 900);
     await page.close({ runBeforeUnload: false });
     page = await context.newPage();
     await page.goto(address);

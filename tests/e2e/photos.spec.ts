@@ -247,7 +247,9 @@ test('a wide photo is seen wide where the screen is, and an sRGB photo the same 
   await session.send('Emulation.setEmulatedMedia', { features: [{ name: 'color-gamut', value: 'p3' }] });
   const wide = [await seen(green), await seen(skin)];
   expect(wide[1]).toEqual(narrow[1]);
-  expect(wide[0]).not.toEqual(narrow[0]);
+  // On this screen of sRGB the green of Display P3 is clipped by the browser, not brought in by its chroma.
+  wide[0]!.forEach((code, c) => expect(Math.abs(code - [0, 255, 0][c]!)).toBeLessThanOrEqual(2));
+  expect(narrow[0]![0]! + narrow[0]![2]!).toBeGreaterThan(20);
 });
 
 test('a JPEG XL opens, though the browser knows none', async ({ page }, info) => {

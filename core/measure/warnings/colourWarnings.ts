@@ -1,6 +1,7 @@
 import { ciede2000 } from '../../colour/ciede2000';
 import { convertSrgbLinearToCielabD50 } from '../../colour/cielab';
 import { mapIntoSrgbGamut } from '../../colour/gamut';
+import { decodeSrgb } from '../../colour/transfer';
 import type { Triple } from '../../colour/triple';
 import type { LinearRaster } from '../../raster/raster';
 import { Tally, familyOf } from './scene';
@@ -40,9 +41,9 @@ export function spillWarnings({ region, labBase, labAfter, areas }: WarningScene
     });
 }
 
-/** Linear light of the last code at either end. */
-const WHITE = ((254.5 / 255 + 0.055) / 1.055) ** 2.4;
-const BLACK = 0.5 / 255 / 12.92;
+/** Linear light from which a channel is written as white, and up to which as black. */
+const WHITE = decodeSrgb(254.5 / 255);
+const BLACK = decodeSrgb(0.5 / 255);
 const LEAST_CLIPPED = { share: 0.001, pixels: 40 };
 
 /** Channels at their ends that were not there before. The amount counts channels. */
