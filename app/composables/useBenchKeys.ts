@@ -29,7 +29,7 @@ export function useBenchKeys(): void {
   const sitting = useSitting();
   const { photo, area } = useBenchPhoto();
   const { placeReadingsAlone } = useReadings();
-  const { check } = useCheck();
+  const { check, mending } = useCheck();
   const { find } = useFind();
   const { nextPlace } = useDoubtfulPlaces();
   const zoomIn = useCloseUps();
@@ -60,7 +60,8 @@ export function useBenchKeys(): void {
     readings: () => void placeReadingsAlone(),
     area: nextArea,
     place: nextPlace,
-    export: () => photo.value && (bench.exporting = true),
+    // A file written now would be without what is being mended.
+    export: () => photo.value && mending.value === undefined && (bench.exporting = true),
     history: () => (bench.showingHistory = true),
     keys: () => (bench.showingKeys = true),
   };

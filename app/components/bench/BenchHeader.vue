@@ -4,7 +4,7 @@ import { History, Keyboard, Redo2, Undo2 } from '@lucide/vue';
 const sitting = useSitting();
 const bench = useBench();
 const { find, progress, stopFind } = useFind();
-const { check, checking } = useCheck();
+const { check, checking, mending } = useCheck();
 const place = computed(
   () => (sitting.document?.photos.findIndex(({ id }) => id === bench.photoId) ?? -1) + 1,
 );
@@ -89,7 +89,12 @@ const { keyOf } = useKeys();
     >
       Check <ShownKey of="check" />
     </button>
-    <button class="press-main" :disabled="!photo" @click="bench.exporting = true">
+    <button
+      class="press-main"
+      :disabled="!photo || mending !== undefined"
+      :title="mending === undefined ? 'Write files' : 'What is being mended is waited for'"
+      @click="bench.exporting = true"
+    >
       Export… <ShownKey of="export" class="border-current text-current opacity-70" />
     </button>
   </header>
