@@ -114,21 +114,20 @@ export class Analyst {
       if (!isWanted()) throw new CancelledError();
       return value;
     };
-    const ladderOf = (id: string, after: boolean) =>
-      piece(() => this.port.call('ladder', { version, areaId: id, after }));
-    const readings = await piece(() => this.port.call('readings', { version }));
-    const ladder =
-      areaId === undefined
-        ? undefined
-        : { before: await ladderOf(areaId, false), after: await ladderOf(areaId, true) };
-    const palette = await piece(() =>
-      this.port.call('palette', { version, areaId: areaId ?? WHOLE_PICTURE.id }),
-    );
+    const open = areaId ?? WHOLE_PICTURE.id;
+    const ladderOf = (after: boolean) =>
+      piece(() => this.port.call('ladder', { version, areaId: open, after }));
     const areas: Record<string, AreaColours> = {};
-    // The chosen one first, the others as time allows.
-    for (const { id } of photo.areas.toSorted((p, q) => Number(q.id === areaId) - Number(p.id === areaId)))
+    const coloursOf = async (id: string) => {
       areas[id] = await piece(() => this.port.call('areaColours', { version, areaId: id }));
-    return { readings, ladder, areas, families: palette.families, histogram: palette.histogram };
+    };
+    const readings = await piece(() => this.port.call('readings', { version }));
+    const ladder = { before: await ladderOf(false), after: await ladderOf(true) };
+    const palette = await piece(() => this.port.call('palette', { version, areaId: open }));
+    // The chosen one first, the others as time allows.
+    await coloursOf(open);
+    for (const { id } of photo.areas) if (id !== open) await coloursOf(id);
+    return { of: open, readings, ladder, areas, families: palette.families, histogram: palette.histogram };
   }
 
   /** The mean of a patch, as the photo is and as the plan leaves it; undefined beside the photo. */

@@ -30,6 +30,11 @@ export function drawLayers(
       else context.rect(0, 0, half, height);
       context.clip();
     }
+    if (placement.radians !== 0) {
+      context.translate(half / 2, height / 2);
+      context.rotate(placement.radians);
+      context.translate(-half / 2, -height / 2);
+    }
     for (const piece of pieces) drawPiece(context, piece, placement);
     context.restore();
   }

@@ -60,6 +60,8 @@ export interface AreaColours {
 
 /** What the numbers, the ladder and the face map show. */
 export interface Survey {
+  /** the area asked for; the whole picture's id where none is chosen */
+  readonly of: string;
   /** by area id */
   readonly areas: Readonly<Record<string, AreaColours>>;
   readonly readings: readonly ReadingColours[];
@@ -67,7 +69,7 @@ export interface Survey {
   readonly families: readonly Family[];
   readonly histogram: Histogram | undefined;
   /** of the area asked for */
-  readonly ladder: { readonly before: Ladder; readonly after: Ladder } | undefined;
+  readonly ladder: { readonly before: Ladder; readonly after: Ladder };
 }
 
 /** A table of colours as a file, the steps in it, and those that are not and why. */
@@ -215,12 +217,16 @@ export interface Piece {
   readonly bitmap: ImageBitmap;
 }
 
-/** Where the photo lies: the view point of its corner in CSS pixels, CSS pixels per pixel of the photo. */
+/**
+ * Where the photo lies: the view point of its corner in CSS pixels, CSS pixels per pixel of the photo, and how
+ * far it is turned clockwise about the middle of the view.
+ */
 export interface Placement {
   readonly left: number;
   readonly top: number;
   readonly zoom: number;
   readonly devicePixels: number;
+  readonly radians: number;
 }
 
 /**

@@ -95,16 +95,16 @@ export function corridorPaths(corridor: Corridor, scale: LadderScale, rungs: rea
   };
 }
 
-/** The trend as an SVG path, broken where the part holds nothing. */
+/** The trend as an SVG path, broken where the part holds nothing and where hue goes once round. */
 export function trendPath(ladder: Ladder, scale: LadderScale): string {
   let path = '';
-  let pen = 'M';
+  let before: number | undefined;
   ladderShares(ladder, scale.quantity).trend.forEach((value, row) => {
-    if (Number.isNaN(value)) pen = 'M';
-    else {
-      path += `${pen}${ladderX(scale, value)} ${ladderY(scale, (row + 0.5) * LIGHTNESS_STEP)}`;
-      pen = 'L';
-    }
+    const x = Number.isNaN(value) ? undefined : ladderX(scale, value);
+    // A hue that goes on beyond the one opposite comes in again on the other side.
+    const goesOn = x !== undefined && before !== undefined && Math.abs(x - before) < scale.width / 2;
+    if (x !== undefined) path += `${goesOn ? 'L' : 'M'}${x} ${ladderY(scale, (row + 0.5) * LIGHTNESS_STEP)}`;
+    before = x;
   });
   return path;
 }

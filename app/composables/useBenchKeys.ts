@@ -8,6 +8,7 @@ import { useCloseUps } from './useCloseUps';
 import { useDoubtfulPlaces } from './useDoubtfulPlaces';
 import { useFind } from './useFind';
 import { useKeys } from './useKeys';
+import { usePhotos } from './usePhotos';
 import { useReadings } from './useReadings';
 import { useBench } from '../stores/bench';
 import { useDrawing } from '../stores/drawing';
@@ -32,38 +33,44 @@ export function useBenchKeys(): void {
   const { check, mending } = useCheck();
   const { find } = useFind();
   const { nextPlace } = useDoubtfulPlaces();
+  const { step } = usePhotos();
   const zoomIn = useCloseUps();
 
   const keys = useKeys();
 
   const commands: Readonly<Record<string, () => void>> = {
     ...Object.fromEntries(DRAWN_KINDS.map(({ id }) => [`mark:${id}`, () => area.value && bench.edit(id)])),
-    takes: () => (drawing.takes = !drawing.takes),
-    smaller: () => drawing.resize(-1),
-    larger: () => drawing.resize(1),
+    'takes': () => (drawing.takes = !drawing.takes),
+    'smaller': () => drawing.resize(-1),
+    'larger': () => drawing.resize(1),
     leave,
-    hatch: () => seeing.toggle('hatch'),
-    grey: () => seeing.toggle('grey'),
-    outline: () => seeing.toggle('outline'),
-    dimmed: () => seeing.toggle('dimmed'),
-    ground: () => seeing.toggle('ground'),
-    before: () => (seeing.holdingBefore = true),
-    divide: () => seeing.toggleSplit(),
-    beside: () => seeing.toggleBeside(),
-    changes: () => seeing.toggleMap('change'),
-    clipped: () => seeing.toggleMap('clipping'),
+    'hatch': () => seeing.toggle('hatch'),
+    'grey': () => seeing.toggle('grey'),
+    'outline': () => seeing.toggle('outline'),
+    'dimmed': () => seeing.toggle('dimmed'),
+    'ground': () => seeing.toggle('ground'),
+    'before': () => (seeing.holdingBefore = true),
+    'divide': () => seeing.toggleSplit(),
+    'beside': () => seeing.toggleBeside(),
+    'changes': () => seeing.toggleMap('change'),
+    'clipped': () => seeing.toggleMap('clipping'),
     ...Object.fromEntries(CLOSE_UPS.map((which) => [`close:${which}`, () => zoomIn(which)])),
-    loupe: () => (seeing.loupe = !seeing.loupe),
-    zoom: () => (view.fitted ? view.zoomTo(view.fullZoom) : view.fit()),
-    find: () => void find(),
-    check: () => void check(),
-    readings: () => void placeReadingsAlone(),
-    area: nextArea,
-    place: nextPlace,
+    'loupe': () => (seeing.loupe = !seeing.loupe),
+    'crosshair': () => (seeing.crosshair = !seeing.crosshair),
+    'turn': () => view.turn(),
+    'zoom': () => (view.fitted ? view.zoomTo(view.fullZoom) : view.fit()),
+    'find': () => void find(),
+    'check': () => void check(),
+    'readings': () => void placeReadingsAlone(),
+    'photos': () => (bench.showingPhotos = true),
+    'photo-before': () => step(-1),
+    'photo-after': () => step(1),
+    'area': nextArea,
+    'place': nextPlace,
     // A file written now would be without what is being mended.
-    export: () => photo.value && mending.value === undefined && (bench.exporting = true),
-    history: () => (bench.showingHistory = true),
-    keys: () => (bench.showingKeys = true),
+    'export': () => photo.value && mending.value === undefined && (bench.exporting = true),
+    'history': () => (bench.showingHistory = true),
+    'keys': () => (bench.showingKeys = true),
   };
 
   /**

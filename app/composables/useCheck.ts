@@ -1,4 +1,5 @@
 import { CancelledError } from '#core/errors';
+import { workKey } from '#core/document/photoState';
 import type { Photo } from '#core/document/schema';
 import { mendAll, mendOf, putMend } from '#kinds/mend/mend';
 import type { PhotoFinding } from '#workers/client';
@@ -6,6 +7,7 @@ import { readonly, ref, shallowRef, watch } from 'vue';
 import { useBenchPhoto } from './useBenchPhoto';
 import { useWorkers } from './useWorkers';
 import { useNotices } from '../stores/notices';
+import { useProgress } from '../stores/progress';
 import { useSitting } from '../stores/sitting';
 
 /** What check found last and for which state of the photo; shared by all that show it. */
@@ -20,6 +22,7 @@ export function useCheck() {
   const workers = useWorkers();
   const notices = useNotices();
   const sitting = useSitting();
+  const progress = useProgress();
   const { photo, edit } = useBenchPhoto();
 
   async function check(): Promise<void> {
@@ -29,7 +32,10 @@ export function useCheck() {
       return notices.say(
         'There is no skin to check yet. Press Find, or choose Skin on the face map and draw a line inside it.',
       );
-    await whileChecking(async () => (findings.value = await workers.analyst.check(open)));
+    await whileChecking(async () => {
+      findings.value = await workers.analyst.check(open);
+      await progress.note(open.id, { checkedAs: workKey(open) });
+    });
   }
 
   /** One finding's step, then a new look at what is left. */

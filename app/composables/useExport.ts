@@ -1,4 +1,5 @@
 import { stemOf } from '#core/document/names';
+import { workKey } from '#core/document/photoState';
 import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
 import { fileNameBy, freeName } from '#core/formats/fileNames';
@@ -13,6 +14,7 @@ import { photoFile, thumbOf } from '../storage/photoStorage';
 import { loadPlate } from '../storage/plateStorage';
 import { saveBlob } from '../storage/saveBlob';
 import { useNotices } from '../stores/notices';
+import { useProgress } from '../stores/progress';
 import { useSitting } from '../stores/sitting';
 import { handOff, useHandOffChoice } from './useHandOff';
 import { useWorkers } from './useWorkers';
@@ -24,6 +26,7 @@ export function useExport() {
   const workers = useWorkers();
   const notices = useNotices();
   const sitting = useSitting();
+  const progressOf = useProgress();
   const byServer = useHandOffChoice();
   /** 0..1 while something is written */
   const progress = ref<number>();
@@ -67,6 +70,8 @@ export function useExport() {
     number: 1 + (sitting.document?.photos.findIndex(({ id }) => id === photo.id) ?? 0),
   });
 
+  const exported = (photo: Photo) => progressOf.note(photo.id, { exportedAs: workKey(photo) });
+
   /** The photo in use as a file. */
   function exportPicture(photo: Photo, as: WrittenAs, pattern: string): Promise<boolean> {
     return run(async (options) => {
@@ -74,6 +79,7 @@ export function useExport() {
       const name = fileNameBy(pattern, namesFor(photo), FORMAT_FACTS[as.format].ending);
       saveBlob(blob, name);
       notices.say(`Exported ${name}.`);
+      void exported(photo);
     });
   }
 
@@ -94,6 +100,7 @@ export function useExport() {
         }
         const name = fileNameBy('{sitting}', namesFor(photos[0]!), 'zip');
         saveBlob(await workers.files.zip(files), name);
+        for (const photo of photos) void exported(photo);
         notices.say(`Exported ${files.size} photos as ${name}.`);
       } finally {
         own.dispose();

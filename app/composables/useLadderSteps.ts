@@ -12,19 +12,21 @@ import { useSteps } from './useSteps';
  * The steps that the tone ladder moves: targets of the rungs, and the evenness of the grain. They are made at
  * the first drag.
  */
-export function useLadderSteps(props: { readonly photo: Photo; readonly area: Area }) {
+export function useLadderSteps(props: { readonly photo: Photo; readonly area: Area | undefined }) {
   const { addStep, changeStep } = useSteps();
   const stepOf = (kind: string) =>
-    props.photo.plan.find((entry) => entry.kind === kind && entry.areaId === props.area.id);
+    props.photo.plan.find((entry) => entry.kind === kind && entry.areaId === (props.area?.id ?? null));
   const hueStep = computed(() => stepOf(hueToTarget.id));
   const evenStep = computed(() => stepOf(evenness.id));
   const targets = computed(() => hueStep.value?.parameters as HueToTargetParameters | undefined);
 
-  /** @param value HSV degrees, or percent of HSV saturation */
-  function setTarget(name: LadderQuantity, rung: Rung, value: number): void {
+  /** @param value HSV degrees, or percent of HSV saturation; null leaves the rung to its neighbours */
+  function setTarget(name: LadderQuantity, rung: Rung, value: number | null): void {
+    if (value === null && !hueStep.value) return;
     const before = targets.value ?? NO_TARGETS;
     const change = { [name]: { ...before[name], [rung]: value } };
-    const words = `${rung} to ${value.toFixed(1)}${name === 'hue' ? '°' : ' %'}`;
+    const words =
+      value === null ? `${rung} as it is` : `${rung} to ${value.toFixed(1)}${name === 'hue' ? '°' : ' %'}`;
     if (hueStep.value) changeStep(hueStep.value, words, change);
     else addStep(hueToTarget, { ...NO_TARGETS, ...change });
   }

@@ -6,14 +6,32 @@ import type { Point } from '../stores/view';
 import { computed, ref, shallowRef } from 'vue';
 import type { Ref } from 'vue';
 import { isTyping } from './isTyping';
+import { nudgeOf } from './nudgeOf';
+import type { MenuPlace } from './usePictureMenu';
 import { useKeys } from './useKeys';
 import { useSeeing } from '../stores/seeing';
 import { useView } from '../stores/view';
 
 const WHEEL_ZOOM = 0.0016;
 
-/** Pointers, wheel and pinch on the picture. */
-export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
+/** A finger that rests so long asks what can be done. */
+const LONG_PRESS_MS = 550;
+/** A finger is never quite still, CSS pixels. */
+const STILL = 8;
+const ARROWS: Readonly<Record<string, readonly [across: number, down: number]>> = {
+  ArrowLeft: [1, 0],
+  ArrowRight: [-1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
+/** An arrow key moves the picture by so many CSS pixels. */
+const KEY_PIXELS = 40;
+
+/**
+ * Pointers, wheel, pinch and keys on the picture.
+ * @param ask is told where it is asked what can be done: a right press, a long one, the menu key
+ */
+export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>, ask: (at: MenuPlace) => void) {
   const view = useView();
   const seeing = useSeeing();
   const keys = useKeys();
@@ -44,15 +62,52 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
     const sample = sampleOf(event);
     element.value!.setPointerCapture(event.pointerId);
     down.set(event.pointerId, sample.view);
+    moveOn();
     if (down.size > 1) return cancel();
     const middle = event.button === 1;
     if (event.button !== 0 && !middle) return;
     drag = (middle ? pan : tool.value).begin(sample);
+    if (event.pointerType === 'touch') waitForLongPress(sample, event);
+  }
+
+  let resting: { readonly from: Point; readonly timer: ReturnType<typeof setTimeout> } | undefined;
+  function waitForLongPress({ view: from, image }: PointerSample, { clientX, clientY }: PointerEvent): void {
+    const timer = setTimeout(() => {
+      resting = undefined;
+      cancel();
+      ask({ image, screen: { x: clientX, y: clientY } });
+    }, LONG_PRESS_MS);
+    resting = { from, timer };
+  }
+  function moveOn(at?: Point): void {
+    if (!resting || (at && Math.hypot(at.x - resting.from.x, at.y - resting.from.y) < STILL)) return;
+    clearTimeout(resting.timer);
+    resting = undefined;
+  }
+
+  /** What can be done here; by the menu key in the middle of what is seen. */
+  function askAt(event: MouseEvent): void {
+    event.preventDefault();
+    if (event instanceof PointerEvent && event.pointerType === 'touch') return;
+    const box = element.value!.getBoundingClientRect();
+    const isKey = event.button !== 2;
+    const at = isKey ? { x: view.width / 2, y: view.height / 2 } : placeOf(event, box);
+    const screen = isKey ? { x: box.left + at.x, y: box.top + at.y } : { x: event.clientX, y: event.clientY };
+    ask({ image: withinReach(view.viewToImage(at)), screen });
+  }
+
+  function key(event: KeyboardEvent): void {
+    const way = event.target === element.value ? ARROWS[event.key] : undefined;
+    if (!way || event.ctrlKey || event.metaKey) return;
+    event.preventDefault();
+    const pixels = KEY_PIXELS * nudgeOf(event, 4);
+    view.pan(way[0] * pixels, way[1] * pixels);
   }
 
   function move(event: PointerEvent): void {
     const sample = sampleOf(event);
     hover.value = sample.view;
+    moveOn(sample.view);
     if (down.size === 2 && down.has(event.pointerId)) return pinch(event.pointerId, sample.view);
     if (down.has(event.pointerId)) down.set(event.pointerId, sample.view);
     if (!drag) return;
@@ -71,6 +126,7 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   }
 
   function release(event: PointerEvent): void {
+    moveOn();
     down.delete(event.pointerId);
     const ended = drag;
     drag = undefined;
@@ -78,6 +134,7 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
   }
 
   function giveUp(event: PointerEvent): void {
+    moveOn();
     down.delete(event.pointerId);
     cancel();
   }
@@ -124,6 +181,8 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>) {
       pointerup: release,
       pointercancel: giveUp,
       pointerleave: () => (hover.value = undefined),
+      contextmenu: askAt,
+      keydown: key,
       wheel,
     },
   };

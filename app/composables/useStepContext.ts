@@ -1,15 +1,15 @@
 import { mapIntoSrgbGamut } from '#core/colour/gamut';
 import { encodeSrgb } from '#core/colour/transfer';
 import { corridorOf } from '#core/measure/corridor';
+import { WHOLE_PICTURE } from '#core/document/schema';
 import type { Photo, Step } from '#core/document/schema';
 import type { PlaceColours, StepContext } from '#core/offer/stepContext';
 import type { Survey } from '#workers/client';
 import { computed, onBeforeUnmount } from 'vue';
 import { useWorkers } from './useWorkers';
-import { useBench } from '../stores/bench';
 import { useQuestions } from '../stores/questions';
 
-function middleOf(ladder: Survey['ladder']): PlaceColours | undefined {
+function middleOf(ladder: Survey['ladder'] | undefined): PlaceColours | undefined {
   const of = (side: 'before' | 'after') =>
     ladder?.[side].rungs.find(({ rung }) => rung === 'middle')?.srgbLinear;
   const [now, result] = [of('before'), of('after')];
@@ -22,7 +22,6 @@ export function useStepContext(props: {
   readonly photo: Photo;
   readonly survey: Survey | undefined;
 }) {
-  const bench = useBench();
   const questions = useQuestions();
   const workers = useWorkers();
   const stepId = props.step.id;
@@ -49,8 +48,8 @@ export function useStepContext(props: {
 
   return computed<StepContext>(() => {
     const area = props.photo.areas.find(({ id }) => id === props.step.areaId);
-    // Only the open area is surveyed.
-    const survey = props.step.areaId === (bench.areaId ?? null) ? props.survey : undefined;
+    // Only the open area is surveyed, and what was measured may be of the one before.
+    const survey = props.survey?.of === (props.step.areaId ?? WHOLE_PICTURE.id) ? props.survey : undefined;
     return {
       part: area?.part,
       areaId: props.step.areaId,

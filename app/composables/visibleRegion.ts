@@ -7,6 +7,8 @@ interface View {
   readonly devicePixels: number;
   readonly width: number;
   readonly height: number;
+  /** how far the picture is turned about the middle of the view */
+  readonly radians: number;
 }
 
 /**
@@ -21,8 +23,11 @@ export function visibleRegion(view: View, photo: { width: number; height: number
     const last = Math.min(Math.ceil(size * scale), Math.ceil(((room - start) / view.zoom) * scale));
     return { first, count: last - first };
   };
-  const across = span(view.left, view.width, photo.width);
-  const down = span(view.top, view.height, photo.height);
+  // Turned, it reaches as far as the upright rectangle about the view.
+  const [cos, sin] = [Math.abs(Math.cos(view.radians)), Math.abs(Math.sin(view.radians))];
+  const [width, height] = [view.width * cos + view.height * sin, view.width * sin + view.height * cos];
+  const across = span(view.left + (width - view.width) / 2, width, photo.width);
+  const down = span(view.top + (height - view.height) / 2, height, photo.height);
   if (across.count <= 0 || down.count <= 0) return undefined;
   return {
     x: across.first / scale,

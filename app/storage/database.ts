@@ -1,6 +1,7 @@
 import Dexie from 'dexie';
 import type { Table } from 'dexie';
 import type { Checkpoint } from '#core/document/history';
+import type { PhotoProgress } from '#core/document/photoState';
 import type { Sitting } from '#core/document/schema';
 import type { Region } from '#core/raster/raster';
 
@@ -60,6 +61,24 @@ export interface SetAsideRow {
   checkpoints: readonly Checkpoint[];
 }
 
+/** What is known of the work on a photo of a sitting, besides the work itself. None of it is asked back by undo. */
+export interface ProgressRow extends PhotoProgress {
+  readonly sittingId: string;
+  readonly photoId: string;
+  /** the result in small, and the work that it shows, by `workKey` */
+  readonly picture?: Blob;
+  readonly pictureAs?: string;
+  /** HSV hue of each sitter's skin as the plan leaves it, degrees; null for grey */
+  readonly skins?: readonly { readonly sitter: string | null; readonly hue: number | null }[];
+}
+
+/** A preset kept under a name; checked whenever it is read. */
+export interface PresetRow {
+  id: string;
+  savedAt: string;
+  preset: unknown;
+}
+
 /** All that the browser keeps. */
 export class Database extends Dexie {
   sittings!: Table<SittingRow, string>;
@@ -68,6 +87,8 @@ export class Database extends Dexie {
   thumbs!: Table<ThumbRow, string>;
   plates!: Table<PlateRow, string>;
   setAside!: Table<SetAsideRow, number>;
+  progress!: Table<ProgressRow, [string, string]>;
+  presets!: Table<PresetRow, string>;
 
   constructor(name = 'even-blush') {
     super(name);
@@ -79,6 +100,7 @@ export class Database extends Dexie {
     });
     this.version(2).stores({ plates: 'name' });
     this.version(3).stores({ setAside: '++number, sittingId' });
+    this.version(4).stores({ progress: '[sittingId+photoId], sittingId', presets: 'id' });
   }
 }
 

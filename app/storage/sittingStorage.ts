@@ -160,7 +160,7 @@ export async function markDeleted(db: Database, id: string, deletedAt: string | 
 export async function sweep(db: Database, now: number): Promise<void> {
   await db.transaction(
     'rw',
-    [db.sittings, db.checkpoints, db.photos, db.thumbs, db.plates, db.setAside],
+    [db.sittings, db.checkpoints, db.photos, db.thumbs, db.plates, db.setAside, db.progress],
     async () => {
       const rows = await db.sittings.toArray();
       const isOld = (row: SittingRow) =>
@@ -170,6 +170,7 @@ export async function sweep(db: Database, now: number): Promise<void> {
       await db.sittings.bulkDelete(old);
       await db.checkpoints.where('sittingId').anyOf(old).delete();
       await db.setAside.where('sittingId').anyOf(old).delete();
+      await db.progress.where('sittingId').anyOf(old).delete();
       await sweepPhotos(db, left, now);
       await sweepPlates(db, left, now);
     },

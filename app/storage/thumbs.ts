@@ -3,7 +3,7 @@ import { database } from './database';
 import { photoFile, thumbOf } from './photoStorage';
 
 /** Pixels. */
-export const THUMB_LONG_SIDE = 240;
+export const THUMB_LONG_SIDE = 400;
 let queue: Promise<unknown> = Promise.resolve();
 
 /** The small picture of a photo; made and kept when there is none yet, one at a time. */

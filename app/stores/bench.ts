@@ -1,6 +1,6 @@
 import { useLocalStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
-import type { Rung } from '#core/document/schema';
+import type { Rung, Step } from '#core/document/schema';
 import { useDrawing } from './drawing';
 import { useQuestions } from './questions';
 import { useSeeing } from './seeing';
@@ -22,6 +22,8 @@ export const useBench = defineStore('bench', () => {
   const areaId = ref<string>();
   /** the sitter whose face map is open */
   const sitterId = ref<string>();
+  /** the step that was taken in hand; of the chosen area, or its last one is in hand */
+  const stepId = ref<string>();
   /** an area that is pointed at, here or on the face map */
   const pointedId = ref<string>();
   /** the doubtful place that is being asked about, by its plate */
@@ -34,6 +36,8 @@ export const useBench = defineStore('bench', () => {
   /** a photo without areas is searched for people when it is opened */
   const findsOnOpen = useLocalStorage('even-blush-finds-on-open', false);
   const exporting = ref(false);
+  const showingPhotos = ref(false);
+  const showingPresets = ref(false);
   const showingKeys = ref(false);
   const showingHistory = ref(false);
 
@@ -48,6 +52,8 @@ export const useBench = defineStore('bench', () => {
   const inDialog = computed(
     () =>
       exporting.value ||
+      showingPhotos.value ||
+      showingPresets.value ||
       showingKeys.value ||
       showingHistory.value ||
       questions.open?.is === 'lend' ||
@@ -70,6 +76,12 @@ export const useBench = defineStore('bench', () => {
     areaId.value = id;
   }
 
+  /** Takes a step in hand, with the area that it stands on. */
+  function takeStep(step: Pick<Step, 'id' | 'areaId'>): void {
+    choose(step.areaId ?? undefined);
+    stepId.value = step.id;
+  }
+
   /** Takes a kind of mark in hand; @param markId of a mark that is to be changed */
   function edit(kindId: string, markId?: string): void {
     lookOnly();
@@ -86,6 +98,8 @@ export const useBench = defineStore('bench', () => {
     lookOnly();
     photoId.value = id;
     areaId.value = undefined;
+    stepId.value = undefined;
+    seeing.soloStepId = undefined;
     sitterId.value = undefined;
     pointedId.value = undefined;
     placeId.value = undefined;
@@ -95,6 +109,7 @@ export const useBench = defineStore('bench', () => {
     photoId,
     reopened,
     areaId,
+    stepId,
     sitterId,
     pointedId,
     placeId,
@@ -103,6 +118,8 @@ export const useBench = defineStore('bench', () => {
     pickSize,
     findsOnOpen,
     exporting,
+    showingPhotos,
+    showingPresets,
     showingKeys,
     showingHistory,
     tool,
@@ -110,6 +127,7 @@ export const useBench = defineStore('bench', () => {
     inDialog,
     lookOnly,
     choose,
+    takeStep,
     edit,
     placeReading,
     choosePhoto,

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import type { BeginDrag, DragQuantity, Lent, PlaceColours, StepQuestions } from '#core/offer/stepContext';
 import { ref, shallowRef } from 'vue';
+import { useSeeing } from './seeing';
 
 /** A question of a step that waits for the one at the picture. */
 export type Question =
@@ -21,6 +22,7 @@ type AnswerTo<Is extends Question['is']> = Parameters<Extract<Question, { is: Is
 
 /** The one question that is open. Asking another, or taking something else in hand, gives it up. */
 export const useQuestions = defineStore('questions', () => {
+  const seeing = useSeeing();
   const open = shallowRef<Question>();
   /** what a drag over the picture changes */
   const quantity = ref<DragQuantity>('hue');
@@ -46,6 +48,7 @@ export const useQuestions = defineStore('questions', () => {
   /** Gives up whatever a step still asks: it is gone. */
   function giveUpOf(stepId: string): void {
     if (open.value?.stepId === stepId) giveUp();
+    if (seeing.trial?.stepId === stepId) seeing.trial = undefined;
   }
 
   /** What one step asks. */
@@ -54,6 +57,7 @@ export const useQuestions = defineStore('questions', () => {
       pickColour: () => ask<'pick'>({ is: 'pick', stepId }),
       lend: ({ places }) => ask<'lend'>({ is: 'lend', stepId, places }),
       followDrags: (begin) => ask<'drags'>({ is: 'drags', stepId, begin }),
+      tryOut: (parameters) => (seeing.trial = parameters && { stepId, parameters }),
       handle: () => ask<'handles'>({ is: 'handles', stepId }),
       chooseVersion: () => ask<'version'>({ is: 'version', stepId }),
     };

@@ -1,5 +1,7 @@
 import { defineStore } from 'pinia';
-import { ref } from 'vue';
+import type { JsonObject } from '#core/document/kinds';
+import type { Photo } from '#core/document/schema';
+import { ref, shallowRef } from 'vue';
 
 /** Ways in which an area’s extent is shown. */
 export const OVERLAYS = ['none', 'hatch', 'outline', 'grey', 'dimmed', 'ground'] as const;
@@ -22,7 +24,13 @@ export const useSeeing = defineStore('seeing', () => {
   const beside = ref(false);
   /** before is what this step leaves; undefined for the photo as it was */
   const beforeStepId = ref<string>();
+  /** of the plan, the one step that is shown; undefined for all */
+  const soloStepId = ref<string>();
+  /** what a step would be set to, while a hand is over it */
+  const trial = shallowRef<{ readonly stepId: string; readonly parameters: JsonObject }>();
   const holdingBefore = ref(false);
+  /** a cross at the pointer with the numbers of the place */
+  const crosshair = ref(false);
   /** the place under the pointer is enlarged */
   const loupe = ref(false);
 
@@ -45,6 +53,16 @@ export const useSeeing = defineStore('seeing', () => {
     split.value = undefined;
   }
 
+  /** The photo as it is looked at: with one step alone, and with what is tried. */
+  function seen(photo: Photo): Photo {
+    const [only, tried] = [soloStepId.value, trial.value];
+    if (only === undefined && tried === undefined) return photo;
+    const plan = photo.plan
+      .filter(({ id }) => only === undefined || id === only)
+      .map((step) => (step.id === tried?.stepId ? { ...step, parameters: tried.parameters } : step));
+    return { ...photo, plan };
+  }
+
   return {
     overlay,
     hatchHue,
@@ -54,8 +72,12 @@ export const useSeeing = defineStore('seeing', () => {
     splitDegrees,
     beside,
     beforeStepId,
+    soloStepId,
+    trial,
     holdingBefore,
+    crosshair,
     loupe,
+    seen,
     toggle,
     toggleMap,
     toggleSplit,

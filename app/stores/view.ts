@@ -12,6 +12,7 @@ export type Surround = keyof typeof SURROUNDS;
 /** CSS pixels per pixel of the photo */
 const LEAST_ZOOM = 1e-3;
 const CLOSEST = 32;
+const TURN_DEGREES = 15;
 const FIT_MARGIN = 20;
 /** Share of the view that stays free on each side of a part that the picture glides to, */
 const GLIDE_MARGIN = 0.14;
@@ -35,6 +36,19 @@ export const useView = defineStore('view', () => {
   const left = ref(0);
   const top = ref(0);
   const fitted = ref(true);
+  /** how far the picture is turned about the middle of the view, degrees clockwise, as paper under a pen */
+  const degrees = ref(0);
+  const radians = computed(() => (degrees.value * Math.PI) / 180);
+
+  /** A view point as it were if nothing was turned; or back. */
+  function turned({ x, y }: Point, by: number): Point {
+    if (by === 0) return { x, y };
+    const [across, down] = [x - width.value / 2, y - height.value / 2];
+    return {
+      x: width.value / 2 + across * Math.cos(by) - down * Math.sin(by),
+      y: height.value / 2 + across * Math.sin(by) + down * Math.cos(by),
+    };
+  }
 
   const fitZoom = computed(() =>
     Math.min(
@@ -61,6 +75,7 @@ export const useView = defineStore('view', () => {
 
   function fit(): void {
     glide.stop();
+    degrees.value = 0;
     zoom.value = clamp(fitZoom.value, LEAST_ZOOM, CLOSEST);
     fitted.value = true;
     settle();
@@ -72,8 +87,9 @@ export const useView = defineStore('view', () => {
     glide.stop();
     const target = clamp(next, least, CLOSEST);
     const share = target / zoom.value;
-    left.value = about.x - (about.x - left.value) * share;
-    top.value = about.y - (about.y - top.value) * share;
+    const still = turned(about, -radians.value);
+    left.value = still.x - (still.x - left.value) * share;
+    top.value = still.y - (still.y - top.value) * share;
     zoom.value = target;
     fitted.value = false;
     settle();
@@ -106,10 +122,19 @@ export const useView = defineStore('view', () => {
     });
   }
 
+  /** Puts a place of the photo into the middle of the view. @param next CSS pixels per pixel of the photo */
+  function lookAt(place: Point, next: number): void {
+    zoomTo(next);
+    left.value = width.value / 2 - place.x * zoom.value;
+    top.value = height.value / 2 - place.y * zoom.value;
+    settle();
+  }
+
   function pan(across: number, down: number): void {
     glide.stop();
-    left.value += across;
-    top.value += down;
+    const [cos, sin] = [Math.cos(radians.value), Math.sin(radians.value)];
+    left.value += across * cos + down * sin;
+    top.value += down * cos - across * sin;
     fitted.value = false;
     settle();
   }
@@ -127,14 +152,19 @@ export const useView = defineStore('view', () => {
     fit();
   }
 
-  const viewToImage = ({ x, y }: Point): Point => ({
-    x: (x - left.value) / zoom.value,
-    y: (y - top.value) / zoom.value,
-  });
-  const imageToView = ({ x, y }: Point): Point => ({
-    x: left.value + x * zoom.value,
-    y: top.value + y * zoom.value,
-  });
+  /** Turns the picture further; once round is upright again. */
+  function turn(by = TURN_DEGREES): void {
+    degrees.value = (((degrees.value + by) % 360) + 360) % 360;
+    fitted.value = false;
+  }
+
+  function viewToImage(point: Point): Point {
+    const { x, y } = turned(point, -radians.value);
+    return { x: (x - left.value) / zoom.value, y: (y - top.value) / zoom.value };
+  }
+  function imageToView({ x, y }: Point): Point {
+    return turned({ x: left.value + x * zoom.value, y: top.value + y * zoom.value }, radians.value);
+  }
 
   return {
     surround,
@@ -146,13 +176,17 @@ export const useView = defineStore('view', () => {
     left,
     top,
     fitted,
+    degrees,
+    radians,
     fullZoom,
     percent,
+    turn,
     fit,
     zoomTo,
     pan,
     glideTo,
     glideBack: glide.back,
+    lookAt,
     resize,
     show,
     viewToImage,

@@ -106,3 +106,8 @@ export const PALETTES: Readonly<Record<PaletteName, readonly PaletteColour[]>> =
   ],
   any: ANY.map(([name, lch]) => named(name, lch)),
 };
+
+/** What a palette calls a colour; undefined for one that it does not hold. @param colour #rrggbb */
+export function paletteColourName(colour: string, palette: PaletteName): string | undefined {
+  return PALETTES[palette].find((entry) => entry.colour === colour.toLowerCase())?.name;
+}

@@ -13,6 +13,9 @@ export function newSitting(id: string, name: string, now: string): Sitting {
     name: fitName(name, 'Unnamed sitting'),
     createdAt: now,
     updatedAt: now,
+    note: '',
+    tags: [],
+    archived: false,
     photos: [],
   };
 }
@@ -23,6 +26,7 @@ export function newPhoto(identity: Pick<Photo, 'id' | 'file' | 'width' | 'height
     ...identity,
     file: fitFileName(identity.file),
     profile: 'srgb',
+    choice: null,
     sitters: [],
     corridors: [],
     areas: [],
@@ -159,9 +163,23 @@ export function removeStep(photo: Photo, stepId: string): Photo {
 /** Moves a step by places, earlier (negative) or later, as far as the list goes. */
 export function moveStep(photo: Photo, stepId: string, places: number): Photo {
   const from = photo.plan.findIndex((step) => step.id === stepId);
-  if (from < 0) return photo;
   const to = clamp(from + places, 0, photo.plan.length - 1);
+  if (from < 0 || to === from) return photo;
   const plan = photo.plan.toSpliced(from, 1).toSpliced(to, 0, photo.plan[from]!);
+  return { ...photo, plan };
+}
+
+/** A copy of a step right behind it, on its own area or on another (null for the whole picture). */
+export function copyStep(
+  photo: Photo,
+  stepId: string,
+  { id, areaId }: { readonly id: string; readonly areaId?: string | null },
+): Photo {
+  const plan = photo.plan.flatMap((step) =>
+    step.id === stepId
+      ? [step, { ...step, id, areaId: areaId === undefined ? step.areaId : areaId }]
+      : [step],
+  );
   return { ...photo, plan };
 }
 

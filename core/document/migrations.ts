@@ -9,6 +9,13 @@ const DOCUMENT_MIGRATIONS: Readonly<Record<number, (document: Loose) => Loose>> 
   // Areas may be of a beard, of glasses and of a hat.
   3: (document) => document,
   4: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion5) }),
+  5: (document) => ({
+    note: '',
+    tags: [],
+    archived: false,
+    ...document,
+    photos: mapList(document.photos, photoToVersion6),
+  }),
 };
 
 /** Sitters came, and areas belong to them or to nobody. */
@@ -31,6 +38,11 @@ function photoToVersion3(photo: unknown): unknown {
 /** Plans are kept under names. */
 function photoToVersion5(photo: unknown): unknown {
   return isLoose(photo) ? { versions: [], ...photo } : photo;
+}
+
+/** What was decided of a photo. */
+function photoToVersion6(photo: unknown): unknown {
+  return isLoose(photo) ? { choice: null, ...photo } : photo;
 }
 
 /**
@@ -79,6 +91,11 @@ function migrateWork(holder: Loose, kinds: Kinds): Loose {
     ),
     plan: mapList(holder.plan, (step) => migrateParameters(step, kinds.adjusts)),
   };
+}
+
+/** A step brought up to the present version of its kind; what is none is returned as it is. */
+export function migrateStep(step: unknown, kinds: Kinds): unknown {
+  return migrateParameters(step, kinds.adjusts);
 }
 
 function migrateParameters(holder: unknown, kinds: ReadonlyMap<string, KindDefinition>): unknown {

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { JsonObject, KindDefinition, Kinds } from './kinds';
 
 /** Raised with every change of shape; migrations.ts brings older documents up. */
-export const DOCUMENT_VERSION = 5;
+export const DOCUMENT_VERSION = 6;
 
 /** What an area may be of. */
 export const PARTS = [
@@ -41,6 +41,9 @@ export const MOST = {
   steps: 500,
   versions: 60,
   nameLength: 120,
+  noteLength: 2000,
+  tags: 20,
+  tagLength: 40,
   fileNameLength: 400,
 } as const;
 
@@ -168,6 +171,10 @@ export interface PlanVersion {
   readonly plan: readonly Step[];
 }
 
+/** What was decided of a photo: wanted, perhaps, or left out. */
+export const CHOICES = ['wanted', 'perhaps', 'left'] as const;
+export type Choice = (typeof CHOICES)[number];
+
 /** A photo with all that was done to it; the file itself lies elsewhere, under its id. */
 export interface Photo {
   /** SHA-256 of the file, hexadecimal */
@@ -176,6 +183,8 @@ export interface Photo {
   readonly width: number;
   readonly height: number;
   readonly profile: 'srgb';
+  /** null while nothing is decided */
+  readonly choice: Choice | null;
   readonly sitters: readonly Sitter[];
   readonly corridors: readonly SitterCorridor[];
   readonly areas: readonly Area[];
@@ -191,7 +200,40 @@ export interface Sitting {
   readonly name: string;
   readonly createdAt: string;
   readonly updatedAt: string;
+  /** what the client wants, in free words */
+  readonly note: string;
+  readonly tags: readonly string[];
+  /** done with: out of the way, not away */
+  readonly archived: boolean;
   readonly photos: readonly Photo[];
+}
+
+/** A step of a preset: what is done to which part, wherever that lies. */
+export interface PresetStep extends KindHolder {
+  /** whole-picture for steps without an area */
+  readonly part: Part | 'whole-picture';
+  /** 0..1 */
+  readonly strength: number;
+}
+
+/** Steps kept under a name, for any part and photo. */
+export interface Preset {
+  readonly id: string;
+  readonly name: string;
+  readonly steps: readonly PresetStep[];
+}
+
+/** The schema of a preset, for a given set of kinds. */
+export function makePresetSchema(kinds: Kinds): z.ZodType<Preset> {
+  const step = oneOf(kinds.adjusts, {
+    part: z.enum([...PARTS, 'whole-picture']),
+    strength: z.number().min(0).max(1),
+  });
+  return z.strictObject({
+    id,
+    name,
+    steps: z.array(step).min(1).max(MOST.steps),
+  }) as unknown as z.ZodType<Preset>;
 }
 
 /** The schema of one photo with its areas, readings and plan, for a given set of kinds. */
@@ -227,6 +269,7 @@ export function makePhotoSchema(kinds: Kinds): z.ZodType<Photo> {
       width: z.number().int().min(1),
       height: z.number().int().min(1),
       profile: z.literal('srgb'),
+      choice: z.enum(CHOICES).nullable(),
       sitters: z.array(sitterSchema).max(MOST.sitters),
       corridors: z.array(corridorSchema).max(MOST.sitters + 1),
       ...work,
@@ -270,6 +313,9 @@ export function makeSittingSchema(kinds: Kinds): z.ZodType<Sitting> {
       name,
       createdAt: instant,
       updatedAt: instant,
+      note: z.string().max(MOST.noteLength),
+      tags: z.array(z.string().trim().min(1).max(MOST.tagLength)).max(MOST.tags),
+      archived: z.boolean(),
       photos: z.array(makePhotoSchema(kinds)).max(MOST.photos),
     })
     .check((context) => refuseRepeated(context, context.value.photos, ['photos']));

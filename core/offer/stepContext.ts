@@ -1,4 +1,5 @@
 import type { Triple } from '../colour/triple';
+import type { JsonObject } from '../document/kinds';
 import type { Area, Part, Rung } from '../document/schema';
 import type { Corridor } from '../measure/corridor';
 import type { Family } from '../measure/families';
@@ -42,6 +43,8 @@ export interface StepQuestions {
   lend(wants: { readonly places: boolean }): Promise<Lent | undefined>;
   /** drags over the picture, one after the other; settles when they have ended */
   followDrags(begin: BeginDrag): Promise<void>;
+  /** shows the picture as other parameters would leave it, until undefined puts it back; nothing is changed */
+  tryOut(parameters: JsonObject | undefined): void;
   /** shows the step's handles on the picture; settles when they are put away */
   handle(): Promise<void>;
   /** one of several colours, seen side by side on the picture: #rrggbb */

@@ -1,5 +1,5 @@
 import type { KindDefinition, Kinds } from '../document/kinds';
-import type { Rung, Sitter } from '../document/schema';
+import type { Part, Rung, Sitter } from '../document/schema';
 import type { Plate } from '../raster/plate';
 import type { Pyramid } from '../raster/pyramid';
 import type { AreaInput } from '../measure/areaInput';
@@ -39,6 +39,8 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
   readonly offer: AdjustOffer<Parameters>;
   /** parameters that change no pixel */
   readonly neutral: Parameters;
+  /** what it is set to, in a few words for a line of the plan, and its colour where it has one (#rrggbb) */
+  brief?(parameters: Parameters, part: Part | undefined): StepBrief;
   /** whether its control shows the families of colour that reach it */
   readonly looksAtFamilies?: boolean;
   /** whether it sees the part's own colour in pixels that the part shares with what is behind it */
@@ -60,6 +62,13 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
   compile(parameters: Parameters, measures: Measures): PixelKernel | undefined;
   /** how it is seen and changed on the picture, for kinds that have a place there */
   readonly handles?: StepHandles<Parameters>;
+}
+
+/** What a step is set to, in a few words. */
+export interface StepBrief {
+  readonly words: string;
+  /** #rrggbb */
+  readonly colour?: string;
 }
 
 /** What a mark may look at while it is prepared. */

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { History, Keyboard, Redo2, Undo2 } from '@lucide/vue';
+import { ChevronLeft, ChevronRight, History, Keyboard, LayoutGrid, Redo2, Undo2 } from '@lucide/vue';
 
 const sitting = useSitting();
 const bench = useBench();
 const { find, progress, stopFind } = useFind();
 const { check, checking, mending } = useCheck();
-const place = computed(
-  () => (sitting.document?.photos.findIndex(({ id }) => id === bench.photoId) ?? -1) + 1,
-);
-const photo = computed(() => sitting.document?.photos[place.value - 1]);
+const { step } = usePhotos();
+const photos = computed(() => sitting.document?.photos ?? []);
+const place = computed(() => photos.value.findIndex(({ id }) => id === bench.photoId) + 1);
+const photo = computed(() => photos.value[place.value - 1]);
 
 function rename(event: Event): void {
   const field = event.target as HTMLInputElement;
@@ -20,30 +20,63 @@ const { keyOf } = useKeys();
 </script>
 
 <template>
-  <header class="flex h-11 shrink-0 items-center gap-3 border-b border-line bg-panel px-3">
+  <header
+    class="flex min-h-11 shrink-0 flex-wrap items-center gap-x-2 border-b border-line bg-panel px-3 py-1"
+  >
     <NuxtLink to="/" aria-label="All sittings" title="All sittings"
       ><img src="/mark.svg" alt="" class="h-6 w-6"
     /></NuxtLink>
     <input
       :value="sitting.document?.name"
+      :title="sitting.document?.name"
       aria-label="Name of the sitting"
       maxlength="120"
-      class="field-sizing-content min-w-16 max-w-64 rounded bg-transparent px-1 text-[15px] font-semibold hover:bg-raised"
+      class="field-sizing-content min-w-16 max-w-48 truncate rounded bg-transparent px-1 text-[15px] font-semibold hover:bg-raised"
       @change="rename"
       @keydown.enter="($event.target as HTMLInputElement).blur()"
     />
-    <span v-if="photo" class="truncate text-[13px] text-quiet"
-      >{{ photo.file }} · {{ photo.width }} × {{ photo.height }} · photo {{ place }} of
-      {{ sitting.document?.photos.length }}</span
+    <button
+      class="press-bare !px-0.5"
+      aria-label="Photo before"
+      :title="`The photo before, at the same part and as near (${keyOf('photo-before')})`"
+      :disabled="photos.length < 2"
+      @click="step(-1)"
+    >
+      <ChevronLeft :size="17" />
+    </button>
+    <button
+      class="press !px-2"
+      :title="`All photos of this sitting (${keyOf('photos')})`"
+      @click="bench.showingPhotos = true"
+    >
+      <LayoutGrid :size="14" />
+      <span v-if="photo" class="whitespace-nowrap">photo {{ place }} of {{ photos.length }}</span
+      ><template v-else>Photos</template>
+    </button>
+    <button
+      class="press-bare !px-0.5"
+      aria-label="Photo after"
+      :title="`The photo after, at the same part and as near (${keyOf('photo-after')})`"
+      :disabled="photos.length < 2"
+      @click="step(1)"
+    >
+      <ChevronRight :size="17" />
+    </button>
+    <span
+      v-if="photo"
+      class="min-w-0 shrink truncate text-[12.5px] text-quiet"
+      :title="`${photo.file}, ${photo.width} × ${photo.height} pixels`"
+      >{{ photo.file }}</span
     >
     <span class="grow" />
-    <span class="text-[12px] text-quiet" aria-live="polite">{{
+    <span class="whitespace-nowrap text-[12px] text-quiet" aria-live="polite">{{
       sitting.saveProblem ? 'not saved' : sitting.saved ? 'saved' : 'saving …'
     }}</span>
     <button
-      class="press-bare max-w-52 text-[13px]"
+      class="press-bare max-w-40 text-[13px]"
       :disabled="!sitting.undoLabel"
       :aria-label="sitting.undoLabel ? `Undo: ${sitting.undoLabel}` : 'Undo'"
+      :title="sitting.undoLabel ? `Undo: ${sitting.undoLabel}` : ''"
       @click="sitting.undo()"
     >
       <Undo2 :size="16" class="shrink-0" /><span class="truncate">{{ sitting.undoLabel ?? '' }}</span>

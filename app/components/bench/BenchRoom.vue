@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Survey } from '#workers/client';
 
-/** The three columns of the bench. */
+/** The bench: map and plan on the left, the picture, the part in hand on the right. */
 const sitting = useSitting();
 const bench = useBench();
 const questions = useQuestions();
@@ -13,6 +13,8 @@ const { importing, importFiles } = useImport();
 const { over } = usePhotoDrop(addPhotos);
 const survey = shallowRef<Survey>();
 const { find } = useFind();
+useResults(photo, survey);
+const { stacked, widthOf, isOpen } = useColumns();
 useBenchKeys();
 
 async function addPhotos(files: readonly File[]): Promise<void> {
@@ -38,12 +40,21 @@ watch(ready, (id) => {
   if (id && bench.findsOnOpen && photo.value?.areas.length === 0) void find();
 });
 watch(importing, (now) => now && notices.say(`Opening ${now.file} (${now.done + 1} of ${now.of}) …`));
+const sized = (side: ColumnSide) => (stacked.value ? {} : { width: `${widthOf(side)}px` });
 </script>
 
 <template>
-  <div class="flex min-h-0 grow">
-    <SittersColumn :survey="survey" @photos="addPhotos" />
-    <section class="relative flex min-w-0 grow flex-col" aria-label="Picture">
+  <div
+    class="flex min-h-0 grow"
+    :class="stacked ? 'flex-wrap content-start overflow-y-auto [&>aside]:h-auto [&>aside]:w-1/2' : ''"
+  >
+    <MapColumn v-show="isOpen('left')" :survey="survey" :ready="ready === photo?.id" :style="sized('left')" />
+    <ColumnEdge v-if="!stacked" side="left" />
+    <section
+      class="relative flex min-w-0 grow flex-col"
+      :class="stacked ? '-order-1 h-[max(20rem,52%)] w-full' : ''"
+      aria-label="Picture"
+    >
       <PictureStage
         v-if="photo"
         :photo="photo"
@@ -51,8 +62,9 @@ watch(importing, (now) => now && notices.say(`Opening ${now.file} (${now.done + 
         :opening="opening"
         @survey="survey = $event"
       />
-      <div v-else class="flex grow items-center justify-center bg-[#777] text-white">
-        Drop a photo here to begin (JPEG, PNG, TIFF, WebP, AVIF, JPEG XL, a camera’s raw file).
+      <div v-else class="flex grow items-center justify-center bg-[#777] p-4 text-center text-white">
+        Drop a photo here to begin (JPEG, PNG, TIFF, WebP, AVIF, JPEG XL, a camera’s raw file), or press
+        Photos above.
       </div>
       <div
         v-if="over"
@@ -61,11 +73,15 @@ watch(importing, (now) => now && notices.say(`Opening ${now.file} (${now.done + 
         Let go to add the photos to this sitting
       </div>
     </section>
-    <PartColumn :survey="survey" :ready="ready === photo?.id" />
+    <ColumnEdge v-if="!stacked" side="right" />
+    <PartColumn v-show="isOpen('right')" :survey="survey" :style="sized('right')" />
+    <PhotosSheet v-if="bench.showingPhotos" @photos="addPhotos" />
     <ExportDialog v-if="photo && bench.exporting" :photo="photo" />
     <BorrowDialog v-if="photo && questions.open?.is === 'lend'" :photo="photo" />
     <VersionsDialog v-if="photo && questions.open?.is === 'version'" :photo="photo" :survey="survey" />
+    <PresetsDialog v-if="photo && bench.showingPresets" :photo="photo" :survey="survey" />
     <KeysDialog />
+    <ActionMenu />
     <HistoryDialog v-if="bench.showingHistory" />
   </div>
 </template>

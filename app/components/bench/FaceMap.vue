@@ -171,9 +171,7 @@ const unsure = computed(() =>
       </g>
       <path d="M80 82c-1 6-5 9-3 12 1 1 4 1 6 .500" class="map-nose" />
     </svg>
-    <figcaption class="text-[11px] text-quiet">
-      Left of each field: as it was. Right: with the plan.
-    </figcaption>
+    <figcaption class="text-center text-[11px] text-quiet">left as it was, right with the plan</figcaption>
   </figure>
 </template>
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { thumbAddress } from '../../storage/thumbs';
 
-/** A photo at a small size; a plain ground until it is there. */
-const props = defineProps<{ photoId: string; file: string; size: number }>();
+/** A photo in small; a plain ground until it is there. */
+const props = defineProps<{ photoId: string; file: string; size?: number; whole?: boolean }>();
 const workers = useWorkers();
 const address = ref<string>();
 
@@ -18,9 +18,17 @@ watch(
 
 <template>
   <span
-    class="inline-block overflow-hidden rounded bg-line"
-    :style="{ width: `${size}px`, height: `${size * 1.2}px` }"
+    class="inline-block overflow-hidden rounded"
+    :class="size === undefined ? 'h-full w-full' : 'bg-line'"
+    :style="size === undefined ? {} : { width: `${size}px`, height: `${size * 1.2}px` }"
   >
-    <img v-if="address" :src="address" :alt="file" class="h-full w-full object-cover" draggable="false" />
+    <img
+      v-if="address"
+      :src="address"
+      :alt="file"
+      class="h-full w-full"
+      :class="whole ? 'object-contain' : 'object-cover'"
+      draggable="false"
+    />
   </span>
 </template>

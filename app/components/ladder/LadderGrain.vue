@@ -4,12 +4,14 @@ import { clampUnit } from '#core/math/clamp';
 const props = defineProps<{ grain: GrainPlace; scale: LadderScale; evenness: number }>();
 const emit = defineEmits<{ evenness: [share: number] }>();
 
-const Y = 188;
+/** CSS pixels above the foot of the ladder */
+const ABOVE = 12;
+const y = computed(() => props.scale.height - ABOVE);
 const STEP = 0.05;
 const put = (share: number) => emit('evenness', Math.round(100 * clampUnit(share)) / 100);
 const path = computed(() => {
   const { middle, half } = props.grain;
-  return `M${middle - half} ${Y - 6}v12M${middle + half} ${Y - 6}v12M${middle - half} ${Y}H${middle + half}`;
+  return `M${middle - half} ${y.value - 6}v12M${middle + half} ${y.value - 6}v12M${middle - half} ${y.value}H${middle + half}`;
 });
 const listeners = useHandleDrag({
   label: () => 'evenness',
@@ -21,6 +23,7 @@ const listeners = useHandleDrag({
   },
   nudge: (_, { across, down }) => put(props.evenness - STEP * (across - down)),
   toEnd: (_, end) => put(end === 'most' ? 1 : 0),
+  reset: () => put(0),
 })(undefined);
 </script>
 
@@ -39,7 +42,7 @@ const listeners = useHandleDrag({
     <title>Width of the grain: drag inward to even {{ scale.quantity }}</title>
     <rect
       :x="grain.middle - grain.full - 8"
-      :y="Y - 9"
+      :y="y - 9"
       :width="2 * grain.full + 16"
       height="18"
       fill="transparent"

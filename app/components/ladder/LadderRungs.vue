@@ -5,7 +5,7 @@ import type { Rung } from '#core/document/schema';
 
 /** The rungs as they are, and handles for their targets. */
 const props = defineProps<{ rungs: readonly RungPlace[]; scale: LadderScale }>();
-const emit = defineEmits<{ target: [rung: Rung, value: number] }>();
+const emit = defineEmits<{ target: [rung: Rung, value: number | null] }>();
 
 const isHue = computed(() => props.scale.quantity === 'hue');
 const most = computed(() => (isHue.value ? 360 : 100));
@@ -20,6 +20,7 @@ const listeners = useHandleDrag<RungPlace>({
     emit('target', rung, ladderValueAt(props.scale, x));
   },
   nudge: ({ rung, target, now }, { across, down }) => put(rung, (target ?? now) + across - down),
+  reset: ({ rung }) => emit('target', rung, null),
 });
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import type { Area, EdgeCare } from '#core/document/schema';
-import { NO_EDGE_CARE } from '#core/document/schema';
+import { Trash2 } from '@lucide/vue';
+import { NO_EDGE_CARE, PARTS } from '#core/document/schema';
+import type { Area, EdgeCare, Part } from '#core/document/schema';
 import { putMark } from '#core/document/commands';
 import { makeMark } from '#core/document/make';
 import { isOpen } from '#kinds/people/places';
@@ -9,10 +10,8 @@ import { KINDS } from '#kinds/registry.gen';
 
 /** What the area is made of, and the care of its edge. */
 const props = defineProps<{ area: Area }>();
-const bench = useBench();
-const drawing = useDrawing();
 const { photo, edit, changeOpenArea } = useBenchPhoto();
-const { copyArea } = useAreas();
+const { copyArea, deleteArea } = useAreas();
 const { exportCoverage, importCoverage } = useAreaFiles();
 
 interface Edge {
@@ -60,6 +59,14 @@ const shownMarks = computed(() =>
   props.area.marks.map((mark, place) => ({ mark, place })).filter(({ mark }) => !isOpen(mark)),
 );
 
+/** The keys of the bench go on after a choice. */
+function setPart(event: Event): void {
+  const field = event.target as HTMLSelectElement;
+  const part = field.value as Part;
+  changeOpenArea('part', (open) => ({ ...open, part }));
+  field.blur();
+}
+
 function addOther(event: Event): void {
   const field = event.target as HTMLSelectElement;
   const areaId = field.value;
@@ -73,7 +80,7 @@ function addOther(event: Event): void {
 </script>
 
 <template>
-  <section>
+  <section class="rounded-lg border border-line p-2" aria-label="Extent and care">
     <div class="flex flex-wrap items-center gap-1">
       <h2 class="heading mr-1">Extent</h2>
       <MarkChip
@@ -84,13 +91,21 @@ function addOther(event: Event): void {
         :place="place"
       />
       <span class="grow" />
-      <button
-        class="press"
-        :aria-pressed="bench.editing"
-        @click="bench.editing ? bench.lookOnly() : bench.edit(drawing.kindFor(area.part))"
+      <select
+        aria-label="Part"
+        :value="area.part"
+        class="w-24 rounded border border-line bg-raised px-1 py-0.5 text-[13px]"
+        @change="setPart"
       >
-        <template v-if="bench.editing">Done <span class="key">Esc</span></template
-        ><template v-else>Edit marks <ShownKey :of="`mark:${drawing.kindFor(area.part)}`" /></template>
+        <option v-for="part in PARTS" :key="part" :value="part">{{ PART_NAMES[part] }}</option>
+      </select>
+      <button
+        class="press-bare"
+        :aria-label="`Delete area ${area.name}`"
+        title="Delete area"
+        @click="deleteArea"
+      >
+        <Trash2 :size="15" />
       </button>
     </div>
     <p class="mt-1 grid grid-cols-3 gap-x-3 gap-y-0.5 text-[13px]">

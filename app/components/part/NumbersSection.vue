@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { ChevronDown } from '@lucide/vue';
 import { useLocalStorage } from '@vueuse/core';
-import type { Area, Photo, Reading } from '#core/document/schema';
+import type { Area, Photo } from '#core/document/schema';
 import { corridorOf } from '#core/measure/corridor';
 import type { Survey } from '#workers/client';
 
@@ -9,8 +10,8 @@ import type { Survey } from '#workers/client';
  */
 const props = defineProps<{
   photo: Photo;
-  area: Area;
-  readings: readonly Reading[];
+  /** undefined for the whole picture */
+  area: Area | undefined;
   survey: Survey | undefined;
 }>();
 const { targets, evennessOf, setTarget, setEvenness } = useLadderSteps(props);
@@ -21,25 +22,50 @@ const chosen = computed<LadderQuantity | null>({
   get: () => quantity.value,
   set: (next) => next && (quantity.value = next),
 });
-const corridor = computed(() => corridorOf(props.photo, props.area.sitter));
+const corridor = computed(() => corridorOf(props.photo, props.area?.sitter ?? null));
+const readings = computed(() => props.photo.readings.filter(({ areaId }) => areaId === props.area?.id));
+const part = computed(() => props.area?.part ?? 'other');
+/** the table of readings is open; kept for the next time */
+const reads = useLocalStorage('even-blush-readings', false);
+const shares = useLocalStorage('even-blush-histogram', false);
 </script>
 
 <template>
-  <section class="flex flex-col gap-1">
+  <section class="flex flex-col gap-1" aria-label="Numbers">
     <div class="flex items-center gap-2">
-      <h2 class="heading grow">Numbers · tone ladder</h2>
+      <h2 class="heading grow">{{ shares ? 'Histogram' : 'Tone ladder' }}</h2>
       <ToggleGroup
+        v-if="!shares"
         v-model="chosen"
         bare
         label="What lies across the ladder"
         :options="QUANTITIES"
         class="text-[12px]"
       />
+      <button
+        class="press-bare text-[12px]"
+        :aria-pressed="shares"
+        title="How much of the area has which red, green and blue"
+        @click="shares = !shares"
+      >
+        {{ shares ? 'ladder' : 'histogram' }}
+      </button>
+      <button
+        v-if="area"
+        class="press-bare text-[12px]"
+        :aria-expanded="reads"
+        title="Readings of light, middle and shade, and the corridor"
+        @click="reads = !reads"
+      >
+        readings <ChevronDown :size="13" :class="reads ? 'rotate-180' : ''" />
+      </button>
     </div>
+    <p v-if="!survey" class="ladder-wait rounded bg-raised p-3 text-[13px] text-quiet">Measuring …</p>
+    <PartHistogram v-else-if="shares" :histogram="survey.histogram" :families="survey.families" />
     <ToneLadder
-      v-if="survey?.ladder"
+      v-else
       :ladder="survey.ladder"
-      :part="area.part"
+      :part="part"
       :quantity="quantity"
       :corridor="corridor"
       :targets="targets?.[quantity]"
@@ -48,20 +74,27 @@ const corridor = computed(() => corridorOf(props.photo, props.area.sitter));
       @target="(rung, value) => setTarget(quantity, rung, value)"
       @evenness="setEvenness(quantity, $event)"
     />
-    <p v-else class="h-52 rounded bg-raised p-3 text-[13px] text-quiet">Measuring …</p>
-    <CorridorFields
-      v-if="isSkin(area.part) && quantity === 'hue'"
-      :photo="photo"
-      :area="area"
-      :corridor="corridor"
-    />
-    <ReadingsTable
-      v-if="survey?.ladder"
-      :readings="readings"
-      :survey="survey"
-      :part="area.part"
-      :targets="targets?.hue"
-      :corridor="corridor"
-    />
+    <template v-if="reads && area">
+      <CorridorFields
+        v-if="isSkin(area.part) && quantity === 'hue'"
+        :photo="photo"
+        :area="area"
+        :corridor="corridor"
+      />
+      <ReadingsTable
+        v-if="survey"
+        :readings="readings"
+        :survey="survey"
+        :part="area.part"
+        :targets="targets?.hue"
+        :corridor="corridor"
+      />
+    </template>
   </section>
 </template>
+
+<style scoped>
+.ladder-wait {
+  height: calc(clamp(7.5rem, 19vh, 20rem) + 22px);
+}
+</style>

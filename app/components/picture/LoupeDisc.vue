@@ -60,6 +60,7 @@ watch(
       top: `${at.y - SIDE / 2}px`,
       width: `${SIDE}px`,
       height: `${SIDE}px`,
+      transform: `rotate(${view.degrees}deg)`,
     }"
   />
 </template>

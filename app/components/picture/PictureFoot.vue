@@ -53,6 +53,20 @@ const COMPARISONS = [
   },
 ];
 const { keyOf } = useKeys();
+const menu = useMenu();
+const shownView = computed(() => VIEWS.find(({ overlay }) => overlay === seeing.overlay));
+function show(overlay: Overlay): void {
+  seeing.overlay = overlay;
+}
+const views = computed(() => [
+  ...VIEWS.map(({ overlay, name, title }) => ({
+    words: `${name}: ${title.charAt(0).toLowerCase()}${title.slice(1)}`,
+    key: keyOf(overlay),
+    now: seeing.overlay === overlay,
+    run: () => show(overlay),
+  })),
+  { words: 'Not shown', now: seeing.overlay === 'none', run: () => show('none') },
+]);
 const hold = (held: boolean) => (seeing.holdingBefore = held);
 </script>
 
@@ -66,22 +80,34 @@ const hold = (held: boolean) => (seeing.holdingBefore = held);
       Fit
     </button>
     <button class="press-bare whitespace-nowrap" @click="view.zoomTo(view.fullZoom)">100 %</button>
-    <button class="press-bare whitespace-nowrap" @click="view.zoomTo(2 * view.fullZoom)">200 %</button>
-    <span class="w-12 whitespace-nowrap text-center tabular-nums text-quiet" data-testid="zoom"
-      >{{ view.percent }} %</span
+    <label class="whitespace-nowrap px-1 text-quiet" data-testid="zoom"
+      >zoom
+      <NumberField
+        :model-value="view.percent"
+        label="Zoom"
+        :min="1"
+        :max="3200"
+        :step="10"
+        unit=" %"
+        @update:model-value="view.zoomTo(($event / 100) * view.fullZoom)"
+    /></label>
+    <button
+      v-if="view.degrees !== 0"
+      class="press-bare whitespace-nowrap"
+      title="Turned; press to put it upright"
+      @click="view.turn(-view.degrees)"
     >
+      {{ view.degrees }}°
+    </button>
     <span class="grow" />
     <template v-if="bench.areaId">
       <button
-        v-for="entry in VIEWS"
-        :key="entry.overlay"
         class="press-bare whitespace-nowrap"
-        :class="seeing.overlay === entry.overlay ? 'font-semibold text-ink' : ''"
-        :aria-pressed="seeing.overlay === entry.overlay"
-        :title="`${entry.title} (${keyOf(entry.overlay)})`"
-        @click="seeing.toggle(entry.overlay)"
+        aria-haspopup="menu"
+        title="How the extent of the part is shown"
+        @click="menu.showBelow($event.currentTarget as HTMLElement, 'Extent seen as', views)"
       >
-        {{ entry.name }}
+        Extent: {{ shownView?.name.toLowerCase() ?? 'not shown' }}
       </button>
       <label
         v-if="seeing.overlay === 'outline' || (seeing.overlay === 'hatch' && bench.editing)"

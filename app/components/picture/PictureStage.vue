@@ -17,7 +17,7 @@ const workers = useWorkers();
 const { area } = useBenchPhoto();
 const stage = useTemplateRef<HTMLElement>('stage');
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
-const { cursor, hover, handlers } = usePicturePointers(stage);
+const { cursor, hover, handlers } = usePicturePointers(stage, (at) => void openMenu(at));
 
 const region = computed(() => visibleRegion(view, props.photo));
 const showsBefore = computed(() => seeing.holdingBefore || seeing.split !== undefined || seeing.beside);
@@ -34,9 +34,10 @@ function lookOf(style: CoverageLook['style']): CoverageLook {
 
 /** A doubtful place that is asked about, as an area beside the photo's own. */
 const place = computed(() => area.value && bench.placeId && areaOfPlace(area.value, bench.placeId));
-const framed = computed(() =>
-  place.value ? { ...props.photo, areas: [...props.photo.areas, place.value] } : props.photo,
-);
+const framed = computed(() => {
+  const seen = seeing.seen(props.photo);
+  return place.value ? { ...seen, areas: [...seen.areas, place.value] } : seen;
+});
 /**
  * A place that is asked about and a part that is pointed at show their extent; otherwise the chosen one as the user
  * likes to see it.
@@ -73,9 +74,16 @@ watch([room, () => seeing.beside], ([{ width, height }, beside]) =>
   view.resize({ width: beside ? width / 2 : width, height }),
 );
 
-const partName = usePartName(
+const named = usePartName(
   () => (props.ready ? props.photo : undefined),
   () => hover.value,
+);
+const { openMenu } = usePictureMenu(() => (props.ready ? framed.value : undefined));
+/** A place that is not followed by the pointer is walked to by keys: the middle of the view. */
+const middle = computed(() => ({ x: view.width / 2, y: view.height / 2 }));
+const spoken = usePlaceWords(
+  () => (props.ready ? framed.value : undefined),
+  () => (seeing.crosshair ? (hover.value ?? middle.value) : undefined),
 );
 
 let painter: Painter | undefined;
@@ -110,6 +118,7 @@ watch(
     view.left,
     view.top,
     view.zoom,
+    view.degrees,
     view.width,
     view.height,
     view.devicePixels,
@@ -130,9 +139,9 @@ function draw(): void {
   asked = 0;
   const width = Math.max(1, Math.round(room.value.width * view.devicePixels));
   const height = Math.max(1, Math.round(view.height * view.devicePixels));
-  const { left, top, zoom, devicePixels } = view;
+  const { left, top, zoom, devicePixels, radians } = view;
   void painter
-    ?.draw({ width, height }, { left, top, zoom, devicePixels }, beforeShown())
+    ?.draw({ width, height }, { left, top, zoom, devicePixels, radians }, beforeShown())
     .catch(() => undefined);
 }
 
@@ -162,7 +171,9 @@ const state = computed(() => {
     class="relative min-h-0 grow touch-none overflow-hidden"
     data-testid="stage"
     tabindex="0"
-    aria-label="The photo. Wheel zooms, dragging moves it."
+    role="application"
+    aria-label="The photo. Wheel zooms, dragging or the arrow keys move it, the menu key says what can be done."
+    aria-keyshortcuts="ArrowLeft ArrowRight ArrowUp ArrowDown ContextMenu"
     :style="{ backgroundColor: SURROUNDS[view.surround], cursor }"
     :data-ready="ready && resting && after?.key ? after.key : undefined"
     :data-frame="after?.key"
@@ -180,14 +191,13 @@ const state = computed(() => {
     <LoupeDisc v-if="ready && seeing.loupe && hover" :photo="framed" :at="hover" />
     <SplitLine v-if="seeing.split !== undefined" />
     <MarkBar v-if="bench.tool !== 'look'" />
-    <p
-      v-if="partName && hover && !seeing.holdingBefore"
-      class="pointer-events-none absolute rounded bg-raised/90 px-1.5 text-[12px]"
-      data-testid="part-name"
-      :style="{ left: `${hover.x + 14}px`, top: `${hover.y + 14}px` }"
-    >
-      {{ partName }}
-    </p>
+    <PlaceLabel
+      v-if="(hover || seeing.crosshair) && !seeing.holdingBefore"
+      :at="hover ?? middle"
+      :name="named"
+      :words="spoken"
+    />
+    <WhereMap v-if="ready && !view.fitted" :photo="photo" />
     <p
       v-if="state"
       role="status"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { HandlePlace } from '../../composables/useHandleDrag';
 import { clamp, clampUnit } from '#core/math/clamp';
 /** A line to drag: left of it the photo as it was, right of it with the plan; its upper end turns it. */
 const seeing = useSeeing();
@@ -26,7 +27,7 @@ const gesture = {
   },
 };
 const turn = (degrees: number) => (seeing.splitDegrees = clamp(degrees, -MOST_DEGREES, MOST_DEGREES));
-const roomOf = (event: PointerEvent) =>
+const roomOf = (event: HandlePlace) =>
   (event.currentTarget as HTMLElement).closest('[data-testid=stage]')!.getBoundingClientRect();
 const line = useHandleDrag({
   gesture,

@@ -53,6 +53,7 @@ const change = (parameters: JsonObject) =>
         />
       </radialGradient>
       <rect
+        :transform="`rotate(${view.degrees} ${frame.x} ${frame.y})`"
         :x="frame.x"
         :y="frame.y"
         :width="photo.width * view.zoom"

@@ -15,9 +15,12 @@ const props = defineProps<{
   amount: number;
   most: number;
   /** where the family lies, OKLCh degrees */ family?: number | undefined;
+  /** CSS pixels */ size?: number;
 }>();
 const emit = defineEmits<{ push: [hue: number, amount: number] }>();
 
+/** of the drawing */
+const VIEW = 60;
 const RADIUS = 27;
 const RIM = 5;
 const SECTORS = 24;
@@ -51,8 +54,9 @@ const listeners = useHandleDrag({
   far: 5,
   move: (event) => {
     const box = (event.currentTarget as SVGElement).getBoundingClientRect();
-    const x = event.clientX - box.left - box.width / 2;
-    const y = box.top + box.height / 2 - event.clientY;
+    const scale = VIEW / box.width;
+    const x = scale * (event.clientX - box.left - box.width / 2);
+    const y = scale * (box.top + box.height / 2 - event.clientY);
     emit(
       'push',
       Math.round(wrapDegrees(Math.atan2(y, x) / RADIANS_PER_DEGREE)),
@@ -63,14 +67,15 @@ const listeners = useHandleDrag({
   nudge: (_, { across, down }) =>
     emit('push', wrapDegrees(props.hue - 5 * across), within(props.amount - down)),
   toEnd: (_, end) => emit('push', props.hue, end === 'most' ? props.most : 0),
+  reset: () => emit('push', props.hue, 0),
 })(undefined);
 const within = (amount: number) => Math.round(clamp(amount, 0, props.most));
 </script>
 
 <template>
   <svg
-    width="60"
-    height="60"
+    :width="size ?? 100"
+    :height="size ?? 100"
     viewBox="-30 -30 60 60"
     class="hue-disc inline-block cursor-crosshair touch-none align-middle"
     role="slider"
@@ -81,7 +86,6 @@ const within = (amount: number) => Math.round(clamp(amount, 0, props.most));
     :aria-valuemax="most"
     :aria-valuetext="`${amount} toward ${hue.toFixed(0)}°`"
     v-on="listeners"
-    @dblclick="emit('push', hue, 0)"
   >
     <circle r="29" fill="var(--paper)" stroke="var(--line)" />
     <path

@@ -53,6 +53,14 @@ function nudge(event: KeyboardEvent, direction: number): void {
   put(model.value + direction * props.step * nudgeOf(event, FAR));
 }
 
+/** In a field that has the focus, the wheel is the arrow keys up and down. */
+function wheel(event: WheelEvent): void {
+  if (document.activeElement !== event.currentTarget || event.deltaY === 0) return;
+  event.preventDefault();
+  commit();
+  put(model.value - Math.sign(event.deltaY) * props.step * nudgeOf(event, FAR));
+}
+
 /** Dragging sideways is one gesture from the moment it is told from a press; Escape puts the number back. */
 let scrubbed: { readonly field: HTMLInputElement; readonly x: number; readonly from: number } | undefined;
 let scrubbing = false;
@@ -74,7 +82,8 @@ function scrub(event: PointerEvent): void {
   }
   scrubbing = true;
   scrubbed.field.blur();
-  put(scrubbed.from + Math.trunc(across / PIXELS_PER_STEP) * props.step);
+  // With alt held, the same way is a tenth.
+  put(scrubbed.from + Math.trunc(across / PIXELS_PER_STEP) * props.step * (event.altKey ? 0.1 : 1));
 }
 
 function letGo(how: 'end' | 'cancel'): void {
@@ -103,7 +112,7 @@ onBeforeUnmount(() => letGo('cancel'));
       :value="shown"
       inputmode="decimal"
       autocomplete="off"
-      :title="`${label}: type, arrow keys nudge (shift ten times, alt a tenth), drag sideways${reset === undefined ? '' : ', double press resets'}`"
+      :title="`${label}: type, arrow keys nudge (shift ten times, alt a tenth), drag sideways, wheel${reset === undefined ? '' : ', double press resets'}`"
       class="field-sizing-content min-w-[1.2ch] cursor-ew-resize rounded-sm border-b border-dotted border-quiet bg-transparent px-px text-center font-semibold tabular-nums focus:cursor-text focus:bg-paper"
       @input="draft = ($event.target as HTMLInputElement).value"
       @blur="commit"
@@ -116,6 +125,7 @@ onBeforeUnmount(() => letGo('cancel'));
       @keydown.down="nudge($event, -1)"
       @keydown.page-up="nudge($event, FAR)"
       @keydown.page-down="nudge($event, -FAR)"
+      @wheel="wheel"
       @pointerdown="press"
       @pointermove="scrub"
       @pointerup="letGo('end')"

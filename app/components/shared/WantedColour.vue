@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { paletteColourName } from '#core/colour/palettes';
 import { namedColour } from '#core/formats/namedColour';
 
 /** A wanted colour: chosen from the system's field, or typed as a number or a name. */
@@ -8,6 +9,10 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ 'update:modelValue': [colour: string] }>();
 const fault = ref<string>();
+/** The palette's name for it, or its number. */
+const shown = computed(
+  () => props.modelValue && (paletteColourName(props.modelValue, props.palette ?? 'any') ?? props.modelValue),
+);
 
 function typed(event: Event): void {
   const field = event.target as HTMLInputElement;
@@ -18,7 +23,7 @@ function typed(event: Event): void {
   else if (named.beyond)
     fault.value = `“${field.value}” is more colourful than sRGB; the nearest, ${named.colour}, is taken.`;
   if (named) emit('update:modelValue', named.colour);
-  field.value = props.modelValue ?? '';
+  field.value = shown.value ?? '';
 }
 </script>
 
@@ -29,10 +34,11 @@ function typed(event: Event): void {
     @update:model-value="emit('update:modelValue', $event)"
   />
   <input
-    :value="modelValue ?? ''"
+    :value="shown ?? ''"
+    :title="modelValue ?? ''"
     aria-label="Wanted colour as a number or a name"
     spellcheck="false"
-    class="ml-1 w-[5.2rem] border-b border-dotted border-quiet bg-transparent font-semibold"
+    class="ml-1 field-sizing-content min-w-16 max-w-40 border-b border-dotted border-quiet bg-transparent font-semibold"
     @change="typed"
   /><span v-if="fault" role="alert" class="block text-[12px] whitespace-normal text-warn">{{ fault }}</span>
 </template>

@@ -4,6 +4,7 @@ import { PanelsTopLeft } from '@lucide/vue';
 const route = useRoute();
 const sitting = useSitting();
 const bench = useBench();
+const progress = useProgress();
 const notices = useNotices();
 const state = ref<'opening' | 'open' | 'missing' | 'damaged'>('opening');
 const fault = ref('');
@@ -18,6 +19,7 @@ useKeeping();
 onMounted(async () => {
   try {
     state.value = (await sitting.open(id)) ? 'open' : 'missing';
+    await progress.open(id).catch(notices.problem);
     bench.choosePhoto(sitting.document?.photos[0]?.id);
     if (sitting.setAside.length > 0) {
       notices.problem(sayMisfits(sitting.setAside), {

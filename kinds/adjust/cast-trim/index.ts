@@ -18,6 +18,9 @@ export const castTrim = defineAdjust<CastTrimParameters, CastTrimMeasures>({
   parameters: castTrimParameters,
   migrations: {},
   neutral: NEUTRAL,
+  brief: ({ family, amount }) => ({
+    words: `${Math.round(100 * amount)} % out of ${family.toFixed(0)}°`,
+  }),
   cleansEdges: true,
   looksAt: 'smooth',
   measure: measureCastTrim,

@@ -18,6 +18,9 @@ export const clear = defineAdjust<ClearParameters, ClearMeasures>({
   parameters: clearParameters,
   migrations: {},
   neutral: NEUTRAL,
+  brief: ({ brighten, clear }) => ({
+    words: `brighter ${Math.round(100 * brighten)} %, clearer ${Math.round(100 * clear)} %`,
+  }),
   looksAt: 'smooth',
   measure: measureClear,
   compile: compileClear,

@@ -13,6 +13,8 @@ const props = defineProps<{ context: StepContext }>();
 const model = defineModel<CurvesParameters>({ required: true });
 const putPairs = (pairs: CurvesParameters['pairs']) => (model.value = { ...model.value, pairs });
 
+/** in a room of its own */
+const large = ref(false);
 const creases = computed(() => findCreases(model.value));
 const fresh = computed(() =>
   props.context.rungs.filter((rung) => model.value.pairs.every(({ name }) => name !== rung)),
@@ -75,5 +77,12 @@ const beginDrag: BeginDrag = (now, quantity) => {
     {{ crease.first.x.toFixed(0) }} and {{ crease.second.x.toFixed(0) }}).
     <button class="underline" @click="model = joinCrease(model, crease)">Join them</button></span
   >
-  <CurveChart v-model="model" :histogram="context.histogram" />
+  <CurveChart v-model="model" :histogram="context.histogram"
+    ><button class="ml-auto text-quiet underline decoration-dotted" @click="large = true">
+      large
+    </button></CurveChart
+  >
+  <LargeView v-model="large" name="Curves">
+    <CurveChart v-model="model" :histogram="context.histogram" />
+  </LargeView>
 </template>

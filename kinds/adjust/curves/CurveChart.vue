@@ -41,6 +41,8 @@ interface Held {
   readonly index: number | undefined;
 }
 let index = 0;
+/** the point in hand, in codes */
+const now = ref<readonly [number, number]>();
 const listeners = useHandleDrag<Held>({
   label: () => 'curve point',
   movesAtOnce: true,
@@ -53,6 +55,14 @@ const listeners = useHandleDrag<Held>({
     const near = points.findIndex(([at]) => Math.abs(at - x) < NEAR);
     if (event.type === 'pointerdown') index = own ?? (near >= 0 ? near : points.length);
     put(name, index, [x, y]);
+    now.value = [x, y];
+  },
+  // Pressed twice, a point goes.
+  reset: ({ name, index: own }) => {
+    if (own === undefined) return;
+    const points = model.value.points[name].toSpliced(own, 1);
+    model.value = { ...model.value, points: { ...model.value.points, [name]: points } };
+    now.value = undefined;
   },
   nudge: ({ name, index: own }, { across, down }) => {
     const [x, y] = model.value.points[name][own ?? -1] ?? [];
@@ -69,12 +79,24 @@ function put(name: Channel, place: number, point: [number, number]): void {
 </script>
 
 <template>
-  <span class="mt-1 flex gap-2">
+  <span class="mt-1 block">
+    <span class="mb-1 flex flex-wrap items-center gap-x-3 text-[12px]">
+      <span class="text-quiet">points of</span>
+      <label v-for="name in CHANNELS" :key="name"
+        ><input v-model="channel" type="radio" :value="name" class="accent-(--accent)" /> {{ name }}</label
+      >
+      <button
+        v-if="model.points[channel].length > 0"
+        class="text-quiet underline decoration-dotted"
+        @click="model = { ...model, points: { ...model.points, [channel]: [] } }"
+      >
+        clear
+      </button>
+      <slot />
+    </span>
     <svg
-      width="128"
-      height="128"
       :viewBox="`0 0 ${SIDE} ${SIDE}`"
-      class="cursor-crosshair touch-none rounded border border-line bg-paper"
+      class="curve-chart block aspect-square cursor-crosshair touch-none rounded border border-line bg-paper"
       role="group"
       aria-label="Curves of red, green and blue over 8-bit codes"
       v-on="listeners({ name: channel, index: undefined })"
@@ -88,28 +110,31 @@ function put(name: Channel, place: number, point: [number, number]): void {
           opacity="0.18"
         />
       </template>
+      <path
+        d="M64 0V256M128 0V256M192 0V256M0 64H256M0 128H256M0 192H256"
+        stroke="var(--line)"
+        opacity="0.5"
+      />
       <path d="M0 256L256 0" stroke="var(--line)" />
       <template v-for="line in lines" :key="line.channel">
-        <path :d="line.path" fill="none" :stroke="INKS[line.channel]" stroke-width="3" />
+        <path :d="line.path" fill="none" :stroke="INKS[line.channel]" stroke-width="1.6" />
         <circle
           v-for="point in line.pairs"
           :key="point.x"
           :cx="point.x"
           :cy="255 - point.y"
-          r="6"
+          r="3.5"
           :fill="INKS[line.channel]"
-          :stroke="INKS[line.channel]"
-          stroke-width="2.5"
         />
         <circle
           v-for="([x, y], n) in line.own"
           :key="`own ${n}`"
           :cx="x"
           :cy="255 - y"
-          r="6"
+          r="4"
           fill="var(--raised)"
           :stroke="INKS[line.channel]"
-          stroke-width="2.5"
+          stroke-width="1.8"
           role="slider"
           tabindex="0"
           :aria-label="`Point ${n + 1} of ${line.channel}; arrow keys move it`"
@@ -120,19 +145,25 @@ function put(name: Channel, place: number, point: [number, number]): void {
           v-on="listeners({ name: line.channel, index: n })"
         />
       </template>
-    </svg>
-    <span class="flex flex-col gap-0.5 text-[12px]">
-      <span class="text-quiet">Press the chart to set points of</span>
-      <label v-for="name in CHANNELS" :key="name"
-        ><input v-model="channel" type="radio" :value="name" class="accent-(--accent)" /> {{ name }}
-        <button
-          v-if="model.points[name].length > 0"
-          class="text-quiet underline"
-          @click="model = { ...model, points: { ...model.points, [name]: [] } }"
-        >
-          clear
-        </button></label
+      <text
+        v-if="now"
+        :x="now[0] > 190 ? now[0] - 8 : now[0] + 8"
+        :y="Math.max(12, 255 - now[1] - 7)"
+        :text-anchor="now[0] > 190 ? 'end' : 'start'"
+        font-size="10"
+        font-weight="650"
+        fill="var(--ink)"
       >
-    </span>
+        {{ now[0] }} → {{ now[1] }}
+      </text>
+    </svg>
   </span>
 </template>
+
+<style scoped>
+/* In its column at least 260 pixels; as large as the window in a room of its own. */
+.curve-chart {
+  width: min(100%, 75vh);
+  min-width: 260px;
+}
+</style>

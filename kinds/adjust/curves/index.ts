@@ -18,6 +18,7 @@ export const curves = defineAdjust<CurvesParameters, CurvesMeasures>({
   parameters: curvesParameters,
   migrations: {},
   neutral: NEUTRAL,
+  brief: ({ pairs }) => ({ words: `${pairs.length} ${pairs.length === 1 ? 'pair' : 'pairs'}` }),
   looksAt: 'colour',
   measure: measureCurves,
   compile: compileCurves,

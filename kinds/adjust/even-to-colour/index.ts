@@ -18,6 +18,7 @@ export const evenToColour = defineAdjust<EvenToColourParameters, EvenToColourMea
   parameters: evenToColourParameters,
   migrations: {},
   neutral: NEUTRAL,
+  brief: ({ colour }) => ({ words: colour ?? 'its own middle colour', ...(colour !== null && { colour }) }),
   looksAtFamilies: true,
   cleansEdges: true,
   dyes: true,

@@ -18,6 +18,9 @@ export const evenness = defineAdjust<EvennessParameters, EvennessMeasures>({
   parameters: evennessParameters,
   migrations: {},
   neutral: NEUTRAL,
+  brief: ({ hue, saturation, lightness }) => ({
+    words: [hue, saturation, lightness].map((share) => `${Math.round(100 * share)} %`).join(' '),
+  }),
   looksAt: 'place',
   measuredBy: ['size'],
   measure: measureEvenness,

@@ -71,9 +71,9 @@ function put(change: FamiliesParameters['changes'][number]): void {
   >
     drag on the picture
   </button>
-  <span v-if="rows.length === 0" class="text-quiet"
-    >this area holds no colour, or is still being measured.</span
-  >
+  <span v-if="rows.length === 0" class="block text-quiet">{{
+    context.families ? 'There is no colour here to change.' : 'Its colours are being measured …'
+  }}</span>
   <span
     v-for="{ hue, share, change, colour } in rows"
     :key="hue"

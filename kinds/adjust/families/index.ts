@@ -18,6 +18,9 @@ export const families = defineAdjust<FamiliesParameters, FamiliesMeasures>({
   parameters: familiesParameters,
   migrations: {},
   neutral: NEUTRAL,
+  brief: ({ changes }) => ({
+    words: `${changes.length} ${changes.length === 1 ? 'family' : 'families'} changed`,
+  }),
   looksAt: 'smooth',
   looksAtFamilies: true,
   measure: measureFamilies,

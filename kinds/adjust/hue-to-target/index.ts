@@ -1,4 +1,5 @@
 import { SKIN_TARGETS } from '#core/measure/corridor';
+import { RUNGS } from '#core/document/schema';
 import { defineAdjust } from '#core/render/kinds';
 import { compileHueToTarget, measureHueToTarget } from './compute';
 import type { HueToTargetMeasures } from './compute';
@@ -19,6 +20,17 @@ export const hueToTarget = defineAdjust<HueToTargetParameters, HueToTargetMeasur
   parameters: hueToTargetParameters,
   migrations: { 1: (hue) => ({ ...NO_TARGETS, hue }) },
   neutral: NO_TARGETS,
+  brief: ({ hue, saturation, lightness }) => {
+    const named = { hue, saturation, lightness };
+    const words = Object.entries(named).flatMap(([name, targets]) => {
+      const values = RUNGS.map((rung) => targets[rung]);
+      if (values.every((value) => value === null)) return [];
+      const unit = name === 'hue' ? '°' : ' %';
+      const written = values.map((value) => (value === null ? '–' : `${value.toFixed(0)}${unit}`)).join(' ');
+      return [name === 'hue' ? written : `${name} ${written}`];
+    });
+    return { words: words.join(', ') || 'no target yet' };
+  },
   cleansEdges: true,
   looksAt: 'smooth',
   measure: measureHueToTarget,

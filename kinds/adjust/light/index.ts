@@ -18,6 +18,9 @@ export const light = defineAdjust<LightParameters, LightMeasures>({
   parameters: lightParameters,
   migrations: {},
   neutral: NEUTRAL,
+  brief: ({ exposure, warmth }) => ({
+    words: `${exposure.toFixed(1)} stops, warmth ${Math.round(100 * warmth)} %`,
+  }),
   looksAt: 'smooth',
   measure: measureLight,
   compile: compileLight,

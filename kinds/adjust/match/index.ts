@@ -20,6 +20,10 @@ export const match = defineAdjust<MatchParameters, MatchMeasures>({
   parameters: matchParameters,
   migrations: {},
   neutral: NEUTRAL,
+  brief: ({ to }) => {
+    if (to.by === 'area') return { words: 'to another area' };
+    return { words: to.by === 'trend' ? to.name : `to RGB ${to.to.map(Math.round).join(' ')}` };
+  },
   cleansEdges: true,
   looksAt: 'place',
   measuredBy: ['to'],

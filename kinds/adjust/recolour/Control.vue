@@ -168,7 +168,13 @@ const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
   <span v-if="beyond" role="note" class="block text-[12px] text-warn"
     >At this depth the colour is lighter than the file can hold; the nearest is shown.</span
   >
-  <PaletteGrid class="mt-1" :part="context.part" :chosen="model.colour" @choose="choose" />
+  <PaletteGrid
+    class="mt-1"
+    :part="context.part"
+    :chosen="model.colour"
+    @choose="choose"
+    @try="context.ask.tryOut($event === undefined ? undefined : { ...model, colour: $event, trend: null })"
+  />
   <span class="mt-1 block">
     <SecondColour
       :model-value="model.second"

@@ -3,9 +3,12 @@ import { HAIR_LEVELS } from '#core/colour/palettes';
 import type { Part } from '#core/document/schema';
 import { paletteNameOf, paletteOf } from './partPalette';
 
-/** The natural colours of a part; hair by depth level across and tone downward. */
+/**
+ * The natural colours of a part, each with its name; hair by depth level across and tone downward. One that is
+ * pointed at is tried out.
+ */
 const props = defineProps<{ part: Part | undefined; chosen: string | null }>();
-const emit = defineEmits<{ choose: [colour: string] }>();
+const emit = defineEmits<{ choose: [colour: string]; try: [colour: string | undefined] }>();
 
 const colours = computed(() => paletteOf(props.part));
 /** By the palette's name: how its colours are laid out. */
@@ -30,25 +33,51 @@ const ordered = computed(() => {
       ]
     : grid;
 });
+/** A few colours carry their names; of many, the one that is pointed at or chosen is named below them. */
+const MOST_NAMED = 18;
+const isNamed = computed(() => ordered.value.length <= MOST_NAMED);
+const pointed = ref<string>();
+const named = computed(
+  () => pointed.value ?? ordered.value.find(({ colour }) => colour === props.chosen)?.name,
+);
+function point(entry: { name: string; colour: string } | undefined): void {
+  pointed.value = entry?.name;
+  emit('try', entry?.colour);
+}
 </script>
 
 <template>
-  <span
-    class="grid gap-0.5"
-    :style="{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }"
-    role="group"
-    aria-label="Palette"
-  >
-    <button
-      v-for="entry in ordered"
-      :key="entry.name"
-      class="h-4 cursor-pointer rounded-[3px] border"
-      :class="chosen === entry.colour ? 'border-ink ring-2 ring-(--accent)' : 'border-line'"
-      :style="{ background: entry.colour }"
-      :title="entry.name"
-      :aria-label="entry.name"
-      :aria-pressed="chosen === entry.colour"
-      @click="emit('choose', entry.colour)"
-    />
+  <span class="block" @pointerleave="point(undefined)">
+    <span
+      class="grid gap-0.5"
+      :style="{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }"
+      role="group"
+      aria-label="Palette"
+    >
+      <button
+        v-for="entry in ordered"
+        :key="entry.name"
+        class="flex min-w-0 cursor-pointer flex-col"
+        :title="entry.name"
+        :aria-label="entry.name"
+        :aria-pressed="chosen === entry.colour"
+        @click="emit('choose', entry.colour)"
+        @pointerenter="$event.pointerType !== 'touch' && point(entry)"
+      >
+        <span
+          class="w-full rounded-[3px] border"
+          :class="[
+            isNamed ? 'h-6' : 'h-5',
+            chosen === entry.colour ? 'border-ink ring-2 ring-(--accent)' : 'border-line',
+          ]"
+          :style="{ background: entry.colour }"
+        /><span v-if="isNamed" class="w-full truncate text-center text-[10.5px] leading-4">{{
+          entry.name
+        }}</span>
+      </button>
+    </span>
+    <span v-if="!isNamed" class="block h-5 text-[12px] text-quiet">{{
+      named ?? 'point at a colour to try it'
+    }}</span>
   </span>
 </template>

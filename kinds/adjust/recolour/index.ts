@@ -3,6 +3,7 @@ import { compileRecolour, measureRecolour } from './compute';
 import type { RecolourMeasures } from './compute';
 import { RECOLOUR_DEFAULTS, recolourParameters, startRecolour } from './schema';
 import type { RecolourParameters } from './schema';
+import { wordsOfColour } from './partPalette';
 
 /** Gives iris, lips or hair another colour; shading, texture and glints stay. */
 export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
@@ -40,6 +41,10 @@ export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
     3: (parameters) => ({ ...parameters, way: 'pigment' }),
   },
   neutral: { ...RECOLOUR_DEFAULTS, colour: null },
+  brief: ({ way, colour, trend }, part) => ({
+    words: trend?.name ?? (colour === null ? 'no colour yet' : wordsOfColour(colour, way, part)),
+    ...(colour !== null && { colour }),
+  }),
   dyes: true,
   looksAt: 'colour',
   cleansEdges: true,

@@ -1,4 +1,4 @@
-import { PALETTES } from '#core/colour/palettes';
+import { PALETTES, paletteColourName } from '#core/colour/palettes';
 import type { PaletteColour, PaletteName } from '#core/colour/palettes';
 import type { Part } from '#core/document/schema';
 
@@ -29,4 +29,14 @@ const FIRST: Readonly<Record<PaletteName, string>> = {
 /** The colour that a part is offered first, #rrggbb. */
 export function firstColour(part: Part): string {
   return paletteOf(part).find(({ name }) => name === FIRST[paletteNameOf(part)])!.colour;
+}
+
+/** What a dye is called in the plan: its way, where that is not recolouring, and its name or number. */
+export function wordsOfColour(
+  colour: string,
+  way: 'pigment' | 'darken' | 'lighten',
+  part: Part | undefined,
+): string {
+  const name = paletteColourName(colour, paletteNameOf(part)) ?? colour;
+  return way === 'pigment' ? name : `${way} by ${name}`;
 }

@@ -18,6 +18,9 @@ export const relief = defineAdjust<ReliefParameters, ReliefMeasures>({
   parameters: reliefParameters,
   migrations: {},
   neutral: NEUTRAL,
+  brief: ({ amount }) => ({
+    words: `${amount < 0 ? 'softer' : 'stronger'} by ${Math.round(100 * Math.abs(amount))} %`,
+  }),
   looksAt: 'place',
   measure: measureRelief,
   compile: compileRelief,

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { CHOICES } from '#core/document/schema';
+import type { Choice, Photo } from '#core/document/schema';
+
+/** A photo of the sitting: what became of it, its state, its sitters, what was decided. */
+const props = defineProps<{
+  photo: Photo;
+  width: number;
+  before: boolean;
+  chosen: boolean;
+  open: boolean;
+}>();
+defineEmits<{ open: []; mark: [event: MouseEvent]; decide: [choice: Choice | null] }>();
+const progress = useProgress();
+const state = computed(() => progress.stateOf(props.photo));
+const picture = computed(() => (props.before ? undefined : progress.rows.get(props.photo.id)?.picture));
+const address = ref<string>();
+watch(
+  picture,
+  (blob, _, onCleanup) => {
+    address.value = blob && URL.createObjectURL(blob);
+    const made = address.value;
+    onCleanup(() => made && URL.revokeObjectURL(made));
+  },
+  { immediate: true },
+);
+onBeforeUnmount(() => address.value && URL.revokeObjectURL(address.value));
+</script>
+
+<template>
+  <li class="flex flex-col gap-1">
+    <button
+      class="relative overflow-hidden rounded bg-[#777]"
+      :class="open ? 'outline-2 outline-accent' : ''"
+      :style="{ height: `${width * 1.2}px` }"
+      :aria-label="photo.file"
+      :title="`Open ${photo.file}`"
+      :aria-current="open ? 'true' : undefined"
+      @click="$emit('open')"
+    >
+      <img
+        v-if="address"
+        :src="address"
+        :alt="`${photo.file}, with its plan`"
+        class="h-full w-full object-contain"
+        draggable="false"
+      />
+      <PhotoThumb v-else :photo-id="photo.id" :file="photo.file" whole />
+    </button>
+    <p class="flex items-center gap-1.5 text-[12px]">
+      <input
+        type="checkbox"
+        class="accent-(--accent)"
+        :checked="chosen"
+        :aria-label="`Choose ${photo.file}`"
+        title="Choose; shift chooses all from the last one on"
+        @click="$emit('mark', $event)"
+      />
+      <span class="min-w-0 grow truncate" :title="photo.file">{{ photo.file }}</span>
+    </p>
+    <p class="flex items-center gap-1.5 text-[12px] text-quiet">
+      <StateMark :state="state" />
+      <span class="grow">{{ state }}</span>
+      <select
+        :value="photo.choice ?? ''"
+        :aria-label="`Decision on ${photo.file}`"
+        class="rounded bg-transparent text-ink"
+        @change="$emit('decide', (($event.target as HTMLSelectElement).value || null) as Choice | null)"
+      >
+        <option value="">undecided</option>
+        <option v-for="name in CHOICES" :key="name" :value="name">{{ name }}</option>
+      </select>
+    </p>
+  </li>
+</template>

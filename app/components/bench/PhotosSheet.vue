@@ -1,0 +1,208 @@
+<script setup lang="ts">
+import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
+import { useElementSize, useLocalStorage } from '@vueuse/core';
+import { useVirtualizer } from '@tanstack/vue-virtual';
+import { PHOTO_FILES } from '#core/formats/inspectPhotoFile';
+import { PHOTO_STATES } from '#core/document/photoState';
+import type { PhotoState } from '#core/document/photoState';
+import { CHOICES } from '#core/document/schema';
+import type { Choice, Photo } from '#core/document/schema';
+import { changePhoto } from '#core/document/commands';
+
+/** The photos of the sitting: what became of each, how far it is, who is in it, what was decided. */
+const emit = defineEmits<{ photos: [files: File[]] }>();
+const sitting = useSitting();
+const bench = useBench();
+const progress = useProgress();
+const { goTo } = usePhotos();
+
+const CELL = { width: 148, height: 236 };
+const state = ref<PhotoState | 'all'>('all');
+const choice = ref<Choice | 'all' | 'none'>('all');
+const sitters = ref<number | 'all'>('all');
+const before = ref(false);
+const chosen = ref(new Set<string>());
+const width = useLocalStorage('even-blush-photo-width', CELL.width);
+
+const photos = computed(() => sitting.document?.photos ?? []);
+const mostSitters = computed(() => Math.max(0, ...photos.value.map((photo) => photo.sitters.length)));
+const shown = computed(() =>
+  photos.value.filter(
+    (photo) =>
+      (state.value === 'all' || progress.stateOf(photo) === state.value) &&
+      (choice.value === 'all' || (photo.choice ?? 'none') === choice.value) &&
+      (sitters.value === 'all' || photo.sitters.length === sitters.value),
+  ),
+);
+const counts = computed(() =>
+  PHOTO_STATES.map((name) => ({
+    name,
+    count: photos.value.filter((photo) => progress.stateOf(photo) === name).length,
+  })).filter(({ count }) => count > 0),
+);
+
+const list = useTemplateRef<HTMLElement>('list');
+const room = useElementSize(list);
+const columns = computed(() => Math.max(1, Math.floor(room.width.value / (width.value + 12))));
+const rows = useVirtualizer(
+  computed(() => ({
+    count: Math.ceil(shown.value.length / columns.value),
+    getScrollElement: () => list.value,
+    estimateSize: () => (CELL.height * width.value) / CELL.width + 8,
+    overscan: 2,
+  })),
+);
+watch([width, columns], () => rows.value.measure());
+const inRow = (row: number) => shown.value.slice(row * columns.value, (row + 1) * columns.value);
+
+/** Shift takes all from the last one chosen on. */
+let last: string | undefined;
+function mark(photo: Photo, event: MouseEvent): void {
+  const next = new Set(chosen.value);
+  const ids = shown.value.map(({ id }) => id);
+  const from = event.shiftKey && last !== undefined ? ids.indexOf(last) : ids.indexOf(photo.id);
+  const [first, end] = [from, ids.indexOf(photo.id)].sort((p, q) => p - q) as [number, number];
+  const puts = !next.has(photo.id);
+  for (const id of ids.slice(first, end + 1)) if (puts) next.add(id);
+  if (!puts) next.delete(photo.id);
+  last = photo.id;
+  chosen.value = next;
+}
+const gone = computed(() => [...chosen.value].filter((id) => photos.value.some((photo) => photo.id === id)));
+
+function decide(ids: readonly string[], value: Choice | null): void {
+  sitting.change(value === null ? 'undecided' : value, (document) =>
+    ids.reduce((changed, id) => changePhoto(changed, id, (photo) => ({ ...photo, choice: value })), document),
+  );
+}
+function takeOut(): void {
+  const ids = new Set(gone.value);
+  sitting.change(ids.size === 1 ? 'take photo out' : `take ${ids.size} photos out`, (document) => ({
+    ...document,
+    photos: document.photos.filter(({ id }) => !ids.has(id)),
+  }));
+  chosen.value = new Set();
+}
+function open(photo: Photo): void {
+  bench.showingPhotos = false;
+  void goTo(photo.id);
+}
+const close = () => (bench.showingPhotos = false);
+</script>
+
+<template>
+  <Dialog open class="relative z-40" @close="close">
+    <div class="fixed inset-0 bg-black/30" aria-hidden="true" />
+    <div class="fixed inset-0 flex p-3 sm:p-6">
+      <DialogPanel class="flex min-w-0 grow flex-col rounded-xl border border-line bg-paper p-4">
+        <div class="mb-3 flex flex-wrap items-center gap-2 text-[13px]">
+          <DialogTitle class="text-[17px]">Photos of {{ sitting.document?.name }}</DialogTitle>
+          <span class="text-quiet"
+            ><template v-for="({ name, count }, n) in counts" :key="name"
+              >{{ n > 0 ? ', ' : '' }}{{ count }} {{ name }}</template
+            ></span
+          >
+          <span class="grow" />
+          <select v-model="state" aria-label="State shown" class="field">
+            <option value="all">any state</option>
+            <option v-for="name in PHOTO_STATES" :key="name" :value="name">{{ name }}</option>
+          </select>
+          <select v-model="choice" aria-label="Decision shown" class="field">
+            <option value="all">any decision</option>
+            <option v-for="name in CHOICES" :key="name" :value="name">{{ name }}</option>
+            <option value="none">undecided</option>
+          </select>
+          <select v-if="mostSitters > 0" v-model="sitters" aria-label="Sitters shown" class="field">
+            <option value="all">any sitters</option>
+            <option v-for="n in mostSitters + 1" :key="n" :value="n - 1">
+              {{ n === 1 ? 'none found' : n === 2 ? '1 sitter' : `${n - 1} sitters` }}
+            </option>
+          </select>
+          <button
+            class="press select-none"
+            title="Hold: the photos as they were"
+            :aria-pressed="before"
+            @pointerdown="before = true"
+            @pointerup="before = false"
+            @pointerleave="before = false"
+            @keydown.space.prevent="before = true"
+            @keyup.space="before = false"
+            @blur="before = false"
+          >
+            Before
+          </button>
+          <label class="flex items-center gap-1 text-quiet"
+            >size
+            <input
+              v-model.number="width"
+              type="range"
+              min="96"
+              max="320"
+              aria-label="Size of the photos"
+              class="w-24 accent-(--accent)"
+          /></label>
+          <FilePick
+            :accept="PHOTO_FILES"
+            multiple
+            name="Photos to add to this sitting"
+            @files="
+              emit('photos', $event);
+              close();
+            "
+            >Add photos…</FilePick
+          >
+          <button class="press" @click="close">Close</button>
+        </div>
+        <p
+          v-if="gone.length > 0"
+          class="mb-2 flex flex-wrap items-center gap-2 rounded-lg border border-line bg-raised px-3 py-1.5 text-[13px]"
+          role="status"
+        >
+          {{ gone.length }} chosen:
+          <button v-for="name in CHOICES" :key="name" class="press" @click="decide(gone, name)">
+            {{ name }}
+          </button>
+          <button class="press" @click="decide(gone, null)">undecided</button>
+          <button class="press" title="Undo brings them back" @click="takeOut">Take out</button>
+          <button class="press-bare" @click="chosen = new Set()">Choose none</button>
+        </p>
+        <div ref="list" class="min-h-0 grow overflow-y-auto" tabindex="-1">
+          <p
+            v-if="shown.length === 0"
+            class="rounded-lg border border-dashed border-line p-6 text-center text-quiet"
+          >
+            {{
+              photos.length === 0
+                ? 'No photo yet: add some, or drop them anywhere.'
+                : 'No photo is like this. Choose another state, decision or number of sitters above.'
+            }}
+          </p>
+          <div class="relative" :style="{ height: `${rows.getTotalSize()}px` }">
+            <ul
+              v-for="row in rows.getVirtualItems()"
+              :key="String(row.key)"
+              class="absolute inset-x-0 grid gap-3"
+              :style="{
+                transform: `translateY(${row.start}px)`,
+                gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+              }"
+            >
+              <PhotoCard
+                v-for="photo in inRow(row.index)"
+                :key="photo.id"
+                :photo="photo"
+                :width="width"
+                :before="before"
+                :chosen="chosen.has(photo.id)"
+                :open="photo.id === bench.photoId"
+                @open="open(photo)"
+                @mark="mark(photo, $event)"
+                @decide="decide([photo.id], $event)"
+              />
+            </ul>
+          </div>
+        </div>
+      </DialogPanel>
+    </div>
+  </Dialog>
+</template>

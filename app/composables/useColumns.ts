@@ -1,0 +1,55 @@
+import { useLocalStorage, useMediaQuery } from '@vueuse/core';
+import { clamp } from '#core/math/clamp';
+import { z } from 'zod';
+
+/** The columns beside the picture. */
+export type ColumnSide = 'left' | 'right';
+
+/** CSS pixels */
+const FIRST = { left: 232, right: 372 } as const;
+const LEAST = { left: 176, right: 300 } as const;
+const MOST = 560;
+
+const stored = z.object({
+  left: z.object({ width: z.number(), open: z.boolean() }),
+  right: z.object({ width: z.number(), open: z.boolean() }),
+});
+type Stored = z.infer<typeof stored>;
+const AS_AT_FIRST: Stored = {
+  left: { width: FIRST.left, open: true },
+  right: { width: FIRST.right, open: true },
+};
+
+/** How wide the columns beside the picture are, and whether they are put away; kept for the next time. */
+export function useColumns() {
+  const kept = useLocalStorage<Stored>('even-blush-columns', AS_AT_FIRST, {
+    serializer: {
+      read: (text) => {
+        try {
+          return stored.parse(JSON.parse(text));
+        } catch {
+          return AS_AT_FIRST;
+        }
+      },
+      write: JSON.stringify,
+    },
+  });
+  /** a window held upright, or a page zoomed in far: the columns lie below the picture */
+  const stacked = useMediaQuery('(max-width: 899px)');
+
+  const widthOf = (side: ColumnSide) => clamp(Math.round(kept.value[side].width), LEAST[side], MOST);
+  const isOpen = (side: ColumnSide) => stacked.value || kept.value[side].open;
+
+  function setWidth(side: ColumnSide, width: number): void {
+    kept.value = {
+      ...kept.value,
+      [side]: { width: clamp(Math.round(width), LEAST[side], MOST), open: true },
+    };
+  }
+
+  function turn(side: ColumnSide): void {
+    kept.value = { ...kept.value, [side]: { ...kept.value[side], open: !kept.value[side].open } };
+  }
+
+  return { stacked, widthOf, isOpen, setWidth, turn, LEAST, MOST };
+}

@@ -1,0 +1,61 @@
+import { encodeSrgb } from '#core/colour/transfer';
+import { convertSrgbEncodedToHsv } from '#core/colour/hsv';
+import { workKey } from '#core/document/photoState';
+import type { Photo } from '#core/document/schema';
+import { CancelledError } from '#core/errors';
+import { wholeRegion } from '#core/raster/raster';
+import type { Survey } from '#workers/client';
+import { watch } from 'vue';
+import type { Ref } from 'vue';
+import { THUMB_LONG_SIDE } from '../storage/thumbs';
+import { useNotices } from '../stores/notices';
+import { useProgress } from '../stores/progress';
+import { useSeeing } from '../stores/seeing';
+import { useWorkers } from './useWorkers';
+
+/** Keeps what became of the photo in use in small, and the hue of each skin, once it was measured. */
+export function useResults(
+  photo: Readonly<Ref<Photo | undefined>>,
+  survey: Readonly<Ref<Survey | undefined>>,
+) {
+  const workers = useWorkers();
+  const notices = useNotices();
+  const progress = useProgress();
+  const seeing = useSeeing();
+
+  async function keep(open: Photo, measured: Survey): Promise<void> {
+    const key = workKey(open);
+    if (progress.rows.get(open.id)?.pictureAs === key) return;
+    const plan = await workers.analyst.plan(open);
+    const region = wholeRegion(open.width, open.height, THUMB_LONG_SIDE);
+    const pieces = await workers.renderers.picture(plan, region);
+    const canvas = new OffscreenCanvas(region.outWidth, region.outHeight);
+    const context = canvas.getContext('2d')!;
+    for (const piece of pieces) {
+      context.drawImage(piece.bitmap, 0, Math.round((piece.region.y * region.outHeight) / region.height));
+      piece.bitmap.close();
+    }
+    if (photo.value !== open) return;
+    const picture = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
+    await progress.note(open.id, { picture, pictureAs: key, skins: skinsOf(open, measured) });
+  }
+
+  watch(survey, (measured) => {
+    const open = photo.value;
+    // One step alone, or a colour that is tried, is not what became of it.
+    const isSeenWhole = open && seeing.seen(open) === open;
+    if (!isSeenWhole || !measured || open.plan.length + open.areas.length === 0) return;
+    keep(open, measured).catch((error) => {
+      if (!(error instanceof CancelledError)) notices.problem(error);
+    });
+  });
+}
+
+function skinsOf(photo: Photo, survey: Survey) {
+  return photo.areas.flatMap(({ id, part, sitter }) => {
+    const mean = survey.areas[id]?.after;
+    if (part !== 'skin' || !mean) return [];
+    const [r, g, b] = mean.map((channel) => encodeSrgb(Math.max(0, channel)));
+    return [{ sitter, hue: convertSrgbEncodedToHsv([r!, g!, b!]).hueDegrees ?? null }];
+  });
+}

@@ -1,0 +1,27 @@
+import type { Preset } from '#core/document/schema';
+import { parsePreset } from '#kinds/presets/presets';
+import type { Database } from './database';
+
+/** The presets that were kept, the latest first; what cannot be read any more is left where it is. */
+export async function listPresets(db: Database): Promise<readonly Preset[]> {
+  const rows = await db.presets.toArray();
+  return rows
+    .toSorted((p, q) => q.savedAt.localeCompare(p.savedAt))
+    .flatMap(({ preset }) => {
+      try {
+        return [parsePreset(preset)];
+      } catch {
+        return [];
+      }
+    });
+}
+
+/** Keeps a preset. @param savedAt instant, ISO 8601 @throws {DocumentError} when it could not be read again */
+export async function keepPreset(db: Database, preset: Preset, savedAt: string): Promise<void> {
+  await db.presets.put({ id: preset.id, savedAt, preset: parsePreset(preset) });
+}
+
+/** Forgets a preset. */
+export async function dropPreset(db: Database, id: string): Promise<void> {
+  await db.presets.delete(id);
+}
