@@ -1,3 +1,4 @@
+import { clamp } from '#core/math/clamp';
 import { hsvSaturationOfSrgbLinear } from '#core/colour/hueSolve';
 import type { Rung } from '#core/document/schema';
 import type { Corridor } from '#core/measure/corridor';
@@ -26,6 +27,8 @@ export interface GrainPlace {
 }
 
 const LABEL_GAP = 22;
+/** Labels stay within the frame, CSS pixels. */
+const LABEL_HALF = 24;
 /** The grain's width is so many spreads to each side of the trend. */
 const GRAIN_SPREADS = 2;
 const LEAST_GRAIN_PIXELS = 3;
@@ -71,7 +74,7 @@ export function rungPlaces(
       y: heights[place]!,
       labelY: labels[place]!,
       nowX: ladderX(scale, rung.now),
-      targetX: ladderX(scale, target ?? rung.now),
+      targetX: clamp(ladderX(scale, target ?? rung.now), LABEL_HALF, scale.width - LABEL_HALF),
     };
   });
 }

@@ -1,4 +1,4 @@
-import { useLocalStorage, useMediaQuery } from '@vueuse/core';
+import { useLocalStorage, useMediaQuery, useWindowSize } from '@vueuse/core';
 import { clamp } from '#core/math/clamp';
 import { z } from 'zod';
 
@@ -7,28 +7,33 @@ export type ColumnSide = 'left' | 'right';
 
 /** CSS pixels */
 const FIRST = { left: 232, right: 372 } as const;
+const FIRST_SHARE = { left: 0.2, right: 0.3 } as const;
 const LEAST = { left: 176, right: 300 } as const;
 const MOST = 560;
+/** of the window's width */
+const MOST_SHARE = { left: 0.3, right: 0.42 } as const;
 
 const stored = z.object({
   left: z.object({ width: z.number(), open: z.boolean() }),
   right: z.object({ width: z.number(), open: z.boolean() }),
 });
 type Stored = z.infer<typeof stored>;
-const AS_AT_FIRST: Stored = {
-  left: { width: FIRST.left, open: true },
-  right: { width: FIRST.right, open: true },
-};
+/** In a small window they are narrower from the start. */
+function asAtFirst(): Stored {
+  const width = (side: ColumnSide) => Math.min(FIRST[side], FIRST_SHARE[side] * window.innerWidth);
+  return { left: { width: width('left'), open: true }, right: { width: width('right'), open: true } };
+}
 
 /** How wide the columns beside the picture are, and whether they are put away; kept for the next time. */
 export function useColumns() {
-  const kept = useLocalStorage<Stored>('even-blush-columns', AS_AT_FIRST, {
+  const kept = useLocalStorage<Stored>('even-blush-columns', asAtFirst(), {
+    writeDefaults: false,
     serializer: {
       read: (text) => {
         try {
           return stored.parse(JSON.parse(text));
         } catch {
-          return AS_AT_FIRST;
+          return asAtFirst();
         }
       },
       write: JSON.stringify,
@@ -37,7 +42,14 @@ export function useColumns() {
   /** a window held upright, or a page zoomed in far: the columns lie below the picture */
   const stacked = useMediaQuery('(max-width: 899px)');
 
-  const widthOf = (side: ColumnSide) => clamp(Math.round(kept.value[side].width), LEAST[side], MOST);
+  const room = useWindowSize();
+  /** A small window leaves the picture its share. */
+  const widthOf = (side: ColumnSide) =>
+    clamp(
+      Math.round(Math.min(kept.value[side].width, MOST_SHARE[side] * room.width.value)),
+      LEAST[side],
+      MOST,
+    );
   const isOpen = (side: ColumnSide) => stacked.value || kept.value[side].open;
 
   function setWidth(side: ColumnSide, width: number): void {

@@ -25,6 +25,7 @@ export function useReadings() {
       if (without.length > 0) notices.say(noPlaceWords(open.name, without));
       if (placed.length === 0) return;
       const readings = placed.map((reading) => ({ id: crypto.randomUUID(), areaId: open.id, ...reading }));
+      bench.showingReadings = true;
       edit('place readings', (before) => ({
         ...before,
         readings: [...before.readings.filter(({ areaId }) => areaId !== open.id), ...readings],

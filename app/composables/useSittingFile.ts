@@ -23,9 +23,8 @@ export function useSittingFile() {
   const notices = useNotices();
   const { collectPlates } = usePlates();
 
-  /** Writes the open sitting with its photos as one file. */
-  async function saveAsFile(): Promise<void> {
-    const document = sitting.document;
+  /** Writes a sitting with its photos as one file; the open one where none is named. */
+  async function saveAsFile(document = sitting.document): Promise<void> {
     if (!document) return;
     try {
       const photos = new Map<string, Blob>();

@@ -1,42 +1,30 @@
 <script setup lang="ts">
+import { useElementSize, useLocalStorage } from '@vueuse/core';
+import { useWindowVirtualizer } from '@tanstack/vue-virtual';
 import { PHOTO_FILES } from '#core/formats/inspectPhotoFile';
 import { newSitting } from '#core/document/commands';
-import { EMPTY_HISTORY, recordCheckpoint } from '#core/document/history';
-import { copyName, stemOf } from '#core/document/names';
-import type { SittingRow as Row } from '../storage/database';
+import { EMPTY_HISTORY } from '#core/document/history';
+import { stemOf } from '#core/document/names';
+import type { SittingRow } from '../storage/database';
 import { database } from '../storage/database';
 import { seedDemo } from '../storage/demo';
-import {
-  NOT_STORED,
-  duplicateSitting,
-  listSittings,
-  loadSitting,
-  markDeleted,
-  saveSitting,
-  sweep,
-} from '../storage/sittingStorage';
+import { isAnyOpen } from '../storage/storageRoom';
+import { NOT_STORED, loadSitting, saveSitting, sweep } from '../storage/sittingStorage';
 
 const notices = useNotices();
 const { importing, importFiles } = useImport();
-const { openFile } = useSittingFile();
+const { openFile, saveAsFile } = useSittingFile();
 const { over } = usePhotoDrop(openFiles);
+const sittings = useSittingList();
+const { rows, shown, wanted, order, tag, tags, archived, showsArchived, refresh, guarded } = sittings;
 /** the saved sitting that is being read */
 const reading = ref<string>();
-const rows = shallowRef<readonly Row[]>();
+/** what is done to all of them */
+const busy = ref<string>();
+const knowsHow = useLocalStorage('even-blush-knows-how', false);
 const db = database();
-
-async function refresh(): Promise<void> {
-  rows.value = await listSittings(db);
-}
-
-async function guarded(work: () => Promise<void>): Promise<void> {
-  try {
-    await work();
-  } catch (error) {
-    notices.problem(error);
-  }
-  await refresh().catch((error) => notices.problem(error));
-}
+/** Deleted sittings, and what no sitting holds, younger than this are kept, milliseconds. */
+const ALL_OF_IT_MS = 48 * 3600 * 1000;
 
 onMounted(() =>
   guarded(async () => {
@@ -70,62 +58,70 @@ async function openFiles(files: readonly File[]): Promise<void> {
   if (opened !== undefined) await navigateTo(`/sitting/${opened}`);
 }
 
-/** A sitting that is worked on in another tab is changed there alone. */
-async function alone(row: Row, doing: string, work: () => Promise<void>): Promise<void> {
-  const free = await whileNobodyWorks(row.id, work);
-  if (!free) notices.say(`“${row.name}” is open in another tab. ${doing} it there, or close that tab first.`);
+async function save(row: SittingRow): Promise<void> {
+  busy.value = `Saving ${row.name} …`;
+  const loaded = await loadSitting(db, row.id).catch(notices.problem);
+  if (loaded) await saveAsFile(loaded.sitting);
+  busy.value = undefined;
 }
-
-const rename = (row: Row, name: string) =>
-  guarded(() =>
-    alone(row, 'Rename', async () => {
-      const loaded = await loadSitting(db, row.id);
-      if (!loaded || name === loaded.sitting.name) return;
-      const renamed = { ...loaded.sitting, name, updatedAt: new Date().toISOString() };
-      const history = recordCheckpoint(loaded.history, 'rename sitting', loaded.sitting, renamed);
-      await saveSitting(db, renamed, history, {
-        revision: loaded.revision,
-        checkpoints: loaded.history.checkpoints,
-      });
-      notices.say(`Renamed “${row.name}” to “${name}”.`, {
-        label: 'Undo',
-        run: () => void rename({ ...row, name }, row.name),
-      });
-    }),
-  );
-
-const duplicate = (row: Row) =>
+async function saveAll(): Promise<void> {
+  for (const row of rows.value ?? []) await save(row);
+}
+/** Another tab may hold what it has not stored yet: nothing is freed beside it. */
+const free = () =>
   guarded(async () => {
-    const id = crypto.randomUUID();
-    await duplicateSitting(db, row.id, {
-      copyId: id,
-      name: copyName(row.name),
-      now: new Date().toISOString(),
-    });
-    notices.say(`Duplicated “${row.name}”.`, {
-      label: 'Undo',
-      run: () => void guarded(() => markDeleted(db, id, new Date().toISOString())),
-    });
+    if (await isAnyOpen())
+      return notices.say('A sitting is open in another tab. Close it first, then free what nobody needs.');
+    busy.value = 'Freeing …';
+    await sweep(db, Date.now() + ALL_OF_IT_MS).finally(() => (busy.value = undefined));
+    notices.say('Deleted sittings and photos that no sitting holds are gone.');
   });
 
-const remove = (row: Row) =>
-  guarded(() =>
-    alone(row, 'Delete', async () => {
-      await markDeleted(db, row.id, new Date().toISOString());
-      notices.say(`Deleted “${row.name}”. It can be brought back until this notice goes.`, {
-        label: 'Undo',
-        run: () => void guarded(() => markDeleted(db, row.id, undefined)),
-      });
-    }),
-  );
+const CARD = { width: 348, height: 232 };
+const list = useTemplateRef<HTMLElement>('list');
+const room = useElementSize(list);
+const columns = computed(() => Math.max(1, Math.floor((room.width.value + 12) / CARD.width)));
+const cards = useWindowVirtualizer(
+  computed(() => ({
+    count: Math.ceil(shown.value.length / columns.value),
+    estimateSize: () => CARD.height,
+    overscan: 2,
+    scrollMargin: list.value?.offsetTop ?? 0,
+  })),
+);
+const inRow = (row: number) => shown.value.slice(row * columns.value, (row + 1) * columns.value);
 </script>
 
 <template>
-  <main class="mx-auto flex min-h-full max-w-4xl flex-col gap-6 px-6 py-8">
-    <header class="flex items-center gap-3">
+  <main class="mx-auto flex min-h-full max-w-6xl flex-col gap-4 px-6 py-6">
+    <header class="flex flex-wrap items-center gap-3">
       <img src="/mark.svg" alt="" class="h-8 w-8" />
       <h1 class="text-xl">Sittings</h1>
+      <template v-if="rows && rows.length > 0">
+        <input
+          v-model="wanted"
+          type="search"
+          aria-label="Search sittings"
+          placeholder="Search names, notes, tags, photos"
+          class="field w-64 py-1"
+        />
+        <select v-model="order" aria-label="Order of the sittings" class="field py-1">
+          <option v-for="by in SITTING_ORDERS" :key="by" :value="by">
+            {{ by === 'name' ? 'by name' : `last ${by}` }}
+          </option>
+        </select>
+        <select v-if="tags.length > 0" v-model="tag" aria-label="Tag shown" class="field py-1">
+          <option value="">every tag</option>
+          <option v-for="name in tags" :key="name" :value="name">{{ name }}</option>
+        </select>
+        <label v-if="archived > 0" class="flex items-center gap-1 text-[13px]"
+          ><input v-model="showsArchived" type="checkbox" class="accent-(--accent)" /> archive ({{
+            archived
+          }})</label
+        >
+      </template>
       <span class="grow" />
+      <NuxtLink to="/words" class="text-[13px] underline decoration-dotted">Words</NuxtLink>
       <LookChoice />
       <FilePick
         main
@@ -136,8 +132,9 @@ const remove = (row: Row) =>
         >Open photos…</FilePick
       >
     </header>
+    <FirstSteps v-if="!knowsHow && rows && rows.length <= 1" @away="knowsHow = true" />
     <p
-      class="rounded-lg border border-dashed p-5 text-center text-quiet"
+      class="rounded-lg border border-dashed p-3 text-center text-[13px] text-quiet"
       :class="over ? 'border-accent text-ink' : 'border-line'"
     >
       <template v-if="importing"
@@ -151,21 +148,50 @@ const remove = (row: Row) =>
       >
       <template v-else-if="reading">Reading {{ reading }} …</template>
       <template v-else
-        >Drop photos here (JPEG, PNG, TIFF, WebP, AVIF, JPEG XL, a camera’s raw file), or paste them: they
+        >Drop photos anywhere (JPEG, PNG, TIFF, WebP, AVIF, JPEG XL, a camera’s raw file), or paste them: they
         become a new sitting. They stay in this browser, untouched. A sitting saved as a file opens here
         too.</template
       >
     </p>
-    <ul v-if="rows?.length" class="flex flex-col gap-2" aria-label="Sittings">
-      <SittingRow
-        v-for="row in rows"
-        :key="row.id"
-        :row="row"
-        @rename="rename(row, $event)"
-        @duplicate="duplicate(row)"
-        @delete="remove(row)"
-      />
-    </ul>
-    <p v-else-if="rows" class="text-quiet">No sitting yet. Open photos to begin one.</p>
+    <div ref="list" class="grow">
+      <div
+        v-if="shown.length > 0"
+        role="list"
+        class="relative"
+        aria-label="Sittings"
+        :style="{ height: `${cards.getTotalSize()}px` }"
+      >
+        <div
+          v-for="row in cards.getVirtualItems()"
+          :key="String(row.key)"
+          role="presentation"
+          class="absolute inset-x-0 grid gap-3"
+          :style="{
+            transform: `translateY(${row.start - cards.options.scrollMargin}px)`,
+            gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+          }"
+        >
+          <SittingCard
+            v-for="entry in inRow(row.index)"
+            :key="entry.id"
+            :row="entry"
+            @rename="sittings.rename(entry, $event)"
+            @note="sittings.note(entry, $event)"
+            @retag="sittings.retag(entry, $event)"
+            @archive="sittings.archive(entry, !entry.document.archived)"
+            @duplicate="sittings.duplicate(entry)"
+            @save="save(entry)"
+            @delete="sittings.remove(entry)"
+          />
+        </div>
+      </div>
+      <p v-else-if="rows && rows.length === 0" class="text-quiet">
+        No sitting yet. Open photos to begin one.
+      </p>
+      <p v-else-if="rows" class="text-quiet">
+        No sitting is like this. Search for something else, or choose another tag.
+      </p>
+    </div>
+    <StorageRoom :count="rows?.length ?? 0" :busy="busy" @export="saveAll" @free="free" />
   </main>
 </template>

@@ -30,6 +30,8 @@ export const useBench = defineStore('bench', () => {
   const placeId = ref<string>();
   /** the rung whose reading is placed by the next press */
   const placing = ref<Rung>();
+  /** the table of readings is open; kept for the next time */
+  const showingReadings = useLocalStorage('even-blush-readings', false);
   const readingSize = ref(31);
   /** side of the patch from which a colour is picked, pixels of the photo */
   const pickSize = ref(11);
@@ -114,6 +116,7 @@ export const useBench = defineStore('bench', () => {
     pointedId,
     placeId,
     placing,
+    showingReadings,
     readingSize,
     pickSize,
     findsOnOpen,

@@ -74,6 +74,39 @@ export class Bench {
       .press('Enter');
   }
 
+  /** The step in hand, by its kind. */
+  hand(kind: string): Locator {
+    return this.page.locator(`[data-hand=${kind}]`);
+  }
+
+  /** Takes a step of the plan in hand, by its place. */
+  async take(place: number): Promise<void> {
+    await this.page.locator('[data-take]').nth(place).click();
+  }
+
+  /** Does what the menu of a step of the plan says. */
+  async doWithStep(place: number, words: string): Promise<void> {
+    await this.page
+      .locator('[data-step]')
+      .nth(place)
+      .getByRole('button', { name: /^More for the step/ })
+      .click();
+    await this.page.getByRole('menuitem', { name: words, exact: true }).click();
+  }
+
+  /** Opens the table of readings of the part in hand. */
+  async openReadings(): Promise<void> {
+    const fold = this.page.getByRole('button', { name: 'readings', exact: true });
+    if ((await fold.getAttribute('aria-expanded')) === 'false') await fold.click();
+  }
+
+  /** Goes to another photo of the sitting. */
+  async goToPhoto(file: string): Promise<void> {
+    await this.page.getByRole('button', { name: /^photo \d+ of \d+$/ }).click();
+    await this.page.getByRole('dialog').getByRole('button', { name: file, exact: true }).click();
+    await this.settle();
+  }
+
   /** The hue that a row of the readings shows, in degrees. */
   async hue(rung: 'light' | 'middle' | 'shade', column: 'now' | 'result'): Promise<number> {
     const text = await this.page.locator(`tr[data-rung=${rung}] [data-column=${column}]`).innerText();

@@ -13,7 +13,6 @@ test('the bench has a main landmark, a heading, and names that hold what is to b
 
 test('every control of the bench is reached by Tab, and seen when it has the focus', async ({ page }) => {
   const bench = await Bench.openSkin(page);
-  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Bring hue to target' }).click();
   await bench.settle();
   await page.locator('body').click({ position: { x: 2, y: 2 } });
@@ -67,10 +66,9 @@ test('every control of the bench is reached by Tab, and seen when it has the foc
 
 test('whatever is typed into number fields, the sitting stays one that opens again', async ({ page }) => {
   const bench = await Bench.openSkin(page);
-  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Bring hue to target' }).click();
   await bench.settle();
-  const hue = page.locator('[data-step=hue-to-target]').getByLabel('Target hue of the light');
+  const hue = bench.hand('hue-to-target').getByLabel('Target hue of the light');
   const odd = '|-|1e309|0x1F|١٢|1/2|--5|1,000.5|Infinity|\u2212\u22125|💡'.split('|');
   for (const field of [page.getByLabel(/^Grow/).first(), page.getByLabel(/^Soften/).first(), hue]) {
     const before = await field.inputValue();
@@ -106,7 +104,6 @@ test('edge care at its largest answers within seconds; numbers with a minus sign
   page,
 }) => {
   const bench = await Bench.openSkin(page);
-  await page.keyboard.press('Escape');
   for (const [label, value] of [
     ['Drop specks', '100'],
     ['Grow', '200'],

@@ -10,7 +10,7 @@ test('a patchy ground is evened to a colour; its reach is moved on the disc by h
   await bench.draw([150, 150], [270, 270]);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: '+ Even to a colour' }).click();
-  const step = page.locator('[data-step=even-to-colour]');
+  const step = bench.hand('even-to-colour');
   await step.getByRole('button', { name: 'another' }).click();
   await step.getByLabel('Wanted colour as a number or a name').fill('#b08070');
   await step.getByLabel('Wanted colour as a number or a name').press('Enter');

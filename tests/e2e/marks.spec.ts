@@ -192,7 +192,7 @@ test('outlines: corners, a curve, a hole, nodes dragged and taken away; another 
   await page.keyboard.press('Escape');
 
   const fresh = page
-    .getByRole('complementary', { name: 'Parts, areas and photos' })
+    .getByRole('complementary', { name: 'Parts, check and plan' })
     .getByRole('button', { name: 'New area', exact: true })
     .last();
   await fresh.click();

@@ -11,7 +11,7 @@ test('targets from the ladder, from a drag on the picture and from another photo
   await bench.choosePart('Skin');
   await page.getByRole('button', { name: '+ Bring hue to target' }).click();
   await bench.settle();
-  const step = page.locator('[data-step=hue-to-target]');
+  const step = bench.hand('hue-to-target');
   const middle = step.getByLabel('Target hue of the middle');
 
   await test.step('a drag upward on the skin raises the hue of the rung there, and one undo takes it back', async () => {
@@ -43,9 +43,9 @@ test('targets from the ladder, from a drag on the picture and from another photo
       .poll(async () => Number(await step.getByLabel('Target saturation of the middle').inputValue()))
       .toBeGreaterThan(from);
     await page.getByRole('slider', { name: 'Evenness of saturation: width of the grain' }).press('ArrowLeft');
-    await expect(page.locator('[data-step=evenness]')).toBeVisible();
+    await expect(bench.hand('evenness')).toBeVisible();
     await expect(
-      page.locator('[data-step=evenness]').getByLabel('Evenness of saturation', { exact: false }).first(),
+      bench.hand('evenness').getByLabel('Evenness of saturation', { exact: false }).first(),
     ).toHaveValue('5');
     await page
       .getByRole('radiogroup', { name: 'What lies across the ladder' })
@@ -54,6 +54,7 @@ test('targets from the ladder, from a drag on the picture and from another photo
   });
 
   await test.step('a corridor of the sitter’s own is what readings are judged by, and survives a reload', async () => {
+    await bench.openReadings();
     await page.getByText('Corridor of sitter 1').click();
     await page.getByLabel('Corridor of the middle ends at').fill('21');
     await page.keyboard.press('Enter');
@@ -80,6 +81,7 @@ test('targets from the ladder, from a drag on the picture and from another photo
     await expect(page.getByRole('status').filter({ hasText: 'At white: red' })).toHaveCount(0);
   });
 
+  await bench.take(0);
   await test.step('another photo’s skin gives its numbers once it is divided', async () => {
     await step.getByRole('button', { name: 'from another part' }).click();
     await page.getByRole('button', { name: 'Take colours from wren-02.jpg' }).click();
@@ -87,13 +89,12 @@ test('targets from the ladder, from a drag on the picture and from another photo
       timeout: 20_000,
     });
     await page.getByRole('button', { name: 'Close' }).click();
-    await page.getByRole('button', { name: 'wren-02.jpg', exact: true }).click();
-    await bench.settle();
+    await bench.goToPhoto('wren-02.jpg');
     await page.keyboard.press('f');
     await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
-    await page.getByRole('button', { name: 'marit-flare.jpg', exact: true }).click();
-    await bench.settle();
+    await bench.goToPhoto('marit-flare.jpg');
     await bench.choosePart('Skin');
+    await bench.take(0);
     const before = await middle.inputValue();
     await step.getByRole('button', { name: 'from another part' }).click();
     await page.getByRole('button', { name: 'Take colours from wren-02.jpg' }).click();
@@ -113,7 +114,7 @@ test('hair takes the colours of another sitter’s part, roots and tips become a
   await bench.choosePart('Hair');
   await page.getByRole('button', { name: '+ Recolour' }).click();
   await bench.settle();
-  const step = page.locator('[data-step=recolour]').first();
+  const step = bench.hand('recolour');
   await step.getByRole('button', { name: 'from another …' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Brows', exact: true }).click();
   await expect(step.getByText('like Brows from dark to light')).toBeVisible();

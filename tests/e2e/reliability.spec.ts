@@ -17,7 +17,7 @@ test('workers that end themselves are noticed and started again, each kind of th
     for (const worker of workers)
       await worker.evaluate(() => (self as unknown as { close(): void }).close()).catch(() => undefined);
     await bench.settle();
-    const field = page.locator('[data-step=hue-to-target]').getByLabel('Target hue of the middle');
+    const field = bench.hand('hue-to-target').getByLabel('Target hue of the middle');
     const before = await page.getByTestId('stage').getAttribute('data-frame');
     await field.press('ArrowUp');
     await expect(page.getByTestId('stage')).not.toHaveAttribute('data-frame', before!, { timeout: 20_000 });

@@ -30,7 +30,9 @@ test('four presses from a green photo to a neutral picture in a file; all of it 
   await page.getByRole('button', { name: 'Mend all' }).click();
   await expect(check).toContainText('By its numbers nothing is off', { timeout: 60_000 });
   await bench.settle();
-  await expect(page.locator('[data-step=veil]')).toContainText('Take the veil off');
+  await page.keyboard.press('Escape');
+  await bench.take(0);
+  await expect(bench.hand('veil')).toContainText('Take the veil off');
   const file = await (await bench.export('Export photo')).path();
   expect(await meanHue(portraitPath('marit', 'flare'), skin)).toBeGreaterThan(38);
   const after = await meanHue(file, skin);
@@ -50,7 +52,7 @@ test('four presses from a green photo to a neutral picture in a file; all of it 
 test('a veil is moved and widened on the picture, by hand and by key; each undone', async ({ page }) => {
   const bench = await Bench.open(page);
   await page.getByRole('button', { name: '+ Take off a veil' }).click();
-  const step = page.locator('[data-step=veil]');
+  const step = bench.hand('veil');
   await step.getByRole('button', { name: 'Show it on the picture' }).click();
   await expect(page.getByTestId('step-map')).toBeVisible();
   await step.getByLabel('Amount at the middle').fill('12');
@@ -91,7 +93,7 @@ test('monochrome: a colour dragged up on the picture becomes a lighter grey in t
     return data[at + 1]!;
   };
   const plain = await greyAt();
-  const step = page.locator('[data-step=monochrome]');
+  const step = bench.hand('monochrome');
   await step.getByRole('button', { name: 'Drag on the picture' }).click();
   const stage = (await page.getByTestId('stage').boundingBox())!;
   const from = { x: stage.x + stage.width / 2, y: stage.y + stage.height / 2 };
@@ -139,11 +141,12 @@ test('curves: a pair made from a reading lands on its numbers in the exported fi
   await bench.draw([480, 330], [560, 340], [480, 345]);
   await page.keyboard.press('Escape');
   await page.keyboard.press('r');
+  await bench.openReadings();
   await page.getByRole('button', { name: 'by hand' }).click();
   await bench.press([520, 335]);
   await page.getByRole('button', { name: 'More steps' }).click();
   await page.getByRole('menuitem', { name: /^Curves by numbers/ }).click();
-  const curves = page.locator('[data-step=curves]');
+  const curves = bench.hand('curves');
   await curves.getByRole('button', { name: '+ light' }).click();
   for (const [name, code] of [
     ['red', '200'],
@@ -183,16 +186,17 @@ test('recolour: eyes grey-green, hair lighter and copper, lips deeper; versions;
   ] as const) {
     await bench.choosePart(part);
     await page.getByRole('button', { name: '+ Recolour' }).click();
-    await page.locator('[data-step=recolour]').last().getByRole('button', { name: colour }).click();
+    await bench.hand('recolour').getByRole('button', { name: colour }).click();
     await bench.settle();
   }
-  const ofLips = page.locator('[data-step=recolour]').nth(2);
+  const ofLips = bench.hand('recolour');
   await expect(ofLips.getByText(/ΔE00 [\d.]+ from the swatch/)).toBeVisible();
   await ofLips.getByRole('button', { name: 'as this person would have it' }).click();
   await expect(ofLips.getByLabel('Depth', { exact: true })).not.toHaveValue('0.00');
   await page.keyboard.press('Control+z');
   await expect(ofLips.getByLabel('Depth', { exact: true })).toHaveValue('0.00');
-  await page.locator('[data-step=recolour]').nth(1).getByRole('button', { name: 'Compare versions' }).click();
+  await bench.take(1);
+  await bench.hand('recolour').getByRole('button', { name: 'Compare versions' }).click();
   await expect(page.getByRole('button', { name: /^Choose version/ })).toHaveCount(6);
   // A canvas that was drawn on has the picture's size.
   const versions = page.getByRole('dialog').locator('canvas');
@@ -202,12 +206,11 @@ test('recolour: eyes grey-green, hair lighter and copper, lips deeper; versions;
     .not.toContain(EMPTY_WIDTH);
   await page.getByRole('button', { name: /^Choose version 3/ }).click();
   await page.keyboard.press('Control+z');
-  await page.locator('[data-step=recolour]').first().getByRole('button', { name: 'Unlink the eyes' }).click();
+  await bench.take(0);
+  await bench.hand('recolour').getByRole('button', { name: 'Unlink the eyes' }).click();
   await expect(page.locator('[data-step=recolour]')).toHaveCount(4);
-  const field = page
-    .locator('[data-step=recolour]')
-    .first()
-    .getByLabel('Wanted colour as a number or a name');
+  await bench.take(0);
+  const field = bench.hand('recolour').getByLabel('Wanted colour as a number or a name');
   await field.fill('no colour');
   await field.press('Enter');
   await expect(page.getByText('“no colour” is neither a colour')).toBeVisible();

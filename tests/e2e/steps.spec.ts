@@ -44,7 +44,7 @@ test('steps of every kind are added, typed into, switched off and undone, and th
         await page.getByRole('button', { name: 'More steps' }).click();
         await page.getByRole('menuitem', { name: new RegExp(`^${offer}`) }).click();
       }
-      const step = page.locator(`[data-step=${kind}]`);
+      const step = bench.hand(kind);
       const input = step
         .getByLabel(field)
         .and(step.locator('input:not([type=checkbox]), [role=slider]'))
@@ -79,7 +79,7 @@ test('people are found again without a network, and a search that is stopped lea
   await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
   await page.keyboard.press('Control+z');
   await expect(page.getByText('Sitter 1')).toHaveCount(0);
-  await page.getByRole('button', { name: 'jonas-flare.jpg', exact: true }).click();
+  await bench.goToPhoto('jonas-flare.jpg');
   await bench.settle();
   await page.keyboard.press('f');
   await page.getByRole('button', { name: 'Stop' }).click();

@@ -64,7 +64,7 @@ const { keyOf } = useKeys();
     </button>
     <span
       v-if="photo"
-      class="min-w-0 shrink truncate text-[12.5px] text-quiet"
+      class="min-w-0 shrink truncate text-[12.5px] text-quiet max-[1100px]:hidden"
       :title="`${photo.file}, ${photo.width} × ${photo.height} pixels`"
       >{{ photo.file }}</span
     >
@@ -112,7 +112,7 @@ const { keyOf } = useKeys();
       <button class="press" @click="stopFind">Stop</button>
     </span>
     <button v-else class="press" :disabled="!photo" title="Find people and their parts" @click="find()">
-      Find <ShownKey of="find" />
+      Find <ShownKey of="find" class="max-[1100px]:hidden" />
     </button>
     <button
       class="press"
@@ -120,7 +120,7 @@ const { keyOf } = useKeys();
       title="Say what is off on the skin of every sitter"
       @click="check()"
     >
-      Check <ShownKey of="check" />
+      Check <ShownKey of="check" class="max-[1100px]:hidden" />
     </button>
     <button
       class="press-main"
@@ -128,7 +128,7 @@ const { keyOf } = useKeys();
       :title="mending === undefined ? 'Write files' : 'What is being mended is waited for'"
       @click="bench.exporting = true"
     >
-      Export… <ShownKey of="export" class="border-current text-current opacity-70" />
+      Export… <ShownKey of="export" class="border-current text-current opacity-70 max-[1100px]:hidden" />
     </button>
   </header>
 </template>

@@ -60,14 +60,15 @@ onBeforeUnmount(() => address.value && URL.revokeObjectURL(address.value));
     </p>
     <p class="flex items-center gap-1.5 text-[12px] text-quiet">
       <StateMark :state="state" />
-      <span class="grow">{{ state }}</span>
+      <span class="min-w-0 grow truncate">{{ state }}</span>
       <select
         :value="photo.choice ?? ''"
         :aria-label="`Decision on ${photo.file}`"
-        class="rounded bg-transparent text-ink"
+        class="min-w-0 rounded bg-transparent text-ink"
+        title="Wanted, perhaps, or left out"
         @change="$emit('decide', (($event.target as HTMLSelectElement).value || null) as Choice | null)"
       >
-        <option value="">undecided</option>
+        <option value="">–</option>
         <option v-for="name in CHOICES" :key="name" :value="name">{{ name }}</option>
       </select>
     </p>

@@ -16,13 +16,15 @@ const bench = useBench();
 const progress = useProgress();
 const { goTo } = usePhotos();
 
-const CELL = { width: 148, height: 236 };
+const FIRST_WIDTH = 148;
+/** CSS pixels below a picture */
+const WORDS_HEIGHT = 60;
 const state = ref<PhotoState | 'all'>('all');
 const choice = ref<Choice | 'all' | 'none'>('all');
 const sitters = ref<number | 'all'>('all');
 const before = ref(false);
 const chosen = ref(new Set<string>());
-const width = useLocalStorage('even-blush-photo-width', CELL.width);
+const width = useLocalStorage('even-blush-photo-width', FIRST_WIDTH);
 
 const photos = computed(() => sitting.document?.photos ?? []);
 const mostSitters = computed(() => Math.max(0, ...photos.value.map((photo) => photo.sitters.length)));
@@ -48,7 +50,7 @@ const rows = useVirtualizer(
   computed(() => ({
     count: Math.ceil(shown.value.length / columns.value),
     getScrollElement: () => list.value,
-    estimateSize: () => (CELL.height * width.value) / CELL.width + 8,
+    estimateSize: () => 1.2 * width.value + WORDS_HEIGHT,
     overscan: 2,
   })),
 );

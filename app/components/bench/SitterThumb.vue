@@ -2,8 +2,8 @@
 import type { Photo, Sitter } from '#core/document/schema';
 import { ensureThumb } from '../../storage/thumbs';
 
-/** A sitter's face, cut out of the photo's small picture. */
-const props = defineProps<{ photo: Photo; sitter: Sitter; size: number }>();
+/** A sitter's face, cut out of the photo's small picture or of what became of it. */
+const props = defineProps<{ photo: Photo; sitter: Sitter; size: number; result?: Blob }>();
 const workers = useWorkers();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 
@@ -12,9 +12,10 @@ watchEffect(async () => {
   const {
     photo,
     sitter: { face },
+    result,
   } = props;
   if (!surface) return;
-  const picture = await ensureThumb(workers, photo).catch(() => undefined);
+  const picture = result ?? (await ensureThumb(workers, photo).catch(() => undefined));
   if (!picture) return;
   const bitmap = await createImageBitmap(picture);
   const scale = bitmap.width / photo.width;

@@ -11,7 +11,9 @@ const STEP = 0.05;
 const put = (share: number) => emit('evenness', Math.round(100 * clampUnit(share)) / 100);
 const path = computed(() => {
   const { middle, half } = props.grain;
-  return `M${middle - half} ${y.value - 6}v12M${middle + half} ${y.value - 6}v12M${middle - half} ${y.value}H${middle + half}`;
+  // Wider than the frame, its ends stand at the frame's edges.
+  const [from, to] = [Math.max(1, middle - half), Math.min(props.scale.width - 1, middle + half)];
+  return `M${from} ${y.value - 6}v12M${to} ${y.value - 6}v12M${from} ${y.value}H${to}`;
 });
 const listeners = useHandleDrag({
   label: () => 'evenness',

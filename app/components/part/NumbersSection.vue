@@ -25,8 +25,8 @@ const chosen = computed<LadderQuantity | null>({
 const corridor = computed(() => corridorOf(props.photo, props.area?.sitter ?? null));
 const readings = computed(() => props.photo.readings.filter(({ areaId }) => areaId === props.area?.id));
 const part = computed(() => props.area?.part ?? 'other');
-/** the table of readings is open; kept for the next time */
-const reads = useLocalStorage('even-blush-readings', false);
+const bench = useBench();
+/** the histogram in place of the ladder; kept for the next time */
 const shares = useLocalStorage('even-blush-histogram', false);
 </script>
 
@@ -53,11 +53,11 @@ const shares = useLocalStorage('even-blush-histogram', false);
       <button
         v-if="area"
         class="press-bare text-[12px]"
-        :aria-expanded="reads"
+        :aria-expanded="bench.showingReadings"
         title="Readings of light, middle and shade, and the corridor"
-        @click="reads = !reads"
+        @click="bench.showingReadings = !bench.showingReadings"
       >
-        readings <ChevronDown :size="13" :class="reads ? 'rotate-180' : ''" />
+        readings <ChevronDown :size="13" :class="bench.showingReadings ? 'rotate-180' : ''" />
       </button>
     </div>
     <p v-if="!survey" class="ladder-wait rounded bg-raised p-3 text-[13px] text-quiet">Measuring …</p>
@@ -74,7 +74,7 @@ const shares = useLocalStorage('even-blush-histogram', false);
       @target="(rung, value) => setTarget(quantity, rung, value)"
       @evenness="setEvenness(quantity, $event)"
     />
-    <template v-if="reads && area">
+    <template v-if="bench.showingReadings && area">
       <CorridorFields
         v-if="isSkin(area.part) && quantity === 'hue'"
         :photo="photo"

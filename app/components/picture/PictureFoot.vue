@@ -58,6 +58,14 @@ const shownView = computed(() => VIEWS.find(({ overlay }) => overlay === seeing.
 function show(overlay: Overlay): void {
   seeing.overlay = overlay;
 }
+const comparisons = computed(() =>
+  COMPARISONS.map(({ id, name, title, on, press }) => ({
+    words: `${name}: ${title.charAt(0).toLowerCase()}${title.slice(1)}`,
+    key: keyOf(id),
+    now: on(),
+    run: press,
+  })),
+);
 const views = computed(() => [
   ...VIEWS.map(({ overlay, name, title }) => ({
     words: `${name}: ${title.charAt(0).toLowerCase()}${title.slice(1)}`,
@@ -72,7 +80,7 @@ const hold = (held: boolean) => (seeing.holdingBefore = held);
 
 <template>
   <div
-    class="flex h-9 shrink-0 items-center overflow-x-auto border-t border-line bg-panel px-1 text-[13px] [&>button]:!px-[3.5px]"
+    class="@container flex h-9 shrink-0 items-center border-t border-line bg-panel px-1 text-[13px] [&>button]:!px-[3.5px]"
     role="toolbar"
     aria-label="Seeing"
   >
@@ -143,9 +151,16 @@ const hold = (held: boolean) => (seeing.holdingBefore = held);
       Before
     </button>
     <button
+      class="press-bare @min-[38rem]:!hidden"
+      aria-haspopup="menu"
+      @click="menu.showBelow($event.currentTarget as HTMLElement, 'Compare', comparisons)"
+    >
+      Compare
+    </button>
+    <button
       v-for="entry in COMPARISONS"
       :key="entry.name"
-      class="press-bare"
+      class="press-bare @max-[38rem]:!hidden"
       :class="entry.on() ? 'font-semibold !text-ink' : ''"
       :aria-pressed="entry.on()"
       :title="`${entry.title} (${keyOf(entry.id)})`"

@@ -46,6 +46,7 @@ const change = (what: string, next: Partial<Step>) =>
     <button
       class="min-w-0 grow truncate text-left"
       :class="step.on ? '' : 'text-quiet line-through'"
+      data-take
       :aria-current="isInHand ? 'step' : undefined"
       :title="`${kind.offer.label}${brief ? `: ${brief.words}` : ''}`"
       @click="$emit('take')"

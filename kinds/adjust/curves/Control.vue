@@ -83,6 +83,6 @@ const beginDrag: BeginDrag = (now, quantity) => {
     </button></CurveChart
   >
   <LargeView v-model="large" name="Curves">
-    <CurveChart v-model="model" :histogram="context.histogram" />
+    <CurveChart v-model="model" :histogram="context.histogram" large />
   </LargeView>
 </template>

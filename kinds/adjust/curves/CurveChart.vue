@@ -10,7 +10,7 @@ import type { CurvesParameters } from './schema';
 /**
  * The three curves over 8-bit codes. Points set by hand are dragged; a press beside all of them makes one.
  */
-defineProps<{ histogram: Histogram | undefined }>();
+defineProps<{ histogram: Histogram | undefined; /** in a room of its own */ large?: boolean }>();
 const model = defineModel<CurvesParameters>({ required: true });
 
 const SIDE = 256;
@@ -96,6 +96,7 @@ function put(name: Channel, place: number, point: [number, number]): void {
     </span>
     <svg
       :viewBox="`0 0 ${SIDE} ${SIDE}`"
+      :class="large ? 'in-large-room' : ''"
       class="curve-chart block aspect-square cursor-crosshair touch-none rounded border border-line bg-paper"
       role="group"
       aria-label="Curves of red, green and blue over 8-bit codes"
@@ -161,9 +162,10 @@ function put(name: Channel, place: number, point: [number, number]): void {
 </template>
 
 <style scoped>
-/* In its column at least 260 pixels; as large as the window in a room of its own. */
 .curve-chart {
-  width: min(100%, 75vh);
-  min-width: 260px;
+  width: 264px;
+}
+.curve-chart.in-large-room {
+  width: min(100%, 72vh);
 }
 </style>

@@ -71,7 +71,7 @@ function point(entry: { name: string; colour: string } | undefined): void {
             chosen === entry.colour ? 'border-ink ring-2 ring-(--accent)' : 'border-line',
           ]"
           :style="{ background: entry.colour }"
-        /><span v-if="isNamed" class="w-full truncate text-center text-[10.5px] leading-4">{{
+        /><span v-if="isNamed" class="w-full truncate text-center text-[10px] leading-4 tracking-tight">{{
           entry.name
         }}</span>
       </button>

@@ -1,0 +1,172 @@
+import { recordCheckpoint } from '#core/document/history';
+import { copyName } from '#core/document/names';
+import type { Sitting } from '#core/document/schema';
+import { computed, ref, shallowRef } from 'vue';
+import { database } from '../storage/database';
+import type { SittingRow } from '../storage/database';
+import {
+  duplicateSitting,
+  listSittings,
+  loadSitting,
+  markDeleted,
+  saveSitting,
+} from '../storage/sittingStorage';
+import { useNotices } from '../stores/notices';
+import { whileNobodyWorks } from './useSittingLock';
+
+/** In which order the sittings stand. */
+export const SITTING_ORDERS = ['changed', 'begun', 'name'] as const;
+export type SittingOrder = (typeof SITTING_ORDERS)[number];
+
+const begun = ({ document, updatedAt }: SittingRow) => document?.createdAt ?? updatedAt;
+const ORDERS: Readonly<Record<SittingOrder, (p: SittingRow, q: SittingRow) => number>> = {
+  changed: (p, q) => q.updatedAt.localeCompare(p.updatedAt),
+  begun: (p, q) => begun(q).localeCompare(begun(p)),
+  name: (p, q) => p.name.localeCompare(q.name, undefined, { numeric: true }),
+};
+
+/** All that is searched in a sitting: its name, note, tags, and the names of its photos. */
+function textOf({ name, document }: SittingRow): string {
+  const files = (document?.photos ?? []).map(({ file }) => file);
+  return [name, document?.note ?? '', ...tagsOf({ document }), ...files].join('\n').toLowerCase();
+}
+
+/** The tags of a stored sitting; of one from before there were any, none. */
+export function tagsOf({ document }: Pick<SittingRow, 'document'>): readonly string[] {
+  return document?.tags ?? [];
+}
+
+/** The sittings of this browser: searched, sorted, changed, each change with its undo. */
+export function useSittingList() {
+  const notices = useNotices();
+  const db = database();
+  const rows = shallowRef<readonly SittingRow[]>();
+  const wanted = ref('');
+  const order = ref<SittingOrder>('changed');
+  const tag = ref('');
+  const showsArchived = ref(false);
+
+  const tags = computed(() => [...new Set((rows.value ?? []).flatMap(tagsOf))].sort());
+  const archived = computed(() => (rows.value ?? []).filter(({ document }) => document?.archived).length);
+  const shown = computed(() => {
+    const words = wanted.value.trim().toLowerCase().split(/\s+/).filter(Boolean);
+    return (rows.value ?? [])
+      .filter(
+        (row) =>
+          (showsArchived.value || !row.document?.archived) &&
+          (tag.value === '' || tagsOf(row).includes(tag.value)) &&
+          words.every((word) => textOf(row).includes(word)),
+      )
+      .toSorted(ORDERS[order.value]);
+  });
+
+  async function refresh(): Promise<void> {
+    rows.value = await listSittings(db);
+  }
+
+  async function guarded(work: () => Promise<void>): Promise<void> {
+    try {
+      await work();
+    } catch (error) {
+      notices.problem(error);
+    }
+    await refresh().catch((error) => notices.problem(error));
+  }
+
+  /** A sitting that is worked on in another tab is changed there alone. */
+  async function alone(row: SittingRow, doing: string, work: () => Promise<void>): Promise<void> {
+    const free = await whileNobodyWorks(row.id, work);
+    if (!free)
+      notices.say(`“${row.name}” is open in another tab. ${doing} it there, or close that tab first.`);
+  }
+
+  /** @param doing as a verb, @param said what is told afterwards */
+  const change = (
+    row: SittingRow,
+    words: { readonly doing: string; readonly said: string },
+    edit: (sitting: Sitting) => Sitting,
+  ): Promise<void> =>
+    guarded(() =>
+      alone(row, words.doing, async () => {
+        const loaded = await loadSitting(db, row.id);
+        if (!loaded) return;
+        const before = loaded.sitting;
+        const after = { ...edit(before), updatedAt: new Date().toISOString() };
+        const { checkpoints } = loaded.history;
+        const history = recordCheckpoint(
+          loaded.history,
+          `${words.doing.toLowerCase()} sitting`,
+          before,
+          after,
+        );
+        await saveSitting(db, after, history, { revision: loaded.revision, checkpoints });
+        notices.say(words.said, {
+          label: 'Undo',
+          run: () => void change({ ...row, name: after.name }, words, () => before),
+        });
+      }),
+    );
+
+  const rename = (row: SittingRow, name: string) =>
+    change(row, { doing: 'Rename', said: `Renamed “${row.name}” to “${name}”.` }, (sitting) => ({
+      ...sitting,
+      name,
+    }));
+  const note = (row: SittingRow, text: string) =>
+    change(row, { doing: 'Describe', said: `The note of “${row.name}” is kept.` }, (sitting) => ({
+      ...sitting,
+      note: text,
+    }));
+  const retag = (row: SittingRow, next: readonly string[]) =>
+    change(row, { doing: 'Tag', said: `The tags of “${row.name}” are kept.` }, (sitting) => ({
+      ...sitting,
+      tags: next,
+    }));
+  const archive = (row: SittingRow, away: boolean) =>
+    change(
+      row,
+      { doing: 'Archive', said: `“${row.name}” is ${away ? 'in' : 'out of'} the archive.` },
+      (sitting) => ({ ...sitting, archived: away }),
+    );
+
+  const duplicate = (row: SittingRow) =>
+    guarded(async () => {
+      const id = crypto.randomUUID();
+      const now = new Date().toISOString();
+      await duplicateSitting(db, row.id, { copyId: id, name: copyName(row.name), now });
+      notices.say(`Duplicated “${row.name}”.`, {
+        label: 'Undo',
+        run: () => void guarded(() => markDeleted(db, id, new Date().toISOString())),
+      });
+    });
+
+  const remove = (row: SittingRow) =>
+    guarded(() =>
+      alone(row, 'Delete', async () => {
+        await markDeleted(db, row.id, new Date().toISOString());
+        notices.say(`Deleted “${row.name}”. It can be brought back until this notice goes.`, {
+          label: 'Undo',
+          run: () => void guarded(() => markDeleted(db, row.id, undefined)),
+        });
+      }),
+    );
+
+  return {
+    rows,
+    shown,
+    wanted,
+    order,
+    tag,
+    tags,
+    archived,
+    showsArchived,
+    refresh,
+    guarded,
+    rename,
+    note,
+    retag,
+    archive,
+    duplicate,
+    remove,
+  };
+}
