@@ -44,7 +44,7 @@ self.addEventListener('fetch', (event) => {
   const { request } = event;
   const { origin, pathname } = new URL(request.url);
   if (request.method !== 'GET' || origin !== location.origin) return;
-  const isPage = request.mode === 'navigate' && /^\/(?:sitting\/[^/]+\/?)?$/.test(pathname);
+  const isPage = request.mode === 'navigate' && /^\/(?:(?:sitting\/[^/]+|words)\/?)?$/.test(pathname);
   if (isPage) event.respondWith(kept(SHELL, request));
   else if (FILES.has(pathname)) event.respondWith(kept(pathname, request));
   else if (pathname.startsWith('/api/demo')) event.respondWith(freshOrKept(request));

@@ -146,11 +146,12 @@ describe('a survey', () => {
     answers.palette = ({ areaId }) => ({ families: [areaId], histogram: undefined });
     const { areas } = await workers.analyst.survey(two, 'b', () => true);
     expect(Object.keys(areas)).toEqual(['b', 'a']);
-    const { families } = await workers.analyst.survey(two, undefined, () => true);
-    expect(families).toEqual(['whole-picture']);
+    const whole = await workers.analyst.survey(two, undefined, () => true);
+    expect([whole.of, whole.families]).toEqual(['whole-picture', ['whole-picture']]);
+    expect(Object.keys(whole.areas)).toEqual(['whole-picture', 'a', 'b']);
     const stopped = workers.analyst.survey(two, 'b', () => asked('analyst', 'palette').length < 3);
     await expect(stopped).rejects.toBeInstanceOf(CancelledError);
-    expect(asked('analyst', 'areaColours')).toHaveLength(4);
+    expect(asked('analyst', 'areaColours')).toHaveLength(5);
   });
 });
 

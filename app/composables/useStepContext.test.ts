@@ -34,7 +34,8 @@ const reading = (id: string, areaId: string): Reading => ({
   size: 11,
   areaId,
 });
-const survey = { ladder: undefined, families: ['family'], histogram: undefined } as unknown as Survey;
+const surveyOf = (of: string) =>
+  ({ of, ladder: undefined, families: ['family'], histogram: undefined }) as unknown as Survey;
 const before = { ...step('light', {}, 1, 'before'), areaId: null };
 const open = { ...step('hue-to-target', {}, 1, 'open'), areaId: 'face' };
 const photo: Photo = {
@@ -51,19 +52,20 @@ beforeEach(() => {
   useBench().choosePhoto(PHOTO_ID);
 });
 afterEach(() => scope.stop());
-const contextOf = (of: Step = open) => scope.run(() => useStepContext({ step: of, photo, survey }))!.value;
+const contextOf = (of: Step = open, measured = 'face') =>
+  scope.run(() => useStepContext({ step: of, photo, survey: surveyOf(measured) }))!.value;
 
 describe('what a step may know', () => {
-  it('is of its own area: its part, its readings, and the survey while that area is open', () => {
-    useBench().choose('hair');
-    expect(contextOf().families).toBeUndefined();
-    useBench().choose('face');
+  it('is of its own area: its part, its readings, and what was measured of it', () => {
+    expect(contextOf(open, 'hair').families).toBeUndefined();
     const context = contextOf();
     expect([context.part, context.rungs, context.families]).toEqual(['face', ['light'], ['family']]);
   });
 
   it('is every reading for a step on the whole picture', () => {
     expect(contextOf(before).rungs).toHaveLength(2);
+    expect(contextOf(before).families).toBeUndefined();
+    expect(contextOf(before, 'whole-picture').families).toEqual(['family']);
   });
 
   it('reads what the picture shows where the step begins, as codes from 0 to 255', async () => {

@@ -4,7 +4,7 @@ import type { Kinds } from './kinds';
 import { migrateDocument } from './migrations';
 import { fitFileName, fitName } from './names';
 import { refuseFuture } from './parse';
-import { DOCUMENT_VERSION, NO_EDGE_CARE, makeSittingSchema } from './schema';
+import { DOCUMENT_VERSION, MOST, NO_EDGE_CARE, makeSittingSchema } from './schema';
 import type { Sitting } from './schema';
 
 type Path = readonly (string | number)[];
@@ -117,6 +117,35 @@ function whyOf(issue: z.core.$ZodIssue): string {
   }
 }
 
+/** What stands beside the work itself: where it does not fit, the work goes on without it. */
+const BESIDE: readonly {
+  readonly depth: number;
+  readonly key: string;
+  readonly mend: (value: unknown) => unknown;
+}[] = [
+  {
+    depth: 1,
+    key: 'note',
+    mend: (value) => (typeof value === 'string' ? value.slice(0, MOST.noteLength) : ''),
+  },
+  { depth: 1, key: 'tags', mend: fitTags },
+  { depth: 1, key: 'archived', mend: () => false },
+  { depth: 3, key: 'choice', mend: () => null },
+];
+
+function fitTags(value: unknown): string[] {
+  const texts = (Array.isArray(value) ? value : []).filter((entry) => typeof entry === 'string');
+  return texts.flatMap((text) => text.trim().slice(0, MOST.tagLength).trim() || []).slice(0, MOST.tags);
+}
+
+function mendBeside(document: unknown, path: Path): boolean {
+  const beside = BESIDE.find(({ depth, key }) => path[depth - 1] === key);
+  const holder = beside && (at(document, path.slice(0, beside.depth - 1)) as Loose | undefined);
+  if (!holder) return false;
+  holder[beside.key] = beside.mend(holder[beside.key]);
+  return true;
+}
+
 /** Brings one value within its limits, where that says what was meant. */
 function mendValue(document: unknown, path: Path, issue: z.core.$ZodIssue): boolean {
   if (issue.code === 'unrecognized_keys' && path.length <= 4) {
@@ -124,6 +153,7 @@ function mendValue(document: unknown, path: Path, issue: z.core.$ZodIssue): bool
     for (const key of issue.keys) Reflect.deleteProperty(holder, key);
     return true;
   }
+  if (mendBeside(document, path)) return true;
   const key = path.at(-1);
   const holder = at(document, path.slice(0, -1)) as Loose | undefined;
   if (key === undefined || !holder) return false;

@@ -1,7 +1,7 @@
 import { HAND_OFF_PATH } from '#core/formats/handOff';
 
 /** Where the page itself answers; files and routes of the interface are served by their own handlers. */
-const PAGES = /^\/(sitting\/[^/]+\/?)?$/;
+const PAGES = /^\/((sitting\/[^/]+|words)\/?)?$/;
 const ROUTES = /^\/api\//;
 
 /** What is not there is not found, and nothing is sent but photos to render: the page's shell is no answer to either. */

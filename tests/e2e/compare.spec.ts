@@ -162,7 +162,7 @@ test('keys are chosen anew, swapped where one is taken, kept, and as at first ag
   const bench = await Bench.openSkin(page);
   const stage = page.getByTestId('stage');
   await page.keyboard.press('?');
-  await page.getByRole('button', { name: 'Key for: Outline', exact: true }).click();
+  await page.getByRole('button', { name: 'Key for: Outline. L', exact: true }).click();
   await page.keyboard.press('h');
   await expect(page.getByText('Outline: H. Hatch over the area: L now.')).toBeVisible();
   await page.getByRole('button', { name: 'Key for: Export' }).click();

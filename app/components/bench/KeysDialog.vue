@@ -60,7 +60,7 @@ function resetAll(): void {
                     v-else
                     class="key min-w-5 hover:text-ink"
                     :class="waiting === entry ? '!border-(--accent) !text-ink' : ''"
-                    :aria-label="`Key for: ${entry.does}`"
+                    :aria-label="`Key for: ${entry.does}. ${keyOf(entry.id)}`"
                     @click="waiting = entry"
                   >
                     {{ waiting === entry ? '…' : keyOf(entry.id) }}

@@ -72,7 +72,7 @@ function retag(event: Event): void {
 </script>
 
 <template>
-  <article
+  <div
     role="listitem"
     class="flex flex-col gap-1 rounded-lg border border-line bg-panel p-3"
     :class="row.document?.archived ? 'opacity-70' : ''"
@@ -162,5 +162,5 @@ function retag(event: Event): void {
         <Trash2 :size="15" />
       </button>
     </p>
-  </article>
+  </div>
 </template>

@@ -69,7 +69,7 @@ const change = (what: string, next: Partial<Step>) =>
       :reset="100"
       change="strength"
       class="shrink-0"
-      :class="step.strength === 1 ? 'opacity-50 group-hover:opacity-100' : ''"
+      :class="step.strength === 1 ? 'text-quiet' : ''"
       @update:model-value="change('strength', { strength: $event / 100 })"
     />
     <button

@@ -11,7 +11,7 @@ export const castTrim = defineAdjust<CastTrimParameters, CastTrimMeasures>({
   offer: {
     label: 'Trim a cast',
     help: 'Pushes one family of colour; neutral places stay neutral. A push across the disc takes it out',
-    aptFor: {},
+    aptFor: { skin: 0.5, face: 0.5 },
     start: () => NEUTRAL,
   },
   version: 1,

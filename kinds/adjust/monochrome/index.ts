@@ -11,7 +11,7 @@ export const monochrome = defineAdjust<MonochromeParameters, MonochromeMeasures>
   offer: {
     label: 'Monochrome',
     help: 'Black and white; drag a colour on the picture up for a lighter grey, down for a darker one',
-    aptFor: { 'whole-picture': 0 },
+    aptFor: { 'whole-picture': 0.5 },
     start: () => PLAIN,
   },
   version: 1,
