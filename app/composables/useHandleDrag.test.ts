@@ -117,4 +117,43 @@ describe('a handle', () => {
     key('a');
     expect(told).toEqual(['it by 1 0', 'it by 0 -5', 'it by -0.1 0', 'it by 0 5', 'it least', 'it most']);
   });
+
+  it('goes a tenth of the way while alt is held, and on from there', () => {
+    const { told, listeners, pointer } = handle();
+    listeners.pointerdown(pointer(100));
+    listeners.pointermove(pointer(120));
+    listeners.pointermove(pointer(160, { altKey: true }));
+    listeners.pointermove(pointer(170));
+    listeners.pointerup(pointer(170));
+    expect(told).toEqual(['begin', 'it to 120', 'it to 124', 'it to 134', 'end']);
+  });
+
+  it('takes turns of the wheel that follow each other as one change, where it has the focus', () => {
+    vi.useFakeTimers();
+    const { told, listeners } = handle();
+    const element = {};
+    vi.stubGlobal('document', { activeElement: element });
+    const turn = (deltaY: number, facts: object = {}) =>
+      listeners.wheel({
+        deltaY,
+        currentTarget: element,
+        preventDefault: () => undefined,
+        ...facts,
+      } as unknown as WheelEvent);
+    turn(40, { currentTarget: {} });
+    expect(told).toEqual([]);
+    turn(40);
+    turn(-3, { shiftKey: true });
+    vi.advanceTimersByTime(1000);
+    turn(1);
+    vi.advanceTimersByTime(1000);
+    expect(told).toEqual(['begin', 'it by 0 1', 'it by 0 -10', 'end', 'begin', 'it by 0 1', 'end']);
+    vi.useRealTimers();
+  });
+
+  it('is as at first after a double press', () => {
+    const { told, listeners } = handle({ reset: (what) => void told.push(`${what} reset`) });
+    listeners.dblclick();
+    expect(told).toEqual(['it reset']);
+  });
 });

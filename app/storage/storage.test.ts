@@ -5,7 +5,10 @@ import { EMPTY_HISTORY, recordCheckpoint, undo } from '#core/document/history';
 import type { Photo, Sitting } from '#core/document/schema';
 import { areaNamed } from '../../tests/fixtures/documents';
 import { mark } from '../../tests/fixtures/plans';
+import { STARTERS } from '#kinds/presets/starters';
 import { Database } from './database';
+import { dropPreset, keepPreset, listPresets } from './presetStorage';
+import { noteProgress, readProgress } from './progressStorage';
 import {
   NOT_STORED,
   duplicateSitting,
@@ -176,5 +179,32 @@ describe('sweeping', () => {
     expect(await db.plates.toCollection().primaryKeys()).toEqual(['fresh plate']);
     await sweep(db, now + 2 * DAY);
     expect(await db.photos.count()).toBe(0);
+  });
+});
+
+describe('what is known of the work beside it', () => {
+  it('is added to by each note, and goes with its sitting', async () => {
+    await noteProgress(db, 'one', photo.id, { checkedAs: 'k' });
+    const row = await noteProgress(db, 'one', photo.id, { exportedAs: 'e' });
+    expect(row).toEqual({ sittingId: 'one', photoId: photo.id, checkedAs: 'k', exportedAs: 'e' });
+    await noteProgress(db, 'two', photo.id, { checkedAs: 'other' });
+    expect([...(await readProgress(db, 'one')).values()]).toEqual([row]);
+    await saveSitting(db, sitting('one'), EMPTY_HISTORY, NOT_STORED);
+    await markDeleted(db, 'one', NOW);
+    await sweep(db, Date.parse(NOW) + 2 * DAY);
+    expect((await readProgress(db, 'one')).size).toBe(0);
+    expect((await readProgress(db, 'two')).size).toBe(1);
+  });
+
+  it('presets are kept, the latest first; what cannot be read is left where it is', async () => {
+    const [soft, calm] = [STARTERS[2]!, STARTERS[0]!];
+    await keepPreset(db, soft, '2026-11-25T10:00:00.000Z');
+    await keepPreset(db, calm, '2026-11-26T10:00:00.000Z');
+    await db.presets.put({ id: 'torn', savedAt: NOW, preset: { name: 3 } });
+    expect((await listPresets(db)).map(({ id }) => id)).toEqual([calm.id, soft.id]);
+    await dropPreset(db, calm.id);
+    expect((await listPresets(db)).map(({ id }) => id)).toEqual([soft.id]);
+    expect(await db.presets.count()).toBe(2);
+    await expect(keepPreset(db, { ...soft, steps: [] }, NOW)).rejects.toThrow();
   });
 });

@@ -35,6 +35,31 @@ describe('the picture in its place', () => {
     expect(view.fitted).toBe(false);
   });
 
+  it('turned, every place is found where it is seen, and stays under the hand that zooms or moves it', () => {
+    const view = openView();
+    view.zoomTo(2);
+    view.turn(30);
+    const place = view.viewToImage({ x: 60, y: 400 });
+    const seen = view.imageToView(place);
+    expect([seen.x, seen.y]).toEqual([expect.closeTo(60, 9), expect.closeTo(400, 9)]);
+    view.pan(13, -7);
+    const moved = view.imageToView(place);
+    expect([moved.x, moved.y]).toEqual([expect.closeTo(73, 9), expect.closeTo(393, 9)]);
+    const held = view.viewToImage({ x: 200, y: 100 });
+    view.zoomTo(3, { x: 200, y: 100 });
+    expect(view.viewToImage({ x: 200, y: 100 }).x).toBeCloseTo(held.x, 9);
+    // What is in the middle stays there, however it is turned.
+    view.lookAt({ x: 400, y: 300 }, 2);
+    view.turn(45);
+    expect(view.imageToView({ x: 400, y: 300 }).x).toBeCloseTo(270, 9);
+    view.turn(-75);
+    expect(view.degrees).toBe(0);
+    view.turn(-15);
+    expect(view.degrees).toBe(345);
+    view.fit();
+    expect([view.degrees, view.fitted]).toEqual([0, true]);
+  });
+
   it('never loses the picture: it goes no further than half out of sight, and small ones stay in the middle', () => {
     const view = openView();
     view.zoomTo(2);

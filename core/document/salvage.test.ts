@@ -69,6 +69,16 @@ describe('what can be opened of a sitting', () => {
       (s) => s.photos[0]!.areas[0]!.edgeCare,
       NO_EDGE_CARE,
     ],
+    ['a note that is none is empty', 'note', 7, (s) => s.note, ''],
+    [
+      'of the tags those stay that are some',
+      'tags',
+      ['winter', '', 4, 'y'.repeat(60)],
+      (s) => s.tags,
+      ['winter', 'y'.repeat(40)],
+    ],
+    ['an archive that is unclear is none', 'archived', 'perhaps', (s) => s.archived, false],
+    ['a decision that is not known is none', 'photos.0.choice', 'maybe', (s) => s.photos[0]!.choice, null],
     [
       'a mark that fits in no way is taken out',
       'photos.0.areas.0.marks.0.parameters',

@@ -27,6 +27,6 @@ const warnings = useWarnings(() => (props.ready ? props.photo : undefined));
         </button>
       </li>
     </ul>
-    <p v-else>Nothing to look at: no spill, clipping, rim or raised grain.</p>
+    <p v-else class="text-[12px]">Nothing to look at: no spill, clipping, rim or raised grain.</p>
   </section>
 </template>

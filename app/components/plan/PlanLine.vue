@@ -19,10 +19,14 @@ const brief = computed(() => kind.value.brief?.(props.step.parameters, part.valu
 const isInHand = computed(() => inHand.value?.id === props.step.id);
 const change = (what: string, next: Partial<Step>) =>
   edit(what, (photo) => putStep(photo, { ...props.step, ...next }));
+const line = useTemplateRef<HTMLElement>('line');
+watch(isInHand, (is) => is && line.value?.scrollIntoView({ block: 'nearest' }), { flush: 'post' });
+onMounted(() => isInHand.value && line.value?.scrollIntoView({ block: 'nearest' }));
 </script>
 
 <template>
   <div
+    ref="line"
     class="group flex items-center gap-1 rounded border-l-[3px] py-px pr-0.5 text-[12.5px]"
     :class="[
       isInHand ? 'border-l-accent bg-raised' : 'border-l-transparent hover:bg-raised',

@@ -1,0 +1,314 @@
+import { expect, test } from '@playwright/test';
+import { Bench } from './bench';
+
+test.setTimeout(150_000);
+
+async function openFound(page: Parameters<typeof Bench.open>[0]): Promise<Bench> {
+  const bench = await Bench.open(page);
+  await page.keyboard.press('f');
+  await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
+  await bench.settle();
+  return bench;
+}
+
+test('a part, its steps, the step in hand with its palette, the ladder and the plan are in sight at once', async ({
+  page,
+}) => {
+  const bench = await openFound(page);
+  for (const [part, add] of [
+    ['Hair', '+ Recolour'],
+    ['Irises', '+ Recolour'],
+    ['Skin', '+ Bring hue to target'],
+  ] as const) {
+    await bench.choosePart(part);
+    await page.getByRole('button', { name: add }).click();
+    await bench.settle();
+    const inSight = [
+      page.getByLabel('Name of the area'),
+      page.getByRole('img', { name: 'Mean colour before and after' }),
+      page.getByRole('button', { name: add }),
+      page.getByRole('group', { name: /^Tone ladder/ }),
+      page.locator('[data-hand]'),
+      page.locator('[aria-current=step]'),
+      ...(add === '+ Recolour' ? [page.getByRole('group', { name: 'Palette' })] : []),
+    ];
+    for (const element of inSight) await expect(element).toBeInViewport({ ratio: 1 });
+  }
+  await page.getByRole('button', { name: 'Whole picture' }).click();
+  await page.getByRole('button', { name: '+ Curves by numbers' }).click();
+  const chart = page.getByRole('group', { name: /^Curves of red/ });
+  await expect(chart).toBeInViewport({ ratio: 1 });
+  expect((await chart.boundingBox())!.width).toBeGreaterThanOrEqual(260);
+  await page.getByRole('button', { name: 'large', exact: true }).click();
+  const large = page.getByRole('dialog').getByRole('group', { name: /^Curves of red/ });
+  expect((await large.boundingBox())!.width).toBeGreaterThan(500);
+  await page.keyboard.press('Escape');
+});
+
+test('columns are drawn wider, put away and brought back, by hand and by key, and stay so', async ({
+  page,
+}) => {
+  const bench = await Bench.open(page);
+  const edge = page.getByRole('separator', { name: 'Edge of the right column' });
+  const column = page.getByRole('complementary', { name: 'The part' });
+  const width = async () => (await column.boundingBox())!.width;
+  const first = await width();
+  const box = (await edge.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + 300);
+  await page.mouse.down();
+  await page.mouse.move(box.x - 60, box.y + 300, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(width).toBeGreaterThan(first + 50);
+  await edge.press('ArrowRight');
+  const wide = await width();
+  await page.reload();
+  await bench.settle();
+  expect(Math.abs((await width()) - wide)).toBeLessThan(1.5);
+  await edge.press('Enter');
+  await expect(column).toBeHidden();
+  await page.reload();
+  await bench.settle();
+  await expect(column).toBeHidden();
+  await page.getByRole('button', { name: 'Bring the right column back' }).click();
+  await expect(column).toBeVisible();
+});
+
+test('the whole picture has numbers, a ladder, a histogram and families; steps on it are measured at once', async ({
+  page,
+}) => {
+  await Bench.open(page);
+  const column = page.getByRole('complementary', { name: 'The part' });
+  await expect(column.getByRole('heading', { name: 'Whole picture' })).toBeVisible();
+  await expect(column.getByRole('slider', { name: /^Target hue of the / })).toHaveCount(3, {
+    timeout: 15_000,
+  });
+  await column.getByRole('button', { name: 'histogram' }).click();
+  await expect(column.getByRole('img', { name: /^Histogram of red/ }).locator('canvas')).toBeVisible();
+  const families = column.getByRole('list', { name: 'Families of colour' }).getByRole('listitem');
+  await expect.poll(() => families.count()).toBeGreaterThan(1);
+  await column.getByRole('button', { name: 'ladder' }).click();
+  await page.getByRole('button', { name: 'More steps' }).click();
+  await page.getByRole('menuitem', { name: /^Families/ }).click();
+  const hand = page.locator('[data-hand=families]');
+  await expect
+    .poll(() => hand.getByLabel(/^Turn the family at/).count(), { timeout: 15_000 })
+    .toBeGreaterThan(1);
+});
+
+test('the plan: taken in hand, dragged, doubled, moved, alone, compared with before; a colour is tried by pointing', async ({
+  page,
+}) => {
+  const bench = await openFound(page);
+  for (const [part, add] of [
+    ['Lips', '+ Recolour'],
+    ['Skin', '+ Even'],
+    ['Skin', '+ Bring hue to target'],
+  ] as const) {
+    await bench.choosePart(part);
+    await page.getByRole('button', { name: add, exact: true }).click();
+    await bench.settle();
+  }
+  const kinds = () =>
+    page
+      .locator('[data-step]')
+      .evaluateAll((lines) => lines.map((line) => (line as HTMLElement).dataset.step));
+  expect(await kinds()).toEqual(['recolour', 'evenness', 'hue-to-target']);
+
+  await test.step('a line takes its step and its part in hand', async () => {
+    await bench.take(0);
+    await expect(page.getByLabel('Name of the area')).toHaveValue('Lips');
+    await expect(bench.hand('recolour')).toContainText('step 1 of 3');
+    await page.getByRole('button', { name: 'The step after' }).click();
+    await expect(bench.hand('evenness')).toBeVisible();
+  });
+
+  await test.step('dragged by its grip to another place', async () => {
+    const grips = page.locator('[data-grip]');
+    const from = (await grips.nth(2).boundingBox())!;
+    const to = (await grips.nth(0).boundingBox())!;
+    await page.mouse.move(from.x + 5, from.y + 5);
+    await page.mouse.down();
+    await page.mouse.move(from.x + 5, from.y - 12, { steps: 4 });
+    await page.mouse.move(to.x + 5, to.y - 2, { steps: 12 });
+    await page.waitForTimeout(200);
+    await page.mouse.up();
+    await expect.poll(kinds).toEqual(['hue-to-target', 'recolour', 'evenness']);
+    await page.keyboard.press('Control+z');
+    await expect.poll(kinds).toEqual(['recolour', 'evenness', 'hue-to-target']);
+  });
+
+  await test.step('strength on the line, doubled on another part, moved', async () => {
+    const strength = page.getByLabel('Strength of recolour');
+    await strength.fill('60');
+    await strength.press('Enter');
+    await bench.take(0);
+    await expect(bench.hand('recolour').getByLabel('Strength', { exact: true })).toHaveValue('60');
+    await bench.doWithStep(0, 'Duplicate on …');
+    await page.getByRole('menuitem', { name: 'Brows', exact: true }).click();
+    await expect.poll(kinds).toEqual(['recolour', 'recolour', 'evenness', 'hue-to-target']);
+    await expect(page.getByLabel('Name of the area')).toHaveValue('Brows');
+    await bench.doWithStep(1, 'Move to …');
+    await page.getByRole('menuitem', { name: 'Hair', exact: true }).click();
+    await expect(page.getByLabel('Name of the area')).toHaveValue('Hair');
+    await bench.doWithStep(1, 'Delete');
+    await expect.poll(kinds).toEqual(['recolour', 'evenness', 'hue-to-target']);
+  });
+
+  const seen = async () => {
+    await bench.settle();
+    const [x, y] = await bench.at([540, 470]);
+    const box = (await page.getByTestId('stage').boundingBox())!;
+    return [...(await bench.shown(Math.round(x - box.x), Math.round(y - box.y), 4, 4))].join(' ');
+  };
+  await test.step('a step alone', async () => {
+    await page.getByRole('button', { name: 'Fit', exact: true }).click();
+    const all = await seen();
+    await bench.doWithStep(0, 'Show this step alone');
+    await expect.poll(seen).not.toBe(all);
+    await page.getByRole('button', { name: 'show all steps' }).click();
+    await expect.poll(seen).toBe(all);
+  });
+
+  await test.step('before is what the steps until this one left', async () => {
+    await bench.doWithStep(2, 'Compare with before this step');
+    await expect(page.getByLabel('What before is')).toHaveValue(/.+/);
+    await expect(page.getByRole('slider', { name: 'Line between before and after' })).toBeVisible();
+    await page.getByRole('button', { name: 'Divide' }).click();
+  });
+
+  await test.step('a palette colour is seen while it is pointed at, and nothing is changed', async () => {
+    await bench.take(0);
+    await bench.settle();
+    const lips = async () => {
+      await bench.settle();
+      const [x, y] = await bench.at([540, 950]);
+      const box = (await page.getByTestId('stage').boundingBox())!;
+      return [...(await bench.shown(Math.round(x - box.x), Math.round(y - box.y), 3, 3))].join(' ');
+    };
+    const before = await lips();
+    const undo = await page.getByRole('button', { name: /^Undo/ }).getAttribute('aria-label');
+    await page.getByRole('button', { name: 'cool deep' }).hover();
+    await expect.poll(lips).not.toBe(before);
+    await page.mouse.move(640, 400);
+    await expect.poll(lips).toBe(before);
+    expect(await page.getByRole('button', { name: /^Undo/ }).getAttribute('aria-label')).toBe(undo);
+  });
+
+  await test.step('the steps of a part fold to one line', async () => {
+    await page.getByRole('button', { name: 'Skin', exact: true, expanded: true }).click();
+    await expect(page.getByRole('button', { name: 'Skin (2)' })).toBeVisible();
+    await expect(page.locator('[data-take]')).toHaveCount(1);
+  });
+});
+
+test('presets: pictures of what they would make, put on, kept under a name, used on another photo', async ({
+  page,
+}) => {
+  const bench = await openFound(page);
+  await bench.choosePart('Skin');
+  await page.getByRole('button', { name: 'Presets…' }).click();
+  const dialog = page.getByRole('dialog');
+  const pictures = dialog.locator('canvas');
+  const EMPTY_WIDTH = 300;
+  await expect
+    .poll(() => pictures.evaluateAll((all) => all.map((canvas) => (canvas as HTMLCanvasElement).width)), {
+      timeout: 30_000,
+    })
+    .not.toContain(EMPTY_WIDTH);
+  await dialog.getByTitle('Put “Softer skin” into the plan').click();
+  await expect(bench.hand('relief')).toBeVisible();
+  await page.getByRole('button', { name: 'Presets…' }).click();
+  await page.getByLabel('Name of the preset').fill('Front row <soft>');
+  await page.getByRole('button', { name: 'Keep the step in hand' }).click();
+  await expect(dialog.getByTitle('Put “Front row <soft>” into the plan')).toBeVisible();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+
+  await bench.goToPhoto('jonas-mixed.jpg');
+  await page.getByRole('button', { name: 'Presets…' }).click();
+  await expect(dialog.getByText('not found in this photo yet').first()).toBeVisible();
+  // Its parts are found first.
+  await dialog.getByTitle('Put “Front row <soft>” into the plan').click();
+  await expect(bench.hand('relief')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByLabel('Name of the area')).toHaveValue('Skin');
+  await page.getByRole('button', { name: 'Presets…' }).click();
+  await dialog.getByRole('button', { name: 'Forget the preset Front row <soft>' }).click();
+  await expect(dialog.getByTitle('Put “Front row <soft>” into the plan')).toHaveCount(0);
+});
+
+test('the picture: a menu at every place, numbers at the pointer, where one is, turned and upright again', async ({
+  page,
+}) => {
+  const bench = await openFound(page);
+  const stage = page.getByTestId('stage');
+
+  await test.step('right press, and a finger that rests', async () => {
+    await page.mouse.click(...(await bench.at([540, 950])), { button: 'right' });
+    const menu = page.getByRole('menu');
+    await expect(menu.getByRole('menuitem', { name: 'Lips', exact: true })).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(menu).toHaveCount(0);
+    const [x, y] = await bench.at([540, 950]);
+    await stage.dispatchEvent('pointerdown', {
+      pointerType: 'touch',
+      pointerId: 7,
+      button: 0,
+      clientX: x,
+      clientY: y,
+      bubbles: true,
+    });
+    await expect(menu).toBeVisible();
+    await stage.dispatchEvent('pointerup', { pointerType: 'touch', pointerId: 7, clientX: x, clientY: y });
+    await page.getByRole('menuitem', { name: 'Lips', exact: true }).click();
+    await expect(page.getByLabel('Name of the area')).toHaveValue('Lips');
+  });
+
+  await test.step('by the menu key in the middle of the view', async () => {
+    await stage.focus();
+    await page.keyboard.press('ContextMenu');
+    await expect(page.getByRole('menu')).toBeVisible();
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Escape');
+    await expect(stage).toBeFocused();
+  });
+
+  await test.step('numbers at the pointer', async () => {
+    await page.keyboard.press('Shift+X');
+    await page.mouse.move(...(await bench.at([500, 940])));
+    const label = page.getByTestId('part-name');
+    await expect(label).toContainText(/RGB \d+ \d+ \d+/);
+    await expect(label).toContainText(/HSV \d+° \d+ % \d+ %/);
+    await page.keyboard.press('Shift+X');
+    await expect(label).not.toContainText('RGB');
+  });
+
+  await test.step('where one is, and elsewhere at a press', async () => {
+    const where = page.getByTestId('where');
+    await expect(where).toBeVisible();
+    const before = await stage.getAttribute('data-view');
+    const box = (await where.boundingBox())!;
+    await page.mouse.click(box.x + box.width / 2, box.y + 12);
+    await expect(stage).not.toHaveAttribute('data-view', before!);
+    await page.getByRole('button', { name: 'Fit', exact: true }).click();
+    await expect(where).toHaveCount(0);
+  });
+
+  await test.step('turned, a place is still found where it is seen', async () => {
+    await stage.focus();
+    await page.keyboard.press('Shift+T');
+    await expect(page.getByRole('button', { name: '15°' })).toBeVisible();
+    await bench.settle();
+    const box = (await stage.boundingBox())!;
+    const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    const [x, y] = await bench.at([540, 950]);
+    const [across, down] = [x - middle.x, y - middle.y];
+    const turn = (15 * Math.PI) / 180;
+    await page.mouse.click(
+      middle.x + across * Math.cos(turn) - down * Math.sin(turn),
+      middle.y + across * Math.sin(turn) + down * Math.cos(turn),
+      { button: 'right' },
+    );
+    await expect(page.getByRole('menuitem', { name: 'Lips', exact: true })).toBeVisible();
+    await page.getByRole('menuitem', { name: 'Upright' }).click();
+    await expect(page.getByRole('button', { name: '15°' })).toHaveCount(0);
+  });
+});

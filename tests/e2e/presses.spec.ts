@@ -1,0 +1,171 @@
+import { expect, test } from '@playwright/test';
+import { Bench } from './bench';
+
+test.setTimeout(180_000);
+
+/** A hand that counts: every press of the pointer and every drag is one, a key is none. */
+class CountingHand {
+  count = 0;
+  constructor(readonly bench: Bench) {}
+
+  async press(name: string | RegExp, exact = true): Promise<void> {
+    this.count++;
+    await this.bench.page.getByRole('button', { name, exact }).first().click();
+    await this.bench.settle();
+  }
+
+  async find(): Promise<void> {
+    await this.press(/^Find/);
+    await expect(this.bench.page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
+    await this.bench.settle();
+  }
+
+  /** The face map is drawn: its field is pressed where it lies. */
+  async part(name: string): Promise<void> {
+    this.count++;
+    const field = this.bench.page
+      .getByRole('group', { name: /^Face map/ })
+      .getByRole('button', { name: new RegExp(`^${name}`) });
+    await field.locator('path').first().dispatchEvent('click');
+    await this.bench.settle();
+  }
+
+  async drag(from: readonly [number, number], by: readonly [number, number]): Promise<void> {
+    this.count++;
+    const { mouse } = this.bench.page;
+    await mouse.move(...from);
+    await mouse.down();
+    await mouse.move(from[0] + by[0], from[1] + by[1], { steps: 5 });
+    await mouse.up();
+    await this.bench.settle();
+  }
+}
+
+/** Jobs of the trade: how they are done, the most presses that they may take, and the step that does them. */
+const JOBS: readonly {
+  readonly job: string;
+  readonly most: number;
+  readonly steps: readonly string[];
+  readonly work: (hand: CountingHand) => Promise<void>;
+}[] = [
+  {
+    job: 'three skin tones by numbers',
+    most: 4,
+    steps: ['hue-to-target'],
+    work: async (hand) => {
+      await hand.find();
+      await hand.part('Skin');
+      await hand.press('+ Bring hue to target');
+      await expect(hand.bench.hand('hue-to-target').getByLabel('Target hue of the shade')).toHaveValue(
+        '16.0',
+      );
+    },
+  },
+  {
+    job: 'chest matched to face',
+    most: 4,
+    steps: ['match'],
+    work: async (hand) => {
+      await hand.find();
+      await hand.part('Neck and limbs');
+      await hand.press('+ Match');
+    },
+  },
+  {
+    job: 'redness evened, lips spared',
+    most: 4,
+    steps: ['evenness'],
+    work: async (hand) => {
+      await hand.find();
+      await hand.part('Skin');
+      await hand.press('+ Even');
+    },
+  },
+  {
+    job: 'a yellow cast taken out',
+    most: 3,
+    steps: ['veil', 'prepare'],
+    work: async (hand) => {
+      await hand.find();
+      await hand.press(/^Check/);
+      const { page } = hand.bench;
+      await expect(page.getByRole('button', { name: 'Mend all' })).toBeVisible({ timeout: 30_000 });
+      await hand.press('Mend all');
+      await expect(page.getByText('By its numbers nothing is off')).toBeVisible({ timeout: 60_000 });
+    },
+  },
+  {
+    job: 'lips recoloured',
+    most: 4,
+    steps: ['recolour'],
+    work: async (hand) => {
+      await hand.find();
+      await hand.part('Lips');
+      await hand.press('+ Recolour');
+      await hand.press('warm rose');
+    },
+  },
+  {
+    job: 'both irises recoloured',
+    most: 4,
+    steps: ['recolour'],
+    work: async (hand) => {
+      await hand.find();
+      await hand.part('Irises');
+      await hand.press('+ Recolour');
+      await hand.press('hazel');
+    },
+  },
+  {
+    job: 'hair recoloured',
+    most: 5,
+    steps: ['recolour'],
+    work: async (hand) => {
+      await hand.find();
+      await hand.part('Hair');
+      await hand.press('+ Recolour');
+      await hand.press('level 5 red');
+    },
+  },
+  {
+    job: 'a wall evened to a colour',
+    most: 3,
+    steps: ['even-to-colour'],
+    work: async (hand) => {
+      await hand.find();
+      await hand.part('Background');
+      await hand.press('+ Even to a colour');
+    },
+  },
+  {
+    job: 'monochrome with darker clothes',
+    most: 3,
+    steps: ['monochrome'],
+    work: async (hand) => {
+      await hand.press('+ Monochrome');
+      await hand.press('Drag on the picture');
+      await hand.drag(await hand.bench.at([540, 1250]), [0, 50]);
+      await expect(hand.bench.hand('monochrome')).toContainText(/-\d/);
+    },
+  },
+];
+
+for (const { job, most, steps, work } of JOBS) {
+  test(`counted: ${job} in ${most} presses at most, nothing scrolled for`, async ({ page }) => {
+    const bench = await Bench.open(page);
+    const hand = new CountingHand(bench);
+    await page.evaluate(() => {
+      const scrolled: string[] = [];
+      Object.assign(window, { scrolled });
+      const note = (event: Event) =>
+        scrolled.push((event.target as Element).getAttribute?.('aria-label') ?? '');
+      document.addEventListener('scroll', note, { capture: true });
+    });
+    await work(hand);
+    await expect(page.locator('[data-step]')).toHaveCount(steps.length);
+    for (const kind of steps) await expect(page.locator(`[data-step="${kind}"]`)).toBeVisible();
+    expect(hand.count, `presses for: ${job}`).toBeLessThanOrEqual(most);
+    test.info().annotations.push({ type: 'presses', description: `${job}: ${hand.count}` });
+    expect(await page.evaluate(() => (window as unknown as { scrolled: string[] }).scrolled)).toEqual([]);
+  });
+}
