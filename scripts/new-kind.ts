@@ -81,6 +81,10 @@ export const ${name} = defineAdjust<${Type}Parameters, ${Type}Measures>({
   offer: {
     label: '${Label}',
     help: 'What it does, and what to look out for',
+    example: [
+      ['#d9a98e', '#c79478'],
+      ['#c79478', '#b57f62'],
+    ],
     aptFor: {},
     start: () => ({ amount: 0.5 }),
   },

@@ -47,7 +47,10 @@ const marks = computed(() =>
       <dl class="grid grid-cols-[9rem_1fr] gap-x-4 gap-y-2 text-[14px]">
         <template v-for="{ id, offer } in steps" :key="id">
           <dt :id="id" class="font-semibold">{{ offer.label }}</dt>
-          <dd>{{ offer.help }}.</dd>
+          <dd class="flex items-start gap-3">
+            <span class="grow">{{ offer.help }}.</span
+            ><StepExample :example="offer.example" class="shrink-0" />
+          </dd>
         </template>
       </dl>
     </section>

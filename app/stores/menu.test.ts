@@ -4,7 +4,7 @@ import { useMenu } from './menu';
 
 beforeEach(() => {
   freshPage();
-  vi.stubGlobal('HTMLElement', class {});
+  vi.stubGlobal('HTMLElement', EventTarget);
   vi.stubGlobal('document', { activeElement: null });
 });
 

@@ -18,6 +18,8 @@ export interface AdjustOffer<Parameters = unknown> {
   readonly label: string;
   /** what it does and what to look out for */
   readonly help: string;
+  /** a drawn example: colours of a few places before and after, #rrggbb */
+  readonly example: readonly [before: readonly string[], after: readonly string[]];
   readonly aptFor: Aptness;
   /** parameters that a new step starts from */
   start(place: OfferPlace): Parameters;

@@ -79,7 +79,9 @@ test('a photo of 16 bits goes in and out to the bit; every kind of file, with pr
 
 test('masks, layers, a colour table, readings, a proof sheet', async ({ page }) => {
   const bench = await Bench.openSkin(page);
-  await page.getByRole('button', { name: 'Place readings' }).click();
+  await page.getByTestId('stage').focus();
+  await page.keyboard.press('r');
+  await expect(page.getByRole('button', { name: /^Reading / })).toHaveCount(3);
   await bench.settle();
   await page.getByRole('button', { name: '+ Even', exact: true }).click();
   await bench.settle();

@@ -5,7 +5,13 @@ import { Bench } from './bench';
 
 /** Puts sittings into the storage as if they had been worked on here. */
 async function store(page: Parameters<typeof Bench.open>[0], sittings: readonly Sitting[]): Promise<void> {
-  await page.evaluate(async (documents) => {
+  await page.evaluate(async (text) => {
+    const documents = JSON.parse(text) as {
+      id: string;
+      name: string;
+      updatedAt: string;
+      photos: { id: string }[];
+    }[];
     const db = await new Promise<IDBDatabase>((resolve, reject) => {
       const request = indexedDB.open('even-blush');
       request.onsuccess = () => resolve(request.result);
@@ -24,7 +30,7 @@ async function store(page: Parameters<typeof Bench.open>[0], sittings: readonly 
       });
     await new Promise((resolve) => (rows.oncomplete = resolve));
     db.close();
-  }, sittings);
+  }, JSON.stringify(sittings));
 }
 
 function sittingNamed(name: string, n: number, photos: number): Sitting {

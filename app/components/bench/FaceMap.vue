@@ -124,7 +124,12 @@ const unsure = computed(() =>
 
 <template>
   <figure>
-    <svg viewBox="0 0 160 178" class="w-full select-none" role="group" aria-label="Face map: choose a part">
+    <svg
+      viewBox="0 0 160 178"
+      class="mx-auto w-full max-w-40 select-none"
+      role="group"
+      aria-label="Face map: choose a part"
+    >
       <defs>
         <clipPath id="map-left"><path d="M0 0h80v178H0z" /></clipPath>
         <clipPath id="map-right"><path d="M80 0h80v178H80z" /></clipPath>
@@ -160,15 +165,7 @@ const unsure = computed(() =>
           }"
         />
       </g>
-      <g
-        v-for="mark in unsure"
-        :key="mark.part"
-        :transform="`translate(${mark.x} ${mark.y})`"
-        class="map-doubt"
-      >
-        <circle r="6.5" />
-        <text text-anchor="middle" dy="4">?</text>
-      </g>
+      <DoubtMark v-for="mark in unsure" :key="mark.part" :x="mark.x" :y="mark.y" />
       <path d="M80 82c-1 6-5 9-3 12 1 1 4 1 6 .500" class="map-nose" />
     </svg>
     <figcaption class="text-center text-[11px] text-quiet">left as it was, right with the plan</figcaption>
@@ -201,19 +198,6 @@ const unsure = computed(() =>
   stroke: var(--accent);
   stroke-dasharray: none;
   stroke-width: 1.6;
-}
-.map-doubt {
-  pointer-events: none;
-}
-.map-doubt circle {
-  fill: var(--raised);
-  stroke: var(--warn);
-  stroke-width: 1.2;
-}
-.map-doubt text {
-  font-size: 11px;
-  font-weight: 700;
-  fill: var(--warn);
 }
 .map-nose {
   fill: none;

@@ -49,7 +49,7 @@ const partsOf = (sitter: string) => photo.value?.areas.filter((entry) => entry.s
           ><span v-else class="sr-only">Sitter {{ sitter.number }}</span>
         </button>
       </div>
-      <FaceMap class="mx-auto w-full max-w-40" :areas="photo.areas" :sitter="openSitter" :survey="survey" />
+      <FaceMap :areas="photo.areas" :sitter="openSitter" :survey="survey" />
       <template v-if="photo.sitters.length === 0">
         <p class="text-[12px] text-quiet">
           Press <b>Find</b> to divide the people in this photo into their parts, or choose a part and draw a

@@ -155,6 +155,9 @@ const close = () => (bench.showingPhotos = false);
           >
           <button class="press" @click="close">Close</button>
         </div>
+        <p v-if="sitting.document?.note" dir="auto" class="mb-2 text-[13px]">
+          <span class="text-quiet">The client wants:</span> {{ sitting.document.note }}
+        </p>
         <p
           v-if="gone.length > 0"
           class="mb-2 flex flex-wrap items-center gap-2 rounded-lg border border-line bg-raised px-3 py-1.5 text-[13px]"

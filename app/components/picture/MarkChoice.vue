@@ -59,13 +59,23 @@ const context: MarkContext = {
 </script>
 
 <template>
-  <ToggleGroup v-model="kindId" label="Kind of mark" :options="kindsOffered">
+  <ToggleGroup
+    v-model="kindId"
+    label="Kind of mark"
+    :options="kindsOffered"
+    class="!gap-0.5 [&>button]:!gap-1 [&>button]:!px-1.5"
+  >
     <template #default="{ option, checked }">
       <component :is="iconOf(option.value)" :size="14" /><template v-if="checked">{{ option.name }}</template
       ><span class="key">{{ option.key }}</span>
     </template>
   </ToggleGroup>
-  <ToggleGroup v-model="does" label="What the mark does" :options="deeds">
+  <ToggleGroup
+    v-model="does"
+    label="What the mark does"
+    :options="deeds"
+    class="!gap-0.5 [&>button]:!gap-1 [&>button]:!px-1.5"
+  >
     <template #default="{ option }"
       >{{ option.name }}<span v-if="option.key" class="key">{{ option.key }}</span></template
     >

@@ -19,6 +19,7 @@ defineProps<{ kind: AdjustKind }>();
       class="absolute left-0 top-full z-30 mt-1 w-64 rounded-lg border border-line bg-paper p-2.5 text-[12.5px] text-ink shadow-lg"
     >
       <p class="font-semibold">{{ kind.offer.label }}</p>
+      <StepExample :example="kind.offer.example" class="my-1.5" />
       <p>{{ kind.offer.help }}.</p>
       <p class="mt-1">
         <NuxtLink to="/words" target="_blank" class="underline decoration-dotted"

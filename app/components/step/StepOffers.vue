@@ -46,10 +46,11 @@ const others = computed(() => offers.value.filter(({ apt }) => !apt));
             :class="active ? 'bg-paper' : ''"
             @click="addStep(offer.kind, offer.parameters)"
           >
-            <span class="text-[13px] font-medium">{{ offer.kind.offer.label }}</span><span
-              class="block text-[12px] leading-tight text-quiet"
-              >{{ offer.kind.offer.help }}</span
-            >
+            <StepExample
+              :example="offer.kind.offer.example"
+              class="float-right ml-2 mt-0.5 !w-[110px]"
+            /><span class="text-[13px] font-medium">{{ offer.kind.offer.label }}</span
+            ><span class="block text-[12px] leading-tight text-quiet">{{ offer.kind.offer.help }}</span>
           </button>
         </MenuItem>
       </MenuItems>

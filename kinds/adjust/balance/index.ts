@@ -11,6 +11,10 @@ export const balance = defineAdjust<BalanceParameters, BalanceMeasures>({
   offer: {
     label: 'Balance per rung',
     help: 'A push of colour for light, middle and shade; luminance stays',
+    example: [
+      ['#e9d9c8', '#c9ab93', '#a58069', '#6f5748', '#3d342e'],
+      ['#eadacb', '#c8ab98', '#a37f72', '#6b5653', '#37343a'],
+    ],
     aptFor: {},
     start: () => NEUTRAL,
   },

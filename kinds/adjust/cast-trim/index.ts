@@ -11,6 +11,10 @@ export const castTrim = defineAdjust<CastTrimParameters, CastTrimMeasures>({
   offer: {
     label: 'Trim a cast',
     help: 'Pushes one family of colour; neutral places stay neutral. A push across the disc takes it out',
+    example: [
+      ['#d9c79b', '#c9b27e', '#d0a98c', '#b9a06c', '#cbb691'],
+      ['#d6c4b4', '#c5ad9b', '#d0a794', '#b59b8b', '#c8b3a6'],
+    ],
     aptFor: { skin: 0.5, face: 0.5 },
     start: () => NEUTRAL,
   },

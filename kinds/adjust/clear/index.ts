@@ -11,6 +11,10 @@ export const clear = defineAdjust<ClearParameters, ClearMeasures>({
   offer: {
     label: 'Clear',
     help: 'Brightens and takes yellow and red away, for whites of the eyes and teeth. A little is enough',
+    example: [
+      ['#d8cda6', '#cdbd93', '#d9c3ae', '#c8a99a', '#e0d6b8'],
+      ['#e4e0d2', '#dad4c2', '#e3d8d0', '#d5c4bd', '#ebe7dc'],
+    ],
     aptFor: { whites: 1, teeth: 1 },
     start: () => ({ brighten: 0.3, clear: 0.4 }),
   },

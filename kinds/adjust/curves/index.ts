@@ -11,6 +11,10 @@ export const curves = defineAdjust<CurvesParameters, CurvesMeasures>({
   offer: {
     label: 'Curves by numbers',
     help: 'Pairs of wanted numbers make the curves. Points too near each other crease them',
+    example: [
+      ['#2a2a2a', '#5c5c5c', '#8e8e8e', '#b9b9b9', '#e0e0e0'],
+      ['#1d1d1d', '#565656', '#959595', '#c4c4c4', '#e8e8e8'],
+    ],
     aptFor: { 'whole-picture': 1 },
     start: () => NEUTRAL,
   },

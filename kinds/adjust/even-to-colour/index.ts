@@ -11,6 +11,10 @@ export const evenToColour = defineAdjust<EvenToColourParameters, EvenToColourMea
   offer: {
     label: 'Even to a colour',
     help: 'A patchy wall becomes one tone, dry grass takes the green beside it; weave, grain and pores stay',
+    example: [
+      ['#b8b2a4', '#a59d8c', '#c4bdae', '#97907f', '#aea797'],
+      ['#b0a999', '#afa898', '#b1aa9a', '#aea797', '#b0a999'],
+    ],
     aptFor: { background: 2, clothes: 1, other: 1 },
     start: ({ area }) => (area?.part === 'background' ? EVEN_TO_COLOUR_START : FORMED_START),
   },

@@ -11,6 +11,10 @@ export const evenness = defineAdjust<EvennessParameters, EvennessMeasures>({
   offer: {
     label: 'Even',
     help: 'Blotches of hue, saturation and lightness are drawn to the trend. Look at 100 %: pores must stay',
+    example: [
+      ['#e0b196', '#cf8f7c', '#dcae90', '#c98474', '#d8a98b'],
+      ['#dba68b', '#d5a085', '#d9a589', '#d29d82', '#d6a187'],
+    ],
     aptFor: { skin: 1, face: 1 },
     start: () => EVENNESS_START,
   },

@@ -11,6 +11,10 @@ export const families = defineAdjust<FamiliesParameters, FamiliesMeasures>({
   offer: {
     label: 'Families',
     help: 'Hue, saturation and lightness of the colours that are really here',
+    example: [
+      ['#7d9a5c', '#c9a25a', '#b0605a', '#5c7fa8', '#8a6aa0'],
+      ['#5c9a7d', '#c9a25a', '#b0605a', '#5c7fa8', '#8a6aa0'],
+    ],
     aptFor: { background: 1 },
     start: () => NEUTRAL,
   },

@@ -13,6 +13,10 @@ export const hueToTarget = defineAdjust<HueToTargetParameters, HueToTargetMeasur
   offer: {
     label: 'Bring hue to target',
     help: 'Hue, saturation and lightness of each rung by number. Look at lips and red clothes for spill',
+    example: [
+      ['#e6c987', '#d3b26f', '#b79254', '#8f6f3a', '#6b5027'],
+      ['#eec0a4', '#dba488', '#be836a', '#966150', '#70453b'],
+    ],
     aptFor: { 'skin': 2, 'face': 2, 'neck-limbs': 1 },
     start: () => ({ ...NO_TARGETS, hue: { ...SKIN_TARGETS } }),
   },

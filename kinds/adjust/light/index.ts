@@ -11,6 +11,10 @@ export const light = defineAdjust<LightParameters, LightMeasures>({
   offer: {
     label: 'Light',
     help: 'Exposure, gamma, contrast, saturation and warmth of the area',
+    example: [
+      ['#5a4a42', '#8a7466', '#ab9384', '#c9b4a5', '#e2d3c8'],
+      ['#6f5c52', '#a38a7a', '#c4aa99', '#decabb', '#f0e4da'],
+    ],
     aptFor: { background: 2 },
     start: () => NEUTRAL,
   },

@@ -13,6 +13,10 @@ export const match = defineAdjust<MatchParameters, MatchMeasures>({
   offer: {
     label: 'Match',
     help: 'Brings this place to another, by light and colour or by numbers. Give the area a wide soft edge',
+    example: [
+      ['#c79a86', '#a87768', '#8a5a50', '#7a5148', '#6b4740'],
+      ['#dcb09a', '#c69480', '#aa7868', '#966a5b', '#855d50'],
+    ],
     aptFor: { 'neck-limbs': 2 },
     start: startMatch,
   },

@@ -11,6 +11,10 @@ export const prepare = defineAdjust<PrepareParameters, PrepareMeasures>({
   offer: {
     label: 'Prepare',
     help: 'White from a grey place, exposure, black and white point. First of all, and before readings are trusted',
+    example: [
+      ['#4a4a3a', '#7c7b62', '#a3a284', '#c3c1a2', '#dbd8bb'],
+      ['#3f3e3d', '#7b7977', '#a9a6a4', '#cfccc9', '#efecea'],
+    ],
     aptFor: { 'whole-picture': 2 },
     start: () => NEUTRAL,
   },

@@ -12,6 +12,10 @@ export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
   offer: {
     label: 'Recolour',
     help: 'Another colour with shading, strands and glints kept. Look at the edge at 100 %',
+    example: [
+      ['#2a1f16', '#4a3626', '#6b4f38', '#8f6d4f', '#d9c7b4'],
+      ['#341709', '#6a2f14', '#9c4b22', '#c87040', '#e6cdb9'],
+    ],
     aptFor: {
       irises: 1,
       lips: 1,

@@ -11,6 +11,10 @@ export const relief = defineAdjust<ReliefParameters, ReliefMeasures>({
   offer: {
     label: 'Relief',
     help: 'Texture between pores and shading, softer or stronger. Too soft is plastic',
+    example: [
+      ['#d9a98e', '#c79478', '#e2b59b', '#c18f74', '#dcae94'],
+      ['#d6a58a', '#cf9d81', '#d9aa90', '#cc9a7f', '#d7a88d'],
+    ],
     aptFor: {},
     start: () => NEUTRAL,
   },

@@ -12,6 +12,10 @@ export const veil = defineAdjust<VeilParameters, VeilMeasures>({
   offer: {
     label: 'Take off a veil',
     help: 'A haze that lies over the picture: flare, mist, a coloured wall. Taken off in linear light, before anything else',
+    example: [
+      ['#9aa57e', '#8b9472', '#7d8a66', '#6f7a5d', '#5c6a4f'],
+      ['#a39a93', '#8d837c', '#776d67', '#5f5650', '#463f3a'],
+    ],
     aptFor: { 'whole-picture': 1 },
     start: () => START,
   },
