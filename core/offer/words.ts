@@ -17,6 +17,10 @@ export const WORDS: readonly Word[] = [
     says: 'The picture drawn by how much each place is changed, in ΔE00: where nothing should have changed, it is empty.',
   },
   {
+    word: 'check',
+    says: 'A look at the light of the whole picture, a veil over it, and every sitter’s skin, whites, teeth, lips and hair, in words and numbers, each with the step that mends it.',
+  },
+  {
     word: 'chroma',
     says: 'How colourful something is, whatever its lightness. OKLCh chroma stays where hue moves alone.',
   },

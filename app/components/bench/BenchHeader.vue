@@ -30,6 +30,7 @@ const { keyOf } = useKeys();
       :value="sitting.document?.name"
       :title="sitting.document?.name"
       aria-label="Name of the sitting"
+      dir="auto"
       maxlength="120"
       class="field-sizing-content min-w-16 max-w-48 truncate rounded bg-transparent px-1 text-[15px] font-semibold hover:bg-raised"
       @change="rename"

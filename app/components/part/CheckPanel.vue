@@ -28,7 +28,8 @@ const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
   >
     <div class="flex items-center gap-2">
       <h2 class="heading grow">
-        Check{{ mending !== undefined ? ': mending …' : checking ? ': looking …' : '' }}
+        <WordHelp of="check">Check</WordHelp
+        >{{ mending !== undefined ? ': mending …' : checking ? ': looking …' : '' }}
       </h2>
       <template v-if="mending !== undefined"
         ><progress :value="mending" max="1" class="h-2 w-20" aria-label="Mending" /><button

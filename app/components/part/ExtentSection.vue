@@ -82,7 +82,7 @@ function addOther(event: Event): void {
 <template>
   <section class="rounded-lg border border-line p-2" aria-label="Extent and care">
     <div class="flex flex-wrap items-center gap-1">
-      <h2 class="heading mr-1">Extent</h2>
+      <h2 class="heading mr-1"><WordHelp of="mark">Extent</WordHelp></h2>
       <MarkChip
         v-for="{ mark, place } in shownMarks"
         :key="mark.id"

@@ -33,7 +33,9 @@ const shares = useLocalStorage('even-blush-histogram', false);
 <template>
   <section class="flex flex-col gap-1" aria-label="Numbers">
     <div class="flex items-center gap-2">
-      <h2 class="heading grow">{{ shares ? 'Histogram' : 'Tone ladder' }}</h2>
+      <h2 class="heading grow">
+        <template v-if="shares">Histogram</template><WordHelp v-else of="tone ladder">Tone ladder</WordHelp>
+      </h2>
       <ToggleGroup
         v-if="!shares"
         v-model="chosen"

@@ -2,12 +2,14 @@
 import { moveStep, turnSteps } from '#core/document/commands';
 import type { Photo, Step } from '#core/document/schema';
 import type { Survey } from '#workers/client';
+import { useMediaQuery } from '@vueuse/core';
 import { VueDraggable } from 'vue-draggable-plus';
 
 /** The plan: its steps in their order, one line each, under the parts that they stand on. */
 const props = defineProps<{ photo: Photo; survey: Survey | undefined }>();
 const bench = useBench();
 const seeing = useSeeing();
+const calm = useMediaQuery('(prefers-reduced-motion: reduce)');
 const { edit } = useBenchPhoto();
 
 /** What the drag has in hand; the document is told once it has ended. */
@@ -36,6 +38,15 @@ function turn(areaId: string | null): void {
     ),
   );
 }
+/** Where a step that had the focus is gone, the plan has it. */
+const section = useTemplateRef<HTMLElement>('section');
+watch(
+  () => props.photo.plan.length,
+  (now, before) => {
+    if (now < before && document.activeElement === document.body) section.value?.focus();
+  },
+  { flush: 'post' },
+);
 const folded = ref(new Set<string | null>());
 function fold(areaId: string | null): void {
   const next = new Set(folded.value);
@@ -45,9 +56,14 @@ function fold(areaId: string | null): void {
 </script>
 
 <template>
-  <section aria-label="Plan" class="flex min-h-24 grow flex-col border-t border-line pt-2">
+  <section
+    ref="section"
+    aria-label="Plan"
+    tabindex="-1"
+    class="flex min-h-24 grow flex-col border-t border-line pt-2"
+  >
     <div class="mb-0.5 flex items-center gap-2">
-      <h2 class="heading grow">Plan</h2>
+      <h2 class="heading grow"><WordHelp of="plan">Plan</WordHelp></h2>
       <button
         v-if="seeing.soloStepId"
         class="text-[12px] text-accent underline decoration-dotted"
@@ -66,7 +82,7 @@ function fold(areaId: string | null): void {
       v-model="order"
       tag="ol"
       handle="[data-grip]"
-      :animation="120"
+      :animation="calm ? 0 : 120"
       class="flex flex-col"
       @end="moved"
     >

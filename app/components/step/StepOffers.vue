@@ -47,6 +47,7 @@ const others = computed(() => offers.value.filter(({ apt }) => !apt));
             @click="addStep(offer.kind, offer.parameters)"
           >
             <StepExample
+              aria-hidden="true"
               :example="offer.kind.offer.example"
               class="float-right ml-2 mt-0.5 !w-[110px]"
             /><span class="text-[13px] font-medium">{{ offer.kind.offer.label }}</span
