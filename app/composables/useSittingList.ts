@@ -73,10 +73,14 @@ export function useSittingList() {
     await refresh().catch((error) => notices.problem(error));
   }
 
+  /** One change after the other, so that none stands in the way of the next. */
+  let changes: Promise<unknown> = Promise.resolve();
+
   /** A sitting that is worked on in another tab is changed there alone. */
   async function alone(row: SittingRow, doing: string, work: () => Promise<void>): Promise<void> {
-    const free = await whileNobodyWorks(row.id, work);
-    if (!free)
+    const mine = changes.then(() => whileNobodyWorks(row.id, work));
+    changes = mine.catch(() => undefined);
+    if (!(await mine))
       notices.say(`“${row.name}” is open in another tab. ${doing} it there, or close that tab first.`);
   }
 

@@ -5,7 +5,7 @@ import { makePresetSchema } from '#core/document/schema';
 import type { Area, Photo, Preset, PresetStep, Step } from '#core/document/schema';
 import { KINDS } from '#kinds/registry.gen';
 
-/** Where a preset is put: on the open area where it is of one part, else on the parts of this sitter. */
+/** Where a preset is put: on an area that is named where it is of one part, else on the parts of this sitter. */
 export interface PresetPlace {
   readonly areaId: string | undefined;
   readonly sitter: string | undefined;

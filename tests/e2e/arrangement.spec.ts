@@ -181,7 +181,7 @@ test('the plan: taken in hand, dragged, doubled, moved, alone, compared with bef
     await bench.settle();
     const lips = async () => {
       await bench.settle();
-      const [x, y] = await bench.at([540, 950]);
+      const [x, y] = await bench.at([540, 800]);
       const box = (await page.getByTestId('stage').boundingBox())!;
       return [...(await bench.shown(Math.round(x - box.x), Math.round(y - box.y), 3, 3))].join(' ');
     };
@@ -209,14 +209,21 @@ test('presets: pictures of what they would make, put on, kept under a name, used
   await page.getByRole('button', { name: 'Presets…' }).click();
   const dialog = page.getByRole('dialog');
   const pictures = dialog.locator('canvas');
-  const EMPTY_WIDTH = 300;
+  // A canvas that was drawn on has the picture's size.
+  const EMPTY_HEIGHT = 150;
   await expect
-    .poll(() => pictures.evaluateAll((all) => all.map((canvas) => (canvas as HTMLCanvasElement).width)), {
+    .poll(() => pictures.evaluateAll((all) => all.map((canvas) => (canvas as HTMLCanvasElement).height)), {
       timeout: 30_000,
     })
-    .not.toContain(EMPTY_WIDTH);
+    .not.toContain(EMPTY_HEIGHT);
+  await dialog.getByTitle('Put “Rose lips” into the plan').click();
+  await expect(page.getByLabel('Name of the area')).toHaveValue('Lips');
+  await bench.choosePart('Brows');
+  await page.getByRole('button', { name: 'Presets…' }).click();
+  await dialog.getByLabel('What presets are put on').selectOption({ index: 1 });
   await dialog.getByTitle('Put “Softer skin” into the plan').click();
   await expect(bench.hand('relief')).toBeVisible();
+  await expect(page.getByLabel('Name of the area')).toHaveValue('Brows');
   await page.getByRole('button', { name: 'Presets…' }).click();
   await page.getByLabel('Name of the preset').fill('Front row <soft>');
   await page.getByRole('button', { name: 'Keep the step in hand' }).click();
@@ -229,7 +236,7 @@ test('presets: pictures of what they would make, put on, kept under a name, used
   // Its parts are found first.
   await dialog.getByTitle('Put “Front row <soft>” into the plan').click();
   await expect(bench.hand('relief')).toBeVisible({ timeout: 60_000 });
-  await expect(page.getByLabel('Name of the area')).toHaveValue('Skin');
+  await expect(page.getByLabel('Name of the area')).toHaveValue('Brows');
   await page.getByRole('button', { name: 'Presets…' }).click();
   await dialog.getByRole('button', { name: 'Forget the preset Front row <soft>' }).click();
   await expect(dialog.getByTitle('Put “Front row <soft>” into the plan')).toHaveCount(0);
@@ -242,12 +249,12 @@ test('the picture: a menu at every place, numbers at the pointer, where one is, 
   const stage = page.getByTestId('stage');
 
   await test.step('right press, and a finger that rests', async () => {
-    await page.mouse.click(...(await bench.at([540, 950])), { button: 'right' });
+    await page.mouse.click(...(await bench.at([540, 800])), { button: 'right' });
     const menu = page.getByRole('menu');
     await expect(menu.getByRole('menuitem', { name: 'Lips', exact: true })).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(menu).toHaveCount(0);
-    const [x, y] = await bench.at([540, 950]);
+    const [x, y] = await bench.at([540, 800]);
     await stage.dispatchEvent('pointerdown', {
       pointerType: 'touch',
       pointerId: 7,
@@ -273,7 +280,7 @@ test('the picture: a menu at every place, numbers at the pointer, where one is, 
 
   await test.step('numbers at the pointer', async () => {
     await page.keyboard.press('Shift+X');
-    await page.mouse.move(...(await bench.at([500, 940])));
+    await page.mouse.move(...(await bench.at([520, 800])));
     const label = page.getByTestId('part-name');
     await expect(label).toContainText(/RGB \d+ \d+ \d+/);
     await expect(label).toContainText(/HSV \d+° \d+ % \d+ %/);
@@ -299,7 +306,7 @@ test('the picture: a menu at every place, numbers at the pointer, where one is, 
     await bench.settle();
     const box = (await stage.boundingBox())!;
     const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-    const [x, y] = await bench.at([540, 950]);
+    const [x, y] = await bench.at([540, 800]);
     const [across, down] = [x - middle.x, y - middle.y];
     const turn = (15 * Math.PI) / 180;
     await page.mouse.click(

@@ -56,18 +56,32 @@ const day = computed(() =>
   }),
 );
 
+/** What is being typed is not written over by what comes from the storage meanwhile. */
+const note = ref('');
+const tags = ref('');
+watch(
+  () => props.row.document?.note ?? '',
+  (text) => (note.value = text),
+  { immediate: true },
+);
+watch(
+  () => (props.row.document?.tags ?? []).join(', '),
+  (text) => (tags.value = text),
+  { immediate: true },
+);
+
 function rename(event: Event): void {
   const field = event.target as HTMLInputElement;
   const name = field.value.trim();
   if (name && name.length <= MOST.nameLength && name !== props.row.name) emit('rename', name);
   else field.value = props.row.name;
 }
-function retag(event: Event): void {
-  const tags = (event.target as HTMLInputElement).value
+function retag(): void {
+  const entered = tags.value
     .split(',')
     .map((tag) => tag.trim().slice(0, MOST.tagLength))
     .filter(Boolean);
-  emit('retag', [...new Set(tags)].slice(0, MOST.tags));
+  emit('retag', [...new Set(entered)].slice(0, MOST.tags));
 }
 </script>
 
@@ -110,18 +124,18 @@ function retag(event: Event): void {
       }}<template v-for="words in work" :key="words">, {{ words }}</template> · {{ day }}
     </p>
     <textarea
-      :value="row.document?.note"
+      v-model="note"
       :aria-label="`Note on ${row.name}`"
       placeholder="What the client wants …"
       rows="2"
       dir="auto"
       :maxlength="MOST.noteLength"
       class="w-full resize-none rounded bg-transparent px-1 text-[12.5px] leading-snug hover:bg-raised"
-      @change="emit('note', ($event.target as HTMLTextAreaElement).value)"
+      @change="emit('note', note)"
     />
     <p class="flex items-center gap-0.5">
       <input
-        :value="row.document?.tags?.join(', ')"
+        v-model="tags"
         :aria-label="`Tags of ${row.name}, with commas between`"
         placeholder="tags, with commas between"
         dir="auto"

@@ -22,8 +22,10 @@ const refresh = async () => (kept.value = await listPresets(database()));
 refresh().catch(notices.problem);
 const presets = computed(() => [...kept.value, ...STARTERS]);
 
+/** Presets of one part may go to the open area instead, whatever that is. */
+const onOpen = ref(area.value?.part === 'other');
 const place = computed(() => ({
-  areaId: area.value?.id,
+  areaId: onOpen.value ? area.value?.id : undefined,
   sitter: area.value?.sitter ?? bench.sitterId ?? props.photo.sitters[0]?.id,
 }));
 const put = (preset: Preset) => putPreset(props.photo, preset, place.value, () => crypto.randomUUID());
@@ -109,9 +111,13 @@ const close = () => (bench.showingPresets = false);
       >
         <div class="mb-3 flex flex-wrap items-center gap-2">
           <DialogTitle class="text-lg">Presets</DialogTitle>
-          <span class="text-[13px] text-quiet"
-            >for {{ area ? area.name : 'the parts that each is for' }}, as this photo would be</span
-          >
+          <label v-if="area" class="flex items-center gap-1.5 text-[13px]"
+            >put on
+            <select v-model="onOpen" aria-label="What presets are put on" class="field">
+              <option :value="false">the parts that each is for</option>
+              <option :value="true">{{ area.name }}, where a preset is of one part</option>
+            </select></label
+          ><span v-else class="text-[13px] text-quiet">put on the parts that each is for</span>
           <span class="grow" />
           <input
             v-model="name"
