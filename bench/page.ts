@@ -86,6 +86,8 @@ async function measure(page: Page): Promise<Row[]> {
   });
   const slider = await nudges(page);
   const stroke = await strokeAnswer(page, bench);
+  await page.keyboard.press('Escape');
+  const pressed = await presses(page, bench);
   return [
     {
       what: 'open a 24-megapixel JPEG to first picture, storing it included',
@@ -113,7 +115,67 @@ async function measure(page: Page): Promise<Row[]> {
       unit: 'ms',
       must: '≤ 150',
     },
+    {
+      what: 'part pressed to its column on the screen, median of 6',
+      value: pressed.part,
+      unit: 'ms',
+      must: '≤ 100',
+    },
+    {
+      what: 'step pressed to its fields on the screen, median of 6',
+      value: pressed.fields,
+      unit: 'ms',
+      must: '≤ 100',
+    },
+    {
+      what: 'step pressed to the first draft of what it does, median of 6',
+      value: pressed.draft,
+      unit: 'ms',
+      must: '≤ 100',
+    },
   ];
+}
+
+/** From a press to what answers it: a part's column, a step's fields, the draft of the picture. */
+async function presses(page: Page, bench: Bench): Promise<{ part: number; fields: number; draft: number }> {
+  const answer = (press: string, until: string) =>
+    page.evaluate(
+      ([button, ready]) =>
+        new Promise<number>((resolve) => {
+          const begin = performance.now();
+          const isThere = () => document.evaluate(ready!, document, null, 3).booleanValue;
+          const look = () =>
+            isThere() ? requestAnimationFrame(() => resolve(performance.now() - begin)) : setTimeout(look);
+          const [first] = [...document.querySelectorAll<HTMLElement>('button')].filter((element) =>
+            element.textContent!.trim().startsWith(button!),
+          );
+          first!.click();
+          look();
+        }),
+      [press, until],
+    );
+  const found = { part: [] as number[], fields: [] as number[], draft: [] as number[] };
+  const named = (name: string) => `boolean(//aside[@aria-label="The part"]//h2[normalize-space()="${name}"])`;
+  for (let n = 0; n < 6; n++) {
+    found.part.push(await answer('Whole picture', named('Whole picture')));
+    await bench.settle();
+    await bench.choosePart('Skin');
+    await bench.settle();
+    await page.waitForTimeout(1500);
+    const frame = await page.getByTestId('stage').getAttribute('data-frame');
+    found.fields.push(await answer('+ Even', 'boolean(//*[@data-hand="evenness"])'));
+    await page.keyboard.press('Control+z');
+    await bench.settle();
+    await page.waitForTimeout(1500);
+    found.draft.push(await answer('+ Even', `boolean(//*[@data-testid="stage"][@data-frame!="${frame}"])`));
+    await page.keyboard.press('Control+z');
+    await bench.settle();
+  }
+  return {
+    part: median(found.part),
+    fields: median(found.fields),
+    draft: median(found.draft),
+  };
 }
 
 /** From an arrow key on the ladder to the half-size and to the full picture. */

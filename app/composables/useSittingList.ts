@@ -25,15 +25,18 @@ const ORDERS: Readonly<Record<SittingOrder, (p: SittingRow, q: SittingRow) => nu
   name: (p, q) => p.name.localeCompare(q.name, undefined, { numeric: true }),
 };
 
+/** What a card shows of a sitting and changes. */
+type CardFacts = Partial<Pick<Sitting, 'name' | 'note' | 'tags' | 'archived'>>;
+
 /** All that is searched in a sitting: its name, note, tags, and the names of its photos. */
 function textOf({ name, document }: SittingRow): string {
-  const files = (document?.photos ?? []).map(({ file }) => file);
+  const files = (Array.isArray(document?.photos) ? document.photos : []).map((photo) => photo?.file);
   return [name, document?.note ?? '', ...tagsOf({ document }), ...files].join('\n').toLowerCase();
 }
 
-/** The tags of a stored sitting; of one from before there were any, none. */
+/** The tags of a stored sitting; of one from before there were any, or of a damaged one, none. */
 export function tagsOf({ document }: Pick<SittingRow, 'document'>): readonly string[] {
-  return document?.tags ?? [];
+  return Array.isArray(document?.tags) ? document.tags : [];
 }
 
 /** The sittings of this browser: searched, sorted, changed, each change with its undo. */
@@ -84,53 +87,39 @@ export function useSittingList() {
       notices.say(`“${row.name}” is open in another tab. ${doing} it there, or close that tab first.`);
   }
 
-  /** @param doing as a verb, @param said what is told afterwards */
+  /** Changes what a card shows; undo brings back that alone. */
   const change = (
     row: SittingRow,
     words: { readonly doing: string; readonly said: string },
-    edit: (sitting: Sitting) => Sitting,
-  ): Promise<void> =>
+    next: CardFacts,
+  ) =>
     guarded(() =>
       alone(row, words.doing, async () => {
         const loaded = await loadSitting(db, row.id);
         if (!loaded) return;
         const before = loaded.sitting;
-        const after = { ...edit(before), updatedAt: new Date().toISOString() };
+        const after = { ...before, ...next, updatedAt: new Date().toISOString() };
         const { checkpoints } = loaded.history;
-        const history = recordCheckpoint(
-          loaded.history,
-          `${words.doing.toLowerCase()} sitting`,
-          before,
-          after,
-        );
+        const label = `${words.doing.toLowerCase()} sitting`;
+        const history = recordCheckpoint(loaded.history, label, before, after);
         await saveSitting(db, after, history, { revision: loaded.revision, checkpoints });
-        notices.say(words.said, {
-          label: 'Undo',
-          run: () => void change({ ...row, name: after.name }, words, () => before),
-        });
+        const names = Object.keys(next) as (keyof CardFacts)[];
+        const back = Object.fromEntries(names.map((name) => [name, before[name]]));
+        notices.say(words.said, { label: 'Undo', run: () => void change(row, words, back) });
       }),
     );
 
   const rename = (row: SittingRow, name: string) =>
-    change(row, { doing: 'Rename', said: `Renamed “${row.name}” to “${name}”.` }, (sitting) => ({
-      ...sitting,
-      name,
-    }));
+    change(row, { doing: 'Rename', said: `Renamed “${row.name}” to “${name}”.` }, { name });
   const note = (row: SittingRow, text: string) =>
-    change(row, { doing: 'Describe', said: `The note of “${row.name}” is kept.` }, (sitting) => ({
-      ...sitting,
-      note: text,
-    }));
-  const retag = (row: SittingRow, next: readonly string[]) =>
-    change(row, { doing: 'Tag', said: `The tags of “${row.name}” are kept.` }, (sitting) => ({
-      ...sitting,
-      tags: next,
-    }));
-  const archive = (row: SittingRow, away: boolean) =>
+    change(row, { doing: 'Describe', said: `The note of “${row.name}” is kept.` }, { note: text });
+  const retag = (row: SittingRow, tags: readonly string[]) =>
+    change(row, { doing: 'Tag', said: `The tags of “${row.name}” are kept.` }, { tags });
+  const archive = (row: SittingRow, archived: boolean) =>
     change(
       row,
-      { doing: 'Archive', said: `“${row.name}” is ${away ? 'in' : 'out of'} the archive.` },
-      (sitting) => ({ ...sitting, archived: away }),
+      { doing: 'Archive', said: `“${row.name}” is ${archived ? 'in' : 'out of'} the archive.` },
+      { archived },
     );
 
   const duplicate = (row: SittingRow) =>

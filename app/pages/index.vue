@@ -178,7 +178,7 @@ const inRow = (row: number) => shown.value.slice(row * columns.value, (row + 1) 
             @rename="sittings.rename(entry, $event)"
             @note="sittings.note(entry, $event)"
             @retag="sittings.retag(entry, $event)"
-            @archive="sittings.archive(entry, !entry.document.archived)"
+            @archive="sittings.archive(entry, !entry.document?.archived)"
             @duplicate="sittings.duplicate(entry)"
             @save="save(entry)"
             @delete="sittings.remove(entry)"

@@ -129,8 +129,8 @@ test('the plan: taken in hand, dragged, doubled, moved, alone, compared with bef
     await page.mouse.move(from.x + 5, from.y + 5);
     await page.mouse.down();
     await page.mouse.move(from.x + 5, from.y - 12, { steps: 4 });
-    await page.mouse.move(to.x + 5, to.y - 2, { steps: 12 });
-    await page.waitForTimeout(200);
+    await page.mouse.move(to.x + 5, to.y - 22, { steps: 15 });
+    await page.waitForTimeout(300);
     await page.mouse.up();
     await expect.poll(kinds).toEqual(['hue-to-target', 'recolour', 'evenness']);
     await page.keyboard.press('Control+z');
@@ -255,16 +255,10 @@ test('the picture: a menu at every place, numbers at the pointer, where one is, 
     await page.keyboard.press('Escape');
     await expect(menu).toHaveCount(0);
     const [x, y] = await bench.at([540, 800]);
-    await stage.dispatchEvent('pointerdown', {
-      pointerType: 'touch',
-      pointerId: 7,
-      button: 0,
-      clientX: x,
-      clientY: y,
-      bubbles: true,
-    });
+    const hand = await page.context().newCDPSession(page);
+    await hand.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
     await expect(menu).toBeVisible();
-    await stage.dispatchEvent('pointerup', { pointerType: 'touch', pointerId: 7, clientX: x, clientY: y });
+    await hand.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
     await page.getByRole('menuitem', { name: 'Lips', exact: true }).click();
     await expect(page.getByLabel('Name of the area')).toHaveValue('Lips');
   });

@@ -2,7 +2,7 @@
 import { Archive, ArchiveRestore, CopyPlus, FileDown, Trash2 } from '@lucide/vue';
 import { photoState } from '#core/document/photoState';
 import { MOST } from '#core/document/schema';
-import type { Sitter } from '#core/document/schema';
+import type { Photo } from '#core/document/schema';
 import { corridorOf } from '#core/measure/corridor';
 import { database } from '../../storage/database';
 import type { ProgressRow, SittingRow } from '../../storage/database';
@@ -21,7 +21,16 @@ const emit = defineEmits<{
 }>();
 
 const MOST_FACES = 5;
-const photos = computed(() => (Array.isArray(props.row.document?.photos) ? props.row.document.photos : []));
+/** Stored documents may be old or damaged: what they lack is nothing. */
+const photos = computed(() => {
+  const list: unknown = props.row.document?.photos;
+  const stored = (Array.isArray(list) ? list : []) as (Partial<Photo> | null)[];
+  return stored.flatMap((photo): Photo[] =>
+    photo && Array.isArray(photo.areas) && Array.isArray(photo.plan)
+      ? [{ ...(photo as Photo), sitters: photo.sitters ?? [], corridors: photo.corridors ?? [] }]
+      : [],
+  );
+});
 const progress = shallowRef<ReadonlyMap<string, ProgressRow>>(new Map());
 watch(
   () => props.row,
@@ -31,7 +40,7 @@ watch(
 /** One face of every sitter that a photo has more than the ones before it; then further photos of them. */
 const faces = computed(() => {
   const all = photos.value.flatMap((photo) =>
-    (photo.sitters ?? []).map((sitter: Sitter) => ({
+    photo.sitters.map((sitter) => ({
       photo,
       sitter,
       hue: progress.value.get(photo.id)?.skins?.find((skin) => skin.sitter === sitter.id)?.hue,
@@ -65,7 +74,7 @@ watch(
   { immediate: true },
 );
 watch(
-  () => (props.row.document?.tags ?? []).join(', '),
+  () => tagsOf(props.row).join(', '),
   (text) => (tags.value = text),
   { immediate: true },
 );

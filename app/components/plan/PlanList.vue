@@ -82,6 +82,8 @@ function fold(areaId: string | null): void {
       v-model="order"
       tag="ol"
       handle="[data-grip]"
+      force-fallback
+      :fallback-tolerance="3"
       :animation="calm ? 0 : 120"
       class="flex flex-col"
       @end="moved"

@@ -12,7 +12,7 @@ import { dropPreset, keepPreset, listPresets } from '../../storage/presetStorage
 const props = defineProps<{ photo: Photo; survey: Survey | undefined }>();
 const bench = useBench();
 const notices = useNotices();
-const { area, edit } = useBenchPhoto();
+const { photo: current, area, edit } = useBenchPhoto();
 const { inHand } = useSteps();
 const { find, progress } = useFind();
 
@@ -28,7 +28,8 @@ const place = computed(() => ({
   areaId: onOpen.value ? area.value?.id : undefined,
   sitter: area.value?.sitter ?? bench.sitterId ?? props.photo.sitters[0]?.id,
 }));
-const put = (preset: Preset) => putPreset(props.photo, preset, place.value, () => crypto.randomUUID());
+const put = (preset: Preset, on = props.photo) =>
+  putPreset(on, preset, place.value, () => crypto.randomUUID());
 const canvases = useTemplateRef<HTMLCanvasElement[]>('canvases');
 const CLOSE: readonly string[] = ['irises', 'lips', 'brows', 'whites', 'teeth'];
 function regionFor(after: Photo) {
@@ -60,15 +61,15 @@ async function choose(preset: Preset): Promise<void> {
   bench.showingPresets = false;
   if (put(preset).missing.length > 0 && props.photo.sitters.length === 0) await find();
   await nextTick();
-  const { photo: after, missing } = put(preset);
-  if (after.plan.length > props.photo.plan.length) {
+  const { photo: after, missing } = put(preset, current.value);
+  if (after.plan.length > (current.value?.plan.length ?? 0)) {
     edit(preset.name, (before) => putPreset(before, preset, place.value, () => crypto.randomUUID()).photo);
-    const last = props.photo.plan.at(-1);
+    const last = current.value?.plan.at(-1);
     if (last) bench.takeStep(last);
   }
   if (missing.length > 0)
     notices.say(
-      `${preset.name}: there is no ${missing.map((part) => PART_NAMES[part].toLowerCase()).join(', no ')} in this photo yet${after.plan.length > props.photo.plan.length ? '; the other steps are done' : ''}.`,
+      `${preset.name}: there is no ${missing.map((part) => PART_NAMES[part].toLowerCase()).join(', no ')} in this photo yet${missing.length < partsOfPreset(preset).length ? '; the other steps are done' : ''}.`,
     );
 }
 

@@ -15,7 +15,7 @@ const says = computed(() => WORDS.find(({ word }) => word === props.of)?.says);
       ><slot
     /></PopoverButton>
     <PopoverPanel
-      class="absolute top-full z-30 mt-1 w-60 rounded-lg border border-line bg-paper p-2.5 text-[12.5px] font-normal text-ink shadow-lg"
+      class="absolute top-full z-30 mt-1 w-52 rounded-lg border border-line bg-paper p-2.5 text-[12.5px] font-normal text-ink shadow-lg"
       :class="left ? 'right-0' : 'left-0'"
     >
       {{ says }}
