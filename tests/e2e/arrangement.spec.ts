@@ -128,9 +128,11 @@ test('the plan: taken in hand, dragged, doubled, moved, alone, compared with bef
     const to = (await grips.nth(0).boundingBox())!;
     await page.mouse.move(from.x + 5, from.y + 5);
     await page.mouse.down();
-    await page.mouse.move(from.x + 5, from.y - 12, { steps: 4 });
-    await page.mouse.move(to.x + 5, to.y - 22, { steps: 15 });
-    await page.waitForTimeout(300);
+    // As slowly as a hand: what is passed over makes room.
+    for (const y of [from.y - 12, (from.y + to.y) / 2, to.y + 5, to.y - 10, to.y - 22]) {
+      await page.mouse.move(from.x + 5, y, { steps: 4 });
+      await page.waitForTimeout(120);
+    }
     await page.mouse.up();
     await expect.poll(kinds).toEqual(['hue-to-target', 'recolour', 'evenness']);
     await page.keyboard.press('Control+z');
@@ -284,6 +286,9 @@ test('the picture: a menu at every place, numbers at the pointer, where one is, 
 
   await test.step('where one is, and elsewhere at a press', async () => {
     const where = page.getByTestId('where');
+    await expect(where).toHaveCount(0);
+    await stage.focus();
+    await page.keyboard.press('z');
     await expect(where).toBeVisible();
     const before = await stage.getAttribute('data-view');
     const box = (await where.boundingBox())!;
