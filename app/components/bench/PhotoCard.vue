@@ -13,18 +13,6 @@ const props = defineProps<{
 defineEmits<{ open: []; mark: [event: MouseEvent]; decide: [choice: Choice | null] }>();
 const progress = useProgress();
 const state = computed(() => progress.stateOf(props.photo));
-const picture = computed(() => (props.before ? undefined : progress.rows.get(props.photo.id)?.picture));
-const address = ref<string>();
-watch(
-  picture,
-  (blob, _, onCleanup) => {
-    address.value = blob && URL.createObjectURL(blob);
-    const made = address.value;
-    onCleanup(() => made && URL.revokeObjectURL(made));
-  },
-  { immediate: true },
-);
-onBeforeUnmount(() => address.value && URL.revokeObjectURL(address.value));
 </script>
 
 <template>
@@ -38,14 +26,7 @@ onBeforeUnmount(() => address.value && URL.revokeObjectURL(address.value));
       :aria-current="open ? 'true' : undefined"
       @click="$emit('open')"
     >
-      <img
-        v-if="address"
-        :src="address"
-        :alt="`${photo.file}, with its plan`"
-        class="h-full w-full object-contain"
-        draggable="false"
-      />
-      <PhotoThumb v-else :photo-id="photo.id" :file="photo.file" whole />
+      <ResultPicture :photo="photo" :before="before" />
     </button>
     <p class="flex items-center gap-1.5 text-[12px]">
       <input
@@ -65,6 +46,7 @@ onBeforeUnmount(() => address.value && URL.revokeObjectURL(address.value));
         :value="photo.choice ?? ''"
         :aria-label="`Decision on ${photo.file}`"
         class="min-w-0 rounded bg-transparent text-ink"
+        :class="photo.choice ? 'w-[4.8rem]' : 'w-8'"
         title="Wanted, perhaps, or left out"
         @change="$emit('decide', (($event.target as HTMLSelectElement).value || null) as Choice | null)"
       >

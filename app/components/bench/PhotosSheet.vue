@@ -98,11 +98,8 @@ const close = () => (bench.showingPhotos = false);
     <div class="fixed inset-0 flex p-3 sm:p-6">
       <DialogPanel class="flex min-w-0 grow flex-col rounded-xl border border-line bg-paper p-4">
         <div class="mb-3 flex flex-wrap items-center gap-2 text-[13px]">
-          <DialogTitle class="text-[17px]">Photos of {{ sitting.document?.name }}</DialogTitle>
-          <span class="text-quiet"
-            ><template v-for="({ name, count }, n) in counts" :key="name"
-              >{{ n > 0 ? ', ' : '' }}{{ count }} {{ name }}</template
-            ></span
+          <DialogTitle class="min-w-0 truncate text-[17px]"
+            >Photos of {{ sitting.document?.name }}</DialogTitle
           >
           <span class="grow" />
           <select v-model="state" aria-label="State shown" class="field">
@@ -155,8 +152,12 @@ const close = () => (bench.showingPhotos = false);
           >
           <button class="press" @click="close">Close</button>
         </div>
-        <p v-if="sitting.document?.note" dir="auto" class="mb-2 text-[13px]">
-          <span class="text-quiet">The client wants:</span> {{ sitting.document.note }}
+        <p class="mb-2 text-[13px]">
+          <template v-for="({ name, count }, n) in counts" :key="name"
+            >{{ n > 0 ? ', ' : '' }}{{ count }} {{ name }}</template
+          ><span v-if="sitting.document?.note" dir="auto" class="ml-3"
+            ><span class="text-quiet">The client wants:</span> {{ sitting.document.note }}</span
+          >
         </p>
         <p
           v-if="gone.length > 0"

@@ -7,7 +7,10 @@ const props = defineProps<{ photo: Photo; sitter: Sitter; size: number; result?:
 const workers = useWorkers();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 
+/** Of what is drawn one after the other, the newest stays. */
+let newest = 0;
 watchEffect(async () => {
+  const mine = ++newest;
   const surface = canvas.value;
   const {
     photo,
@@ -18,6 +21,7 @@ watchEffect(async () => {
   const picture = result ?? (await ensureThumb(workers, photo).catch(() => undefined));
   if (!picture) return;
   const bitmap = await createImageBitmap(picture);
+  if (mine !== newest) return bitmap.close();
   const scale = bitmap.width / photo.width;
   const side = 1.25 * Math.max(face.width, face.height) * scale;
   const left = (face.x + face.width / 2) * scale - side / 2;

@@ -51,7 +51,7 @@ function go(event: PointerEvent): void {
     @pointerup.stop
     @wheel.stop
   >
-    <PhotoThumb :photo-id="photo.id" :file="photo.file" whole />
+    <ResultPicture :photo="photo" />
     <svg class="absolute inset-0 h-full w-full overflow-hidden" aria-hidden="true">
       <path :d="`M${corners}Z`" fill="none" stroke="#000" stroke-width="3" />
       <path :d="`M${corners}Z`" fill="none" stroke="#fff" stroke-width="1.4" />

@@ -9,6 +9,7 @@ type Pair = CurvesParameters['pairs'][number];
 const model = defineModel<Pair>({ required: true });
 defineEmits<{ remove: [] }>();
 
+const from = computed(() => model.value.from.map((code) => code.toFixed(0)).join(' '));
 const hsv = computed(() => hsvOfCodes(model.value.to));
 const set = (to: Codes) => (model.value = { ...model.value, to });
 const setChannel = (place: number, code: number) =>
@@ -17,8 +18,15 @@ const setHsv = (change: Partial<typeof hsv.value>) => set(codesOfHsv({ ...hsv.va
 </script>
 
 <template>
-  <span class="block">
-    {{ model.name }}: RGB {{ model.from.map((code) => code.toFixed(0)).join(' ') }} becomes
+  <span class="block whitespace-nowrap text-[13px]">
+    <span
+      class="inline-block h-3 w-4 rounded-sm border border-line align-baseline"
+      role="img"
+      :aria-label="`read as RGB ${from}`"
+      :title="`${model.name}, read as RGB ${from}`"
+      :style="{ background: `rgb(${from})` }"
+    />
+    {{ model.name }}
     <span class="whitespace-nowrap"
       ><template v-for="(name, c) in CHANNELS" :key="name"
         ><NumberField
