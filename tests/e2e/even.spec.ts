@@ -29,6 +29,7 @@ test('a patchy ground is evened to a colour; its reach is moved on the disc by h
   await (await bench.export('Export photo')).saveAs(first);
   (await meanOf(first)).forEach((code, c) => expect(Math.abs(code - [0xb0, 0x80, 0x70][c]!)).toBeLessThan(4));
   await page.keyboard.press('Escape');
+  await bench.take(0);
 
   await step.getByRole('button', { name: 'on the disc' }).click();
   const rim = step.getByRole('slider', { name: 'Reach of colours' });

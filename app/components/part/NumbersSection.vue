@@ -32,8 +32,8 @@ const shares = useLocalStorage('even-blush-histogram', false);
 
 <template>
   <section class="flex flex-col gap-1" aria-label="Numbers">
-    <div class="flex items-center gap-2">
-      <h2 class="heading grow">
+    <div class="flex flex-wrap items-center gap-x-2">
+      <h2 class="heading grow whitespace-nowrap">
         <template v-if="shares">Histogram</template><WordHelp v-else of="tone ladder">Tone ladder</WordHelp>
       </h2>
       <ToggleGroup
@@ -42,7 +42,7 @@ const shares = useLocalStorage('even-blush-histogram', false);
         bare
         label="What lies across the ladder"
         :options="QUANTITIES"
-        class="text-[12px]"
+        class="!flex-nowrap text-[12px]"
       />
       <button
         class="press-bare text-[12px]"
@@ -63,7 +63,7 @@ const shares = useLocalStorage('even-blush-histogram', false);
       </button>
     </div>
     <p v-if="!survey" class="ladder-wait rounded bg-raised p-3 text-[13px] text-quiet">Measuring …</p>
-    <PartHistogram v-else-if="shares" :histogram="survey.histogram" :families="survey.families" />
+    <LazyPartHistogram v-else-if="shares" :histogram="survey.histogram" :families="survey.families" />
     <ToneLadder
       v-else
       :ladder="survey.ladder"

@@ -56,7 +56,9 @@ const go = (places: number) => {
     aria-label="The step in hand"
     :data-hand="step.kind"
   >
-    <header class="mb-1 flex items-center gap-1.5 border-b border-line pb-1 text-[12px] text-quiet">
+    <header
+      class="mb-1 flex flex-wrap items-center gap-x-1.5 border-b border-line pb-1 text-[12px] text-quiet"
+    >
       <button
         class="press-bare !px-0.5"
         aria-label="The step before"
@@ -77,8 +79,7 @@ const go = (places: number) => {
         <ChevronRight :size="15" />
       </button>
       <StepHelp :kind="kind" />
-      <span class="grow" />
-      <label class="flex items-center gap-1"
+      <label class="ml-auto flex items-center gap-1"
         ><input
           type="checkbox"
           :checked="step.on"
