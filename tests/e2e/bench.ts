@@ -100,6 +100,12 @@ export class Bench {
     if ((await fold.getAttribute('aria-expanded')) === 'false') await fold.click();
   }
 
+  /** Opens the extent of the part in hand. */
+  async openExtent(): Promise<void> {
+    const edit = this.page.getByRole('button', { name: /^Edit marks/ });
+    if (await edit.isVisible()) await edit.click();
+  }
+
   /** Goes to another photo of the sitting. */
   async goToPhoto(file: string): Promise<void> {
     await this.page.getByRole('button', { name: /^photo \d+ of \d+$/ }).click();

@@ -35,6 +35,7 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
   });
 
   const exportPng = async (name: string) => {
+    await bench.openExtent();
     const download = page.waitForEvent('download');
     const file = info.outputPath(name);
     await page.getByRole('button', { name: 'Export PNG' }).click();
@@ -68,6 +69,7 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
     await page.getByRole('button', { name: 'New area' }).click();
     await page.keyboard.press('Escape');
     await page.getByLabel('Coverage to add to this area').setInputFiles(info.outputPath('lips.png'));
+    await bench.openExtent();
     await expect(page.getByRole('button', { name: 'lips.png', exact: true })).toBeVisible();
     expect((await exportPng('again.png')).at(535, 852)).toBe(
       (await decode(info.outputPath('lips.png'))).data[3 * (852 * 1080 + 535)],
@@ -110,6 +112,7 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
     const loop = await exportPng('loop.png');
     expect([loop.at(300, 300), loop.at(600, 600)]).toEqual([255, 0]);
     await page.getByRole('button', { name: 'Duplicate', exact: true }).click();
+    await bench.openExtent();
     await page.getByRole('button', { name: 'Invert' }).click();
     await bench.settle();
     const other = await exportPng('other.png');

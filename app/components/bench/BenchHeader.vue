@@ -67,7 +67,7 @@ const { keyOf } = useKeys();
       v-if="photo"
       class="min-w-0 shrink truncate text-[12.5px] text-quiet max-[1100px]:hidden"
       :title="`${photo.file}, ${photo.width} × ${photo.height} pixels`"
-      >{{ photo.file }}</span
+      >{{ photo.file }} · {{ photo.width }} × {{ photo.height }}</span
     >
     <span class="grow" />
     <span class="whitespace-nowrap text-[12px] text-quiet" aria-live="polite">{{
