@@ -184,6 +184,7 @@ test('outlines: corners, a curve, a hole, nodes dragged and taken away; another 
   await expect(nodes).toHaveCount(8);
   await page.keyboard.press('Escape');
   await expect(nodes).toHaveCount(0);
+  await bench.openExtent();
   await page.getByRole('button', { name: 'outline', exact: true }).click();
   await expect(nodes).toHaveCount(8);
   await page.getByRole('button', { name: 'Switch off: mark outline' }).click();

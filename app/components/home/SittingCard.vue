@@ -92,6 +92,26 @@ function retag(): void {
     .filter(Boolean);
   emit('retag', [...new Set(entered)].slice(0, MOST.tags));
 }
+const actions = computed(() => {
+  const { name, document } = props.row;
+  const away = document?.archived === true;
+  return [
+    {
+      icon: away ? ArchiveRestore : Archive,
+      does: away ? `Take ${name} out of the archive` : `Archive ${name}`,
+      title: away ? 'Out of the archive' : 'Into the archive: out of the way, not away',
+      run: () => emit('archive'),
+    },
+    {
+      icon: FileDown,
+      does: `Save ${name} as a file`,
+      title: 'Save as a file, photos and all',
+      run: () => emit('save'),
+    },
+    { icon: CopyPlus, does: `Duplicate ${name}`, title: 'Duplicate', run: () => emit('duplicate') },
+    { icon: Trash2, does: `Delete ${name}`, title: 'Delete', run: () => emit('delete') },
+  ];
+});
 </script>
 
 <template>
@@ -153,36 +173,14 @@ function retag(): void {
         @keydown.enter="($event.target as HTMLInputElement).blur()"
       />
       <button
+        v-for="{ icon, does, title, run } in actions"
+        :key="title"
         class="press-bare !px-1"
-        :aria-label="row.document?.archived ? `Take ${row.name} out of the archive` : `Archive ${row.name}`"
-        :title="row.document?.archived ? 'Out of the archive' : 'Into the archive: out of the way, not away'"
-        @click="emit('archive')"
+        :aria-label="does"
+        :title="title"
+        @click="run"
       >
-        <component :is="row.document?.archived ? ArchiveRestore : Archive" :size="15" />
-      </button>
-      <button
-        class="press-bare !px-1"
-        :aria-label="`Save ${row.name} as a file`"
-        title="Save as a file, photos and all"
-        @click="emit('save')"
-      >
-        <FileDown :size="15" />
-      </button>
-      <button
-        class="press-bare !px-1"
-        :aria-label="`Duplicate ${row.name}`"
-        title="Duplicate"
-        @click="emit('duplicate')"
-      >
-        <CopyPlus :size="15" />
-      </button>
-      <button
-        class="press-bare !px-1"
-        :aria-label="`Delete ${row.name}`"
-        title="Delete"
-        @click="emit('delete')"
-      >
-        <Trash2 :size="15" />
+        <component :is="icon" :size="15" />
       </button>
     </p>
   </div>
