@@ -142,6 +142,7 @@ test('hair takes the colours of another sitter’s part, roots and tips become a
   await expect(page.locator('[data-step=recolour]')).toHaveCount(2);
   await bench.settle();
   await page.keyboard.press('g');
+  await bench.openExtent();
   await page.getByRole('button', { name: 'straight fade', exact: true }).click();
   await expect(page.getByRole('button', { name: /^Where the fade is full/ })).toBeVisible();
 });
