@@ -90,7 +90,8 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>, a
     event.preventDefault();
     if (event instanceof PointerEvent && event.pointerType === 'touch') return;
     const box = element.value!.getBoundingClientRect();
-    const isKey = event.button !== 2;
+    // A key has no kind of pointer; a press with ctrl held, as on some systems, has.
+    const isKey = event instanceof PointerEvent ? event.pointerType === '' : event.button !== 2;
     const at = isKey ? { x: view.width / 2, y: view.height / 2 } : placeOf(event, box);
     const screen = isKey ? { x: box.left + at.x, y: box.top + at.y } : { x: event.clientX, y: event.clientY };
     ask({ image: withinReach(view.viewToImage(at)), screen });

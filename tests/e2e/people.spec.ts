@@ -38,6 +38,7 @@ test('hair over another sitter’s clothes is its own sitter’s alone', async (
     await page.getByRole('button', { name: sitter }).click();
     await bench.choosePart('Hair');
     await bench.settle();
+    await bench.openExtent();
     const download = page.waitForEvent('download');
     const file = info.outputPath(`${sitter}.png`);
     await page.getByRole('button', { name: 'Export PNG' }).click();

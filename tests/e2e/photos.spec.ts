@@ -111,7 +111,8 @@ test('photos stand upright by every EXIF orientation', async ({ page }) => {
   );
   await page.goto('/');
   await page.getByLabel('Photos for a new sitting').setInputFiles(files);
-  await expect(page.getByText('photo 1 of 8', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: 'photo 1 of 8' }).click();
+  await expect(page.locator('img[alt^="turned"]')).toHaveCount(8);
   const seen = await page.evaluate(async () => {
     const pictures = [];
     for (const image of document.querySelectorAll<HTMLImageElement>('img[alt^="turned"]')) {

@@ -83,8 +83,7 @@ test('monochrome: a colour dragged up on the picture becomes a lighter grey in t
   page,
 }) => {
   const bench = await Bench.open(page);
-  await page.getByRole('button', { name: 'More steps' }).click();
-  await page.getByRole('menuitem', { name: /^Monochrome/ }).click();
+  await page.getByRole('button', { name: '+ Monochrome' }).click();
   await bench.settle();
   const greyAt = async () => {
     const { data } = await decode(await (await bench.export('Export photo')).path());
