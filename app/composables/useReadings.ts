@@ -20,12 +20,12 @@ export function useReadings() {
     const open = area.value;
     const document = photo.value;
     if (!open || !document) return;
+    bench.showingReadings = true;
     try {
       const { placed, without } = await workers.analyst.placed(document, open.id);
       if (without.length > 0) notices.say(noPlaceWords(open.name, without));
       if (placed.length === 0) return;
       const readings = placed.map((reading) => ({ id: crypto.randomUUID(), areaId: open.id, ...reading }));
-      bench.showingReadings = true;
       edit('place readings', (before) => ({
         ...before,
         readings: [...before.readings.filter(({ areaId }) => areaId !== open.id), ...readings],
