@@ -140,18 +140,16 @@ async function measure(page: Page): Promise<Row[]> {
 async function presses(page: Page, bench: Bench): Promise<{ part: number; fields: number; draft: number }> {
   const answer = (press: string, until: string) =>
     page.evaluate(
-      ([button, ready]) =>
-        new Promise<number>((resolve) => {
-          const begin = performance.now();
-          const isThere = () => document.evaluate(ready!, document, null, 3).booleanValue;
-          const look = () =>
-            isThere() ? requestAnimationFrame(() => resolve(performance.now() - begin)) : setTimeout(look);
-          const [first] = [...document.querySelectorAll<HTMLElement>('button')].filter((element) =>
-            element.textContent!.trim().startsWith(button!),
-          );
-          first!.click();
-          look();
-        }),
+      async ([button, ready]) => {
+        const begin = performance.now();
+        [...document.querySelectorAll<HTMLElement>('button')]
+          .find((element) => element.textContent!.trim().startsWith(button!))!
+          .click();
+        while (!document.evaluate(ready!, document, null, 3).booleanValue)
+          await new Promise((resolve) => setTimeout(resolve));
+        await new Promise((resolve) => requestAnimationFrame(resolve));
+        return performance.now() - begin;
+      },
       [press, until],
     );
   const found = { part: [] as number[], fields: [] as number[], draft: [] as number[] };

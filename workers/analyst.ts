@@ -74,6 +74,11 @@ export class Analyst {
     await this.port.call('use', { pyramid });
   }
 
+  /** What became of the photo, in small. @param longSide pixels */
+  result(photo: Photo, longSide: number): Promise<Blob> {
+    return this.port.call('result', { version: this.#versions.of(photo), longSide });
+  }
+
   /** Ready-made coverage, by the names under which marks know it. */
   async learnPlates(plates: ReadonlyMap<string, Plate>): Promise<void> {
     if (plates.size === 0) return;

@@ -81,6 +81,7 @@ serve<AnalystExchanges>({
     lender = undefined;
     return undefined;
   },
+  result: ({ version, longSide }) => small(current().plan(photoOf(version)), { longSide, quality: 0.85 }),
   plates: ({ plates }) => {
     for (const [name, plate] of plates) current().areas.learnPlate(name, plate);
     return undefined;
@@ -171,14 +172,22 @@ serve<AnalystExchanges>({
 const PROOF_LONG_SIDE = 1400;
 
 async function proofPicture(plan: ResolvedPlan): Promise<string> {
+  const file = await small(plan, { longSide: PROOF_LONG_SIDE, quality: 0.92 });
+  return `data:image/jpeg;base64,${base64(new Uint8Array(await file.arrayBuffer()))}`;
+}
+
+/** The whole photo with a plan as a JPEG. */
+function small(
+  plan: ResolvedPlan,
+  { longSide, quality }: { readonly longSide: number; readonly quality: number },
+): Promise<Blob> {
   const { pyramid } = current();
-  const region = wholeRegion(pyramid.width, pyramid.height, PROOF_LONG_SIDE);
+  const region = wholeRegion(pyramid.width, pyramid.height, longSide);
   const pixels = new Uint8ClampedArray(region.outWidth * region.outHeight * 4);
   encodePixels(current().render(plan, region), pixels);
   const context = context2d(new OffscreenCanvas(region.outWidth, region.outHeight));
   context.putImageData(new ImageData(pixels, region.outWidth), 0, 0);
-  const file = await context.canvas.convertToBlob({ type: 'image/jpeg', quality: 0.92 });
-  return `data:image/jpeg;base64,${base64(new Uint8Array(await file.arrayBuffer()))}`;
+  return context.canvas.convertToBlob({ type: 'image/jpeg', quality });
 }
 
 function readingRows(photo: Photo): ReadingRow[] {

@@ -84,6 +84,8 @@ export type AnalystExchanges = {
   open: Exchange<{ name: string; file: Blob }, OpenedPhoto>;
   thumb: Exchange<{ pyramid: Pyramid; longSide: number }, Blob>;
   use: Exchange<{ pyramid: Pyramid }, undefined>;
+  /** what became of the photo, in small, as a JPEG */
+  result: Exchange<{ version: number; longSide: number }, Blob>;
   plates: Exchange<{ plates: ReadonlyMap<string, Plate> }, undefined>;
   /**
    * a state of the photo's document, under the number by which it is asked about, and numbers that are done

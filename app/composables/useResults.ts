@@ -3,7 +3,6 @@ import { convertSrgbEncodedToHsv } from '#core/colour/hsv';
 import { workKey } from '#core/document/photoState';
 import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
-import { wholeRegion } from '#core/raster/raster';
 import type { Survey } from '#workers/client';
 import { watch } from 'vue';
 import type { Ref } from 'vue';
@@ -26,17 +25,8 @@ export function useResults(
   async function keep(open: Photo, measured: Survey): Promise<void> {
     const key = workKey(open);
     if (progress.rows.get(open.id)?.pictureAs === key) return;
-    const plan = await workers.analyst.plan(open);
-    const region = wholeRegion(open.width, open.height, THUMB_LONG_SIDE);
-    const pieces = await workers.renderers.picture(plan, region);
-    const canvas = new OffscreenCanvas(region.outWidth, region.outHeight);
-    const context = canvas.getContext('2d')!;
-    for (const piece of pieces) {
-      context.drawImage(piece.bitmap, 0, Math.round((piece.region.y * region.outHeight) / region.height));
-      piece.bitmap.close();
-    }
+    const picture = await workers.analyst.result(open, THUMB_LONG_SIDE);
     if (photo.value !== open) return;
-    const picture = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
     await progress.note(open.id, { picture, pictureAs: key, skins: skinsOf(open, measured) });
   }
 
