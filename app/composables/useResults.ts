@@ -23,11 +23,12 @@ export function useResults(
   const seeing = useSeeing();
 
   async function keep(open: Photo, measured: Survey): Promise<void> {
+    await progress.note(open.id, { skins: skinsOf(open, measured) });
     const key = workKey(open);
     if (progress.rows.get(open.id)?.pictureAs === key) return;
     const picture = await workers.analyst.result(open, THUMB_LONG_SIDE);
     if (photo.value !== open) return;
-    await progress.note(open.id, { picture, pictureAs: key, skins: skinsOf(open, measured) });
+    await progress.note(open.id, { picture, pictureAs: key });
   }
 
   watch(survey, (measured) => {

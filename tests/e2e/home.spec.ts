@@ -64,7 +64,7 @@ test('a card shows faces, skin against its corridor, and the work; note, tags an
     'aria-valuenow',
     '23',
   );
-  await page.waitForTimeout(1500);
+  await page.waitForTimeout(4000);
   await page.getByRole('link', { name: 'All sittings' }).click();
   const card = page.getByRole('list', { name: 'Sittings' }).getByRole('listitem').first();
   await expect(card.getByRole('img', { name: /^skin at 2\d°, inside its corridor/ })).toBeVisible();
