@@ -23,7 +23,9 @@ export function useResults(
   const seeing = useSeeing();
 
   async function keep(open: Photo, measured: Survey): Promise<void> {
-    await progress.note(open.id, { skins: skinsOf(open, measured) });
+    const skins = skinsOf(open, measured);
+    const known = progress.rows.get(open.id)?.skins;
+    if (JSON.stringify(skins) !== JSON.stringify(known)) await progress.note(open.id, { skins });
     const key = workKey(open);
     if (progress.rows.get(open.id)?.pictureAs === key) return;
     const picture = await workers.analyst.result(open, THUMB_LONG_SIDE);

@@ -20,6 +20,9 @@ describe('the photo as it is looked at', () => {
     const seeing = useSeeing();
     seeing.soloStepId = 'second';
     expect(seeing.seen(photo).plan.map(({ id }) => id)).toEqual(['second']);
+    expect(seeing.seen({ ...photo, plan: photo.plan.slice(0, 1) }).plan.map(({ id }) => id)).toEqual([
+      'first',
+    ]);
     seeing.soloStepId = undefined;
     useQuestions().questionsOf('first').tryOut({ exposure: -1 });
     expect(seeing.seen(photo).plan.map(({ parameters }) => parameters.exposure)).toEqual([-1, 2]);

@@ -53,9 +53,14 @@ export const useSeeing = defineStore('seeing', () => {
     split.value = undefined;
   }
 
+  /** The step that is shown alone; undefined once it is gone from the plan. */
+  const soloOf = ({ plan }: Pick<Photo, 'plan'>) =>
+    plan.some(({ id }) => id === soloStepId.value) ? soloStepId.value : undefined;
+
   /** The photo as it is looked at: with one step alone, and with what is tried. */
   function seen(photo: Photo): Photo {
-    const [only, tried] = [soloStepId.value, trial.value];
+    const tried = trial.value;
+    const only = soloOf(photo);
     if (only === undefined && tried === undefined) return photo;
     const plan = photo.plan
       .filter(({ id }) => only === undefined || id === only)
@@ -77,6 +82,7 @@ export const useSeeing = defineStore('seeing', () => {
     holdingBefore,
     crosshair,
     loupe,
+    soloOf,
     seen,
     toggle,
     toggleMap,

@@ -4,7 +4,7 @@ import { areaNamed, photoWith } from '../../tests/fixtures/documents';
 
 const step = { id: 's', areaId: 'hair', kind: 'recolour', version: 1, parameters: {}, strength: 1, on: true };
 const photo = { ...photoWith([areaNamed('hair', 'hair')]), plan: [step] };
-const untouched = { areas: [], plan: [] };
+const untouched = { areas: [], readings: [], plan: [] };
 
 describe('the state of a photo', () => {
   it('rises from untouched to exported', () => {
@@ -19,6 +19,12 @@ describe('the state of a photo', () => {
     const key = workKey(photo);
     const changed = { ...photo, plan: [{ ...step, strength: 0.4 }] };
     expect(photoState(changed, { checkedAs: key, exportedAs: key })).toBe('corrected');
+  });
+
+  it('falls back when a reading is moved that a step goes by', () => {
+    const reading = { id: 'r', areaId: 'hair', rung: 'light', x: 3, y: 3, size: 5 } as const;
+    const exportedAs = workKey({ ...photo, readings: [reading] });
+    expect(photoState({ ...photo, readings: [{ ...reading, x: 9 }] }, { exportedAs })).toBe('corrected');
   });
 
   it('is exported again when a change is taken back', () => {

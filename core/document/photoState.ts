@@ -11,16 +11,15 @@ export interface PhotoProgress {
   readonly exportedAs?: string | undefined;
 }
 
-/** Names the work on a photo: equal keys, equal result. */
-export function workKey({ areas, plan }: Pick<Photo, 'areas' | 'plan'>): string {
-  return fingerprint({ areas, plan });
+type Work = Pick<Photo, 'areas' | 'readings' | 'plan'>;
+
+/** Names the work on a photo: equal keys, equal result. Steps measure areas and the readings on them. */
+export function workKey({ areas, readings, plan }: Work): string {
+  return fingerprint({ areas, readings, plan });
 }
 
 /** How far the work on a photo is. What was checked or exported counts until the work goes on. */
-export function photoState(
-  photo: Pick<Photo, 'areas' | 'plan'>,
-  { checkedAs, exportedAs }: PhotoProgress,
-): PhotoState {
+export function photoState(photo: Work, { checkedAs, exportedAs }: PhotoProgress): PhotoState {
   const key = checkedAs === undefined && exportedAs === undefined ? undefined : workKey(photo);
   if (key !== undefined && exportedAs === key) return 'exported';
   if (key !== undefined && checkedAs === key) return 'checked';

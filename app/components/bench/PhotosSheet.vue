@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
+import { DialogTitle } from '@headlessui/vue';
 import { useElementSize, useLocalStorage } from '@vueuse/core';
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import { PHOTO_FILES } from '#core/formats/inspectPhotoFile';
@@ -70,7 +70,9 @@ function mark(photo: Photo, event: MouseEvent): void {
   last = photo.id;
   chosen.value = next;
 }
-const gone = computed(() => [...chosen.value].filter((id) => photos.value.some((photo) => photo.id === id)));
+const present = computed(() =>
+  [...chosen.value].filter((id) => photos.value.some((photo) => photo.id === id)),
+);
 
 function decide(ids: readonly string[], value: Choice | null): void {
   sitting.change(value === null ? 'undecided' : value, (document) =>
@@ -78,7 +80,7 @@ function decide(ids: readonly string[], value: Choice | null): void {
   );
 }
 function takeOut(): void {
-  const ids = new Set(gone.value);
+  const ids = new Set(present.value);
   sitting.change(ids.size === 1 ? 'take photo out' : `take ${ids.size} photos out`, (document) => ({
     ...document,
     photos: document.photos.filter(({ id }) => !ids.has(id)),
@@ -93,122 +95,103 @@ const close = () => (bench.showingPhotos = false);
 </script>
 
 <template>
-  <Dialog open class="relative z-40" @close="close">
-    <div class="fixed inset-0 bg-black/30" aria-hidden="true" />
-    <div class="fixed inset-0 flex p-3 sm:p-6">
-      <DialogPanel class="flex min-w-0 grow flex-col rounded-xl border border-line bg-paper p-4">
-        <div class="mb-3 flex flex-wrap items-center gap-2 text-[13px]">
-          <DialogTitle class="min-w-0 truncate text-[17px]"
-            >Photos of {{ sitting.document?.name }}</DialogTitle
-          >
-          <span class="grow" />
-          <select v-model="state" aria-label="State shown" class="field">
-            <option value="all">any state</option>
-            <option v-for="name in PHOTO_STATES" :key="name" :value="name">{{ name }}</option>
-          </select>
-          <select v-model="choice" aria-label="Decision shown" class="field">
-            <option value="all">any decision</option>
-            <option v-for="name in CHOICES" :key="name" :value="name">{{ name }}</option>
-            <option value="none">undecided</option>
-          </select>
-          <select v-if="mostSitters > 0" v-model="sitters" aria-label="Sitters shown" class="field">
-            <option value="all">any sitters</option>
-            <option v-for="n in mostSitters + 1" :key="n" :value="n - 1">
-              {{ n === 1 ? 'none found' : n === 2 ? '1 sitter' : `${n - 1} sitters` }}
-            </option>
-          </select>
-          <button
-            class="press select-none"
-            title="Hold: the photos as they were"
-            :aria-pressed="before"
-            @pointerdown="before = true"
-            @pointerup="before = false"
-            @pointerleave="before = false"
-            @keydown.space.prevent="before = true"
-            @keyup.space="before = false"
-            @blur="before = false"
-          >
-            Before
-          </button>
-          <label class="flex items-center gap-1 text-quiet"
-            >size
-            <input
-              v-model.number="width"
-              type="range"
-              min="96"
-              max="320"
-              aria-label="Size of the photos"
-              class="w-24 accent-(--accent)"
-          /></label>
-          <FilePick
-            :accept="PHOTO_FILES"
-            multiple
-            name="Photos to add to this sitting"
-            @files="
-              emit('photos', $event);
-              close();
-            "
-            >Add photos…</FilePick
-          >
-          <button class="press" @click="close">Close</button>
-        </div>
-        <p class="mb-2 text-[13px]">
-          <template v-for="({ name, count }, n) in counts" :key="name"
-            >{{ n > 0 ? ', ' : '' }}{{ count }} {{ name }}</template
-          ><span v-if="sitting.document?.note" dir="auto" class="ml-3"
-            ><span class="text-quiet">The client wants:</span> {{ sitting.document.note }}</span
-          >
-        </p>
-        <p
-          v-if="gone.length > 0"
-          class="mb-2 flex flex-wrap items-center gap-2 rounded-lg border border-line bg-raised px-3 py-1.5 text-[13px]"
-          role="status"
-        >
-          {{ gone.length }} chosen:
-          <button v-for="name in CHOICES" :key="name" class="press" @click="decide(gone, name)">
-            {{ name }}
-          </button>
-          <button class="press" @click="decide(gone, null)">undecided</button>
-          <button class="press" title="Undo brings them back" @click="takeOut">Take out</button>
-          <button class="press-bare" @click="chosen = new Set()">Choose none</button>
-        </p>
-        <div ref="list" class="min-h-0 grow overflow-y-auto" tabindex="-1">
-          <p
-            v-if="shown.length === 0"
-            class="rounded-lg border border-dashed border-line p-6 text-center text-quiet"
-          >
-            {{
-              photos.length === 0
-                ? 'No photo yet: add some, or drop them anywhere.'
-                : 'No photo is like this. Choose another state, decision or number of sitters above.'
-            }}
-          </p>
-          <div class="relative" :style="{ height: `${rows.getTotalSize()}px` }">
-            <ul
-              v-for="row in rows.getVirtualItems()"
-              :key="String(row.key)"
-              class="absolute inset-x-0 grid gap-3"
-              :style="{
-                transform: `translateY(${row.start}px)`,
-                gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
-              }"
-            >
-              <PhotoCard
-                v-for="photo in inRow(row.index)"
-                :key="photo.id"
-                :photo="photo"
-                :width="width"
-                :before="before"
-                :chosen="chosen.has(photo.id)"
-                :open="photo.id === bench.photoId"
-                @open="open(photo)"
-                @mark="mark(photo, $event)"
-                @decide="decide([photo.id], $event)"
-              />
-            </ul>
-          </div>
-        </div>
-      </DialogPanel>
+  <DialogFrame panel="flex h-full min-w-0 grow flex-col bg-paper p-4" @close="close">
+    <div class="mb-3 flex flex-wrap items-center gap-2 text-[13px]">
+      <DialogTitle class="min-w-0 truncate text-[17px]">Photos of {{ sitting.document?.name }}</DialogTitle>
+      <span class="grow" />
+      <select v-model="state" aria-label="State shown" class="field">
+        <option value="all">any state</option>
+        <option v-for="name in PHOTO_STATES" :key="name" :value="name">{{ name }}</option>
+      </select>
+      <select v-model="choice" aria-label="Decision shown" class="field">
+        <option value="all">any decision</option>
+        <option v-for="name in CHOICES" :key="name" :value="name">{{ name }}</option>
+        <option value="none">undecided</option>
+      </select>
+      <select v-if="mostSitters > 0" v-model="sitters" aria-label="Sitters shown" class="field">
+        <option value="all">any sitters</option>
+        <option v-for="n in mostSitters + 1" :key="n" :value="n - 1">
+          {{ n === 1 ? 'none found' : n === 2 ? '1 sitter' : `${n - 1} sitters` }}
+        </option>
+      </select>
+      <HoldButton v-model="before" class="press" title="Hold: the photos as they were">Before</HoldButton>
+      <label class="flex items-center gap-1 text-quiet"
+        >size
+        <input
+          v-model.number="width"
+          type="range"
+          min="96"
+          max="320"
+          aria-label="Size of the photos"
+          class="w-24 accent-(--accent)"
+      /></label>
+      <FilePick
+        :accept="PHOTO_FILES"
+        multiple
+        name="Photos to add to this sitting"
+        @files="
+          emit('photos', $event);
+          close();
+        "
+        >Add photos…</FilePick
+      >
+      <button class="press" @click="close">Close</button>
     </div>
-  </Dialog>
+    <p class="mb-2 text-[13px]">
+      <template v-for="({ name, count }, n) in counts" :key="name"
+        >{{ n > 0 ? ', ' : '' }}{{ count }} {{ name }}</template
+      ><span v-if="sitting.document?.note" dir="auto" class="ml-3"
+        ><span class="text-quiet">The client wants:</span> {{ sitting.document.note }}</span
+      >
+    </p>
+    <p
+      v-if="present.length > 0"
+      class="mb-2 flex flex-wrap items-center gap-2 rounded-lg border border-line bg-raised px-3 py-1.5 text-[13px]"
+      role="status"
+    >
+      {{ present.length }} chosen:
+      <button v-for="name in CHOICES" :key="name" class="press" @click="decide(present, name)">
+        {{ name }}
+      </button>
+      <button class="press" @click="decide(present, null)">undecided</button>
+      <button class="press" title="Undo brings them back" @click="takeOut">Take out</button>
+      <button class="press-bare" @click="chosen = new Set()">Choose none</button>
+    </p>
+    <div ref="list" class="min-h-0 grow overflow-y-auto" tabindex="-1">
+      <p
+        v-if="shown.length === 0"
+        class="rounded-lg border border-dashed border-line p-6 text-center text-quiet"
+      >
+        {{
+          photos.length === 0
+            ? 'No photo yet: add some, or drop them anywhere.'
+            : 'No photo is like this. Choose another state, decision or number of sitters above.'
+        }}
+      </p>
+      <div class="relative" :style="{ height: `${rows.getTotalSize()}px` }">
+        <ul
+          v-for="row in rows.getVirtualItems()"
+          :key="String(row.key)"
+          class="absolute inset-x-0 grid gap-3"
+          :style="{
+            transform: `translateY(${row.start}px)`,
+            gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+          }"
+        >
+          <PhotoCard
+            v-for="photo in inRow(row.index)"
+            :key="photo.id"
+            :photo="photo"
+            :width="width"
+            :before="before"
+            :chosen="chosen.has(photo.id)"
+            :open="photo.id === bench.photoId"
+            @open="open(photo)"
+            @mark="mark(photo, $event)"
+            @decide="decide([photo.id], $event)"
+          />
+        </ul>
+      </div>
+    </div>
+  </DialogFrame>
 </template>

@@ -11,11 +11,7 @@ const nameOf = (sitterId: string | undefined) =>
   props.photo.sitters.length > 1
     ? `Sitter ${props.photo.sitters.find(({ id }) => id === sitterId)?.number ?? '?'}, `
     : '';
-/** That nothing is off, and what that means. */
-const nothing = computed(() => {
-  const [first, ...rest] = nothingLeftWords(props.photo).split(': ');
-  return [first, sentence(rest.join(': '))];
-});
+const nothing = computed(() => nothingLeftWords(props.photo));
 const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 </script>
 
@@ -50,8 +46,8 @@ const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
       <button class="press-bare" aria-label="Put check away" @click="putAway"><X :size="14" /></button>
     </div>
     <details v-if="findings?.length === 0" class="mt-1">
-      <summary class="cursor-pointer">{{ nothing[0] }}</summary>
-      {{ nothing[1] }}
+      <summary class="cursor-pointer">{{ nothing.said }}</summary>
+      {{ nothing.means }}
     </details>
     <ul class="mt-1 flex flex-col gap-1">
       <li

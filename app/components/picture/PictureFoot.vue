@@ -75,7 +75,6 @@ const views = computed(() => [
   })),
   { words: 'Not shown', now: seeing.overlay === 'none', run: () => show('none') },
 ]);
-const hold = (held: boolean) => (seeing.holdingBefore = held);
 </script>
 
 <template>
@@ -138,18 +137,12 @@ const hold = (held: boolean) => (seeing.holdingBefore = held);
       />
       <span class="mx-1 h-4 w-px bg-line" />
     </template>
-    <button
-      class="press-bare select-none"
+    <HoldButton
+      v-model="seeing.holdingBefore"
+      class="press-bare"
       :title="`Hold to see the photo as it was (hold ${keyOf('before')})`"
-      @pointerdown="hold(true)"
-      @pointerup="hold(false)"
-      @pointerleave="hold(false)"
-      @keydown.space.prevent="hold(true)"
-      @keyup.space="hold(false)"
-      @blur="hold(false)"
+      >Before</HoldButton
     >
-      Before
-    </button>
     <button
       class="press-bare @min-[38rem]:!hidden"
       aria-haspopup="menu"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
+import { DialogTitle } from '@headlessui/vue';
 import { hexOfSrgbLinear } from '#core/colour/hex';
 import { fitName } from '#core/document/names';
 import type { Area, Photo } from '#core/document/schema';
@@ -89,67 +89,62 @@ async function takePlace(event: MouseEvent): Promise<void> {
 </script>
 
 <template>
-  <Dialog open class="relative z-40" @close="close">
-    <div class="fixed inset-0 bg-black/30" aria-hidden="true" />
-    <div class="fixed inset-0 flex items-center justify-center p-4">
-      <DialogPanel class="flex max-h-full gap-4 overflow-auto rounded-xl border border-line bg-paper p-4">
-        <div class="flex w-28 flex-wrap content-start gap-1" role="group" aria-label="Photos of the sitting">
-          <button
-            v-for="entry in sitting.document?.photos"
-            :key="entry.id"
-            class="rounded"
-            :class="entry.id === from.id ? 'outline-2 outline-accent' : ''"
-            :aria-label="`Take colours from ${entry.file}`"
-            :title="entry.file"
-            :aria-pressed="entry.id === from.id"
-            @click="from = entry"
-          >
-            <PhotoThumb :photo-id="entry.id" :file="entry.file" :size="52" />
-          </button>
-        </div>
-        <div
-          class="relative flex w-[26.25rem] items-center justify-center rounded bg-[#777]"
-          :style="{ height: `${HEIGHT}px` }"
-        >
-          <canvas
-            ref="canvas"
-            :style="sizeOf(from)"
-            :class="asked?.places ? 'cursor-crosshair' : ''"
-            :aria-label="`The photo ${from.file}`"
-            @click="takePlace"
-          />
-          <p
-            v-if="opening"
-            role="status"
-            class="absolute bottom-2 left-2 rounded bg-raised px-2 py-1 text-[13px]"
-          >
-            Opening {{ from.file }} …
-          </p>
-        </div>
-        <div class="flex w-56 flex-col gap-2 text-[13px]">
-          <DialogTitle class="text-[15px] font-semibold"
-            >Colours for {{ wanted?.name ?? 'the whole picture' }}</DialogTitle
-          >
-          <p class="text-quiet">
-            {{
-              asked?.places
-                ? 'Press a part for its colours from dark to light, or a place of the picture for one colour.'
-                : 'Press a part: its numbers are taken as the plan of its photo leaves them.'
-            }}
-          </p>
-          <ul class="flex min-h-0 grow flex-col gap-1 overflow-y-auto">
-            <li v-for="area in parts" :key="area.id">
-              <button class="press w-full justify-start" :disabled="opening" @click="takePart(area)">
-                {{ area.name }}{{ ownerOf(area) }}
-              </button>
-            </li>
-            <li v-if="parts.length === 0" class="rounded border border-dashed border-line p-2 text-quiet">
-              {{ from.file }} is not divided into parts yet. Open it and press Find, then come back.
-            </li>
-          </ul>
-          <button class="press self-end" @click="close">Close</button>
-        </div>
-      </DialogPanel>
+  <DialogFrame panel="flex gap-4 overflow-auto bg-paper p-4" @close="close">
+    <div class="flex w-28 flex-wrap content-start gap-1" role="group" aria-label="Photos of the sitting">
+      <button
+        v-for="entry in sitting.document?.photos"
+        :key="entry.id"
+        class="rounded"
+        :class="entry.id === from.id ? 'outline-2 outline-accent' : ''"
+        :aria-label="`Take colours from ${entry.file}`"
+        :title="entry.file"
+        :aria-pressed="entry.id === from.id"
+        @click="from = entry"
+      >
+        <PhotoThumb :photo-id="entry.id" :file="entry.file" :size="52" />
+      </button>
     </div>
-  </Dialog>
+    <div
+      class="relative flex w-[26.25rem] items-center justify-center rounded bg-[#777]"
+      :style="{ height: `${HEIGHT}px` }"
+    >
+      <canvas
+        ref="canvas"
+        :style="sizeOf(from)"
+        :class="asked?.places ? 'cursor-crosshair' : ''"
+        :aria-label="`The photo ${from.file}`"
+        @click="takePlace"
+      />
+      <p
+        v-if="opening"
+        role="status"
+        class="absolute bottom-2 left-2 rounded bg-raised px-2 py-1 text-[13px]"
+      >
+        Opening {{ from.file }} …
+      </p>
+    </div>
+    <div class="flex w-56 flex-col gap-2 text-[13px]">
+      <DialogTitle class="text-[15px] font-semibold"
+        >Colours for {{ wanted?.name ?? 'the whole picture' }}</DialogTitle
+      >
+      <p class="text-quiet">
+        {{
+          asked?.places
+            ? 'Press a part for its colours from dark to light, or a place of the picture for one colour.'
+            : 'Press a part: its numbers are taken as the plan of its photo leaves them.'
+        }}
+      </p>
+      <ul class="flex min-h-0 grow flex-col gap-1 overflow-y-auto">
+        <li v-for="area in parts" :key="area.id">
+          <button class="press w-full justify-start" :disabled="opening" @click="takePart(area)">
+            {{ area.name }}{{ ownerOf(area) }}
+          </button>
+        </li>
+        <li v-if="parts.length === 0" class="rounded border border-dashed border-line p-2 text-quiet">
+          {{ from.file }} is not divided into parts yet. Open it and press Find, then come back.
+        </li>
+      </ul>
+      <button class="press self-end" @click="close">Close</button>
+    </div>
+  </DialogFrame>
 </template>

@@ -30,7 +30,7 @@ onMounted(() => isInHand.value && line.value?.scrollIntoView({ block: 'nearest' 
     class="group flex items-center gap-1 rounded border-l-[3px] py-px pr-0.5 text-[12.5px]"
     :class="[
       isInHand ? 'border-l-accent bg-raised' : 'border-l-transparent hover:bg-raised',
-      seeing.soloStepId && seeing.soloStepId !== step.id ? 'opacity-40' : '',
+      (seeing.soloOf(photo) ?? step.id) !== step.id ? 'opacity-40' : '',
     ]"
     @contextmenu.prevent="menu.show(kind.offer.label, $event, entriesOf(photo, step))"
   >

@@ -65,7 +65,7 @@ function fold(areaId: string | null): void {
     <div class="mb-0.5 flex items-center gap-2">
       <h2 class="heading grow"><WordHelp of="plan">Plan</WordHelp></h2>
       <button
-        v-if="seeing.soloStepId"
+        v-if="seeing.soloOf(photo)"
         class="text-[12px] text-accent underline decoration-dotted"
         @click="seeing.soloStepId = undefined"
       >

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
+import { DialogTitle } from '@headlessui/vue';
 import { X } from '@lucide/vue';
 import type { Photo, Preset } from '#core/document/schema';
 import { partsOfPreset, presetOf, putPreset } from '#kinds/presets/presets';
@@ -104,74 +104,65 @@ const close = () => (bench.showingPresets = false);
 </script>
 
 <template>
-  <Dialog open class="relative z-40" @close="close">
-    <div class="fixed inset-0 bg-black/30" aria-hidden="true" />
-    <div class="fixed inset-0 flex items-center justify-center p-6">
-      <DialogPanel
-        class="flex max-h-full w-[54rem] max-w-full flex-col rounded-xl border border-line bg-paper p-5"
-      >
-        <div class="mb-3 flex flex-wrap items-center gap-2">
-          <DialogTitle class="text-lg">Presets</DialogTitle>
-          <label v-if="area" class="flex items-center gap-1.5 text-[13px]"
-            >put on
-            <select v-model="onOpen" aria-label="What presets are put on" class="field">
-              <option :value="false">the parts that each is for</option>
-              <option :value="true">{{ area.name }}, where a preset is of one part</option>
-            </select></label
-          ><span v-else class="text-[13px] text-quiet">put on the parts that each is for</span>
-          <span class="grow" />
-          <input
-            v-model="name"
-            class="field w-44"
-            maxlength="120"
-            aria-label="Name of the preset"
-            placeholder="Name"
-          />
-          <button v-if="inHand" class="press" @click="keep([inHand], 'My step')">
-            Keep the step in hand
-          </button>
-          <button class="press" :disabled="photo.plan.length === 0" @click="keep(photo.plan, 'My plan')">
-            Keep the plan
-          </button>
-        </div>
-        <p v-if="progress !== undefined" role="status" class="text-[13px]">Finding people …</p>
-        <ul class="grid min-h-0 grow grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-3 overflow-y-auto">
-          <li v-for="preset in presets" :key="preset.id" class="relative">
-            <button
-              class="block w-full overflow-hidden rounded text-left hover:outline-2 hover:outline-accent"
-              :title="`Put “${preset.name}” into the plan`"
-              @click="choose(preset)"
-            >
-              <canvas
-                ref="canvases"
-                class="w-full bg-[#777]"
-                :style="{ height: `${SIZE.height}px` }"
-                aria-hidden="true"
-              />
-              <span class="block truncate px-1 pt-1 text-[13px] font-medium">{{ preset.name }}</span>
-              <span class="block truncate px-1 text-[12px] text-quiet">{{ wordsOf(preset) }}</span>
-            </button>
-            <span
-              v-if="lacks(preset).length > 0"
-              class="pointer-events-none absolute inset-x-2 top-12 rounded bg-raised/90 p-1 text-center text-[12px]"
-              >not found in this photo yet</span
-            >
-            <button
-              v-if="isKept(preset)"
-              class="absolute right-1 top-1 rounded bg-raised p-0.5"
-              :aria-label="`Forget the preset ${preset.name}`"
-              title="Forget it"
-              @click="drop(preset)"
-            >
-              <X :size="13" />
-            </button>
-          </li>
-        </ul>
-        <div class="mt-3 flex items-center gap-3 text-[13px]">
-          <span class="grow text-quiet">Kept presets stay in this browser, for every sitting.</span>
-          <button class="press" @click="close">Close</button>
-        </div>
-      </DialogPanel>
+  <DialogFrame panel="flex w-[54rem] max-w-full flex-col bg-paper p-5" @close="close">
+    <div class="mb-3 flex flex-wrap items-center gap-2">
+      <DialogTitle class="text-lg">Presets</DialogTitle>
+      <label v-if="area" class="flex items-center gap-1.5 text-[13px]"
+        >put on
+        <select v-model="onOpen" aria-label="What presets are put on" class="field">
+          <option :value="false">the parts that each is for</option>
+          <option :value="true">{{ area.name }}, where a preset is of one part</option>
+        </select></label
+      ><span v-else class="text-[13px] text-quiet">put on the parts that each is for</span>
+      <span class="grow" />
+      <input
+        v-model="name"
+        class="field w-44"
+        maxlength="120"
+        aria-label="Name of the preset"
+        placeholder="Name"
+      />
+      <button v-if="inHand" class="press" @click="keep([inHand], 'My step')">Keep the step in hand</button>
+      <button class="press" :disabled="photo.plan.length === 0" @click="keep(photo.plan, 'My plan')">
+        Keep the plan
+      </button>
     </div>
-  </Dialog>
+    <p v-if="progress !== undefined" role="status" class="text-[13px]">Finding people …</p>
+    <ul class="grid min-h-0 grow grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-3 overflow-y-auto">
+      <li v-for="preset in presets" :key="preset.id" class="relative">
+        <button
+          class="block w-full overflow-hidden rounded text-left hover:outline-2 hover:outline-accent"
+          :title="`Put “${preset.name}” into the plan`"
+          @click="choose(preset)"
+        >
+          <canvas
+            ref="canvases"
+            class="w-full bg-[#777]"
+            :style="{ height: `${SIZE.height}px` }"
+            aria-hidden="true"
+          />
+          <span class="block truncate px-1 pt-1 text-[13px] font-medium">{{ preset.name }}</span>
+          <span class="block truncate px-1 text-[12px] text-quiet">{{ wordsOf(preset) }}</span>
+        </button>
+        <span
+          v-if="lacks(preset).length > 0"
+          class="pointer-events-none absolute inset-x-2 top-12 rounded bg-raised/90 p-1 text-center text-[12px]"
+          >not found in this photo yet</span
+        >
+        <button
+          v-if="isKept(preset)"
+          class="absolute right-1 top-1 rounded bg-raised p-0.5"
+          :aria-label="`Forget the preset ${preset.name}`"
+          title="Forget it"
+          @click="drop(preset)"
+        >
+          <X :size="13" />
+        </button>
+      </li>
+    </ul>
+    <div class="mt-3 flex items-center gap-3 text-[13px]">
+      <span class="grow text-quiet">Kept presets stay in this browser, for every sitting.</span>
+      <button class="press" @click="close">Close</button>
+    </div>
+  </DialogFrame>
 </template>

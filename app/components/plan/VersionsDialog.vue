@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
+import { DialogTitle } from '@headlessui/vue';
 import { putStep } from '#core/document/commands';
 import { paletteColourName } from '#core/colour/palettes';
 import { paletteNameOf, paletteOf } from '#kinds/adjust/recolour/partPalette';
@@ -50,41 +50,36 @@ useVariants(
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-40" @close="asked?.answer()">
-    <div class="fixed inset-0 bg-black/30" aria-hidden="true" />
-    <div class="fixed inset-0 flex items-center justify-center p-4">
-      <DialogPanel class="max-h-full overflow-auto rounded-xl border border-line bg-[#666666] p-4 text-white">
-        <DialogTitle class="mb-2 text-[15px] font-semibold">Versions of {{ area?.name }}</DialogTitle>
-        <ul class="grid grid-cols-3 gap-3">
-          <li v-for="(colour, n) in colours" :key="n">
-            <button
-              class="block overflow-hidden rounded outline-offset-2 hover:outline-2 hover:outline-white"
-              :aria-label="`Choose version ${n + 1}, ${colour}`"
-              @click="asked?.answer(colour)"
-            >
-              <canvas
-                ref="canvases"
-                :style="{ width: `${WIDTH}px`, height: `${HEIGHT}px` }"
-                class="bg-[#6a6a6a]"
-              />
-            </button>
-            <span class="mt-1 flex items-center gap-2 text-[12px]"
-              ><input
-                :value="colour"
-                type="color"
-                :aria-label="`Colour of version ${n + 1}`"
-                class="h-5 w-8"
-                @change="colours[n] = ($event.target as HTMLInputElement).value"
-              />
-              {{ paletteColourName(colour, paletteNameOf(area?.part)) ?? colour }}</span
-            >
-          </li>
-        </ul>
-        <p class="mt-3 flex items-center gap-3 text-[13px]">
-          <span class="grow">Press a picture to choose its colour, a swatch to try another.</span
-          ><button class="press" @click="asked?.answer()">Keep as it is</button>
-        </p>
-      </DialogPanel>
-    </div>
-  </Dialog>
+  <DialogFrame panel="overflow-auto bg-[#666666] p-4 text-white" @close="asked?.answer()">
+    <DialogTitle class="mb-2 text-[15px] font-semibold">Versions of {{ area?.name }}</DialogTitle>
+    <ul class="grid grid-cols-3 gap-3">
+      <li v-for="(colour, n) in colours" :key="n">
+        <button
+          class="block overflow-hidden rounded outline-offset-2 hover:outline-2 hover:outline-white"
+          :aria-label="`Choose version ${n + 1}, ${colour}`"
+          @click="asked?.answer(colour)"
+        >
+          <canvas
+            ref="canvases"
+            :style="{ width: `${WIDTH}px`, height: `${HEIGHT}px` }"
+            class="bg-[#6a6a6a]"
+          />
+        </button>
+        <span class="mt-1 flex items-center gap-2 text-[12px]"
+          ><input
+            :value="colour"
+            type="color"
+            :aria-label="`Colour of version ${n + 1}`"
+            class="h-5 w-8"
+            @change="colours[n] = ($event.target as HTMLInputElement).value"
+          />
+          {{ paletteColourName(colour, paletteNameOf(area?.part)) ?? colour }}</span
+        >
+      </li>
+    </ul>
+    <p class="mt-3 flex items-center gap-3 text-[13px]">
+      <span class="grow">Press a picture to choose its colour, a swatch to try another.</span
+      ><button class="press" @click="asked?.answer()">Keep as it is</button>
+    </p>
+  </DialogFrame>
 </template>

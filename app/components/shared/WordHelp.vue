@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue';
 import { WORDS } from '#core/offer/words';
+import type { WordName } from '#core/offer/words';
 
 /** A word of the interface that says what it means when it is pressed. */
-const props = defineProps<{ of: string; left?: boolean }>();
+const props = defineProps<{ of: WordName }>();
 const says = computed(() => WORDS.find(({ word }) => word === props.of)?.says);
 </script>
 
@@ -15,8 +16,7 @@ const says = computed(() => WORDS.find(({ word }) => word === props.of)?.says);
       ><slot
     /></PopoverButton>
     <PopoverPanel
-      class="absolute top-full z-30 mt-1 w-52 rounded-lg border border-line bg-paper p-2.5 text-[12.5px] font-normal text-ink shadow-lg"
-      :class="left ? 'right-0' : 'left-0'"
+      class="absolute left-0 top-full z-30 mt-1 w-52 rounded-lg border border-line bg-paper p-2.5 text-[12.5px] font-normal text-ink shadow-lg"
     >
       {{ says }}
       <NuxtLink
