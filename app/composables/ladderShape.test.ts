@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SKIN_CORRIDOR } from '#core/measure/corridor';
 import { measureLadder } from '#core/measure/ladder';
+import type { Ladder } from '#core/measure/ladder';
 import { ladderScale } from './ladderScale';
 import {
   corridorPaths,
@@ -27,6 +28,8 @@ function ladderOf(scatter: number) {
   );
 }
 const ladder = ladderOf(0.06);
+/** Before and after nothing was done. */
+const same = (of: Ladder) => ({ before: of, after: of });
 const scale = ladderScale({
   quantity: 'hue',
   size: { width: 300, height: 200 },
@@ -37,7 +40,7 @@ const scale = ladderScale({
 
 describe('the shape of the ladder', () => {
   it('has a place for each rung, light above dark, its label with room', () => {
-    const rungs = rungPlaces(ladder, scale, { light: 24, middle: null, shade: 12 });
+    const rungs = rungPlaces(same(ladder), scale, { light: 24, middle: null, shade: 12 });
     const y = Object.fromEntries(rungs.map((rung) => [rung.rung, rung.y]));
     expect(y.light).toBeLessThan(y.middle!);
     expect(y.middle).toBeLessThan(y.shade!);
@@ -46,21 +49,37 @@ describe('the shape of the ladder', () => {
   });
 
   it('shows a target where there is one, and the rung itself where there is none', () => {
-    const rungs = rungPlaces(ladder, scale, { light: 24, middle: null, shade: 12 });
+    const rungs = rungPlaces(same(ladder), scale, { light: 24, middle: null, shade: 12 });
     const of = (name: string) => rungs.find(({ rung }) => rung === name)!;
     expect(of('middle').targetX).toBe(of('middle').nowX);
     expect(of('shade').targetX).toBeLessThan(of('light').targetX);
+  });
+
+  it('says what the plan makes of a rung while it has no target', () => {
+    const after = {
+      ...ladder,
+      rungs: ladder.rungs.map((rung) => ({
+        ...rung,
+        hsvHueDegrees: rung.rung === 'shade' ? undefined : rung.hsvHueDegrees! - 7,
+      })),
+    };
+    const rungs = rungPlaces({ before: ladder, after }, scale, { light: 24, middle: null, shade: null });
+    const told = Object.fromEntries(rungs.map(({ rung, shown, now }) => [rung, [shown, now]]));
+    expect(told.light![0]).toBe(24);
+    expect(told.middle![0]).toBeCloseTo(told.middle![1]! - 7, 9);
+    // Grey has no hue: it is said as it was.
+    expect(told.shade![0]).toBe(told.shade![1]);
   });
 
   it('leaves out rungs without hue, yet not their saturation', () => {
     const grey = { ...ladder.rungs[0]!, hsvHueDegrees: undefined };
     expect([ladderNumber(grey, 'hue'), ladderNumber(grey, 'saturation')]).toEqual([undefined, undefined]);
     expect(ladderNumber(ladder.rungs[0]!, 'saturation')).toBeGreaterThan(20);
-    expect(rungPlaces({ ...ladder, rungs: [grey] }, scale, undefined)).toEqual([]);
+    expect(rungPlaces(same({ ...ladder, rungs: [grey] }), scale, undefined)).toEqual([]);
   });
 
   it('draws the corridor from edge to edge, and nothing without rungs', () => {
-    const rungs = rungPlaces(ladder, scale, undefined);
+    const rungs = rungPlaces(same(ladder), scale, undefined);
     const paths = corridorPaths(SKIN_CORRIDOR, scale, rungs)!;
     expect(paths.field).toMatch(/^M[\d. L-]+Z$/);
     expect(paths.from).toContain(' 0L');
@@ -77,12 +96,12 @@ describe('the shape of the ladder', () => {
   });
 
   it('has a grain as wide as the spread, that evenness narrows and that vanishes with the spread', () => {
-    const rungs = rungPlaces(ladder, scale, undefined);
+    const rungs = rungPlaces(same(ladder), scale, undefined);
     const whole = grainPlace(ladder, scale, rungs, 0)!;
     const half = grainPlace(ladder, scale, rungs, 0.5)!;
     expect([whole.half, half.half]).toEqual([whole.full, whole.full / 2]);
     const even = ladderOf(0);
-    expect(grainPlace(even, scale, rungPlaces(even, scale, undefined), 0)).toBeUndefined();
+    expect(grainPlace(even, scale, rungPlaces(same(even), scale, undefined), 0)).toBeUndefined();
     expect(grainPlace(ladder, scale, [], 0)).toBeUndefined();
   });
 

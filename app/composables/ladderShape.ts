@@ -13,6 +13,8 @@ export interface RungPlace extends LadderRung {
   /** HSV hue in degrees, or HSV saturation in percent */
   readonly now: number;
   readonly target: number | undefined;
+  /** what its label says: the target, or what the plan makes of it while there is none */
+  readonly shown: number;
   readonly y: number;
   readonly labelY: number;
   readonly nowX: number;
@@ -56,11 +58,11 @@ export function ladderLightness({ trend }: Pick<Ladder, 'trend'>): readonly [num
 
 /** Rungs that have the quantity, their labels no nearer than they can be read. */
 export function rungPlaces(
-  ladder: Ladder,
+  { before, after }: { readonly before: Ladder; readonly after: Ladder },
   scale: LadderScale,
   targets: Readonly<Record<Rung, number | null>> | undefined,
 ): RungPlace[] {
-  const coloured = ladder.rungs.flatMap((rung) => {
+  const coloured = before.rungs.flatMap((rung) => {
     const now = ladderNumber(rung, scale.quantity);
     return now === undefined ? [] : [{ ...rung, now }];
   });
@@ -68,13 +70,16 @@ export function rungPlaces(
   const labels = spreadPlaces(heights, LABEL_GAP);
   return coloured.map((rung, place) => {
     const target = targets?.[rung.rung] ?? undefined;
+    const result = after.rungs.find((entry) => entry.rung === rung.rung);
+    const shown = target ?? (result && ladderNumber(result, scale.quantity)) ?? rung.now;
     return {
       ...rung,
       target,
+      shown,
       y: heights[place]!,
       labelY: labels[place]!,
       nowX: ladderX(scale, rung.now),
-      targetX: clamp(ladderX(scale, target ?? rung.now), LABEL_HALF, scale.width - LABEL_HALF),
+      targetX: clamp(ladderX(scale, shown), LABEL_HALF, scale.width - LABEL_HALF),
     };
   });
 }

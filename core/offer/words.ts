@@ -1,4 +1,6 @@
+import type { Rung } from '../document/schema';
 import { SKIN_CORRIDOR } from '../measure/corridor';
+import { RUNG_PERCENTILES } from '../measure/rungs';
 
 /** A word of the interface, and what it means. */
 export interface Word {
@@ -7,7 +9,7 @@ export interface Word {
 }
 
 /** The words of the interface that are not everybody's, by the alphabet. */
-export const WORDS: readonly Word[] = [
+export const WORDS = [
   {
     word: 'area',
     says: 'A named region of a photo: an ordered list of marks and the care of its edge. Steps, readings and warnings stand on areas.',
@@ -103,9 +105,14 @@ export const WORDS: readonly Word[] = [
     word: 'veil',
     says: 'Light that lies over the picture like mist: flare, haze, a coloured wall’s light. It is subtracted, not corrected away.',
   },
-];
+] as const satisfies readonly Word[];
 
+/** A word that is explained. */
+export type WordName = (typeof WORDS)[number]['word'];
+
+const percent = (rung: Rung) =>
+  RUNG_PERCENTILES[rung].map((share) => `${Math.round(100 * share)}`).join(' to ') + ' %';
 const range = ({ from, to }: { readonly from: number; readonly to: number }) => `${from}° to ${to}°`;
 
 /** Where skin lies by rung, in a sentence. */
-export const RUNG_WORDS = `Light is the 70th to 92nd percentile of an area’s lightness, middle the 40th to 60th, shade the 5th to 30th. By common practice skin’s hue (HSV) lies at ${range(SKIN_CORRIDOR.light)} in the light, ${range(SKIN_CORRIDOR.middle)} in the middle and ${range(SKIN_CORRIDOR.shade)} in the shade; at 30° and over it reads green-yellow.`;
+export const RUNG_WORDS = `Of an area’s pixels by lightness, light is those from ${percent('light')}, middle those from ${percent('middle')}, shade those from ${percent('shade')}. By common practice skin’s hue (HSV) lies at ${range(SKIN_CORRIDOR.light)} in the light, ${range(SKIN_CORRIDOR.middle)} in the middle and ${range(SKIN_CORRIDOR.shade)} in the shade; at 30° and over it reads green-yellow.`;

@@ -63,9 +63,12 @@ export function mendWords(finding: PhotoFinding['finding']): string | undefined 
 }
 
 /** What is said when nothing is left that numbers could find. */
-export function nothingLeftWords({ plan }: Pick<Photo, 'plan'>): string {
+export function nothingLeftWords({ plan }: Pick<Photo, 'plan'>) {
   const look = plan.some(({ kind, on }) => on && kind === evenness.id)
     ? 'Blotches were evened: look at 100 % for what is left of their outlines.'
     : 'Look at it at 100 % for single marks.';
-  return `By its numbers nothing is off: the light is neutral, hue lies in the corridor, skin is even on the whole, face and neck agree. ${look}`;
+  return {
+    said: 'By its numbers nothing is off',
+    means: `The light is neutral, hue lies in the corridor, skin is even on the whole, face and neck agree. ${look}`,
+  };
 }

@@ -37,7 +37,7 @@ watch(
   async ({ id }) => (progress.value = await readProgress(database(), id).catch(() => new Map())),
   { immediate: true },
 );
-/** One face of every sitter that a photo has more than the ones before it; then further photos of them. */
+/** Faces that were found, then photos in which none was. */
 const faces = computed(() => {
   const all = photos.value.flatMap((photo) =>
     photo.sitters.map((sitter) => ({
@@ -49,7 +49,11 @@ const faces = computed(() => {
   );
   return all.slice(0, MOST_FACES);
 });
-const without = computed(() => photos.value.slice(0, Math.max(0, MOST_FACES - faces.value.length)));
+const without = computed(() =>
+  photos.value
+    .filter(({ sitters }) => sitters.length === 0)
+    .slice(0, Math.max(0, MOST_FACES - faces.value.length)),
+);
 const states = computed(() =>
   photos.value.map((photo) => photoState(photo, progress.value.get(photo.id) ?? {})),
 );

@@ -11,10 +11,11 @@ const props = defineProps<{
   corridor: HueRange;
 }>();
 const WIDTH = 62;
-/** HSV degrees at both ends */
-const FROM = 0;
-const TO = 60;
-const xOf = (hue: number) => WIDTH * clamp((hueDeltaDegrees(FROM, hue) - FROM) / (TO - FROM), 0.03, 0.97);
+/** HSV degrees at the right end; the left one is red */
+const MOST = 60;
+/** What lies beyond an end stands at it, wholly in sight. */
+const EDGE = 0.03;
+const xOf = (hue: number) => WIDTH * clamp(hueDeltaDegrees(0, hue) / MOST, EDGE, 1 - EDGE);
 const words = computed(() => {
   if (props.hue === undefined) return 'skin not measured yet';
   if (props.hue === null) return 'skin is grey';

@@ -3,7 +3,7 @@ import { clamp } from '#core/math/clamp';
 import { wrapDegrees } from '#core/colour/angles';
 import type { Rung } from '#core/document/schema';
 
-/** The rungs as they are, and handles for their targets. */
+/** The rungs as they were, and handles where they are or are wanted. */
 const props = defineProps<{ rungs: readonly RungPlace[]; scale: LadderScale }>();
 const emit = defineEmits<{ target: [rung: Rung, value: number | null] }>();
 
@@ -19,7 +19,7 @@ const listeners = useHandleDrag<RungPlace>({
     const x = ((event.clientX - box.left) / box.width) * props.scale.width;
     emit('target', rung, ladderValueAt(props.scale, x));
   },
-  nudge: ({ rung, target, now }, { across, down }) => put(rung, (target ?? now) + across - down),
+  nudge: ({ rung, shown }, { across, down }) => put(rung, shown + across - down),
   reset: ({ rung }) => emit('target', rung, null),
 });
 </script>
@@ -33,7 +33,7 @@ const listeners = useHandleDrag<RungPlace>({
       role="slider"
       tabindex="0"
       :aria-label="`Target ${scale.quantity} of the ${rung.rung}`"
-      :aria-valuenow="Math.round(rung.target ?? rung.now)"
+      :aria-valuenow="Math.round(rung.shown)"
       aria-valuemin="0"
       :aria-valuemax="most"
       :transform="`translate(${rung.targetX} ${rung.labelY})`"
@@ -55,7 +55,7 @@ const listeners = useHandleDrag<RungPlace>({
         font-weight="650"
         :fill="rung.target === undefined ? '#111' : '#fff'"
       >
-        {{ RUNG_NAMES[rung.rung].letter }} {{ (rung.target ?? rung.now).toFixed(0) }}{{ isHue ? '°' : '%' }}
+        {{ RUNG_NAMES[rung.rung].letter }} {{ rung.shown.toFixed(0) }}{{ isHue ? '°' : '%' }}
       </text>
     </g>
   </g>

@@ -43,7 +43,7 @@ const scale = computed(() => {
     lightness: ladderLightness(props.ladder.before),
   });
 });
-const rungs = computed(() => rungPlaces(props.ladder.before, scale.value, props.targets));
+const rungs = computed(() => rungPlaces(props.ladder, scale.value, props.targets));
 const corridor = computed(() =>
   skin.value && props.quantity === 'hue'
     ? corridorPaths(props.corridor, scale.value, rungs.value)

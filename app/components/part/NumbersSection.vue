@@ -27,17 +27,18 @@ const readings = computed(() => props.photo.readings.filter(({ areaId }) => area
 const part = computed(() => props.area?.part ?? 'other');
 const bench = useBench();
 /** the histogram in place of the ladder; kept for the next time */
-const shares = useLocalStorage('even-blush-histogram', false);
+const showsHistogram = useLocalStorage('even-blush-histogram', false);
 </script>
 
 <template>
   <section class="flex flex-col gap-1" aria-label="Numbers">
     <div class="flex flex-wrap items-center gap-x-2">
       <h2 class="heading grow whitespace-nowrap">
-        <template v-if="shares">Histogram</template><WordHelp v-else of="tone ladder">Tone ladder</WordHelp>
+        <template v-if="showsHistogram">Histogram</template
+        ><WordHelp v-else of="tone ladder">Tone ladder</WordHelp>
       </h2>
       <ToggleGroup
-        v-if="!shares"
+        v-if="!showsHistogram"
         v-model="chosen"
         bare
         label="What lies across the ladder"
@@ -46,11 +47,11 @@ const shares = useLocalStorage('even-blush-histogram', false);
       />
       <button
         class="press-bare text-[12px]"
-        :aria-pressed="shares"
+        :aria-pressed="showsHistogram"
         title="How much of the area has which red, green and blue"
-        @click="shares = !shares"
+        @click="showsHistogram = !showsHistogram"
       >
-        {{ shares ? 'ladder' : 'histogram' }}
+        {{ showsHistogram ? 'ladder' : 'histogram' }}
       </button>
       <button
         v-if="area"
@@ -63,7 +64,7 @@ const shares = useLocalStorage('even-blush-histogram', false);
       </button>
     </div>
     <p v-if="!survey" class="ladder-wait rounded bg-raised p-3 text-[13px] text-quiet">Measuring …</p>
-    <LazyPartHistogram v-else-if="shares" :histogram="survey.histogram" :families="survey.families" />
+    <LazyPartHistogram v-else-if="showsHistogram" :histogram="survey.histogram" :families="survey.families" />
     <ToneLadder
       v-else
       :ladder="survey.ladder"
