@@ -38,8 +38,7 @@ for (const look of ['light', 'dark'] as const) {
     await expectNothingSerious(page, 'words');
     const bench = await Bench.open(page);
     await expectNothingSerious(page, 'bench, nothing found');
-    await page.keyboard.press('f');
-    await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
+    await bench.find();
     await page.keyboard.press('k');
     await expect(page.getByRole('button', { name: 'Mend all' })).toBeVisible({ timeout: 30_000 });
     await bench.choosePart('Skin');

@@ -1,20 +1,12 @@
 import { expect, test } from '@playwright/test';
-import { Bench } from './bench';
+import { Bench, enter } from './bench';
 
 test.setTimeout(150_000);
-
-async function openFound(page: Parameters<typeof Bench.open>[0]): Promise<Bench> {
-  const bench = await Bench.open(page);
-  await page.keyboard.press('f');
-  await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
-  await bench.settle();
-  return bench;
-}
 
 test('a part, its steps, the step in hand with its palette, the ladder and the plan are in sight at once', async ({
   page,
 }) => {
-  const bench = await openFound(page);
+  const bench = await Bench.openFound(page);
   for (const [part, add] of [
     ['Hair', '+ Recolour'],
     ['Irises', '+ Recolour'],
@@ -98,7 +90,7 @@ test('the whole picture has numbers, a ladder, a histogram and families; steps o
 test('the plan: taken in hand, dragged, doubled, moved, alone, compared with before; a colour is tried by pointing', async ({
   page,
 }) => {
-  const bench = await openFound(page);
+  const bench = await Bench.openFound(page);
   for (const [part, add] of [
     ['Lips', '+ Recolour'],
     ['Skin', '+ Even'],
@@ -141,8 +133,7 @@ test('the plan: taken in hand, dragged, doubled, moved, alone, compared with bef
 
   await test.step('strength on the line, doubled on another part, moved', async () => {
     const strength = page.getByLabel('Strength of recolour');
-    await strength.fill('60');
-    await strength.press('Enter');
+    await enter(strength, '60');
     await bench.take(0);
     await expect(bench.hand('recolour').getByLabel('Strength', { exact: true })).toHaveValue('60');
     await bench.doWithStep(0, 'Duplicate on …');
@@ -158,9 +149,7 @@ test('the plan: taken in hand, dragged, doubled, moved, alone, compared with bef
 
   const seen = async () => {
     await bench.settle();
-    const [x, y] = await bench.at([540, 470]);
-    const box = (await page.getByTestId('stage').boundingBox())!;
-    return [...(await bench.shown(Math.round(x - box.x), Math.round(y - box.y), 4, 4))].join(' ');
+    return (await bench.meanAt([540, 470], 4)).join(' ');
   };
   await test.step('a step alone', async () => {
     await page.getByRole('button', { name: 'Fit', exact: true }).click();
@@ -183,9 +172,7 @@ test('the plan: taken in hand, dragged, doubled, moved, alone, compared with bef
     await bench.settle();
     const lips = async () => {
       await bench.settle();
-      const [x, y] = await bench.at([540, 800]);
-      const box = (await page.getByTestId('stage').boundingBox())!;
-      return [...(await bench.shown(Math.round(x - box.x), Math.round(y - box.y), 3, 3))].join(' ');
+      return (await bench.meanAt([540, 800], 4)).join(' ');
     };
     const before = await lips();
     const undo = await page.getByRole('button', { name: /^Undo/ }).getAttribute('aria-label');
@@ -206,7 +193,7 @@ test('the plan: taken in hand, dragged, doubled, moved, alone, compared with bef
 test('presets: pictures of what they would make, put on, kept under a name, used on another photo', async ({
   page,
 }) => {
-  const bench = await openFound(page);
+  const bench = await Bench.openFound(page);
   await bench.choosePart('Skin');
   await page.getByRole('button', { name: 'Presets…' }).click();
   const dialog = page.getByRole('dialog');
@@ -247,7 +234,7 @@ test('presets: pictures of what they would make, put on, kept under a name, used
 test('the picture: a menu at every place, numbers at the pointer, where one is, turned and upright again', async ({
   page,
 }) => {
-  const bench = await openFound(page);
+  const bench = await Bench.openFound(page);
   const stage = page.getByTestId('stage');
 
   await test.step('right press, and a finger that rests', async () => {

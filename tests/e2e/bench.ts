@@ -21,6 +21,20 @@ export class Bench {
     return bench;
   }
 
+  /** Opens the demo and finds its sitter. */
+  static async openFound(page: Page): Promise<Bench> {
+    const bench = await Bench.open(page);
+    await bench.find();
+    return bench;
+  }
+
+  /** Finds the one sitter of the photo. */
+  async find(): Promise<void> {
+    await this.page.keyboard.press('f');
+    await expect(this.page.getByText('Found 1 sitter', { exact: false })).toBeVisible({ timeout: 60_000 });
+    await this.settle();
+  }
+
   /** Opens the demo with a line drawn into the face as its skin. */
   static async openSkin(page: Page): Promise<Bench> {
     const bench = await Bench.open(page);
@@ -126,6 +140,17 @@ export class Bench {
     return sharp(shot).removeAlpha().raw().toBuffer();
   }
 
+  /** Mean 8-bit RGB of a square of the screen about a point of the photo. */
+  async meanAt(point: ImagePoint, side = 8): Promise<number[]> {
+    const [x, y] = await this.at(point);
+    const box = (await this.page.getByTestId('stage').boundingBox())!;
+    const [left, top] = [x - box.x - side / 2, y - box.y - side / 2];
+    const pixels = await this.shown(Math.round(left), Math.round(top), side, side);
+    return [0, 1, 2].map(
+      (c) => pixels.reduce((sum, code, i) => sum + (i % 3 === c ? code : 0), 0) / side ** 2,
+    );
+  }
+
   /** Opens the export dialog at one of its kinds. */
   async openExport(kind: string): Promise<void> {
     await this.page.getByRole('button', { name: /^Export…/ }).click();
@@ -144,6 +169,13 @@ export class Bench {
     if (button === 'Export photo') await this.page.getByRole('radio', { name: format, exact: true }).check();
     return this.download(button);
   }
+}
+
+/** Types into a field, and leaves it. */
+export async function enter(field: Locator, text: string): Promise<void> {
+  await field.fill(text);
+  await field.press('Enter');
+  await field.blur();
 }
 
 /** What the page warns of. */

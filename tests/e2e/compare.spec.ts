@@ -1,17 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { Bench } from './bench';
+import { Bench, enter } from './bench';
 
 test.setTimeout(150_000);
-
-/** Mean of a square of the screen about a point of the photo. */
-async function seen(bench: Bench, point: readonly [number, number]): Promise<number[]> {
-  const [x, y] = await bench.at(point);
-  const box = (await bench.page.getByTestId('stage').boundingBox())!;
-  const pixels = await bench.shown(x - box.x - 4, y - box.y - 4, 8, 8);
-  return [0, 1, 2].map(
-    (c) => pixels.filter((_, i) => i % 3 === c).reduce((sum, value) => sum + value, 0) / 64,
-  );
-}
 
 test('before is the photo, or what a step left; it stands beside, or left of a line that turns; changes are mapped', async ({
   page,
@@ -19,17 +9,16 @@ test('before is the photo, or what a step left; it stands beside, or left of a l
   const bench = await Bench.open(page);
   const put = async (exposure: string) => {
     await page.getByRole('button', { name: '+ Prepare' }).click();
-    await page.getByLabel('Exposure').last().fill(exposure);
-    await page.getByLabel('Exposure').last().press('Enter');
+    await enter(page.getByLabel('Exposure').last(), exposure);
     await bench.settle();
   };
   // Beside the dividing line, which crosses the middle.
   const place = [430, 560] as const;
-  const original = await seen(bench, place);
+  const original = await bench.meanAt(place);
   await put('-1');
-  const first = await seen(bench, place);
+  const first = await bench.meanAt(place);
   await put('-1');
-  const second = await seen(bench, place);
+  const second = await bench.meanAt(place);
   expect([first[0]! < original[0]! - 15, second[0]! < first[0]! - 15]).toEqual([true, true]);
   const near = (got: number[], wanted: number[]) =>
     got.forEach((value, c) => expect(Math.abs(value - wanted[c]!)).toBeLessThan(4));
@@ -39,7 +28,7 @@ test('before is the photo, or what a step left; it stands beside, or left of a l
       await page.keyboard.down('w');
       await expect(page.getByTestId('stage').getByText('As it was')).toBeVisible();
       await bench.settle();
-      const value = await seen(bench, place);
+      const value = await bench.meanAt(place);
       await page.keyboard.up('w');
       return value;
     };
@@ -60,13 +49,13 @@ test('before is the photo, or what a step left; it stands beside, or left of a l
     await bench.settle();
     // The middle of the line crosses the middle of the view; above it, a line turned right shows more of before.
     const above = [600, 250] as const;
-    const upright = await seen(bench, above);
+    const upright = await bench.meanAt(above);
     const grip = page.getByRole('slider', { name: 'Angle of the dividing line' });
     await grip.focus();
     for (let n = 0; n < 6; n++) await page.keyboard.press('ArrowRight');
     await expect(grip).toHaveAttribute('aria-valuenow', '30');
     await bench.settle();
-    expect((await seen(bench, above))[0]!).toBeGreaterThan(upright[0]! + 10);
+    expect((await bench.meanAt(above))[0]!).toBeGreaterThan(upright[0]! + 10);
     await page.keyboard.press('d');
   });
 
@@ -149,8 +138,7 @@ test('what a plan did unasked is said, and leads to its place', async ({ page })
   await expect(warnings).toContainText('Nothing to look at', { timeout: 20_000 });
   await page.getByRole('button', { name: 'More steps' }).click();
   await page.getByRole('menuitem', { name: /^Light/ }).click();
-  await page.getByLabel('Exposure').fill('2.5');
-  await page.getByLabel('Exposure').press('Enter');
+  await enter(page.getByLabel('Exposure'), '2.5');
   const clipped = warnings.getByRole('button', { name: /newly clipped/ });
   await expect(clipped).toBeVisible({ timeout: 20_000 });
   const before = await page.getByTestId('stage').getAttribute('data-view');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Bench, said } from './bench';
+import { Bench, enter, said } from './bench';
 
 test('the bench has a main landmark, a heading, and names that hold what is to be seen', async ({ page }) => {
   const bench = await Bench.open(page);
@@ -73,22 +73,17 @@ test('whatever is typed into number fields, the sitting stays one that opens aga
   for (const field of [page.getByLabel(/^Grow/).first(), page.getByLabel(/^Soften/).first(), hue]) {
     const before = await field.inputValue();
     for (const text of [...odd, '9'.repeat(400)]) {
-      await field.fill(text);
-      await field.press('Enter');
+      await enter(field, text);
       await field.press('Escape');
     }
     await expect(field).toHaveValue(before);
   }
-  const enter = async (text: string) => {
-    await hue.fill(text);
-    await hue.press('Enter');
-  };
-  await enter('NaN');
+  await enter(hue, 'NaN');
   await expect(said(page, '“NaN” is not a number; 26.0 stays.')).toBeVisible();
-  await enter('999');
+  await enter(hue, '999');
   await expect(said(page, 'goes from 0 to 360')).toBeVisible();
   await expect(hue).toHaveValue('26.0');
-  await enter('24,5');
+  await enter(hue, '24,5');
   await expect(hue).toHaveValue('24.5');
   await hue.press('ArrowUp');
   await hue.press('Shift+ArrowUp');
@@ -118,7 +113,6 @@ test('edge care at its largest answers within seconds; numbers with a minus sign
     await expect(page.getByRole('button', { name: /^Stop, and undo/ })).toHaveCount(0);
   }
   const grow = page.getByLabel(/^Grow/).first();
-  await grow.fill('\u221212,5');
-  await grow.press('Enter');
+  await enter(grow, '\u221212,5');
   await expect(grow).toHaveValue(/^-1[23]/);
 });

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Bench, decode } from './bench';
+import { Bench, decode, enter } from './bench';
 
 test('a patchy ground is evened to a colour; its reach is moved on the disc by hand and key, and becomes an area', async ({
   page,
@@ -12,10 +12,8 @@ test('a patchy ground is evened to a colour; its reach is moved on the disc by h
   await page.getByRole('button', { name: '+ Even to a colour' }).click();
   const step = bench.hand('even-to-colour');
   await step.getByRole('button', { name: 'another' }).click();
-  await step.getByLabel('Wanted colour as a number or a name').fill('#b08070');
-  await step.getByLabel('Wanted colour as a number or a name').press('Enter');
-  await step.getByLabel('Evenness of falloff').fill('100');
-  await step.getByLabel('Evenness of falloff').press('Enter');
+  await enter(step.getByLabel('Wanted colour as a number or a name'), '#b08070');
+  await enter(step.getByLabel('Evenness of falloff'), '100');
   await bench.settle();
   const meanOf = async (file: string) => {
     const { data, width } = await decode(file);

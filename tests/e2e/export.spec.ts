@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test';
 import type { Download } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import sharp from 'sharp';
-import { Bench, decode } from './bench';
+import { Bench, decode, enter } from './bench';
 
 test.setTimeout(150_000);
 
@@ -44,8 +44,7 @@ test('a photo of 16 bits goes in and out to the bit; every kind of file, with pr
     await bench.openExport('Photo');
     await page.getByRole('radio', { name: 'JPEG', exact: true }).check();
     await page.getByLabel('JPEG quality').fill('100');
-    await page.getByLabel('Long edge').fill('60');
-    await page.getByLabel('Long edge').press('Enter');
+    await enter(page.getByLabel('Long edge'), '60');
     await expect(page.getByLabel('Share of its size')).toHaveValue('50.0');
     await page.getByLabel('colours in').selectOption('sRGB');
     await page.getByLabel('metadata').selectOption('without place and device');
@@ -138,8 +137,7 @@ test('masks, layers, a colour table, readings, a proof sheet', async ({ page }) 
 test('a colour table of the whole picture’s steps; all photos in one archive', async ({ page }) => {
   const bench = await Bench.open(page);
   await page.getByRole('button', { name: '+ Prepare' }).click();
-  await page.getByLabel('Exposure').fill('0.5');
-  await page.getByLabel('Exposure').press('Enter');
+  await enter(page.getByLabel('Exposure'), '0.5');
   await bench.settle();
   await bench.openExport('Colour table');
   await page.getByRole('radio', { name: '17' }).click();
@@ -149,8 +147,7 @@ test('a colour table of the whole picture’s steps; all photos in one archive',
 
   await bench.openExport('Photo');
   await page.getByRole('radio', { name: 'JPEG', exact: true }).check();
-  await page.getByLabel('Long edge').fill('200');
-  await page.getByLabel('Long edge').press('Enter');
+  await enter(page.getByLabel('Long edge'), '200');
   const all = page.getByRole('button', { name: /^All \d+ photos$/ });
   const count = Number(/\d+/.exec((await all.textContent())!)![0]);
   const download = page.waitForEvent('download', { timeout: 150_000 });

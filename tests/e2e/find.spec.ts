@@ -16,8 +16,7 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
   const map = page.getByRole('group', { name: /^Face map/ });
 
   await test.step('Find divides the sitter into parts; one undo takes all of it back', async () => {
-    await page.keyboard.press('f');
-    await expect(page.getByText('Found 1 sitter', { exact: false })).toBeVisible({ timeout: 60_000 });
+    await bench.find();
     await expect(page.getByText('Sitter 1')).toBeVisible();
     for (const part of ['Skin', 'Hair', 'Lips', 'Irises', 'Clothes', 'Background'])
       await expect(map.getByRole('button', { name: part, exact: true })).toHaveCount(1);
@@ -87,11 +86,7 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
     await page.getByRole('button', { name: 'Fit', exact: true }).click();
     await page.keyboard.press('g');
     await bench.settle();
-    const shown = async (x: number, y: number) => {
-      const at = await bench.at([x, y]);
-      const box = (await page.getByTestId('stage').boundingBox())!;
-      return [...(await bench.shown(Math.round(at[0] - box.x), Math.round(at[1] - box.y), 1, 1))];
-    };
+    const shown = (x: number, y: number) => bench.meanAt([x, y], 1);
     await expect.poll(() => shown(300, 300)).toEqual([0, 0, 0]);
     await page.keyboard.press('u');
     await bench.settle();

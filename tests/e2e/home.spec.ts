@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { newPhoto, newSitting } from '#core/document/commands';
 import type { Sitting } from '#core/document/schema';
-import { Bench } from './bench';
+import { Bench, enter } from './bench';
 
 /** Puts sittings into the storage as if they had been worked on here. */
 async function store(page: Parameters<typeof Bench.open>[0], sittings: readonly Sitting[]): Promise<void> {
@@ -53,9 +53,7 @@ test('a card shows faces, skin against its corridor, and the work; note, tags an
   page,
 }) => {
   test.setTimeout(120_000);
-  const bench = await Bench.open(page);
-  await page.keyboard.press('f');
-  await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
+  const bench = await Bench.openFound(page);
   await bench.choosePart('Skin');
   await page.getByRole('button', { name: '+ Bring hue to target' }).click();
   await bench.settle();
@@ -70,8 +68,7 @@ test('a card shows faces, skin against its corridor, and the work; note, tags an
   await expect(card.getByRole('img', { name: /^skin at 2\d°, inside its corridor/ })).toBeVisible();
   await expect(card).toContainText('20 photos, 1 corrected');
   await page.getByLabel('Note on Lantern Row Players').fill('Warm, but no orange');
-  await page.getByLabel('Tags of Lantern Row Players').fill('season, , two words ,season');
-  await page.keyboard.press('Enter');
+  await enter(page.getByLabel('Tags of Lantern Row Players'), 'season, , two words ,season');
   await expect(page.getByLabel('Tag shown')).toContainText('two words');
   await page.reload();
   await expect(page.getByLabel('Note on Lantern Row Players')).toHaveValue('Warm, but no orange');

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { portraitPath } from '../fixtures/truth';
-import { Bench } from './bench';
+import { Bench, enter } from './bench';
 
 test('a tab that is killed twenty times while it stores loses nothing older than half a second', async ({
   context,
@@ -15,8 +15,7 @@ test('a tab that is killed twenty times while it stores loses nothing older than
   const address = page.url();
   const field = () => page.getByLabel('Exposure').last();
   const type = async (value: number) => {
-    await field().fill(value.toFixed(2));
-    await field().press('Enter');
+    await enter(field(), value.toFixed(2));
   };
   const kept: (readonly [least: number, got: number])[] = [];
   for (let n = 1; n <= 20; n++) {

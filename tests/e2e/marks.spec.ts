@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Bench, decode } from './bench';
+import { Bench, decode, enter } from './bench';
 
 test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names and parts', async ({
   page,
@@ -7,11 +7,8 @@ test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names
   const bench = await Bench.open(page);
   await page.getByRole('button', { name: 'New area' }).click();
   await page.keyboard.press('p');
-  await page.getByLabel('Radius of the mark in pixels of the photo').fill('60');
-  await page.keyboard.press('Enter');
-  await page.getByLabel('Soft edge of the brush').fill('0');
-  await page.keyboard.press('Enter');
-  await page.getByLabel('Soft edge of the brush').blur();
+  await enter(page.getByLabel('Radius of the mark in pixels of the photo'), '60');
+  await enter(page.getByLabel('Soft edge of the brush'), '0');
   await bench.draw([300, 1200], [700, 1200]);
   await page.keyboard.press('a');
   await bench.draw([500, 1100], [500, 1300]);
@@ -20,19 +17,13 @@ test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names
 
   await page.keyboard.press('g');
   await bench.settle();
-  const grey = async (x: number, y: number) => {
-    const at = await bench.at([x, y]);
-    const box = (await page.getByTestId('stage').boundingBox())!;
-    return [...(await bench.shown(Math.round(at[0] - box.x), Math.round(at[1] - box.y), 1, 1))];
-  };
+  const grey = (x: number, y: number) => bench.meanAt([x, y], 1);
   expect(await grey(350, 1200)).toEqual([255, 255, 255]);
   expect(await grey(500, 1200)).toEqual([0, 0, 0]);
   expect(await grey(350, 1090)).toEqual([0, 0, 0]);
 
   await page.keyboard.press('a');
-  await page.getByLabel('Build-up: what one stroke of the brush covers').fill('50');
-  await page.keyboard.press('Enter');
-  await page.getByLabel('Build-up: what one stroke of the brush covers').blur();
+  await enter(page.getByLabel('Build-up: what one stroke of the brush covers'), '50');
   for (const covered of [128, 191]) {
     await bench.draw([300, 200], [700, 200]);
     await expect.poll(async () => Math.abs((await grey(500, 200))[0]! - covered)).toBeLessThan(3);
@@ -43,14 +34,11 @@ test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names
   await page.getByLabel('Grow the edge; negative shrinks it').blur();
   await bench.settle();
   await expect.poll(() => grey(350, 1090)).toEqual([255, 255, 255]);
-  await page.getByLabel('Soften the edge').fill('20');
-  await page.keyboard.press('Enter');
-  await page.getByLabel('Soften the edge').blur();
+  await enter(page.getByLabel('Soften the edge'), '20');
   await bench.settle();
   await expect.poll(async () => (await grey(350, 1062))[0]! % 255).toBeGreaterThan(0);
 
-  await page.getByLabel('Name of the area').fill('Knit collar');
-  await page.keyboard.press('Enter');
+  await enter(page.getByLabel('Name of the area'), 'Knit collar');
   await page.getByLabel('Part', { exact: true }).selectOption('clothes');
   await expect(page.getByRole('button', { name: 'Knit collar', exact: true })).toBeVisible();
   await expect(
@@ -102,11 +90,7 @@ test('reaches and fades: a colour pressed twice, a span of light, fades dragged;
   const bench = await Bench.open(page);
   await page.getByRole('button', { name: 'New area' }).click();
   await page.keyboard.press('g');
-  const grey = async (x: number, y: number) => {
-    const at = await bench.at([x, y]);
-    const box = (await page.getByTestId('stage').boundingBox())!;
-    return (await bench.shown(Math.round(at[0] - box.x), Math.round(at[1] - box.y), 1, 1))[0]!;
-  };
+  const grey = async (x: number, y: number) => (await bench.meanAt([x, y], 1))[0]!;
   await page.keyboard.press('b');
   await bench.press([540, 1280]);
   await expect.poll(() => grey(420, 1290)).toBeGreaterThan(150);
@@ -143,11 +127,7 @@ test('outlines: corners, a curve, a hole, nodes dragged and taken away; another 
   page,
 }) => {
   const bench = await Bench.open(page);
-  const grey = async (x: number, y: number) => {
-    const at = await bench.at([x, y]);
-    const box = (await page.getByTestId('stage').boundingBox())!;
-    return (await bench.shown(Math.round(at[0] - box.x), Math.round(at[1] - box.y), 1, 1))[0]!;
-  };
+  const grey = async (x: number, y: number) => (await bench.meanAt([x, y], 1))[0]!;
   const nodes = page.locator('[data-handle]');
   await page.getByRole('button', { name: 'New area' }).click();
   await page.keyboard.press('g');

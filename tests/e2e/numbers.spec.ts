@@ -1,13 +1,11 @@
 import { expect, test } from '@playwright/test';
-import { Bench, said } from './bench';
+import { Bench, enter, said } from './bench';
 
 test('targets from the ladder, from a drag on the picture and from another photo’s skin; a corridor of one’s own; clipped pixels', async ({
   page,
 }) => {
   test.setTimeout(180_000);
-  const bench = await Bench.open(page);
-  await page.keyboard.press('f');
-  await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
+  const bench = await Bench.openFound(page);
   await bench.choosePart('Skin');
   await page.getByRole('button', { name: '+ Bring hue to target' }).click();
   await bench.settle();
@@ -56,11 +54,9 @@ test('targets from the ladder, from a drag on the picture and from another photo
   await test.step('a corridor of the sitter’s own is what readings are judged by, and survives a reload', async () => {
     await bench.openReadings();
     await page.getByText('Corridor of sitter 1').click();
-    await page.getByLabel('Corridor of the middle ends at').fill('21');
-    await page.keyboard.press('Enter');
+    await enter(page.getByLabel('Corridor of the middle ends at'), '21');
     await expect(page.getByText('Corridor of sitter 1, its own')).toBeVisible();
-    await page.getByLabel('Corridor of the light ends at').fill('10');
-    await page.keyboard.press('Enter');
+    await enter(page.getByLabel('Corridor of the light ends at'), '10');
     await expect(said(page, 'must begin below where it ends')).toBeVisible();
     await expect(page.getByLabel('Corridor of the light ends at')).toHaveValue('28');
     await expect(page.locator('tr', { hasText: 'too green' }).first()).toBeVisible({ timeout: 20_000 });
@@ -90,8 +86,7 @@ test('targets from the ladder, from a drag on the picture and from another photo
     });
     await page.getByRole('button', { name: 'Close' }).click();
     await bench.goToPhoto('wren-02.jpg');
-    await page.keyboard.press('f');
-    await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
+    await bench.find();
     await bench.goToPhoto('marit-flare.jpg');
     await bench.choosePart('Skin');
     await bench.take(0);
@@ -108,9 +103,7 @@ test('hair takes the colours of another sitter’s part, roots and tips become a
   page,
 }) => {
   test.setTimeout(180_000);
-  const bench = await Bench.open(page);
-  await page.keyboard.press('f');
-  await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
+  const bench = await Bench.openFound(page);
   await bench.choosePart('Hair');
   await page.getByRole('button', { name: '+ Recolour' }).click();
   await bench.settle();
@@ -129,11 +122,9 @@ test('hair takes the colours of another sitter’s part, roots and tips become a
   expect(Number.parseInt(colour.slice(5, 7), 16)).toBeGreaterThan(Number.parseInt(colour.slice(1, 3), 16));
 
   const field = step.getByLabel('Wanted colour as a number or a name');
-  await field.fill('oklch(0.7 0.37 30)');
-  await field.press('Enter');
+  await enter(field, 'oklch(0.7 0.37 30)');
   await expect(step.getByText('more colourful than sRGB; the nearest')).toBeVisible();
-  await step.getByLabel('Depth').fill('3');
-  await step.getByLabel('Depth').press('Enter');
+  await enter(step.getByLabel('Depth'), '3');
   await expect(step.getByText('lighter than the file can hold')).toBeVisible();
   await page.keyboard.press('Control+z');
 

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { Bench } from './bench';
+import type { ImagePoint } from './bench';
 
 test.setTimeout(180_000);
 
@@ -13,6 +14,9 @@ const FIELDS = {
   'Hair': [41, 90],
   'Background': [14, 20],
 } as const;
+
+/** What a job does is seen where it was to be done, 8-bit codes. */
+const LEAST_CODES = 3;
 
 /** A hand that counts: every press of the pointer and every drag is one, a key is none. */
 class CountingHand {
@@ -60,12 +64,15 @@ const JOBS: readonly {
   readonly job: string;
   readonly most: number;
   readonly steps: readonly string[];
+  /** a place of the photo that another colour stands at afterwards */
+  readonly changes: ImagePoint;
   readonly work: (hand: CountingHand) => Promise<void>;
 }[] = [
   {
     job: 'three skin tones by numbers',
     most: 4,
     steps: ['hue-to-target'],
+    changes: [480, 600],
     work: async (hand) => {
       await hand.find();
       await hand.part('Skin');
@@ -79,6 +86,7 @@ const JOBS: readonly {
     job: 'chest matched to face',
     most: 4,
     steps: ['match'],
+    changes: [560, 1010],
     work: async (hand) => {
       await hand.find();
       await hand.part('Neck and limbs');
@@ -89,6 +97,7 @@ const JOBS: readonly {
     job: 'redness evened, lips spared',
     most: 4,
     steps: ['evenness'],
+    changes: [640, 620],
     work: async (hand) => {
       await hand.find();
       await hand.part('Skin');
@@ -99,6 +108,7 @@ const JOBS: readonly {
     job: 'a yellow cast taken out',
     most: 3,
     steps: ['veil', 'prepare'],
+    changes: [480, 600],
     work: async (hand) => {
       await hand.find();
       await hand.press(/^Check/);
@@ -112,6 +122,7 @@ const JOBS: readonly {
     job: 'lips recoloured',
     most: 4,
     steps: ['recolour'],
+    changes: [540, 800],
     work: async (hand) => {
       await hand.find();
       await hand.part('Lips');
@@ -123,6 +134,7 @@ const JOBS: readonly {
     job: 'both irises recoloured',
     most: 4,
     steps: ['recolour'],
+    changes: [404, 600],
     work: async (hand) => {
       await hand.find();
       await hand.part('Irises');
@@ -134,6 +146,7 @@ const JOBS: readonly {
     job: 'hair recoloured',
     most: 5,
     steps: ['recolour'],
+    changes: [300, 600],
     work: async (hand) => {
       await hand.find();
       await hand.part('Hair');
@@ -145,6 +158,7 @@ const JOBS: readonly {
     job: 'a wall evened to a colour',
     most: 3,
     steps: ['even-to-colour'],
+    changes: [120, 150],
     work: async (hand) => {
       await hand.find();
       await hand.part('Background');
@@ -155,6 +169,7 @@ const JOBS: readonly {
     job: 'monochrome with darker clothes',
     most: 3,
     steps: ['monochrome'],
+    changes: [540, 1250],
     work: async (hand) => {
       await hand.press('+ Monochrome');
       await hand.press('Drag on the picture');
@@ -169,7 +184,7 @@ const JOBS: readonly {
   },
 ];
 
-for (const { job, most, steps, work } of JOBS) {
+for (const { job, most, steps, changes, work } of JOBS) {
   test(`counted: ${job} in ${most} presses at most, nothing scrolled for`, async ({ page }) => {
     const bench = await Bench.open(page);
     const hand = new CountingHand(bench);
@@ -180,7 +195,14 @@ for (const { job, most, steps, work } of JOBS) {
         scrolled.push((event.target as Element).getAttribute?.('aria-label') ?? '');
       document.addEventListener('scroll', note, { capture: true });
     });
+    const before = await bench.meanAt(changes);
     await work(hand);
+    await expect
+      .poll(async () => {
+        const after = await bench.meanAt(changes);
+        return Math.max(...after.map((code, c) => Math.abs(code - before[c]!)));
+      })
+      .toBeGreaterThan(LEAST_CODES);
     await expect(page.locator('[data-step]')).toHaveCount(steps.length);
     for (const kind of steps) await expect(page.locator(`[data-step="${kind}"]`)).toBeVisible();
     expect(hand.count, `presses for: ${job}`).toBeLessThanOrEqual(most);

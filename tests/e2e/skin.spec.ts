@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { hueDeltaDegrees } from '#core/colour/angles';
 import { convertSrgbEncodedToHsv } from '#core/colour/hsv';
 import { portraitPath, truthMask } from '../fixtures/truth';
-import { Bench, decode } from './bench';
+import { Bench, decode, enter } from './bench';
 
 /** Mean HSV hue of a file's pixels where a mask is full. */
 async function meanHue(file: string, mask: Uint8Array): Promise<number> {
@@ -55,8 +55,7 @@ test('a veil is moved and widened on the picture, by hand and by key; each undon
   const step = bench.hand('veil');
   await step.getByRole('button', { name: 'Show it on the picture' }).click();
   await expect(page.getByTestId('step-map')).toBeVisible();
-  await step.getByLabel('Amount at the middle').fill('12');
-  await page.keyboard.press('Enter');
+  await enter(step.getByLabel('Amount at the middle'), '12');
   await bench.settle();
   const middle = page.getByRole('button', { name: /^Middle of the veil/ });
   const box = (await middle.boundingBox())!;
@@ -109,10 +108,7 @@ test('monochrome: a colour dragged up on the picture becomes a lighter grey in t
 });
 
 test('readings place themselves on even skin, and one that is moved onto hair says so', async ({ page }) => {
-  const bench = await Bench.open(page);
-  await page.keyboard.press('f');
-  await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
-  await bench.settle();
+  const bench = await Bench.openFound(page);
   await bench.choosePart('Skin');
   await bench.settle();
   await page.keyboard.press('r');
@@ -153,8 +149,7 @@ test('curves: a pair made from a reading lands on its numbers in the exported fi
     ['blue', '130'],
   ] as const) {
     const field = curves.getByLabel(`Wanted ${name} of light`);
-    await field.fill(code);
-    await field.press('Enter');
+    await enter(field, code);
   }
   await bench.settle();
   await expect(page.locator('tr[data-rung=light] [data-column=result]')).toHaveText(/^17\.\d°$/, {
@@ -174,10 +169,7 @@ test('curves: a pair made from a reading lands on its numbers in the exported fi
 test('recolour: eyes grey-green, hair lighter and copper, lips deeper; versions; one eye alone', async ({
   page,
 }) => {
-  const bench = await Bench.open(page);
-  await page.keyboard.press('f');
-  await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
-  await bench.settle();
+  const bench = await Bench.openFound(page);
   for (const [part, colour] of [
     ['Irises', 'dark brown'],
     ['Hair', 'level 7 copper'],
@@ -210,11 +202,9 @@ test('recolour: eyes grey-green, hair lighter and copper, lips deeper; versions;
   await expect(page.locator('[data-step=recolour]')).toHaveCount(4);
   await bench.take(0);
   const field = bench.hand('recolour').getByLabel('Wanted colour as a number or a name');
-  await field.fill('no colour');
-  await field.press('Enter');
+  await enter(field, 'no colour');
   await expect(page.getByText('“no colour” is neither a colour')).toBeVisible();
-  await field.fill('grey-green');
-  await field.press('Enter');
+  await enter(field, 'grey-green');
   await bench.settle();
   const { data } = await decode(await (await bench.export('Export photo')).path());
   const before = (await decode(portraitPath('marit', 'flare'))).data;

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Bench } from './bench';
+import { Bench, enter } from './bench';
 
 /**
  * Every step that is not driven elsewhere: its name in the offers, a field of its sentence, what is typed
@@ -53,9 +53,7 @@ test('steps of every kind are added, typed into, switched off and undone, and th
       if ((await input.getAttribute('role')) === 'slider')
         for (let n = 0; n < 10; n++) await input.press('ArrowUp');
       else {
-        await input.fill(typed);
-        await input.press('Enter');
-        await input.blur();
+        await enter(input, typed);
       }
       await expect
         .poll(async () => apart(before, await middle()), { timeout: 15_000 })
@@ -74,9 +72,7 @@ test('people are found again without a network, and a search that is stopped lea
   context,
 }) => {
   test.setTimeout(180_000);
-  const bench = await Bench.open(page);
-  await page.keyboard.press('f');
-  await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
+  const bench = await Bench.openFound(page);
   await page.keyboard.press('Control+z');
   await expect(page.getByText('Sitter 1')).toHaveCount(0);
   await bench.goToPhoto('jonas-flare.jpg');
@@ -86,7 +82,6 @@ test('people are found again without a network, and a search that is stopped lea
   await expect(page.getByRole('button', { name: 'Stop' })).toHaveCount(0);
   await expect(page.getByText('Sitter 1')).toHaveCount(0);
   await context.setOffline(true);
-  await page.keyboard.press('f');
-  await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
+  await bench.find();
   await context.setOffline(false);
 });
