@@ -73,9 +73,17 @@ function frames(first: Partial<FrameWishes> = {}) {
 }
 
 describe('the picture that follows the document', () => {
-  it('shows a half-size draft first where the picture is large, and a small stand-in last', async () => {
+  it('has a half-size draft on the screen before the large picture is computed, and a small stand-in last', async () => {
+    const waiting: (() => void)[] = [];
+    vi.stubGlobal('requestAnimationFrame', (callback: () => void) => waiting.push(callback));
     const { after, base } = frames({ region: LARGE });
     await settle();
+    expect(asked.filter((entry) => entry.startsWith('picture'))).toEqual(['picture 500']);
+    for (let frame = 0; frame < 2; frame++) {
+      waiting.shift()!();
+      await settle();
+    }
+    vi.unstubAllGlobals();
     expect(asked.filter((entry) => entry.startsWith('picture'))).toEqual([
       'picture 500',
       'picture 1000',

@@ -13,6 +13,7 @@ const BASE_LONG_SIDE = 640;
 const DRAFT_FROM_PIXELS = 250_000;
 /** After so long the user is offered to give it up. */
 const SLOW_AFTER_MS = 4000;
+const LONGEST_FRAME_MS = 120;
 
 /** Pieces of one picture, and what they show. Their bitmaps go on to whoever draws them. */
 export interface Frame {
@@ -129,6 +130,9 @@ export function useFrames(wishes: () => FrameWishes) {
     const pictureKey = `${planKey}:${place}`;
     if (half) await draft(after, pictureKey, () => workers.renderers.picture(plan, half));
     if (!isNewest()) return;
+    // What would be computed next takes the processor from showing it.
+    if (after.value?.key === `${pictureKey}:draft`) await shown();
+    if (!isNewest()) return;
     if (areaKey && look)
       await update(overlay, overlayKey, () => workers.renderers.coverage(areaKey, region, look));
     if (!isNewest()) return;
@@ -208,6 +212,15 @@ async function draft(
   render: () => Promise<Piece[]>,
 ): Promise<void> {
   if (frame.value?.key !== key) await update(frame, `${key}:draft`, render);
+}
+
+/** Until what was drawn is on the screen; a page that is out of sight has no frames. */
+function shown(): Promise<void> {
+  return new Promise((resolve) => {
+    // The second frame begins once the first one is out.
+    requestAnimationFrame(() => requestAnimationFrame(() => resolve()));
+    setTimeout(resolve, LONGEST_FRAME_MS);
+  });
 }
 
 async function update(

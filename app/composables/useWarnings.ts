@@ -2,6 +2,7 @@ import { onScopeDispose, shallowRef, watch } from 'vue';
 import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
 import type { Warning } from '#workers/client';
+import { useSitting } from '../stores/sitting';
 import { newestAlone } from './newestAlone';
 import { useWorkers } from './useWorkers';
 
@@ -14,6 +15,7 @@ const AFTER_MS = 700;
  */
 export function useWarnings(wishes: () => Photo | undefined) {
   const workers = useWorkers();
+  const sitting = useSitting();
   /** undefined until it was looked at, and while there is no step */
   const warnings = shallowRef<readonly Warning[]>();
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -31,12 +33,13 @@ export function useWarnings(wishes: () => Photo | undefined) {
   watch(
     () => {
       const photo = wishes();
-      return [photo?.id, photo?.plan, photo?.areas] as const;
+      return [photo?.id, photo?.plan, photo?.areas, sitting.inGesture] as const;
     },
-    ([id], before) => {
+    ([id, , , inGesture], before) => {
       if (id !== before?.[0]) warnings.value = undefined;
       clearTimeout(timer);
-      timer = setTimeout(() => void look(), AFTER_MS);
+      // What follows the hand is not kept waiting.
+      if (!inGesture) timer = setTimeout(() => void look(), AFTER_MS);
     },
     { immediate: true },
   );

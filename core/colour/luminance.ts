@@ -9,6 +9,16 @@ export function luminanceOfSrgbLinear([red, green, blue]: Triple): number {
   return LUMINANCE_WEIGHTS[0] * red + LUMINANCE_WEIGHTS[1] * green + LUMINANCE_WEIGHTS[2] * blue;
 }
 
+/** The same of one pixel of interleaved linear sRGB. */
+export function luminanceAt(data: ArrayLike<number>, pixel: number): number {
+  const at = 3 * pixel;
+  return (
+    LUMINANCE_WEIGHTS[0] * data[at]! +
+    LUMINANCE_WEIGHTS[1] * data[at + 1]! +
+    LUMINANCE_WEIGHTS[2] * data[at + 2]!
+  );
+}
+
 const m = OKLAB.srgbOfLms;
 const r = OKLAB.rootsOfAB;
 const weight = (cone: 0 | 1 | 2) =>

@@ -1,6 +1,6 @@
 import { clamp } from '../math/clamp';
 import { cielabLightnessOfLuminance } from '../colour/cielab';
-import { luminanceOfSrgbLinear } from '../colour/luminance';
+import { luminanceAt } from '../colour/luminance';
 import type { Rung } from '../document/schema';
 import type { Coverage8Raster, LinearRaster } from '../raster/raster';
 
@@ -23,13 +23,14 @@ const LEAST_BAND_SHARE = 0.01;
  * @returns interleaved linear sRGB per rung; empty when the area holds no fully covered pixel
  */
 export function rungSamples({ data }: LinearRaster, coverage: Coverage8Raster): Record<Rung, Float32Array> {
-  const luminance = (i: number) => luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]);
-  const bin = (i: number) => clamp(Math.floor(Math.sqrt(Math.max(0, luminance(i))) * BINS), 0, BINS - 1);
+  // Which bin of lightness each pixel falls in; the one beyond the last is not read.
+  const bins = new Uint16Array(coverage.data.length).fill(BINS);
   const histogram = new Uint32Array(BINS);
   let total = 0;
-  for (let i = 0; i < coverage.data.length; i++) {
+  for (let i = 0; i < bins.length; i++) {
     if (coverage.data[i]! < LEAST_COVERAGE8) continue;
-    histogram[bin(i)]!++;
+    const root = Math.sqrt(Math.max(0, luminanceAt(data, i)));
+    histogram[(bins[i] = clamp(Math.floor(root * BINS), 0, BINS - 1))]!++;
     total++;
   }
   const binAt = (share: number) => {
@@ -42,9 +43,7 @@ export function rungSamples({ data }: LinearRaster, coverage: Coverage8Raster): 
     const from = binAt(low);
     const to = binAt(high);
     const members: number[] = [];
-    for (let i = 0; i < coverage.data.length; i++) {
-      if (coverage.data[i]! >= LEAST_COVERAGE8 && bin(i) >= from && bin(i) <= to) members.push(i);
-    }
+    for (let i = 0; i < bins.length; i++) if (bins[i]! >= from && bins[i]! <= to) members.push(i);
     return pixelsOf(data, members);
   };
   return {
@@ -63,9 +62,7 @@ export function lightnessSamples({ data }: LinearRaster, coverage: Coverage8Rast
   let total = 0;
   for (let i = 0; i < coverage.data.length; i++) {
     if (coverage.data[i]! < LEAST_COVERAGE8) continue;
-    const lightness = cielabLightnessOfLuminance(
-      luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]),
-    );
+    const lightness = cielabLightnessOfLuminance(luminanceAt(data, i));
     members[clamp(Math.floor(lightness / BAND), 0, members.length - 1)]!.push(i);
     total++;
   }

@@ -20,18 +20,19 @@ export function halveArea(grid: AreaPlanes, mostPixels: number): AreaPlanes {
   const weights = new Float32Array(width * height);
   const planes = grid.planes.map(() => new Float32Array(width * height));
   for (let row = 0, i = 0; row < height; row++) {
-    for (let column = 0; column < width; column++, i++) {
-      const first = 2 * row * outWidth + 2 * column;
-      const four = [first, first + 1, first + outWidth, first + outWidth + 1] as const;
-      const sum = four.reduce((total, at) => total + grid.weights[at]!, 0);
+    for (let at = 2 * row * outWidth, end = at + 2 * width; at < end; at += 2, i++) {
+      const below = at + outWidth;
+      const w0 = grid.weights[at]!;
+      const w1 = grid.weights[at + 1]!;
+      const w2 = grid.weights[below]!;
+      const w3 = grid.weights[below + 1]!;
+      const sum = w0 + w1 + w2 + w3;
       weights[i] = sum / 4;
-      grid.planes.forEach(
-        (plane, p) =>
-          (planes[p]![i] =
-            sum > 0
-              ? four.reduce((total, at) => total + grid.weights[at]! * plane[at]!, 0) / sum
-              : plane[first]!),
-      );
+      for (let p = 0; p < planes.length; p++) {
+        const plane = grid.planes[p]!;
+        const total = w0 * plane[at]! + w1 * plane[at + 1]! + w2 * plane[below]! + w3 * plane[below + 1]!;
+        planes[p]![i] = sum > 0 ? total / sum : plane[at]!;
+      }
     }
   }
   const { x, y } = grid.region;

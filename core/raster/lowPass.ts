@@ -25,9 +25,11 @@ export function areaLowPass(
   const weight = weights.slice();
   maskSoften(weight, width, height, sigma);
   const of = (values: Float32Array) => {
-    const sum = values.map((value, i) => value * weights[i]!);
+    const sum = new Float32Array(values.length);
+    for (let i = 0; i < sum.length; i++) sum[i] = values[i]! * weights[i]!;
     maskSoften(sum, width, height, sigma);
-    return sum.map((value, i) => (weight[i]! > LEAST_WEIGHT ? value / weight[i]! : 0));
+    for (let i = 0; i < sum.length; i++) sum[i] = weight[i]! > LEAST_WEIGHT ? sum[i]! / weight[i]! : 0;
+    return sum;
   };
   return { of, weight };
 }

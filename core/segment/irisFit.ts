@@ -1,5 +1,5 @@
 import { RADIANS_PER_DEGREE } from '../colour/angles';
-import { luminanceOfSrgbLinear } from '../colour/luminance';
+import { luminanceAt } from '../colour/luminance';
 import { maskSoften } from '../raster/maskSoften';
 import type { FeatureWindow } from './featureWindow';
 import { toWindow } from './featureWindow';
@@ -273,7 +273,7 @@ function arcMean({
 
 function toneOf({ source: { data } }: FeatureWindow): Float32Array {
   return Float32Array.from({ length: data.length / 3 }, (_, i) =>
-    Math.sqrt(Math.max(0, luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]))),
+    Math.sqrt(Math.max(0, luminanceAt(data, i))),
   );
 }
 

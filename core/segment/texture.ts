@@ -1,5 +1,5 @@
 import { fastLog } from '../colour/fastLog';
-import { luminanceOfSrgbLinear } from '../colour/luminance';
+import { luminanceAt } from '../colour/luminance';
 import { boxMeans } from '../raster/boxMeans';
 import type { LinearRaster } from '../raster/raster';
 import { LEAST_CONTRAST } from './headParameters';
@@ -11,10 +11,7 @@ import { LEAST_CONTRAST } from './headParameters';
  */
 export function roughness({ width, height, data }: LinearRaster, radius: number): Float32Array {
   const tone = new Float32Array(width * height);
-  for (let i = 0; i < tone.length; i++)
-    tone[i] = Math.sqrt(
-      Math.max(0, luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!])),
-    );
+  for (let i = 0; i < tone.length; i++) tone[i] = Math.sqrt(Math.max(0, luminanceAt(data, i)));
   const smooth = boxMeans(tone, { channels: 1, width, height, radius: 1 });
   const contrast = new Float32Array(tone.length);
   for (let i = 0; i < tone.length; i++)

@@ -1,5 +1,5 @@
 import { adaptTo } from '../../colour/adaptation';
-import { luminanceOfSrgbLinear } from '../../colour/luminance';
+import { luminanceAt } from '../../colour/luminance';
 import {
   BROW,
   DARK,
@@ -245,10 +245,7 @@ export class LightResiduals {
     const held = this.#clear(group);
     this.#chroma(group.count);
     const lights = new Float64Array(group.count);
-    for (let i = 0; i < group.count; i++)
-      lights[i] = Math.log(
-        Math.max(LEAST, luminanceOfSrgbLinear([held[3 * i]!, held[3 * i + 1]!, held[3 * i + 2]!])),
-      );
+    for (let i = 0; i < group.count; i++) lights[i] = Math.log(Math.max(LEAST, luminanceAt(held, i)));
     const light = around?.light ?? this.#median(lights, group.count);
     for (let i = 0; i < group.count; i++) {
       this.#red[i] = this.#red[i]! - SKIN.redOfLight * (lights[i]! - light);

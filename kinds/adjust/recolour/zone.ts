@@ -1,7 +1,7 @@
 import { clampUnit } from '#core/math/clamp';
 import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
 import { hueDeltaDegrees } from '#core/colour/angles';
-import { luminanceOfSrgbLinear } from '#core/colour/luminance';
+import { luminanceAt, luminanceOfSrgbLinear } from '#core/colour/luminance';
 import type { RecolourParameters } from './schema';
 
 const RANKS = 101;
@@ -22,9 +22,7 @@ export function zoneWeight(
       return hue === undefined ? 0 : ramp(half - Math.abs(hueDeltaDegrees(middle, hue)), soft);
     };
   }
-  const sorted = Float32Array.from({ length: samples.length / 3 }, (_, i) =>
-    luminanceOfSrgbLinear([samples[3 * i]!, samples[3 * i + 1]!, samples[3 * i + 2]!]),
-  ).sort();
+  const sorted = Float32Array.from({ length: samples.length / 3 }, (_, i) => luminanceAt(samples, i)).sort();
   const levels = Float32Array.from(
     { length: RANKS },
     (_, rank) => sorted[Math.round((rank / (RANKS - 1)) * (sorted.length - 1))]!,

@@ -1,6 +1,6 @@
 import { smoothstep } from '#core/math/smoothstep';
 import { cielabLightnessOfLuminance } from '#core/colour/cielab';
-import { luminanceOfSrgbLinear } from '#core/colour/luminance';
+import { luminanceAt } from '#core/colour/luminance';
 import type { Region } from '#core/raster/raster';
 import type { MarkPhoto } from '#core/render/kinds';
 import type { LightReachParameters } from './schema';
@@ -21,9 +21,7 @@ export function rasteriseLightReach(
   const low = Math.min(from, to);
   const high = Math.max(from, to);
   for (let i = 0; i < out.length; i++) {
-    const lightness = cielabLightnessOfLuminance(
-      luminanceOfSrgbLinear([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]),
-    );
+    const lightness = cielabLightnessOfLuminance(luminanceAt(data, i));
     const beyond = Math.max(low - lightness, lightness - high, 0);
     out[i] = soft > 0 ? smoothstep(1 - beyond / soft) : Number(beyond === 0);
   }
