@@ -4,7 +4,7 @@ import { env, ready, setBackend, tensor4d } from '@tensorflow/tfjs-core';
 import type { NamedTensorMap, Tensor } from '@tensorflow/tfjs-core';
 import { setWasmPaths } from '@tensorflow/tfjs-backend-wasm';
 import { NetworksMissingError } from '#core/errors';
-import { DETECT_SIZE, MESH_SIZE, PARSER_PLANES, PARSER_SIZE, PERSON_SIZE } from '#core/segment/networks';
+import { DETECT_SIZE, LIKENESS_SIZE, MESH_SIZE, PARSER_PLANES, PARSER_SIZE, PERSON_SIZE } from '#core/segment/networks';
 import type { FaceNetworks, MeshOutput } from '#core/segment/networks';
 
 /** How a host reaches the files of the networks. */
@@ -60,10 +60,12 @@ export function tfNetworks(files: NetworkFiles): FaceNetworks {
   const mesher = model('facemesh-attention-pinto');
   const selfie = model('selfie');
   const parser = model('head-parser');
+  const likeness = model('likeness');
   return {
     detect: async (input) => joinAnchors(await run(await detector(), input, DETECT_SIZE)),
     mesh: async (input) => meshOutput(await run(await mesher(), input, MESH_SIZE)),
     person: async (input) => (await run(await selfie(), input, PERSON_SIZE))[0]!,
+    liken: async (input) => (await run(await likeness(), input, LIKENESS_SIZE))[0]!,
     parse: async (input) => (await run(await parser(), input, PARSER_SIZE, PARSER_PLANES))[0]!,
   };
 }

@@ -1,3 +1,4 @@
+import { hueDeltaDegrees, RADIANS_PER_DEGREE } from '#core/colour/angles';
 import { clamp } from '#core/math/clamp';
 import { COORDINATE_REACH } from '#core/document/schema';
 import { useEventListener } from '@vueuse/core';
@@ -24,6 +25,9 @@ const ARROWS: Readonly<Record<string, readonly [across: number, down: number]>> 
   ArrowUp: [0, 1],
   ArrowDown: [0, -1],
 };
+/** Two fingers turn the picture once they turn by so much, and leave it upright within so much, degrees. */
+const TURNS_FROM = 12;
+const UPRIGHT_WITHIN = 4;
 /** An arrow key moves the picture by so many CSS pixels. */
 const KEY_PIXELS = 40;
 
@@ -63,6 +67,7 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>, a
     element.value!.setPointerCapture(event.pointerId);
     down.set(event.pointerId, sample.view);
     moveOn();
+    turned = 0;
     if (down.size > 1) return cancel();
     const middle = event.button === 1;
     if (event.button !== 0 && !middle) return;
@@ -116,22 +121,35 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>, a
     for (const each of between.length > 0 ? between : [event]) drag.move(sampleOf(each));
   }
 
+  /** how far the two fingers on the picture have turned, degrees */
+  let turned = 0;
   /** Two fingers: what lies between them follows them. */
   function pinch(id: number, now: Point): void {
     const before = down.get(id)!;
     const other = [...down.entries()].find(([key]) => key !== id)![1];
+    const bearing = (point: Point) => Math.atan2(point.y - other.y, point.x - other.x) / RADIANS_PER_DEGREE;
     const spread = (point: Point) => Math.hypot(point.x - other.x, point.y - other.y);
-    view.zoomTo(view.zoom * (spread(now) / Math.max(1, spread(before))), other);
+    const middle = { x: (before.x + other.x) / 2, y: (before.y + other.y) / 2 };
+    const by = hueDeltaDegrees(bearing(before), bearing(now));
+    turned += by;
+    if (Math.abs(turned) >= TURNS_FROM) view.turn(by, middle);
+    view.zoomTo(view.zoom * (spread(now) / Math.max(1, spread(before))), middle);
     view.pan((now.x - before.x) / 2, (now.y - before.y) / 2);
     down.set(id, now);
   }
 
   function release(event: PointerEvent): void {
     moveOn();
+    if (down.size === 2) setUpright();
     down.delete(event.pointerId);
     const ended = drag;
     drag = undefined;
     ended?.complete(sampleOf(event));
+  }
+
+  function setUpright(): void {
+    const off = hueDeltaDegrees(0, view.degrees);
+    if (off !== 0 && Math.abs(off) < UPRIGHT_WITHIN) view.turn(-off);
   }
 
   function giveUp(event: PointerEvent): void {

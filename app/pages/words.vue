@@ -12,7 +12,9 @@ const steps = computed(() =>
   [...KINDS.adjusts.values()].filter(({ offer }) => fits(offer.label, offer.help)),
 );
 const marks = computed(() =>
-  [...KINDS.marks.values()].filter(({ label, drawing }) => drawing && fits(label, drawing.help)),
+  [...KINDS.marks.values()].filter(
+    ({ label, drawing }) => drawing && fits(label, drawing.help, drawing.hint),
+  ),
 );
 </script>
 
@@ -59,8 +61,10 @@ const marks = computed(() =>
       <dl class="grid grid-cols-[9rem_1fr] gap-x-4 gap-y-2 text-[14px]">
         <template v-for="{ id, label, drawing } in marks" :key="id">
           <dt :id="`mark-${id}`" class="font-semibold first-letter:uppercase">{{ label }}</dt>
-          <dd>
-            {{ drawing!.help }} <span class="key">{{ drawing!.key }}</span>
+          <dd class="flex items-start gap-3">
+            <span class="grow">
+              {{ drawing!.help }}. {{ drawing!.hint }} <span class="key">{{ drawing!.key }}</span> </span
+            ><MarkExample :example="drawing!.example" class="shrink-0" />
           </dd>
         </template>
       </dl>

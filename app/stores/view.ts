@@ -152,10 +152,19 @@ export const useView = defineStore('view', () => {
     fit();
   }
 
-  /** Turns the picture further; once round is upright again. */
-  function turn(by = TURN_DEGREES): void {
+  /**
+   * Turns the picture further; once round is upright again.
+   * @param by degrees clockwise
+   * @param about the view point that stays where it is
+   */
+  function turn(by = TURN_DEGREES, about: Point = { x: width.value / 2, y: height.value / 2 }): void {
+    const still = viewToImage(about);
     degrees.value = (((degrees.value + by) % 360) + 360) % 360;
     fitted.value = false;
+    const now = turned(about, -radians.value);
+    left.value = now.x - still.x * zoom.value;
+    top.value = now.y - still.y * zoom.value;
+    settle();
   }
 
   function viewToImage(point: Point): Point {

@@ -50,6 +50,12 @@ export interface DrawSetting<Parameters = unknown> extends DrawSettingFacts {
   write?(parameters: Parameters, value: number): Parameters;
 }
 
+/** What a hand draws, and what is covered by it, fullest first: each path adds an equal share. */
+export interface MarkExample {
+  readonly hand: string;
+  readonly covered: readonly string[];
+}
+
 /** How a mark is drawn on the picture, and how it is offered to people. */
 export interface MarkDrawing<Parameters = unknown> {
   /** on its button */
@@ -62,6 +68,8 @@ export interface MarkDrawing<Parameters = unknown> {
   readonly help: string;
   /** what the hand is to do, shown while it is drawn */
   readonly hint: string;
+  /** a drawn example over a head and shoulders of 90 x 60: the hand's way, and what it covers; SVG paths */
+  readonly example: MarkExample;
   /** its place among the marks, lesser first */
   readonly rank: number;
   /** for which parts it is taken in hand first */

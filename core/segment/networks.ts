@@ -28,6 +28,8 @@ export interface FaceNetworks {
    * @returns probability of each of `PARSER_CLASSES` in 112 x 112 places, interleaved
    */
   parse(input: Float32Array): Promise<Float32Array>;
+  /** @param input 150 x 150, 0..1 less the means of training @returns 128 numbers, near for one person */
+  liken(input: Float32Array): Promise<Float32Array>;
 }
 
 /** Side of the face detector’s input, pixels. */
@@ -36,6 +38,8 @@ export const DETECT_SIZE = 256;
 export const MESH_SIZE = 192;
 /** Side of the person network’s input, pixels. */
 export const PERSON_SIZE = 256;
+/** Side of the likeness network’s input, pixels. */
+export const LIKENESS_SIZE = 150;
 /** Side of the head parser’s input, pixels. */
 export const PARSER_SIZE = 224;
 /** Side of its answer, places. */

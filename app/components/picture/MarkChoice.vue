@@ -70,6 +70,12 @@ const context: MarkContext = {
       ><span class="key">{{ option.key }}</span>
     </template>
   </ToggleGroup>
+  <HelpPopover
+    v-if="drawing.kind"
+    :name="drawing.kind.label"
+    :help="`${drawing.kind.drawing.help}. ${drawing.kind.drawing.hint}`"
+    ><MarkExample :example="drawing.kind.drawing.example"
+  /></HelpPopover>
   <ToggleGroup
     v-model="does"
     label="What the mark does"

@@ -104,7 +104,7 @@ const views = computed(() => [
       title="Turned; press to put it upright"
       @click="view.turn(-view.degrees)"
     >
-      {{ view.degrees }}°
+      {{ Math.round(view.degrees) }}°
     </button>
     <span class="grow" />
     <template v-if="bench.areaId">

@@ -78,7 +78,9 @@ const go = (places: number) => {
       >
         <ChevronRight :size="15" />
       </button>
-      <StepHelp :kind="kind" />
+      <HelpPopover :name="kind.offer.label" :help="`${kind.offer.help}.`"
+        ><StepExample :example="kind.offer.example"
+      /></HelpPopover>
       <label class="ml-auto flex items-center gap-1"
         ><input
           type="checkbox"

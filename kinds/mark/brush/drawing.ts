@@ -10,6 +10,10 @@ export const brushDrawing: MarkDrawing<BrushParameters> = {
   icon: 'Brush',
   help: 'Plain brush',
   hint: 'Paint what belongs to the area.',
+  example: {
+    hand: 'M20 56C28 50 36 49 44 52',
+    covered: ['M17 53C27 45 36 44 46 48a4 4 0 0 1-3 8C36 53 29 54 23 59a4 4 0 0 1-6-6z'],
+  },
   rank: 2,
   gesture: 'path',
   shiftTurns: true,

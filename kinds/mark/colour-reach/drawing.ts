@@ -18,6 +18,7 @@ export const colourReachDrawing: MarkDrawing<ColourReachParameters> = {
   icon: 'Pipette',
   help: 'Colour reach: whatever has the colour of a place',
   hint: 'Press a colour, or drag a patch over several tones; more patches add to it.',
+  example: { hand: 'M28 55h.1', covered: ['M14 60c2-10 12-13 22-15l9 5 9-5c10 2 20 5 22 15z'] },
   rank: 7,
   gesture: 'span',
   shiftTurns: true,

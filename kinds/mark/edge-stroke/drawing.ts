@@ -13,6 +13,10 @@ export const edgeStrokeDrawing: MarkDrawing<EdgeStrokeParameters> = {
   icon: 'Spline',
   help: 'Stroke with edge finding',
   hint: 'Draw a rough line inside: it takes all of it, up to the edges.',
+  example: {
+    hand: 'M40 22C46 26 47 34 44 41',
+    covered: ['M45 14c8 0 13 6 13 15 0 10-6 17-13 17s-13-7-13-17c0-9 5-15 13-15z'],
+  },
   rank: 1,
   aptFor: {
     'skin': 1,

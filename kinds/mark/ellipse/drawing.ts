@@ -8,6 +8,12 @@ export const ellipseDrawing: MarkDrawing<EllipseParameters> = {
   icon: 'CircleDashed',
   help: 'Ellipse from its centre (shift: circle)',
   hint: 'Drag from the centre outwards. Shift keeps a circle.',
+  example: {
+    hand: 'M39 28l4 2.500',
+    covered: [
+      'M39 25.500c2.500 0 4.500 1 4.500 2.500s-2 2.500-4.500 2.500-4.500-1-4.500-2.500 2-2.500 4.500-2.500z',
+    ],
+  },
   rank: 6,
   aptFor: { irises: 2 },
   gesture: 'span',

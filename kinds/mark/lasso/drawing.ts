@@ -10,6 +10,10 @@ export const lassoDrawing: MarkDrawing<LassoParameters> = {
   icon: 'Lasso',
   help: 'Lasso: a loop drawn round something',
   hint: 'Draw round it; letting go closes the loop.',
+  example: {
+    hand: 'M33 53C40 48 52 48 58 53c2 4-3 7-12 7s-16-3-13-7z',
+    covered: ['M33 53C40 48 52 48 58 53c2 4-3 7-12 7s-16-3-13-7z'],
+  },
   rank: 4,
   gesture: 'path',
   draw: ({ points }) =>

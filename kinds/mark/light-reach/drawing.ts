@@ -17,6 +17,7 @@ export const lightReachDrawing: MarkDrawing<LightReachParameters> = {
   icon: 'Sun',
   help: 'Light reach: whatever has the lightness of a place',
   hint: 'Press a place of the lightness that is wanted; the span can be changed afterwards.',
+  example: { hand: 'M51 26h.1', covered: ['M45 14c8 0 13 6 13 15 0 10-6 17-13 17 3-8 4-22 0-32z'] },
   rank: 8,
   gesture: 'press',
   looks: true,

@@ -14,6 +14,7 @@ export const outlineDrawing: MarkDrawing<OutlineParameters> = {
   icon: 'Route',
   help: 'Outline: presses set corners, drags bend; Enter or the first node closes',
   hint: 'Press for a corner, drag for a curve; the first node or Enter closes. Then nodes can be dragged; shift pulls handles, a double press adds or takes away a node.',
+  example: { hand: 'M38 39l3-2 4 1 4-1 3 2-3 3h-8z', covered: ['M38 39l3-2 4 1 4-1 3 2-3 3h-8z'] },
   rank: 5,
   gesture: 'span',
   pieces: {

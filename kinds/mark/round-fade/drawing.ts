@@ -12,6 +12,14 @@ export const roundFadeDrawing: MarkDrawing<RoundFadeParameters> = {
   icon: 'SunDim',
   help: 'Round fade',
   hint: 'Drag from the centre to where it ends.',
+  example: {
+    hand: 'M45 30L66 30',
+    covered: [
+      'M45 21c5 0 8 4 8 9s-3 9-8 9-8-4-8-9 3-9 8-9z',
+      'M45 15c8 0 14 7 14 15s-6 15-14 15-14-7-14-15 6-15 14-15z',
+      'M45 8c12 0 21 10 21 22S57 52 45 52 24 42 24 30 33 8 45 8z',
+    ],
+  },
   rank: 10,
   gesture: 'span',
   shiftTurns: true,

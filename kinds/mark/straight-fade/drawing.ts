@@ -12,6 +12,7 @@ export const straightFadeDrawing: MarkDrawing<StraightFadeParameters> = {
   icon: 'Blend',
   help: 'Straight fade',
   hint: 'Drag from where it is full to where it ends.',
+  example: { hand: 'M84 30H62', covered: ['M90 0H78v60h12z', 'M90 0H70v60h20z', 'M90 0H62v60h28z'] },
   rank: 9,
   gesture: 'span',
   shiftTurns: true,

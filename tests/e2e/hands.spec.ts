@@ -1,0 +1,120 @@
+import { expect, test } from '@playwright/test';
+import sharp from 'sharp';
+import { Bench } from './bench';
+
+// What hands and keys do unasked: leave the window, hold a key, change the window's size in a drag.
+
+test('a stroke that leaves the window goes on outside, ends where it is let go, and one undo takes it back', async ({
+  page,
+}) => {
+  const bench = await Bench.openFound(page);
+  await bench.choosePart('Skin');
+  await page.keyboard.press('s');
+  const marks = page.getByRole('button', { name: /^Mark .* (add|remove|limit)s$/ });
+  const before = await marks.count();
+  await page.mouse.move(...(await bench.at([540, 700])));
+  await page.mouse.down();
+  await page.mouse.move(640, 300, { steps: 4 });
+  await page.mouse.move(640, -200, { steps: 4 });
+  await page.mouse.up();
+  await bench.settle();
+  await expect(marks).toHaveCount(before + 1);
+  await page.keyboard.press('Control+z');
+  await expect(marks).toHaveCount(before);
+});
+
+test('a window that changes its size in a drag breaks nothing: the stroke stays one, the picture fits', async ({
+  page,
+}) => {
+  const bench = await Bench.openFound(page);
+  await bench.choosePart('Skin');
+  await page.keyboard.press('s');
+  const marks = page.getByRole('button', { name: /^Mark .* (add|remove|limit)s$/ });
+  const before = await marks.count();
+  await page.mouse.move(...(await bench.at([500, 560])));
+  await page.mouse.down();
+  await page.mouse.move(...(await bench.at([500, 620])), { steps: 4 });
+  await page.setViewportSize({ width: 1024, height: 700 });
+  await page.mouse.move(...(await bench.at([500, 700])), { steps: 4 });
+  await page.mouse.up();
+  await bench.settle();
+  await expect(marks).toHaveCount(before + 1);
+  const stage = (await page.getByTestId('stage').boundingBox())!;
+  const [left, top] = await bench.at([0, 0]);
+  expect(left).toBeGreaterThanOrEqual(stage.x);
+  expect(top).toBeGreaterThanOrEqual(stage.y);
+  await page.keyboard.press('Control+z');
+  await expect(marks).toHaveCount(before);
+});
+
+test('a column’s edge dragged beyond the window stops at its least and most width, and is kept', async ({
+  page,
+}) => {
+  await Bench.open(page);
+  const edge = page.getByRole('separator').first();
+  const box = (await edge.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + 200);
+  await page.mouse.down();
+  await page.mouse.move(3000, 300, { steps: 5 });
+  const stage = (await page.getByTestId('stage').boundingBox())!;
+  expect(stage.width).toBeGreaterThan(200);
+  await page.mouse.move(-300, 300, { steps: 5 });
+  await page.mouse.up();
+  const width = Number(await edge.getAttribute('aria-valuenow'));
+  expect(width).toBe(Number(await edge.getAttribute('aria-valuemin')));
+});
+
+test('a zoom key that sticks ends at the closest view, and the picture is there', async ({ page }) => {
+  const bench = await Bench.open(page);
+  const zoom = async () => Number((await page.getByTestId('stage').getAttribute('data-view'))!.split(' ')[2]);
+  await page.getByTestId('stage').focus();
+  await page.evaluate(() => {
+    const stage = document.querySelector('[data-testid=stage]')!;
+    const box = stage.getBoundingClientRect();
+    const [clientX, clientY] = [box.x + box.width / 2, box.y + box.height / 2];
+    for (let n = 0; n < 300; n++)
+      stage.dispatchEvent(
+        new WheelEvent('wheel', { deltaY: -400, clientX, clientY, bubbles: true, cancelable: true }),
+      );
+  });
+  await bench.settle();
+  expect(await zoom()).toBe(32);
+  // As a key does that is held down: again and again, without being let go.
+  for (let n = 0; n < 40; n++) await page.keyboard.down('z');
+  await page.keyboard.up('z');
+  await bench.settle();
+  expect(await zoom()).toBeLessThan(32);
+});
+
+test('three hundred photos in one sitting: few cards at a time, the last one opens', async ({ page }) => {
+  test.setTimeout(240_000);
+  const photos = await Promise.all(
+    Array.from({ length: 300 }, async (_, n) => ({
+      name: `evening ${String(n + 1).padStart(3, '0')}.png`,
+      mimeType: 'image/png',
+      buffer: await sharp({
+        create: {
+          width: 60,
+          height: 80,
+          channels: 3,
+          background: { r: 90 + (n % 100), g: 90, b: 80 + Math.floor(n / 100) },
+        },
+      })
+        .png()
+        .toBuffer(),
+    })),
+  );
+  await page.goto('/');
+  await page.getByLabel('Photos for a new sitting').setInputFiles(photos);
+  await expect(page.getByText('photo 1 of 300')).toBeVisible({ timeout: 180_000 });
+  await page.keyboard.press('Shift+P');
+  const sheet = page.getByRole('dialog');
+  const cards = sheet.getByRole('checkbox', { name: /^Choose evening/ });
+  await expect(cards.first()).toBeVisible();
+  expect(await cards.count()).toBeLessThan(80);
+  await cards.first().hover();
+  await page.mouse.wheel(0, 100_000);
+  await sheet.getByRole('button', { name: 'evening 300.png', exact: true }).click();
+  await expect(page.getByText('evening 300.png · 60 × 80')).toBeVisible();
+  await new Bench(page, { width: 60, height: 80 }).settle();
+});
