@@ -4,7 +4,14 @@ import { env, ready, setBackend, tensor4d } from '@tensorflow/tfjs-core';
 import type { NamedTensorMap, Tensor } from '@tensorflow/tfjs-core';
 import { setWasmPaths } from '@tensorflow/tfjs-backend-wasm';
 import { NetworksMissingError } from '#core/errors';
-import { DETECT_SIZE, LIKENESS_SIZE, MESH_SIZE, PARSER_PLANES, PARSER_SIZE, PERSON_SIZE } from '#core/segment/networks';
+import {
+  DETECT_SIZE,
+  LIKENESS_SIZE,
+  MESH_SIZE,
+  PARSER_PLANES,
+  PARSER_SIZE,
+  PERSON_SIZE,
+} from '#core/segment/networks';
 import type { FaceNetworks, MeshOutput } from '#core/segment/networks';
 
 /** How a host reaches the files of the networks. */

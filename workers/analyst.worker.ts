@@ -1,6 +1,7 @@
 import { stemOf } from '#core/document/names';
 import type { Area, Photo, Step } from '#core/document/schema';
 import { DOCUMENT_VERSION, WHOLE_PICTURE } from '#core/document/schema';
+import { CancelledError } from '#core/errors';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { writeCube } from '#core/formats/cubeFile';
 import { writeProofSheet } from '#core/formats/proofSheet';
@@ -41,6 +42,7 @@ let judge: LightJudge | undefined;
 let lender: { readonly resolver: Resolver; readonly photo: Photo } | undefined;
 /** States of the document that were told, by number. */
 const versions = new Map<number, Photo>();
+let newestTold = 0;
 
 function current(): Resolver {
   if (!resolver) throw new RangeError('no photo is in use');
@@ -49,8 +51,10 @@ function current(): Resolver {
 
 function photoOf(version: number): Photo {
   const photo = versions.get(version);
-  if (!photo) throw new RangeError(`state ${version} of the photo was not told`);
-  return photo;
+  if (photo) return photo;
+  // Who asks about what another photo or a newer state has replaced has nothing to wait for.
+  if (version <= newestTold) throw new CancelledError();
+  throw new RangeError(`state ${version} of the photo was not told`);
 }
 
 function lending(): { readonly resolver: Resolver; readonly photo: Photo } {
@@ -89,6 +93,7 @@ serve<AnalystExchanges>({
   photo: ({ version, photo, forget }) => {
     for (const old of forget) versions.delete(old);
     versions.set(version, photo);
+    newestTold = Math.max(newestTold, version);
     return undefined;
   },
   areas: ({ version, ids, known }) => areas(photoOf(version), ids, new Set(known)),

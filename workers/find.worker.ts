@@ -1,6 +1,7 @@
 import plain from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm.wasm?url';
 import simd from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm-simd.wasm?url';
 import { findParts } from '#core/segment/findParts';
+import { withLikenesses } from '#core/segment/sitterLikeness';
 import { checkNetwork } from '../networks/checkNetwork';
 import { tfNetworks } from '../networks/tfNetworks';
 import type { NetworkFiles } from '../networks/tfNetworks';
@@ -49,5 +50,6 @@ const networks = tfNetworks({
 });
 
 serve<FinderExchanges>({
-  find: ({ pyramid, tiles }, onProgress) => findParts(pyramid, networks, { tiles, onProgress }),
+  find: async ({ pyramid, tiles }, onProgress) =>
+    withLikenesses(pyramid, await findParts(pyramid, networks, { tiles, onProgress }), networks),
 });

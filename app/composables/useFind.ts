@@ -1,5 +1,7 @@
 import { putPeople } from '#kinds/people/putPeople';
 import { areaNameOf } from '#core/document/partNames';
+import { changePhoto } from '#core/document/commands';
+import { joinSitters } from '#core/document/joinSitters';
 import { CancelledError } from '#core/errors';
 import type { Plate } from '#core/raster/plate';
 import { foundEntries } from '#workers/client';
@@ -38,11 +40,15 @@ export function useFind() {
       const entries = foundEntries(people, () => crypto.randomUUID());
       await workers.analyst.learnPlates(entries.plates);
       await storeFound(entries.plates);
-      sitting.changeOpenPhoto('find', open.id, (before) =>
-        putPeople(before, entries.sitters, entries.background, {
-          newId: () => crypto.randomUUID(),
-          nameOf: areaNameOf,
-        }),
+      const newId = () => crypto.randomUUID();
+      sitting.change('find', (document) =>
+        joinSitters(
+          changePhoto(document, open.id, (before) =>
+            putPeople(before, entries.sitters, entries.background, { newId, nameOf: areaNameOf }),
+          ),
+          open.id,
+          newId,
+        ),
       );
       const count = people.sitters.length;
       notices.say(`Found ${count} ${count === 1 ? 'sitter' : 'sitters'}. Choose a part on the face map.`);

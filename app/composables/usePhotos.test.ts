@@ -13,6 +13,8 @@ const sitter = (id: string, number: number, x: number, width: number) => ({
   number,
   face: { x, y: 100, width, height: width },
   doubts: {},
+  person: null,
+  likeness: null,
 });
 const lips = (id: string, owner: string) => ({
   ...areaNamed(id, 'lips', [mark('area', { areaId: id })]),

@@ -1,4 +1,4 @@
-import type { Photo } from '#core/document/schema';
+import type { Photo, Sitter } from '#core/document/schema';
 import { nextTick } from 'vue';
 import { useBench } from '../stores/bench';
 import { useSitting } from '../stores/sitting';
@@ -12,9 +12,15 @@ export function usePhotos() {
   const view = useView();
   const { photo, area } = useBenchPhoto();
 
-  /** The frame that places are told by: the open sitter's face, or the whole photo. */
-  function frameOf(of: Photo, number: number | undefined) {
-    const sitter = of.sitters.find((entry) => entry.number === number) ?? of.sitters[0];
+  /** The same sitter in another photo, else the one in the same place from the left. */
+  function sameIn(of: Photo, like: Sitter | undefined): Sitter | undefined {
+    const isSame = ({ person }: Sitter) => person !== null && person.id === like?.person?.id;
+    return (
+      of.sitters.find(isSame) ?? of.sitters.find(({ number }) => number === like?.number) ?? of.sitters[0]
+    );
+  }
+  /** The frame that places are told by: a sitter's face, or the whole photo. */
+  function frameOf(of: Photo, sitter: Sitter | undefined) {
     return sitter?.face ?? { x: 0, y: 0, width: of.width, height: of.height };
   }
 
@@ -23,9 +29,10 @@ export function usePhotos() {
     const next = sitting.document?.photos.find((entry) => entry.id === id);
     if (!from || !next || next === from) return;
     const owner = area.value?.sitter ?? bench.sitterId;
-    const number = from.sitters.find((entry) => entry.id === owner)?.number;
+    const left = from.sitters.find((entry) => entry.id === owner);
+    const sitter = sameIn(next, left);
     const part = area.value?.part;
-    const old = frameOf(from, number);
+    const old = frameOf(from, left ?? from.sitters[0]);
     const middle = view.viewToImage({ x: view.width / 2, y: view.height / 2 });
     const near = view.fitted
       ? undefined
@@ -35,7 +42,6 @@ export function usePhotos() {
           across: old.width * view.zoom,
         };
     bench.choosePhoto(id);
-    const sitter = next.sitters.find((entry) => entry.number === number) ?? next.sitters[0];
     const same = next.areas.find(
       (entry) => entry.part === part && (entry.sitter ?? sitter?.id) === sitter?.id,
     );
@@ -44,7 +50,7 @@ export function usePhotos() {
     // The photo is shown whole as soon as it is another.
     await nextTick();
     if (!near || photo.value !== next) return;
-    const frame = frameOf(next, number);
+    const frame = frameOf(next, sitter);
     view.lookAt(
       { x: frame.x + near.x * frame.width, y: frame.y + near.y * frame.height },
       near.across / frame.width,

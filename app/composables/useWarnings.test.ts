@@ -103,7 +103,14 @@ describe('warnings', () => {
 
 describe('close-ups', () => {
   it('bring the face, the eyes, the lips and the edge of hair of the open sitter, or say what is missing', async () => {
-    const sitter = { id: 's', number: 1, face: { x: 10, y: 20, width: 300, height: 400 }, doubts: {} };
+    const sitter = {
+      id: 's',
+      number: 1,
+      face: { x: 10, y: 20, width: 300, height: 400 },
+      doubts: {},
+      person: null,
+      likeness: null,
+    };
     const areas = (['irises', 'lips', 'hair'] as const).map((part) => ({
       ...areaNamed(part, part),
       sitter: 's',

@@ -16,6 +16,7 @@ export function newSitting(id: string, name: string, now: string): Sitting {
     note: '',
     tags: [],
     archived: false,
+    people: [],
     photos: [],
   };
 }

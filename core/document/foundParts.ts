@@ -41,6 +41,7 @@ export interface FoundDoubtEntry {
 export interface FoundSitterEntry {
   readonly face: Sitter['face'];
   readonly doubts: Sitter['doubts'];
+  readonly likeness: Sitter['likeness'];
   readonly parts: readonly FoundEntry[];
   readonly doubtful: readonly FoundDoubtEntry[];
 }

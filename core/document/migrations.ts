@@ -16,6 +16,7 @@ const DOCUMENT_MIGRATIONS: Readonly<Record<number, (document: Loose) => Loose>> 
     ...document,
     photos: mapList(document.photos, photoToVersion6),
   }),
+  6: (document) => ({ people: [], ...document, photos: mapList(document.photos, photoToVersion7) }),
 };
 
 /** Sitters came, and areas belong to them or to nobody. */
@@ -43,6 +44,15 @@ function photoToVersion5(photo: unknown): unknown {
 /** What was decided of a photo. */
 function photoToVersion6(photo: unknown): unknown {
   return isLoose(photo) ? { choice: null, ...photo } : photo;
+}
+
+/** A sitter may be somebody who sits in other photos too. */
+function photoToVersion7(photo: unknown): unknown {
+  if (!isLoose(photo)) return photo;
+  const sitters = mapList(photo.sitters, (sitter) =>
+    isLoose(sitter) ? { person: null, likeness: null, ...sitter } : sitter,
+  );
+  return { ...photo, ...(sitters !== undefined && { sitters }) };
 }
 
 /**

@@ -80,6 +80,34 @@ describe('what can be opened of a sitting', () => {
     ['an archive that is unclear is none', 'archived', 'perhaps', (s) => s.archived, false],
     ['a decision that is not known is none', 'photos.0.choice', 'maybe', (s) => s.photos[0]!.choice, null],
     [
+      'of the people those stay that are some, each once',
+      'people',
+      [
+        { id: 'p', name: 'Berit', isNot: [] },
+        { id: 'p', name: 'Odo', isNot: [] },
+        'Nils',
+        { id: 'q', name: 7, isNot: [] },
+      ],
+      (s) => s.people,
+      [{ id: 'p', name: 'Berit', isNot: [] }],
+    ],
+    [
+      'a sitter who is nobody known, with a likeness that is none, stays a sitter',
+      'photos.0.sitters',
+      [
+        {
+          id: 's',
+          number: 1,
+          face: { x: 1, y: 1, width: 9, height: 9 },
+          doubts: {},
+          person: { id: 'nobody', said: 'likeness' },
+          likeness: { face: 'zz', hair: null, clothes: null },
+        },
+      ],
+      (s) => s.photos[0]!.sitters.map(({ person, likeness }) => [person, likeness]),
+      [[null, null]],
+    ],
+    [
       'a mark that fits in no way is taken out',
       'photos.0.areas.0.marks.0.parameters',
       { x: 'left' },

@@ -5,6 +5,7 @@ import { migrateDocument } from './migrations';
 import { fitFileName, fitName } from './names';
 import { refuseFuture } from './parse';
 import { DOCUMENT_VERSION, MOST, NO_EDGE_CARE, makeSittingSchema } from './schema';
+import { personSchema } from './sitters';
 import type { Sitting } from './schema';
 
 type Path = readonly (string | number)[];
@@ -130,8 +131,22 @@ const BESIDE: readonly {
   },
   { depth: 1, key: 'tags', mend: fitTags },
   { depth: 1, key: 'archived', mend: () => false },
+  { depth: 1, key: 'people', mend: fitPeople },
   { depth: 3, key: 'choice', mend: () => null },
+  { depth: 5, key: 'person', mend: () => null },
+  { depth: 5, key: 'likeness', mend: () => null },
 ];
+
+/** Those that fit, each once. */
+function fitPeople(value: unknown): unknown[] {
+  const ids = new Set<string>();
+  return (Array.isArray(value) ? value : []).slice(0, MOST.people).filter((entry) => {
+    const { success, data } = personSchema.safeParse(entry);
+    const isNew = success && !ids.has(data.id);
+    if (isNew) ids.add(data.id);
+    return isNew;
+  });
+}
 
 function fitTags(value: unknown): string[] {
   const texts = (Array.isArray(value) ? value : []).filter((entry) => typeof entry === 'string');

@@ -1,8 +1,14 @@
 import { z } from 'zod';
 import type { JsonObject, KindDefinition, Kinds } from './kinds';
+import { coordinate, id, MOST } from './limits';
+import { personSchema, refuseStrangers, sitterSchema } from './sitters';
+import type { Person, Sitter } from './sitters';
+
+export { COORDINATE_REACH, MOST } from './limits';
+export type { Likeness, Person, Sitter } from './sitters';
 
 /** Raised with every change of shape; migrations.ts brings older documents up. */
-export const DOCUMENT_VERSION = 6;
+export const DOCUMENT_VERSION = 7;
 
 /** What an area may be of. */
 export const PARTS = [
@@ -28,32 +34,8 @@ export type Part = (typeof PARTS)[number];
 export const RUNGS = ['light', 'middle', 'shade'] as const;
 export type Rung = (typeof RUNGS)[number];
 
-/**
- * How much of each a document may hold: far more than a hand makes, and little enough that whatever fits can
- * be opened and rendered.
- */
-export const MOST = {
-  photos: 10_000,
-  sitters: 200,
-  areas: 1000,
-  marks: 1000,
-  readings: 1000,
-  steps: 500,
-  versions: 60,
-  nameLength: 120,
-  noteLength: 2000,
-  tags: 20,
-  tagLength: 40,
-  fileNameLength: 400,
-} as const;
-
-const id = z.string().min(1).max(64);
 const name = z.string().trim().min(1).max(MOST.nameLength);
 const instant = z.iso.datetime();
-/** How far from the photo's corner anything may lie, pixels of the upright full photo. */
-export const COORDINATE_REACH = 200_000;
-const coordinate = z.number().min(-COORDINATE_REACH).max(COORDINATE_REACH);
-
 /** What is done to the edge of an area, in this order. */
 export const edgeCareSchema = z
   .strictObject({
@@ -86,21 +68,6 @@ export const readingSchema = z.strictObject({
   size: z.number().int().min(1).max(2000),
 });
 export type Reading = z.infer<typeof readingSchema>;
-
-const sitterSchema = z.strictObject({
-  id,
-  number: z.number().int().min(1),
-  /** the face in the photo, for its thumbnail */
-  face: z.strictObject({
-    x: coordinate,
-    y: coordinate,
-    width: z.number().positive(),
-    height: z.number().positive(),
-  }),
-  /** why a part is not to be relied on, by its name */
-  doubts: z.record(z.string(), z.string().max(60)),
-});
-export type Sitter = z.infer<typeof sitterSchema>;
 
 const hueRange = z
   .strictObject({ from: z.number().min(-60).max(360), to: z.number().min(-60).max(420) })
@@ -205,6 +172,8 @@ export interface Sitting {
   readonly tags: readonly string[];
   /** done with: out of the way, not away */
   readonly archived: boolean;
+  /** in the order in which they came */
+  readonly people: readonly Person[];
   readonly photos: readonly Photo[];
 }
 
@@ -316,9 +285,14 @@ export function makeSittingSchema(kinds: Kinds): z.ZodType<Sitting> {
       note: z.string().max(MOST.noteLength),
       tags: z.array(z.string().trim().min(1).max(MOST.tagLength)).max(MOST.tags),
       archived: z.boolean(),
+      people: z.array(personSchema).max(MOST.people),
       photos: z.array(makePhotoSchema(kinds)).max(MOST.photos),
     })
-    .check((context) => refuseRepeated(context, context.value.photos, ['photos']));
+    .check((context) => {
+      refuseRepeated(context, context.value.photos, ['photos']);
+      refuseRepeated(context, context.value.people, ['people']);
+      refuseStrangers(context, context.value as Sitting);
+    });
 }
 
 /** Ids name one entry of a list each: steps, readings and undo go by them. */

@@ -25,7 +25,16 @@ const skin = (sitter: string | null, part: Area['part'] = 'skin'): Area => ({
 });
 const documentOf = (areas: readonly Area[], plan: readonly Step[] = []): Photo => ({
   ...newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: SIDE, height: SIDE }),
-  sitters: [{ id: 's', number: 1, face: { x: 40, y: 40, width: 120, height: 120 }, doubts: {} }],
+  sitters: [
+    {
+      id: 's',
+      number: 1,
+      face: { x: 40, y: 40, width: 120, height: 120 },
+      doubts: {},
+      person: null,
+      likeness: null,
+    },
+  ],
   areas,
   plan,
 });

@@ -14,8 +14,8 @@ export type EdgeColours = Field;
 const INSIDE8 = 242;
 const OUTSIDE8 = 10;
 /** How near is looked, in pixels of the grid. */
-const SIGMA = 1;
-const MOST_PIXELS = 160_000;
+const SIGMA = 2;
+const MOST_PIXELS = 900_000;
 
 /** Foreground minus background near each place, from where either stands alone. */
 export function measureEdgeColours({ pixels, coverage, region }: AreaInput): EdgeColours {

@@ -57,6 +57,8 @@ async function opened(
         number: 1,
         face: { x: 0.3 * width, y: 0.25 * height, width: 0.4 * width, height: 0.4 * height },
         doubts: {},
+        person: null,
+        likeness: null,
       },
     ],
   };

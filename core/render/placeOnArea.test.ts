@@ -47,7 +47,14 @@ describe('readings of an area', () => {
   });
 
   it('of skin keep off the nose that the sitter’s box tells of; of another part they do not', () => {
-    const sitter = { id: 's', number: 1, face: { x: 40, y: 10, width: 160, height: 140 }, doubts: {} };
+    const sitter = {
+      id: 's',
+      number: 1,
+      face: { x: 40, y: 10, width: 160, height: 140 },
+      doubts: {},
+      person: null,
+      likeness: null,
+    };
     const nose = areaNamed('nose', 'face', [mark('ellipse', { x: 120, y: 80, radiusX: 20, radiusY: 20 })]);
     const on = (area: Area) =>
       places(0, { ...area, sitter: 's' }, { sitters: [sitter], areas: [{ ...area, sitter: 's' }] });

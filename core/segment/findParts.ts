@@ -24,6 +24,7 @@ import type { ParsedHead } from './headParser';
 import { headGrid, headView, SMALL_LONG_SIDE } from './headGrid';
 import type { HeadGrid, HeadView } from './headGrid';
 import type { FoundPartName } from '../document/foundParts';
+import type { Likeness } from '../document/schema';
 import { mouthParts } from './mouthParts';
 import type { FaceNetworks } from './networks';
 import { partSitters } from './partSitters';
@@ -48,6 +49,8 @@ export interface FoundSitter {
   readonly landmarks: FaceLandmarks;
   readonly parts: readonly FoundPart[];
   readonly doubtful: readonly FoundDoubt[];
+  /** what tells it from others; undefined where that was not asked for */
+  readonly likeness?: Likeness;
 }
 
 /** Everybody in a photo from left to right, and what is behind them. */

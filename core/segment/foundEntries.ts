@@ -18,22 +18,25 @@ export function foundEntries({ sitters, background }: FoundPeople, newId: () => 
     plates.set(plate, { region, coverage8 });
     return { part, plate };
   };
-  const entries = sitters.map(({ landmarks: { points }, parts, doubtful }): FoundSitterEntry => {
-    const xs = points.map(([x]) => x);
-    const ys = points.map(([, y]) => y);
-    const x = Math.min(...xs);
-    const y = Math.min(...ys);
-    return {
-      face: { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y },
-      parts: parts.map(keep),
-      doubtful: doubtful.map(({ has, may, region, coverage8 }) => {
-        const plate = newId();
-        plates.set(plate, { region, coverage8 });
-        const { x, y, width, height } = region;
-        return { has, may, plate, box: { x, y, width, height } };
-      }),
-      doubts: Object.fromEntries(parts.flatMap(({ part, doubt }) => (doubt ? [[part, doubt]] : []))),
-    };
-  });
+  const entries = sitters.map(
+    ({ landmarks: { points }, parts, doubtful, likeness = null }): FoundSitterEntry => {
+      const xs = points.map(([x]) => x);
+      const ys = points.map(([, y]) => y);
+      const x = Math.min(...xs);
+      const y = Math.min(...ys);
+      return {
+        face: { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y },
+        likeness,
+        parts: parts.map(keep),
+        doubtful: doubtful.map(({ has, may, region, coverage8 }) => {
+          const plate = newId();
+          plates.set(plate, { region, coverage8 });
+          const { x, y, width, height } = region;
+          return { has, may, plate, box: { x, y, width, height } };
+        }),
+        doubts: Object.fromEntries(parts.flatMap(({ part, doubt }) => (doubt ? [[part, doubt]] : []))),
+      };
+    },
+  );
   return { sitters: entries, background: background && keep(background), plates };
 }

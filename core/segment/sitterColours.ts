@@ -25,7 +25,9 @@ export function sitterColours(
   };
   const skin = meanOf('face');
   const against = (mean: Triple | undefined) =>
-    skin && mean ? (mean.map((value, c) => Math.cbrt(value / Math.max(1e-4, skin[c]!))) as unknown as Triple) : null;
+    skin && mean
+      ? (mean.map((value, c) => Math.cbrt(value / Math.max(1e-4, skin[c]!))) as unknown as Triple)
+      : null;
   return { hair: against(meanOf('hair')), clothes: against(meanOf('clothes')) };
 }
 

@@ -27,6 +27,7 @@ function openTo(sitter: string): void {
   if (area.value && area.value.sitter !== sitter) bench.choose(undefined);
   bench.sitterId = sitter;
 }
+const { nameOf } = usePeople();
 const partsOf = (sitter: string) => photo.value?.areas.filter((entry) => entry.sitter === sitter).length ?? 0;
 </script>
 
@@ -44,9 +45,9 @@ const partsOf = (sitter: string) => photo.value?.areas.filter((entry) => entry.s
         >
           <SitterThumb :photo="photo" :sitter="sitter" :size="34" />
           <span v-if="sitter.id === openSitter?.id" class="leading-tight"
-            ><span class="block text-[13.5px] font-semibold">Sitter {{ sitter.number }}</span
+            ><span class="block text-[13.5px] font-semibold">{{ nameOf(sitter) }}</span
             ><span class="block text-[12px] text-quiet">{{ partsOf(sitter.id) }} parts found</span></span
-          ><span v-else class="sr-only">Sitter {{ sitter.number }}</span>
+          ><span v-else class="sr-only">{{ nameOf(sitter) }}</span>
         </button>
       </div>
       <FaceMap :areas="photo.areas" :sitter="openSitter" :survey="survey" />

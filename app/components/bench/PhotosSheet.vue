@@ -16,24 +16,37 @@ const bench = useBench();
 const progress = useProgress();
 const { goTo } = usePhotos();
 
+const SHOWN = [
+  { value: 'photos', name: 'Photos' },
+  { value: 'sitters', name: 'Sitters', title: 'Who is the same in several photos' },
+] as const;
 const FIRST_WIDTH = 148;
 /** CSS pixels below a picture */
 const WORDS_HEIGHT = 60;
 const state = ref<PhotoState | 'all'>('all');
 const choice = ref<Choice | 'all' | 'none'>('all');
-const sitters = ref<number | 'all'>('all');
+const shows = ref<'photos' | 'sitters'>('photos');
+const person = ref<string>('all');
 const before = ref(false);
 const chosen = ref(new Set<string>());
 const width = useLocalStorage('even-blush-photo-width', FIRST_WIDTH);
 
 const photos = computed(() => sitting.document?.photos ?? []);
-const mostSitters = computed(() => Math.max(0, ...photos.value.map((photo) => photo.sitters.length)));
+const { people } = usePeople();
+/** A sitter who is nobody any more is not looked for. */
+const wanted = computed(() =>
+  person.value === 'nobody' || people.value.some(({ id }) => id === person.value) ? person.value : 'all',
+);
+const showsPerson = ({ sitters }: Photo) =>
+  wanted.value === 'nobody'
+    ? sitters.length === 0
+    : sitters.some((sitter) => sitter.person?.id === wanted.value);
 const shown = computed(() =>
   photos.value.filter(
     (photo) =>
       (state.value === 'all' || progress.stateOf(photo) === state.value) &&
       (choice.value === 'all' || (photo.choice ?? 'none') === choice.value) &&
-      (sitters.value === 'all' || photo.sitters.length === sitters.value),
+      (wanted.value === 'all' || showsPerson(photo)),
   ),
 );
 const counts = computed(() =>
@@ -87,9 +100,10 @@ function takeOut(): void {
   }));
   chosen.value = new Set();
 }
-function open(photo: Photo): void {
+async function open(photo: Photo, sitter?: string): Promise<void> {
   bench.showingPhotos = false;
-  void goTo(photo.id);
+  await goTo(photo.id);
+  if (sitter !== undefined) bench.sitterId = sitter;
 }
 const close = () => (bench.showingPhotos = false);
 </script>
@@ -98,33 +112,35 @@ const close = () => (bench.showingPhotos = false);
   <DialogFrame panel="flex h-full min-w-0 grow flex-col bg-paper p-4" @close="close">
     <div class="mb-3 flex flex-wrap items-center gap-2 text-[13px]">
       <DialogTitle class="min-w-0 truncate text-[17px]">Photos of {{ sitting.document?.name }}</DialogTitle>
+      <ToggleGroup v-model="shows" label="What is shown" :options="SHOWN" />
       <span class="grow" />
-      <select v-model="state" aria-label="State shown" class="field">
-        <option value="all">any state</option>
-        <option v-for="name in PHOTO_STATES" :key="name" :value="name">{{ name }}</option>
-      </select>
-      <select v-model="choice" aria-label="Decision shown" class="field">
-        <option value="all">any decision</option>
-        <option v-for="name in CHOICES" :key="name" :value="name">{{ name }}</option>
-        <option value="none">undecided</option>
-      </select>
-      <select v-if="mostSitters > 0" v-model="sitters" aria-label="Sitters shown" class="field">
-        <option value="all">any sitters</option>
-        <option v-for="n in mostSitters + 1" :key="n" :value="n - 1">
-          {{ n === 1 ? 'none found' : n === 2 ? '1 sitter' : `${n - 1} sitters` }}
-        </option>
-      </select>
-      <HoldButton v-model="before" class="press" title="Hold: the photos as they were">Before</HoldButton>
-      <label class="flex items-center gap-1 text-quiet"
-        >size
-        <input
-          v-model.number="width"
-          type="range"
-          min="96"
-          max="320"
-          aria-label="Size of the photos"
-          class="w-24 accent-(--accent)"
-      /></label>
+      <template v-if="shows === 'photos'">
+        <select v-model="state" aria-label="State shown" class="field">
+          <option value="all">any state</option>
+          <option v-for="name in PHOTO_STATES" :key="name" :value="name">{{ name }}</option>
+        </select>
+        <select v-model="choice" aria-label="Decision shown" class="field">
+          <option value="all">any decision</option>
+          <option v-for="name in CHOICES" :key="name" :value="name">{{ name }}</option>
+          <option value="none">undecided</option>
+        </select>
+        <select v-if="people.length > 0" v-model="person" aria-label="Sitter shown" class="field">
+          <option value="all">any sitter</option>
+          <option v-for="{ id, called } in people" :key="id" :value="id">{{ called }}</option>
+          <option value="nobody">nobody found</option>
+        </select>
+        <HoldButton v-model="before" class="press" title="Hold: the photos as they were">Before</HoldButton>
+        <label class="flex items-center gap-1 text-quiet"
+          >size
+          <input
+            v-model.number="width"
+            type="range"
+            min="96"
+            max="320"
+            aria-label="Size of the photos"
+            class="w-24 accent-(--accent)"
+        /></label>
+      </template>
       <FilePick
         :accept="PHOTO_FILES"
         multiple
@@ -157,7 +173,10 @@ const close = () => (bench.showingPhotos = false);
       <button class="press" title="Undo brings them back" @click="takeOut">Take out</button>
       <button class="press-bare" @click="chosen = new Set()">Choose none</button>
     </p>
-    <div ref="list" class="min-h-0 grow overflow-y-auto" tabindex="-1">
+    <div v-if="shows === 'sitters'" class="min-h-0 grow overflow-y-auto">
+      <SitterRows @open="open($event.photo, $event.sitter.id)" />
+    </div>
+    <div v-show="shows === 'photos'" ref="list" class="min-h-0 grow overflow-y-auto" tabindex="-1">
       <p
         v-if="shown.length === 0"
         class="rounded-lg border border-dashed border-line p-6 text-center text-quiet"
@@ -165,7 +184,7 @@ const close = () => (bench.showingPhotos = false);
         {{
           photos.length === 0
             ? 'No photo yet: add some, or drop them anywhere.'
-            : 'No photo is like this. Choose another state, decision or number of sitters above.'
+            : 'No photo is like this. Choose another state, decision or sitter above.'
         }}
       </p>
       <div class="relative" :style="{ height: `${rows.getTotalSize()}px` }">

@@ -7,10 +7,11 @@ import { findingWords, mendWords, nothingLeftWords } from '#kinds/mend/findingWo
 /** What is off on the skin, in words and numbers, each with the step that mends it. */
 const props = defineProps<{ photo: Photo; survey: Survey | undefined }>();
 const { findings, checking, mending, stopMending, mend, mendEverything, putAway } = useCheck();
-const nameOf = (sitterId: string | undefined) =>
-  props.photo.sitters.length > 1
-    ? `Sitter ${props.photo.sitters.find(({ id }) => id === sitterId)?.number ?? '?'}, `
-    : '';
+const { nameOf: called } = usePeople();
+function nameOf(sitterId: string | undefined): string {
+  const sitter = props.photo.sitters.find(({ id }) => id === sitterId);
+  return sitter && props.photo.sitters.length > 1 ? `${called(sitter)}, ` : '';
+}
 const nothing = computed(() => nothingLeftWords(props.photo));
 const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 </script>

@@ -11,6 +11,8 @@ const face = (x: number) => ({ x, y: 100, width: 200, height: 260 });
 const sitter = (x: number, suffix: string) => ({
   face: face(x),
   doubts: { teeth: 'soft' },
+  person: null,
+  likeness: null,
   parts: (['skin', 'iris-right', 'iris-left', 'hair'] as const).map((part) => ({
     part,
     plate: `${part}-${suffix}`,

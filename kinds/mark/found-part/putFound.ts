@@ -63,10 +63,10 @@ function nameSitters(
   newId: () => string,
 ): readonly Sitter[] {
   const free = [...known];
-  return found.map(({ face, doubts }, n) => {
+  return found.map(({ face, doubts, likeness }, n) => {
     const same = nearest(free, face);
     if (same) free.splice(free.indexOf(same), 1);
-    return { id: same?.id ?? newId(), number: n + 1, face, doubts };
+    return { id: same?.id ?? newId(), number: n + 1, face, doubts, person: same?.person ?? null, likeness };
   });
 }
 

@@ -1,0 +1,42 @@
+import { encodeFace } from '../document/likeness';
+import type { Likeness } from '../document/schema';
+import type { Pyramid } from '../raster/pyramid';
+import { faceLikeness } from './faceLikeness';
+import { NetworksMissingError } from '../errors';
+import type { FoundPeople, FoundSitter } from './findParts';
+import type { FaceNetworks } from './networks';
+import { sitterColours } from './sitterColours';
+
+/** People with what tells each from others; without it where the network for it is missing. */
+export async function withLikenesses(
+  pyramid: Pyramid,
+  people: FoundPeople,
+  networks: FaceNetworks,
+): Promise<FoundPeople> {
+  const sitters: FoundSitter[] = [];
+  try {
+    for (const sitter of people.sitters)
+      sitters.push({ ...sitter, likeness: await sitterLikeness(pyramid, sitter, networks) });
+  } catch (error) {
+    if (error instanceof NetworksMissingError) return people;
+    throw error;
+  }
+  return { ...people, sitters };
+}
+
+/**
+ * What tells a found sitter from others, in this photo and in the next.
+ * @throws {NetworksMissingError}
+ */
+async function sitterLikeness(
+  pyramid: Pyramid,
+  { landmarks, parts }: FoundSitter,
+  networks: FaceNetworks,
+): Promise<Likeness> {
+  const face = await faceLikeness(pyramid, landmarks, networks);
+  const round = (value: number) => Math.round(1e4 * value) / 1e4;
+  const { hair, clothes } = sitterColours(pyramid, parts);
+  const kept = (ratios: typeof hair) =>
+    ratios && ([round(ratios[0]), round(ratios[1]), round(ratios[2])] as [number, number, number]);
+  return { face: encodeFace(face), hair: kept(hair), clothes: kept(clothes) };
+}
