@@ -7,6 +7,13 @@ test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names
   const bench = await Bench.open(page);
   await page.getByRole('button', { name: 'New area' }).click();
   await page.keyboard.press('p');
+  // What it does is drawn, within the picture's room.
+  await page.getByRole('button', { name: 'What brush does' }).click();
+  const example = page.getByRole('img', { name: 'What the hand draws, and what it covers' });
+  await expect(example).toBeInViewport({ ratio: 1 });
+  await expect(page.getByText('Plain brush. Paint what belongs to the area.')).toBeInViewport({ ratio: 1 });
+  await page.keyboard.press('Escape');
+  await expect(example).toHaveCount(0);
   await enter(page.getByLabel('Radius of the mark in pixels of the photo'), '60');
   await enter(page.getByLabel('Soft edge of the brush'), '0');
   await bench.draw([300, 1200], [700, 1200]);

@@ -37,8 +37,9 @@ watch(
   async ({ id }) => (progress.value = await readProgress(database(), id).catch(() => new Map())),
   { immediate: true },
 );
-/** Faces that were found, then photos in which none was. */
+/** Faces that were found, each sitter's once; then photos in which none was. */
 const faces = computed(() => {
+  const shown = new Set<string>();
   const all = photos.value.flatMap((photo) =>
     photo.sitters.map((sitter) => ({
       photo,
@@ -47,7 +48,12 @@ const faces = computed(() => {
       corridor: corridorOf(photo, sitter.id).middle,
     })),
   );
-  return all.slice(0, MOST_FACES);
+  const once = all.filter(({ sitter: { person } }) => {
+    const isNew = !person || !shown.has(person.id);
+    if (person) shown.add(person.id);
+    return isNew;
+  });
+  return once.slice(0, MOST_FACES);
 });
 const without = computed(() =>
   photos.value

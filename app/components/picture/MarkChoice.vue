@@ -72,6 +72,7 @@ const context: MarkContext = {
   </ToggleGroup>
   <HelpPopover
     v-if="drawing.kind"
+    opens="left"
     :name="drawing.kind.label"
     :help="`${drawing.kind.drawing.help}. ${drawing.kind.drawing.hint}`"
     ><MarkExample :example="drawing.kind.drawing.example"
