@@ -1,6 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { nextTick } from 'vue';
 import type { EffectScope } from 'vue';
 import { freshPage } from '../../tests/fixtures/page';
+import { useHandNumber } from '../stores/handNumber';
 import type { HandleDrag } from './useHandleDrag';
 import { useHandleDrag } from './useHandleDrag';
 
@@ -19,6 +21,7 @@ function handle(change: Partial<HandleDrag<string>> = {}) {
     setPointerCapture: (id: number) => captured.add(id),
     hasPointerCapture: (id: number) => captured.has(id),
     releasePointerCapture: (id: number) => captured.delete(id),
+    getAttribute: (name: string) => (name === 'aria-valuetext' ? told.at(-1)! : null),
   };
   const listeners = scope.run(() =>
     useHandleDrag<string>({
@@ -155,5 +158,28 @@ describe('a handle', () => {
     const { told, listeners } = handle({ reset: (what) => void told.push(`${what} reset`) });
     listeners.dblclick();
     expect(told).toEqual(['it reset']);
+  });
+
+  it('says its number beside the hand while it is held, unless it stands there anyway', async () => {
+    const hand = useHandNumber();
+    const { listeners, pointer } = handle();
+    listeners.pointerdown(pointer(10));
+    listeners.pointermove(pointer(14, { clientY: 60 }));
+    await nextTick();
+    expect(hand.shown).toEqual({ x: 14, y: 60, text: 'it to 14' });
+    listeners.pointerup(pointer(14));
+    expect(hand.shown).toBeUndefined();
+    // Let go before the handle was drawn anew: nothing stays.
+    listeners.pointerdown(pointer(10));
+    listeners.pointermove(pointer(15));
+    listeners.pointerup(pointer(15));
+    await nextTick();
+    expect(hand.shown).toBeUndefined();
+
+    const other = handle({ saysItself: true });
+    other.listeners.pointerdown(other.pointer(10));
+    other.listeners.pointermove(other.pointer(14));
+    await nextTick();
+    expect(hand.shown).toBeUndefined();
   });
 });

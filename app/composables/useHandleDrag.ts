@@ -2,6 +2,7 @@ import { onScopeDispose } from 'vue';
 import { useGesture } from './gesture';
 import type { Gesture } from './gesture';
 import { nudgeOf } from './nudgeOf';
+import { useHandNumber } from '../stores/handNumber';
 
 /**
  * A step by a key: arrows go one way by one; with shift, or by the page keys, they go far, with alt a tenth.
@@ -38,6 +39,8 @@ export interface HandleDrag<What> {
   readonly label?: () => string;
   /** in place of the sitting's gesture, for what is no part of it */
   readonly gesture?: Gesture;
+  /** whether its number stands beside it anyway */
+  readonly saysItself?: boolean;
 }
 
 const ARROWS: Readonly<Record<string, Nudge>> = {
@@ -62,6 +65,7 @@ const PAGES: Readonly<Record<string, Nudge>> = {
  */
 export function useHandleDrag<What = undefined>(drag: HandleDrag<What>) {
   const gesture = drag.gesture ?? useGesture();
+  const hand = useHandNumber();
   const far = drag.far ?? 10;
   let held: Held | undefined;
   let wheeling: ReturnType<typeof setTimeout> | undefined;
@@ -93,6 +97,7 @@ export function useHandleDrag<What = undefined>(drag: HandleDrag<What>) {
 
   function finish(how: 'end' | 'cancel'): void {
     held = undefined;
+    hand.clear();
     window.removeEventListener('keydown', giveUp, { capture: true });
     gesture[how]();
   }
@@ -153,6 +158,7 @@ export function useHandleDrag<What = undefined>(drag: HandleDrag<What>) {
       if (held?.pointer !== event.pointerId) return;
       event.stopPropagation();
       drag.move(follow(event), what);
+      if (!drag.saysItself) void hand.show(event.currentTarget as Element, event);
     },
     pointerup: (event: PointerEvent) => letGo(event, 'end'),
     pointercancel: (event: PointerEvent) => letGo(event, 'cancel'),

@@ -1,8 +1,9 @@
 import { likenessDistance } from './likeness';
 import type { Likeness, Person, Photo, Sitter, Sitting } from './schema';
 
-/** Nearer than this it is the same person; up to the second it may be, and somebody is asked. */
+/** Nearer than this it is the same person. */
 export const SURELY_WITHIN = 0.33;
+/** So far somebody is asked whether it is the same. */
 export const PERHAPS_WITHIN = 0.5;
 /** The next person must be further away by so much. */
 const LEAST_LEAD = 0.05;

@@ -47,6 +47,25 @@ test('a window that changes its size in a drag breaks nothing: the stroke stays 
   await expect(marks).toHaveCount(before);
 });
 
+test('what is dragged says its number beside the hand, until it is let go', async ({ page }) => {
+  const bench = await Bench.openFound(page);
+  await bench.choosePart('Skin');
+  await page.getByRole('button', { name: '+ Even' }).click();
+  await bench.settle();
+  const grain = page.getByRole('slider', { name: 'Evenness of hue: width of the grain' });
+  const box = (await grain.boundingBox())!;
+  const end = { x: box.x + box.width - 9, y: box.y + box.height / 2 };
+  await page.mouse.move(end.x, end.y);
+  await page.mouse.down();
+  await page.mouse.move(end.x - 6, end.y, { steps: 3 });
+  const number = page.getByTestId('hand-number');
+  await expect(number).toHaveText((await grain.getAttribute('aria-valuetext'))!);
+  const said = (await number.boundingBox())!;
+  expect(Math.abs(said.x - end.x) + Math.abs(said.y - end.y)).toBeLessThan(80);
+  await page.mouse.up();
+  await expect(number).toHaveCount(0);
+});
+
 test('a column’s edge dragged beyond the window stops at its least and most width, and is kept', async ({
   page,
 }) => {

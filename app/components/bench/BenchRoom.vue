@@ -82,6 +82,7 @@ const sized = (side: ColumnSide) => (stacked.value ? {} : { width: `${widthOf(si
     <PresetsDialog v-if="photo && bench.showingPresets" :photo="photo" :survey="survey" />
     <KeysDialog />
     <ActionMenu />
+    <HandNumber />
     <HistoryDialog v-if="bench.showingHistory" />
   </div>
 </template>

@@ -14,6 +14,7 @@ const listeners = useHandleDrag({
     cancel: () => setWidth(props.side, from.width),
   },
   movesAtOnce: true,
+  saysItself: true,
   far: 5,
   move: (event) => {
     if (event.type === 'pointerdown') from = { x: event.clientX, width: widthOf(props.side) };

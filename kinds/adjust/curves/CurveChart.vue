@@ -44,6 +44,7 @@ let index = 0;
 /** the point in hand, in codes */
 const now = ref<readonly [number, number]>();
 const listeners = useHandleDrag<Held>({
+  saysItself: true,
   label: () => 'curve point',
   movesAtOnce: true,
   move: (event, { name, index: own }) => {

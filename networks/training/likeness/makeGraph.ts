@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 
 /**
- * Writes the likeness network as a graph: `npx tsx networks/likeness/makeGraph.ts MANIFEST WEIGHTS OUT`.
+ * Writes the likeness network as a graph: `npx tsx networks/training/likeness/makeGraph.ts MANIFEST WEIGHTS OUT`.
  * The weights are those of a residual network of 29 layers that learnt to tell faces apart (see README.md), as the npm
  * package `@vladmandic/face-api` 1.7.15 holds them in `model/`; they are copied as they are.
  */

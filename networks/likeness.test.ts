@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { networkFiles } from '../../cli/networkFiles';
+import { networkFiles } from '../cli/networkFiles';
 import { encodeFace, likenessDistance } from '#core/document/likeness';
 import type { Likeness } from '#core/document/schema';
 import { findParts } from '#core/segment/findParts';
 import { LIKENESS_SIZE } from '#core/segment/networks';
 import { withLikenesses } from '#core/segment/sitterLikeness';
-import { portrait } from '../../tests/fixtures/truth';
-import { tfNetworks } from '../tfNetworks';
+import { portrait } from '../tests/fixtures/truth';
+import { tfNetworks } from './tfNetworks';
 
 const networks = tfNetworks(networkFiles);
 
