@@ -6,12 +6,13 @@ import type { KindDefinition } from '#core/document/kinds';
 import { makeMark, makeStep } from '#core/document/make';
 import { stemOf } from '#core/document/names';
 import { PART_NAMES } from '#core/document/partNames';
-import { DOCUMENT_VERSION, NO_EDGE_CARE } from '#core/document/schema';
+import { NO_EDGE_CARE } from '#core/document/schema';
 import type { Area, Part, Photo } from '#core/document/schema';
 import { CommandError } from '#core/errors';
 import { decodeGreyPicture } from './greyPicture';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { namedColour } from '#core/formats/namedColour';
+import { makePlanFile } from '#core/formats/planFile';
 import type { PlanFile } from '#core/formats/planFile';
 import { measurePartColours } from '#core/measure/partColours';
 import { wholeRegion } from '#core/raster/raster';
@@ -107,7 +108,7 @@ export async function makePlan(
     if (named.beyond) notes.push(`${text} lies beyond sRGB; the nearest colour, ${named.colour}, is taken`);
     put(part, recolour, startRecolour(part, named.colour));
   }
-  const plan: PlanFile = { schema: DOCUMENT_VERSION, photo: work.photo, coverage: coverageOf(work) };
+  const plan = makePlanFile(work.photo, coverageOf(work));
   const file = await placeOf(path, command, outputs);
   await mkdir(dirname(file), { recursive: true });
   await writeWhole(file, (temporary) => writeFile(temporary, `${JSON.stringify(plan)}\n`));

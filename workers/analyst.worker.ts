@@ -1,9 +1,10 @@
 import { stemOf } from '#core/document/names';
 import type { Area, Photo, Step } from '#core/document/schema';
-import { DOCUMENT_VERSION, WHOLE_PICTURE } from '#core/document/schema';
+import { WHOLE_PICTURE } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
 import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { writeCube } from '#core/formats/cubeFile';
+import { makePlanFile } from '#core/formats/planFile';
 import { writeProofSheet } from '#core/formats/proofSheet';
 import type { ReadingRow } from '#core/formats/readingsFile';
 import { findFamilies } from '#core/measure/families';
@@ -142,7 +143,7 @@ serve<AnalystExchanges>({
     const coverage = photo.areas.map(
       (area) => [area.id, base64(coveragePng(current().area(area, photo)))] as const,
     );
-    return { schema: DOCUMENT_VERSION, photo, coverage: Object.fromEntries(coverage) };
+    return makePlanFile(photo, Object.fromEntries(coverage));
   },
   lut: ({ version, size, areaId }) => {
     const photo = photoOf(version);

@@ -29,11 +29,19 @@ export function decodeFace(hex: string): number[] {
  * Photographs of one person lie about 0.4 apart, of two people 0.6 and more (King 2017, dlib: same below 0.6).
  */
 export function likenessDistance(first: Likeness, second: Likeness): number {
-  const [p, q] = [decodeFace(first.face), decodeFace(second.face)];
+  const [p, q] = [numbersOf(first), numbersOf(second)];
   const face = p.reduce((sum, value, n) => sum + (value - q[n]!) ** 2, 0);
   const other = (name: 'hair' | 'clothes') => {
     const [one, two] = [first[name], second[name]];
     return one && two ? one.reduce((sum, value, c) => sum + (value - two[c]!) ** 2, 0) : 0;
   };
   return Math.sqrt(face + HAIR_WEIGHT ** 2 * other('hair') + CLOTHES_WEIGHT ** 2 * other('clothes'));
+}
+
+/** Each is asked for against all the others. */
+const decoded = new WeakMap<Likeness, readonly number[]>();
+function numbersOf(likeness: Likeness): readonly number[] {
+  const known = decoded.get(likeness) ?? decodeFace(likeness.face);
+  decoded.set(likeness, known);
+  return known;
 }

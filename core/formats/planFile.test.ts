@@ -5,7 +5,7 @@ import { mark, step } from '../../tests/fixtures/plans';
 import { newPhoto } from '../document/commands';
 import { DOCUMENT_VERSION } from '../document/schema';
 import { CoreError } from '../errors';
-import { parsePlanFile } from './planFile';
+import { makePlanFile, parsePlanFile } from './planFile';
 
 const area = areaNamed('area', 'hair', [mark('ellipse', { x: 5, y: 5, radiusX: 3, radiusY: 2 })]);
 const photo = {
@@ -28,6 +28,20 @@ describe('a plan file from anywhere', () => {
   it('is read with or without a byte-order mark', () => {
     expect(parsePlanFile(JSON.stringify(plan), KINDS)).toEqual(plan);
     expect(parsePlanFile(`\uFEFF${JSON.stringify(plan)}`, KINDS)).toEqual(plan);
+  });
+
+  it('says nothing of who the sitters are, nor how they are told', () => {
+    const sitter = {
+      id: 's',
+      number: 1,
+      face: { x: 1, y: 1, width: 4, height: 5 },
+      doubts: { teeth: 'soft' },
+      person: { id: 'p', said: 'hand' as const },
+      likeness: { face: 'ab'.repeat(128), hair: null, clothes: null },
+    };
+    const made = makePlanFile({ ...photo, sitters: [sitter] }, {});
+    expect(made.photo.sitters).toEqual([{ ...sitter, person: null, likeness: null }]);
+    expect(parsePlanFile(JSON.stringify(made), KINDS)).toEqual(made);
   });
 
   it.each<[string, string, string]>([

@@ -14,6 +14,12 @@ export interface PlanFile {
   readonly coverage: Readonly<Record<string, string>>;
 }
 
+/** A photo's plan as a file. Plans go from hand to hand: who the sitters are, and what tells it, stays behind. */
+export function makePlanFile(photo: Photo, coverage: PlanFile['coverage']): PlanFile {
+  const sitters = photo.sitters.map((sitter) => ({ ...sitter, person: null, likeness: null }));
+  return { schema: DOCUMENT_VERSION, photo: { ...photo, sitters }, coverage };
+}
+
 /** The schema of a plan file, for a given set of kinds. */
 export function makePlanFileSchema(kinds: Kinds): z.ZodType<PlanFile> {
   return z.strictObject({
