@@ -1,5 +1,5 @@
 import { clamp } from '#core/math/clamp';
-import { hueDeltaDegrees, wrapDegrees } from '#core/colour/angles';
+import { deltaDegrees, wrapDegrees } from '#core/colour/angles';
 
 /** What lies across the ladder. */
 export const LADDER_QUANTITIES = ['hue', 'saturation'] as const;
@@ -53,7 +53,7 @@ export function ladderScale({ quantity, size, skin, values, lightness }: LadderF
   const centre = quantity === 'saturation' ? mean : hue;
   const farthest = Math.max(
     0,
-    ...values.map((value) => Math.abs(quantity === 'hue' ? hueDeltaDegrees(centre, value) : value - centre)),
+    ...values.map((value) => Math.abs(quantity === 'hue' ? deltaDegrees(centre, value) : value - centre)),
   );
   const reach = clamp(
     TICK * Math.ceil((farthest + MARGIN) / TICK),
@@ -76,7 +76,7 @@ export function ladderScale({ quantity, size, skin, values, lightness }: LadderF
 
 /** @param value HSV hue in degrees, or saturation in percent */
 export function ladderX({ quantity, width, centre, reach }: LadderScale, value: number): number {
-  return width * (0.5 + (quantity === 'hue' ? hueDeltaDegrees(centre, value) : value - centre) / (2 * reach));
+  return width * (0.5 + (quantity === 'hue' ? deltaDegrees(centre, value) : value - centre) / (2 * reach));
 }
 
 /** @param lightness CIELAB L*, 0..100 */

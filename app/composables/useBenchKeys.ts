@@ -16,6 +16,7 @@ import { useQuestions } from '../stores/questions';
 import { useSeeing } from '../stores/seeing';
 import { useSitting } from '../stores/sitting';
 import { useView } from '../stores/view';
+import { useNotices } from '../stores/notices';
 
 /** Commands that go on while their key is held. */
 const REPEATED = new Set(['smaller', 'larger']);
@@ -30,6 +31,7 @@ export function useBenchKeys(): void {
   const sitting = useSitting();
   const { photo, area } = useBenchPhoto();
   const { placeReadingsAlone } = useReadings();
+  const notices = useNotices();
   const { check, mending } = useCheck();
   const { find } = useFind();
   const { nextPlace } = useDoubtfulPlaces();
@@ -68,7 +70,10 @@ export function useBenchKeys(): void {
     'area': nextArea,
     'place': nextPlace,
     // A file written now would be without what is being mended.
-    'export': () => photo.value && mending.value === undefined && (bench.exporting = true),
+    'export': () => {
+      if (mending.value !== undefined) notices.say('Export opens once what is being mended is done.');
+      else if (photo.value) bench.exporting = true;
+    },
     'history': () => (bench.showingHistory = true),
     'keys': () => (bench.showingKeys = true),
   };

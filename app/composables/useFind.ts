@@ -51,7 +51,9 @@ export function useFind() {
         ),
       );
       const count = people.sitters.length;
-      notices.say(`Found ${count} ${count === 1 ? 'sitter' : 'sitters'}. Choose a part on the face map.`);
+      notices.say(
+        `Found ${count} ${count === 1 ? 'sitter' : 'sitters'}. Choose a part on the face map, or let Check say what is off.`,
+      );
       bench.sitterId = photo.value?.sitters[0]?.id;
     } catch (error) {
       if (error instanceof CancelledError) notices.say('Find was stopped; nothing was changed.');

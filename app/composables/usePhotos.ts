@@ -14,7 +14,7 @@ export function usePhotos() {
 
   /** The same sitter in another photo, else the one in the same place from the left. */
   function sameIn(of: Photo, like: Sitter | undefined): Sitter | undefined {
-    const isSame = ({ person }: Sitter) => person !== null && person.id === like?.person?.id;
+    const isSame = ({ person }: Sitter) => person !== null && person === like?.person;
     return (
       of.sitters.find(isSame) ?? of.sitters.find(({ number }) => number === like?.number) ?? of.sitters[0]
     );

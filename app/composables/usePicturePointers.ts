@@ -1,4 +1,4 @@
-import { hueDeltaDegrees, RADIANS_PER_DEGREE } from '#core/colour/angles';
+import { deltaDegrees, RADIANS_PER_DEGREE } from '#core/colour/angles';
 import { clamp } from '#core/math/clamp';
 import { COORDINATE_REACH } from '#core/document/schema';
 import { useEventListener } from '@vueuse/core';
@@ -130,7 +130,7 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>, a
     const bearing = (point: Point) => Math.atan2(point.y - other.y, point.x - other.x) / RADIANS_PER_DEGREE;
     const spread = (point: Point) => Math.hypot(point.x - other.x, point.y - other.y);
     const middle = { x: (before.x + other.x) / 2, y: (before.y + other.y) / 2 };
-    const by = hueDeltaDegrees(bearing(before), bearing(now));
+    const by = deltaDegrees(bearing(before), bearing(now));
     turned += by;
     if (Math.abs(turned) >= TURNS_FROM) view.turn(by, middle);
     view.zoomTo(view.zoom * (spread(now) / Math.max(1, spread(before))), middle);
@@ -148,7 +148,7 @@ export function usePicturePointers(element: Readonly<Ref<HTMLElement | null>>, a
   }
 
   function setUpright(): void {
-    const off = hueDeltaDegrees(0, view.degrees);
+    const off = deltaDegrees(0, view.degrees);
     if (off !== 0 && Math.abs(off) < UPRIGHT_WITHIN) view.turn(-off);
   }
 

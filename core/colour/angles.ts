@@ -7,8 +7,8 @@ export function wrapDegrees(degrees: number): number {
   return turned < 0 ? turned + 360 : turned;
 }
 
-/** The shorter way from one hue to another, degrees in -180..180. */
-export function hueDeltaDegrees(from: number, to: number): number {
+/** The shorter way from one angle or hue to another, degrees in -180..180. */
+export function deltaDegrees(from: number, to: number): number {
   const delta = wrapDegrees(to - from);
   return delta > 180 ? delta - 360 : delta;
 }

@@ -1,4 +1,4 @@
-import { RADIANS_PER_DEGREE, hueDeltaDegrees, wrapDegrees } from './angles';
+import { RADIANS_PER_DEGREE, deltaDegrees, wrapDegrees } from './angles';
 import type { Triple } from './triple';
 
 const POW25_7 = 25 ** 7;
@@ -25,7 +25,7 @@ export function ciede2000(first: Triple, second: Triple): number {
   const deltaL = second[0] - first[0];
   const deltaC = c2 - c1;
   const grey = c1 * c2 === 0;
-  const turn = grey ? 0 : hueDeltaDegrees(h1, h2);
+  const turn = grey ? 0 : deltaDegrees(h1, h2);
   const deltaH = 2 * Math.sqrt(c1 * c2) * sinDegrees(turn / 2);
 
   const lMean = (first[0] + second[0]) / 2;

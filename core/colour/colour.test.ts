@@ -2,7 +2,7 @@ import { fastExp, fastLog } from './fastLog';
 import { clampRgb, converter, formatHex } from 'culori';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { hueDeltaDegrees, wrapDegrees } from './angles';
+import { deltaDegrees, wrapDegrees } from './angles';
 import { convertSrgbLinearToCielabD50 } from './cielab';
 import { isInGamut, mapIntoSrgbGamut } from './gamut';
 import { convertHsvToSrgbEncoded, convertSrgbEncodedToHsv } from './hsv';
@@ -80,7 +80,7 @@ describe('against an independent library (culori 4.0.2)', () => {
         expect(ours.saturation).toBeCloseTo(theirs.s, 4);
         expect(ours.value).toBeCloseTo(theirs.v, 4);
         if (ours.hueDegrees !== undefined && ours.saturation > 1e-3)
-          expect(Math.abs(hueDeltaDegrees(ours.hueDegrees, theirs.h!))).toBeLessThan(1e-3);
+          expect(Math.abs(deltaDegrees(ours.hueDegrees, theirs.h!))).toBeLessThan(1e-3);
       }),
       SEED,
     );
@@ -180,7 +180,7 @@ describe('hue to a number', () => {
         const turn = solveTurnToHsvHue(linear, wanted)!;
         const turned = turnHueAtLuminance(linear, turn);
         fc.pre(isInGamut(turned));
-        expect(Math.abs(hueDeltaDegrees(wanted, hsvHueOfSrgbLinear(turned)!))).toBeLessThan(0.05);
+        expect(Math.abs(deltaDegrees(wanted, hsvHueOfSrgbLinear(turned)!))).toBeLessThan(0.05);
         expect(luminanceOfSrgbLinear(turned)).toBeCloseTo(luminanceOfSrgbLinear(linear), 6);
         const chroma = (c: Triple) => Math.hypot(...convertSrgbLinearToOklab(c).slice(1));
         expect(chroma(turned) / chroma(linear)).toBeCloseTo(1, 4);
@@ -196,7 +196,7 @@ describe('hue to a number', () => {
 
 describe('angles', () => {
   it('takes the shorter way round', () => {
-    expect([hueDeltaDegrees(350, 10), hueDeltaDegrees(10, 350), wrapDegrees(-30), wrapDegrees(720)]).toEqual([
+    expect([deltaDegrees(350, 10), deltaDegrees(10, 350), wrapDegrees(-30), wrapDegrees(720)]).toEqual([
       20, -20, 330, 0,
     ]);
   });

@@ -1,4 +1,4 @@
-import { RADIANS_PER_DEGREE, hueDeltaDegrees } from './angles';
+import { RADIANS_PER_DEGREE, deltaDegrees } from './angles';
 import { mapIntoSrgbGamut } from './gamut';
 import { convertSrgbEncodedToHsv } from './hsv';
 import { luminanceOfSrgbLinear, oklabLightnessAtLuminance } from './luminance';
@@ -42,7 +42,7 @@ export function solveTurnToHsvHue(srgbLinear: Triple, hsvHueDegrees: number): nu
   const start = hsvHueOfSrgbLinear(srgbLinear);
   if (start === undefined) return undefined;
   const miss = (turn: number) =>
-    hueDeltaDegrees(hsvHueDegrees, hsvHueOfSrgbLinear(turnHueAtLuminance(srgbLinear, turn)) ?? hsvHueDegrees);
+    deltaDegrees(hsvHueDegrees, hsvHueOfSrgbLinear(turnHueAtLuminance(srgbLinear, turn)) ?? hsvHueDegrees);
   const first = miss(0);
   if (first === 0) return 0;
   const direction = first > 0 ? -1 : 1;

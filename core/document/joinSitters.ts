@@ -25,7 +25,7 @@ export function joinSitters(sitting: Sitting, photoId: string, newId: () => stri
   const photo = sitting.photos.find(({ id }) => id === photoId);
   if (!photo) return sitting;
   const others = likenessesOf(sitting.photos.filter((each) => each !== photo));
-  const taken = new Set(photo.sitters.flatMap(({ person }) => (person ? [person.id] : [])));
+  const taken = new Set(photo.sitters.flatMap(({ person }) => person ?? []));
   const said = new Map<string, string>();
   const pairs = photo.sitters
     .filter(({ person }) => !person)
@@ -45,28 +45,29 @@ export function joinSitters(sitting: Sitting, photoId: string, newId: () => stri
     people.push(somebody);
     said.set(id, somebody.id);
   }
-  return putPhoto({ ...sitting, people }, photoId, (sitter) => {
-    const person = said.get(sitter.id);
-    return person === undefined ? sitter.person : { id: person, said: 'likeness' };
-  });
+  return putPhoto({ ...sitting, people }, photoId, (sitter) => said.get(sitter.id) ?? sitter.person);
+}
+
+/** Whether a photo shows both of two people: then they are not one. */
+export function areTogether({ photos }: Pick<Sitting, 'photos'>, person: string, other: string): boolean {
+  return photos.some(({ sitters }) =>
+    [person, other].every((id) => sitters.some((sitter) => sitter.person === id)),
+  );
 }
 
 /** Who may be the same, the likeliest first: nobody of whom it was denied, nor who sit beside each other. */
-export function maybeOne({ people, photos }: Sitting): MaybeOne[] {
-  const known = likenessesOf(photos);
-  const together = new Set(
-    photos.flatMap(({ sitters }) =>
-      sitters.flatMap((one) => sitters.map((other) => `${one.person?.id} ${other.person?.id}`)),
-    ),
-  );
+export function maybeOne(sitting: Sitting): MaybeOne[] {
+  const { people } = sitting;
+  const known = likenessesOf(sitting.photos);
   return people
     .flatMap((person, n) =>
       people.slice(n + 1).flatMap((other): MaybeOne[] => {
         const [first, second] = [known.get(person.id), known.get(other.id)];
         const denied = person.isNot.includes(other.id) || other.isNot.includes(person.id);
-        if (!first || !second || denied || together.has(`${person.id} ${other.id}`)) return [];
+        if (!first || !second || denied) return [];
         const distance = Math.min(...first.map((likeness) => awayFrom(likeness, second)));
-        return distance <= PERHAPS_WITHIN ? [{ person: person.id, other: other.id, distance }] : [];
+        const may = distance <= PERHAPS_WITHIN && !areTogether(sitting, person.id, other.id);
+        return may ? [{ person: person.id, other: other.id, distance }] : [];
       }),
     )
     .sort((p, q) => p.distance - q.distance);
@@ -82,7 +83,7 @@ export function sayWho(
   const id = personId ?? newId();
   const people = personId === undefined ? [...sitting.people, newPerson(id)] : sitting.people;
   const put = putPhoto({ ...sitting, people }, photoId, (sitter) =>
-    sitter.id === sitterId ? { id, said: 'hand' } : sitter.person,
+    sitter.id === sitterId ? id : sitter.person,
   );
   return { ...put, people: stillSeen(put) };
 }
@@ -97,9 +98,7 @@ export function joinPeople(sitting: Sitting, from: string, to: string): Sitting 
       .map((person) => (person.id === to ? { ...person, name: person.name || (name(from) ?? '') } : person)),
     photos: sitting.photos.map((photo) => ({
       ...photo,
-      sitters: photo.sitters.map((sitter) =>
-        sitter.person?.id === from ? { ...sitter, person: { id: to, said: 'hand' as const } } : sitter,
-      ),
+      sitters: photo.sitters.map((sitter) => (sitter.person === from ? { ...sitter, person: to } : sitter)),
     })),
   };
 }
@@ -127,14 +126,14 @@ function letters(place: number): string {
 
 /** People whom no photo shows any more and who have no name are nobody. */
 function stillSeen({ people, photos }: Sitting): Person[] {
-  const seen = new Set(photos.flatMap(({ sitters }) => sitters.map(({ person }) => person?.id)));
+  const seen = new Set(photos.flatMap(({ sitters }) => sitters.map(({ person }) => person)));
   return people.filter(({ id, name }) => name !== '' || seen.has(id));
 }
 
 function likenessesOf(photos: readonly Photo[]): ReadonlyMap<string, readonly Likeness[]> {
   const known = new Map<string, Likeness[]>();
   for (const { person, likeness } of photos.flatMap(({ sitters }) => sitters))
-    if (person && likeness) known.set(person.id, [...(known.get(person.id) ?? []), likeness]);
+    if (person && likeness) known.set(person, [...(known.get(person) ?? []), likeness]);
   return known;
 }
 

@@ -100,7 +100,7 @@ describe('what can be opened of a sitting', () => {
           number: 1,
           face: { x: 1, y: 1, width: 9, height: 9 },
           doubts: {},
-          person: { id: 'nobody', said: 'likeness' },
+          person: 'nobody',
           likeness: { face: 'zz', hair: null, clothes: null },
         },
       ],

@@ -13,9 +13,6 @@ const likenessSchema = z.strictObject({
 /** What tells a sitter from others. */
 export type Likeness = z.infer<typeof likenessSchema>;
 
-/** Who said which person a sitter is. */
-export const SAID_BY = ['hand', 'likeness'] as const;
-
 /** The schema of a sitter. */
 export const sitterSchema = z.strictObject({
   id,
@@ -29,8 +26,8 @@ export const sitterSchema = z.strictObject({
   }),
   /** why a part is not to be relied on, by its name */
   doubts: z.record(z.string(), z.string().max(60)),
-  /** who it is over the photos of the sitting */
-  person: z.strictObject({ id, said: z.enum(SAID_BY) }).nullable(),
+  /** who of the sitting's people it is */
+  person: id.nullable(),
   likeness: likenessSchema.nullable(),
 });
 export type Sitter = z.infer<typeof sitterSchema>;
@@ -58,7 +55,7 @@ export function refuseStrangers(
   const known = new Set(people.map((person) => person.id));
   photos.forEach(({ sitters }, n) =>
     sitters.forEach(({ person }, k) => {
-      if (person && !known.has(person.id))
+      if (person !== null && !known.has(person))
         context.issues.push({
           code: 'custom',
           input: person,

@@ -36,7 +36,7 @@ describe('a plan file from anywhere', () => {
       number: 1,
       face: { x: 1, y: 1, width: 4, height: 5 },
       doubts: { teeth: 'soft' },
-      person: { id: 'p', said: 'hand' as const },
+      person: 'p',
       likeness: { face: 'ab'.repeat(128), hair: null, clothes: null },
     };
     const made = makePlanFile({ ...photo, sitters: [sitter] }, {});

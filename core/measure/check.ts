@@ -1,4 +1,4 @@
-import { hueDeltaDegrees } from '../colour/angles';
+import { deltaDegrees } from '../colour/angles';
 import { hsvHueOfSrgbLinear } from '../colour/hueSolve';
 import { RUNGS } from '../document/schema';
 import type { Rung } from '../document/schema';
@@ -171,7 +171,7 @@ function flushFinding(area: AreaInput, box: NonNullable<SitterSkin['faceBox']>):
   const forehead = hueWithin(area, box, [FOREHEAD]);
   const cheeks = hueWithin(area, box, CHEEKS);
   if (forehead === undefined || cheeks === undefined) return undefined;
-  const degrees = hueDeltaDegrees(cheeks, forehead);
+  const degrees = deltaDegrees(cheeks, forehead);
   return degrees >= LEAST_FLUSH ? { is: 'flushed', degrees } : undefined;
 }
 

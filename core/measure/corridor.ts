@@ -1,4 +1,4 @@
-import { hueDeltaDegrees } from '../colour/angles';
+import { deltaDegrees } from '../colour/angles';
 import type { Photo, Rung } from '../document/schema';
 
 /** A range of HSV hue in degrees. */
@@ -46,6 +46,6 @@ export const SKIN_TARGETS: Readonly<Record<Rung, number>> = { light: 26, middle:
 export function degreesOffRange(hueDegrees: number, range: HueRange): number {
   const middle = (range.from + range.to) / 2;
   const half = (range.to - range.from) / 2;
-  const delta = hueDeltaDegrees(middle, hueDegrees);
+  const delta = deltaDegrees(middle, hueDegrees);
   return Math.sign(delta) * Math.max(0, Math.abs(delta) - half);
 }

@@ -1,4 +1,4 @@
-import { hueDeltaDegrees } from '../colour/angles';
+import { deltaDegrees } from '../colour/angles';
 import { LADDER_ROWS } from './ladder';
 import type { Ladder } from './ladder';
 
@@ -24,7 +24,7 @@ export function ladderSpread(ladder: Ladder): { readonly hue: number; readonly s
     return weight > 0 ? Math.sqrt(sum / weight) : 0;
   };
   return {
-    hue: spread(ladder, hueDeltaDegrees),
+    hue: spread(ladder, deltaDegrees),
     saturation: spread(ladder.saturation, (from, to) => to - from),
   };
 }

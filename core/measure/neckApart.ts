@@ -1,4 +1,4 @@
-import { hueDeltaDegrees } from '../colour/angles';
+import { deltaDegrees } from '../colour/angles';
 import { cielabLightnessOfLuminance } from '../colour/cielab';
 import { hsvHueOfSrgbLinear } from '../colour/hueSolve';
 import { luminanceOfSrgbLinear } from '../colour/luminance';
@@ -39,7 +39,7 @@ export function neckApart(face: AreaInput, neck: AreaInput): NeckApart | undefin
     const here = hsvHueOfSrgbLinear(meanLinear(band));
     const there = hsvHueOfSrgbLinear(meanLinear(other));
     if (here === undefined || there === undefined) return;
-    sum += other.length * hueDeltaDegrees(here, there);
+    sum += other.length * deltaDegrees(here, there);
     weight += other.length;
   });
   const lightness = lightnessOf(neckMean) - lightnessOf(faceMean);

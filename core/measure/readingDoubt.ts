@@ -1,4 +1,4 @@
-import { hueDeltaDegrees } from '../colour/angles';
+import { deltaDegrees } from '../colour/angles';
 import { hsvHueOfSrgbLinear } from '../colour/hueSolve';
 import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '../colour/oklab';
 import { meanLinear } from './reading';
@@ -51,7 +51,7 @@ export function doubtOfReading(
   const around = trend && hsvHueOfSrgbLinear(convertOklabToSrgbLinear([lightness, along.a, along.b]));
   const own = hsvHueOfSrgbLinear(mean);
   if (around === undefined || own === undefined) return undefined;
-  const degrees = hueDeltaDegrees(own, around);
+  const degrees = deltaDegrees(own, around);
   if (degrees >= BLUSH_DEGREES) return { is: 'blush', degrees };
   return degrees <= -BLUSH_DEGREES ? { is: 'spill', degrees: -degrees } : undefined;
 }

@@ -1,4 +1,5 @@
 import type { Triple } from '../colour/triple';
+import { areaMean } from '../measure/areaMean';
 import type { Pyramid } from '../raster/pyramid';
 import { sampleRegion } from '../raster/sampleRegion';
 import type { FoundPart } from './findParts';
@@ -38,17 +39,16 @@ function partMean(pyramid: Pyramid, { region, coverage8 }: FoundPart): Triple | 
     outWidth: Math.max(1, Math.round(region.outWidth * shrink)),
     outHeight: Math.max(1, Math.round(region.outHeight * shrink)),
   };
-  const { data } = sampleRegion(pyramid, small);
-  const sum = [0, 0, 0];
-  let count = 0;
+  // What is covered in part shows something else too.
+  const coverage = new Uint8Array(small.outWidth * small.outHeight);
   for (let row = 0, i = 0; row < small.outHeight; row++) {
     const y = Math.floor(((row + 0.5) * region.outHeight) / small.outHeight);
     for (let column = 0; column < small.outWidth; column++, i++) {
       const x = Math.floor(((column + 0.5) * region.outWidth) / small.outWidth);
-      if (coverage8[y * region.outWidth + x]! < LEAST_COVERAGE8) continue;
-      count++;
-      for (let c = 0; c < 3; c++) sum[c]! += data[3 * i + c]!;
+      coverage[i] = coverage8[y * region.outWidth + x]! < LEAST_COVERAGE8 ? 0 : 255;
     }
   }
-  return count < LEAST_PIXELS ? undefined : (sum.map((value) => value / count) as unknown as Triple);
+  if (coverage.reduce((sum, value) => sum + value / 255, 0) < LEAST_PIXELS) return undefined;
+  const size = { width: small.outWidth, height: small.outHeight };
+  return areaMean(sampleRegion(pyramid, small), { space: 'coverage8', ...size, data: coverage });
 }

@@ -1,51 +1,48 @@
 import { expect, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { Bench } from './bench';
 
 // What hands and keys do unasked: leave the window, hold a key, change the window's size in a drag.
 
-test('a stroke that leaves the window goes on outside, ends where it is let go, and one undo takes it back', async ({
-  page,
-}) => {
-  const bench = await Bench.openFound(page);
-  await bench.choosePart('Skin');
-  await page.keyboard.press('s');
-  const marks = page.getByRole('button', { name: /^Mark .* (add|remove|limit)s$/ });
-  const before = await marks.count();
-  await page.mouse.move(...(await bench.at([540, 700])));
-  await page.mouse.down();
-  await page.mouse.move(640, 300, { steps: 4 });
-  await page.mouse.move(640, -200, { steps: 4 });
-  await page.mouse.up();
-  await bench.settle();
-  await expect(marks).toHaveCount(before + 1);
-  await page.keyboard.press('Control+z');
-  await expect(marks).toHaveCount(before);
-});
-
-test('a window that changes its size in a drag breaks nothing: the stroke stays one, the picture fits', async ({
-  page,
-}) => {
-  const bench = await Bench.openFound(page);
-  await bench.choosePart('Skin');
-  await page.keyboard.press('s');
-  const marks = page.getByRole('button', { name: /^Mark .* (add|remove|limit)s$/ });
-  const before = await marks.count();
-  await page.mouse.move(...(await bench.at([500, 560])));
-  await page.mouse.down();
-  await page.mouse.move(...(await bench.at([500, 620])), { steps: 4 });
-  await page.setViewportSize({ width: 1024, height: 700 });
-  await page.mouse.move(...(await bench.at([500, 700])), { steps: 4 });
-  await page.mouse.up();
-  await bench.settle();
-  await expect(marks).toHaveCount(before + 1);
-  const stage = (await page.getByTestId('stage').boundingBox())!;
-  const [left, top] = await bench.at([0, 0]);
-  expect(left).toBeGreaterThanOrEqual(stage.x);
-  expect(top).toBeGreaterThanOrEqual(stage.y);
-  await page.keyboard.press('Control+z');
-  await expect(marks).toHaveCount(before);
-});
+for (const [does, during] of [
+  [
+    'leaves the window goes on outside',
+    async (page: Page) => {
+      await page.mouse.move(640, 300, { steps: 4 });
+      await page.mouse.move(640, -200, { steps: 4 });
+    },
+  ],
+  [
+    'is drawn while the window changes its size breaks nothing',
+    async (page: Page, bench: Bench) => {
+      await page.mouse.move(...(await bench.at([500, 620])), { steps: 4 });
+      await page.setViewportSize({ width: 1024, height: 700 });
+      await page.mouse.move(...(await bench.at([500, 700])), { steps: 4 });
+    },
+  ],
+] as const)
+  test(`a stroke that ${does}: it is one, the picture is in its place, and one undo takes it back`, async ({
+    page,
+  }) => {
+    const bench = await Bench.openFound(page);
+    await bench.choosePart('Skin');
+    await page.keyboard.press('s');
+    const marks = page.getByRole('button', { name: /^Mark .* (add|remove|limit)s$/ });
+    const before = await marks.count();
+    await page.mouse.move(...(await bench.at([500, 560])));
+    await page.mouse.down();
+    await during(page, bench);
+    await page.mouse.up();
+    await bench.settle();
+    await expect(marks).toHaveCount(before + 1);
+    const stage = (await page.getByTestId('stage').boundingBox())!;
+    const [left, top] = await bench.at([0, 0]);
+    expect(left).toBeGreaterThanOrEqual(stage.x);
+    expect(top).toBeGreaterThanOrEqual(stage.y);
+    await page.keyboard.press('Control+z');
+    await expect(marks).toHaveCount(before);
+  });
 
 test('what is dragged says its number beside the hand, until it is let go', async ({ page }) => {
   const bench = await Bench.openFound(page);

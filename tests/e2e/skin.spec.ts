@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { hueDeltaDegrees } from '#core/colour/angles';
+import { deltaDegrees } from '#core/colour/angles';
 import { convertSrgbEncodedToHsv } from '#core/colour/hsv';
 import { portraitPath, truthMask } from '../fixtures/truth';
 import { Bench, decode, enter } from './bench';
@@ -41,9 +41,7 @@ test('four presses from a green photo to a neutral picture in a file; all of it 
   // Hair that was olive is brown again, as in the neutral truth.
   expect(await meanHue(portraitPath('marit', 'flare'), hair)).toBeGreaterThan(42);
   expect(
-    Math.abs(
-      hueDeltaDegrees(await meanHue(portraitPath('marit', 'neutral'), hair), await meanHue(file, hair)),
-    ),
+    Math.abs(deltaDegrees(await meanHue(portraitPath('marit', 'neutral'), hair), await meanHue(file, hair))),
   ).toBeLessThan(12);
   await page.keyboard.press('Control+z');
   await expect(page.locator('[data-step]')).toHaveCount(0);
@@ -156,7 +154,7 @@ test('curves: a pair made from a reading lands on its numbers in the exported fi
     timeout: 15_000,
   });
   const hue = convertSrgbEncodedToHsv([200 / 255, 150 / 255, 130 / 255]).hueDegrees!;
-  expect(Math.abs(hueDeltaDegrees(hue, await bench.hue('light', 'result')))).toBeLessThan(0.5);
+  expect(Math.abs(deltaDegrees(hue, await bench.hue('light', 'result')))).toBeLessThan(0.5);
   const { data } = await decode(await (await bench.export('Export photo')).path());
   const patch = [0, 1, 2].map((c) => {
     let sum = 0;

@@ -38,9 +38,7 @@ const wanted = computed(() =>
   person.value === 'nobody' || people.value.some(({ id }) => id === person.value) ? person.value : 'all',
 );
 const showsPerson = ({ sitters }: Photo) =>
-  wanted.value === 'nobody'
-    ? sitters.length === 0
-    : sitters.some((sitter) => sitter.person?.id === wanted.value);
+  wanted.value === 'nobody' ? sitters.length === 0 : sitters.some((sitter) => sitter.person === wanted.value);
 const shown = computed(() =>
   photos.value.filter(
     (photo) =>

@@ -10,16 +10,14 @@ const calm = useMediaQuery('(prefers-reduced-motion: reduce)');
 
 /** What the drag has in hand; the document is told once a face was put down. */
 const rows = shallowRef<{ id: string | undefined; seen: SeenSitter[] }[]>([]);
-watchEffect(
-  () =>
-    (rows.value = [
-      ...people.value.map(({ id, seen }) => ({ id, seen: [...seen] })),
-      { id: undefined, seen: [] },
-    ]),
-);
+function lay(): void {
+  const known = people.value.map(({ id, seen }) => ({ id, seen: [...seen] }));
+  rows.value = [...known, { id: undefined, seen: [] }];
+}
+watch(people, lay, { immediate: true });
 const rowOf = (id: string) => people.value.find((person) => person.id === id)!;
 function put(seen: SeenSitter, id: string | undefined): void {
-  if (seen.sitter.person?.id !== id) say(seen, id);
+  if ((seen.sitter.person ?? undefined) !== id) say(seen, id);
 }
 /** @param id undefined for somebody new */
 function dropped(face: HTMLElement, id: string | undefined): void {
@@ -28,6 +26,8 @@ function dropped(face: HTMLElement, id: string | undefined): void {
     all.find((seen) => faceId(seen) === face.dataset.face)!,
     id,
   );
+  // What was refused lies where it was.
+  lay();
 }
 const faceId = ({ photo, sitter }: SeenSitter) => `${photo.id}:${sitter.id}`;
 /** The one who may be the same; nobody is asked about while that one is not shown. */

@@ -49,8 +49,8 @@ const faces = computed(() => {
     })),
   );
   const once = all.filter(({ sitter: { person } }) => {
-    const isNew = !person || !shown.has(person.id);
-    if (person) shown.add(person.id);
+    const isNew = !person || !shown.has(person);
+    if (person) shown.add(person);
     return isNew;
   });
   return once.slice(0, MOST_FACES);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { clamp } from '#core/math/clamp';
-import { hueDeltaDegrees } from '#core/colour/angles';
+import { deltaDegrees } from '#core/colour/angles';
 import { degreesOffRange } from '#core/measure/corridor';
 import type { HueRange } from '#core/measure/corridor';
 
@@ -15,7 +15,7 @@ const WIDTH = 62;
 const MOST = 60;
 /** What lies beyond an end stands at it, wholly in sight. */
 const EDGE = 0.03;
-const xOf = (hue: number) => WIDTH * clamp(hueDeltaDegrees(0, hue) / MOST, EDGE, 1 - EDGE);
+const xOf = (hue: number) => WIDTH * clamp(deltaDegrees(0, hue) / MOST, EDGE, 1 - EDGE);
 const words = computed(() => {
   if (props.hue === undefined) return 'skin not measured yet';
   if (props.hue === null) return 'skin is grey';

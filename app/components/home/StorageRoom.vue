@@ -27,7 +27,7 @@ function size(bytes: number): string {
         v-if="room.most"
         :value="room.used"
         :max="room.most"
-        class="h-1.5 w-24 accent-(--quiet)"
+        class="h-1.5 w-24"
         aria-label="Storage used"
       />
       <span v-if="room.most">{{ size(room.most - room.used) }} are left</span>

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { convertHsvToSrgbEncoded } from '#core/colour/hsv';
 import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
-import { hueDeltaDegrees } from '#core/colour/angles';
+import { deltaDegrees } from '#core/colour/angles';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { decodeSrgb } from '#core/colour/transfer';
@@ -29,10 +29,10 @@ describe('cast trim', () => {
       const ahead = oklchHue(linear(hue + 90));
       const behind = oklchHue(linear(hue - 90));
       expect(
-        hueDeltaDegrees(hue, hsvHueOfSrgbLinear(trimmed({ family, toward: ahead, amount: 0.4 }, pixel))!),
+        deltaDegrees(hue, hsvHueOfSrgbLinear(trimmed({ family, toward: ahead, amount: 0.4 }, pixel))!),
       ).toBeGreaterThan(2);
       expect(
-        hueDeltaDegrees(hue, hsvHueOfSrgbLinear(trimmed({ family, toward: behind, amount: 0.4 }, pixel))!),
+        deltaDegrees(hue, hsvHueOfSrgbLinear(trimmed({ family, toward: behind, amount: 0.4 }, pixel))!),
       ).toBeLessThan(-2);
     },
   );

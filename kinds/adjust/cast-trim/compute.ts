@@ -1,4 +1,4 @@
-import { RADIANS_PER_DEGREE, hueDeltaDegrees } from '#core/colour/angles';
+import { RADIANS_PER_DEGREE, deltaDegrees } from '#core/colour/angles';
 import { luminanceOfSrgbLinear, oklabLightnessAtLuminance } from '#core/colour/luminance';
 import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour/oklab';
 import type { PixelKernel } from '#core/render/kinds';
@@ -29,7 +29,7 @@ export function compileCastTrim({
       const colour = [pixels[p]!, pixels[p + 1]!, pixels[p + 2]!] as const;
       const [lightness, a, b] = convertSrgbLinearToOklab(colour);
       const chroma = Math.hypot(a, b);
-      const off = hueDeltaDegrees(family, Math.atan2(b, a) / RADIANS_PER_DEGREE);
+      const off = deltaDegrees(family, Math.atan2(b, a) / RADIANS_PER_DEGREE);
       const belongs = Math.exp(-((off / width) ** 2) * Math.LN2);
       let newA = a + belongs * chroma * pushA;
       let newB = b + belongs * chroma * pushB;

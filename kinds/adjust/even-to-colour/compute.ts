@@ -1,4 +1,4 @@
-import { RADIANS_PER_DEGREE, hueDeltaDegrees } from '#core/colour/angles';
+import { RADIANS_PER_DEGREE, deltaDegrees } from '#core/colour/angles';
 import { discShare } from '#core/colour/discShare';
 import { srgbLinearOfHex } from '#core/colour/hex';
 import { luminanceOfSrgbLinear, oklabLightnessAtLuminance } from '#core/colour/luminance';
@@ -78,7 +78,7 @@ export function compileEvenToColour(
       const newLight = light + part * (lightness * (form - light) + falloff * (wantedLight - form));
       const chroma = Math.hypot(a, b);
       const turn =
-        -hue * part * hueDeltaDegrees(wantedHue, Math.atan2(b, a) / RADIANS_PER_DEGREE) * RADIANS_PER_DEGREE;
+        -hue * part * deltaDegrees(wantedHue, Math.atan2(b, a) / RADIANS_PER_DEGREE) * RADIANS_PER_DEGREE;
       const cos = Math.cos(turn);
       const sin = Math.sin(turn);
       // Grey has no hue to turn: it takes the wanted one.

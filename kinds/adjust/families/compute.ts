@@ -1,4 +1,4 @@
-import { RADIANS_PER_DEGREE, hueDeltaDegrees } from '#core/colour/angles';
+import { RADIANS_PER_DEGREE, deltaDegrees } from '#core/colour/angles';
 import { luminanceOfSrgbLinear, oklabLightnessAtLuminance } from '#core/colour/luminance';
 import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { findFamilies, presence } from '#core/measure/families';
@@ -32,10 +32,9 @@ export function compileFamilies(
   const of = hues.map((hue) =>
     active.find(
       (change) =>
-        Math.abs(hueDeltaDegrees(hue, change.hue)) <= NEAR &&
+        Math.abs(deltaDegrees(hue, change.hue)) <= NEAR &&
         hues.every(
-          (other) =>
-            Math.abs(hueDeltaDegrees(hue, change.hue)) <= Math.abs(hueDeltaDegrees(other, change.hue)),
+          (other) => Math.abs(deltaDegrees(hue, change.hue)) <= Math.abs(deltaDegrees(other, change.hue)),
         ),
     ),
   );

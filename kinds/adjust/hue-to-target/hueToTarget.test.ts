@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { hueDeltaDegrees } from '#core/colour/angles';
+import { deltaDegrees } from '#core/colour/angles';
 import { cielabLightnessOfLuminance } from '#core/colour/cielab';
 import { isInGamut } from '#core/colour/gamut';
 import { convertHsvToSrgbEncoded } from '#core/colour/hsv';
@@ -56,7 +56,7 @@ describe('hue to target', () => {
           for (const rung of RUNG_NAMES) {
             const pixels = run(kernel, measures.rungs[rung]);
             expect(
-              Math.abs(hueDeltaDegrees(TARGETS[rung], hsvHueOfSrgbLinear(meanLinear(pixels))!)),
+              Math.abs(deltaDegrees(TARGETS[rung], hsvHueOfSrgbLinear(meanLinear(pixels))!)),
               rung,
             ).toBeLessThan(0.5);
             for (let i = 0; i < pixels.length; i += 3) {
@@ -122,9 +122,7 @@ describe('hue to target', () => {
         { light: 84, middle: 70, shade: 52 }[rung],
         1,
       );
-      expect(Math.abs(hueDeltaDegrees(hsvHueOfSrgbLinear(before)!, hsvHueOfSrgbLinear(light)!))).toBeLessThan(
-        1,
-      );
+      expect(Math.abs(deltaDegrees(hsvHueOfSrgbLinear(before)!, hsvHueOfSrgbLinear(light)!))).toBeLessThan(1);
     }
   });
 
@@ -137,7 +135,7 @@ describe('hue to target', () => {
         hsvSaturationOfSrgbLinear(meanLinear(measures.rungs[rung])),
         2,
       );
-      expect(Math.abs(hueDeltaDegrees(TARGETS[rung], hsvHueOfSrgbLinear(after)!))).toBeLessThan(0.5);
+      expect(Math.abs(deltaDegrees(TARGETS[rung], hsvHueOfSrgbLinear(after)!))).toBeLessThan(0.5);
     }
   });
 
@@ -162,9 +160,7 @@ describe('hue to target', () => {
       { ...HUES, more: [{ at: 22, hue: 12, saturation: null, lightness: null }] },
       { ...measures, bands: [deep, measures.rungs.middle] },
     )!;
-    expect(Math.abs(hueDeltaDegrees(12, hsvHueOfSrgbLinear(meanLinear(run(kernel, deep)))!))).toBeLessThan(
-      0.5,
-    );
+    expect(Math.abs(deltaDegrees(12, hsvHueOfSrgbLinear(meanLinear(run(kernel, deep)))!))).toBeLessThan(0.5);
   });
 
   it('brings parameters of version 1 up to date', () => {
@@ -205,7 +201,7 @@ describe('hue to target', () => {
     const { before, after, resolver } = renderWhole(pyramid, photo, mask);
     for (const { id, result } of resolver.readings(photo, resolver.plan(photo, new Map([['area', mask]])))) {
       expect(
-        Math.abs(hueDeltaDegrees(TARGETS[id as keyof typeof TARGETS], hsvHueOfSrgbLinear(result)!)),
+        Math.abs(deltaDegrees(TARGETS[id as keyof typeof TARGETS], hsvHueOfSrgbLinear(result)!)),
         id,
       ).toBeLessThan(0.5);
     }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { clamp } from '#core/math/clamp';
-import { hueDeltaDegrees, RADIANS_PER_DEGREE } from '#core/colour/angles';
+import { deltaDegrees, RADIANS_PER_DEGREE } from '#core/colour/angles';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { encodeSrgb8 } from '#core/colour/transfer';
 import type { BeginDrag, StepContext } from '#core/offer/stepContext';
@@ -25,16 +25,16 @@ const rows = computed(() => {
     colour: `rgb(${srgbLinear.map((channel) => encodeSrgb8(channel)).join(' ')})`,
   }));
   const others = model.value.greys
-    .filter(({ hue }) => found.every((family) => Math.abs(hueDeltaDegrees(family.hue, hue)) > 0.5))
+    .filter(({ hue }) => found.every((family) => Math.abs(deltaDegrees(family.hue, hue)) > 0.5))
     .map(({ hue }) => ({ hue, colour: `oklch(0.65 0.12 ${hue})` }));
   return [...found, ...others].map((row) => ({
     ...row,
-    stops: model.value.greys.find(({ hue }) => Math.abs(hueDeltaDegrees(hue, row.hue)) <= 0.5)?.stops ?? 0,
+    stops: model.value.greys.find(({ hue }) => Math.abs(deltaDegrees(hue, row.hue)) <= 0.5)?.stops ?? 0,
   }));
 });
 
 function putGrey(hue: number, stops: number): void {
-  const others = model.value.greys.filter((grey) => Math.abs(hueDeltaDegrees(grey.hue, hue)) > 0.5);
+  const others = model.value.greys.filter((grey) => Math.abs(deltaDegrees(grey.hue, hue)) > 0.5);
   const within = Math.round(100 * clamp(stops, -MOST_STOPS, MOST_STOPS)) / 100;
   put({ greys: within === 0 ? others : [...others, { hue, stops: within }].slice(-MOST_GREYS) });
 }
@@ -44,8 +44,8 @@ const beginDrag: BeginDrag = (now) => {
   if (Math.hypot(a, b) < LEAST_CHROMA) return undefined;
   const there = (Math.atan2(b, a) / RADIANS_PER_DEGREE + 360) % 360;
   const nearest = rows.value
-    .filter(({ hue }) => Math.abs(hueDeltaDegrees(hue, there)) <= NEAR)
-    .sort((p, q) => Math.abs(hueDeltaDegrees(p.hue, there)) - Math.abs(hueDeltaDegrees(q.hue, there)))[0];
+    .filter(({ hue }) => Math.abs(deltaDegrees(hue, there)) <= NEAR)
+    .sort((p, q) => Math.abs(deltaDegrees(p.hue, there)) - Math.abs(deltaDegrees(q.hue, there)))[0];
   const hue = nearest?.hue ?? Math.round(there);
   const from = nearest?.stops ?? 0;
   return (up) => putGrey(hue, from + up * STOPS_PER_PIXEL);

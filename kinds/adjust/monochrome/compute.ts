@@ -1,4 +1,4 @@
-import { RADIANS_PER_DEGREE, hueDeltaDegrees } from '#core/colour/angles';
+import { RADIANS_PER_DEGREE, deltaDegrees } from '#core/colour/angles';
 import { contrastOf } from '#core/colour/grade';
 import { srgbLinearOfHex } from '#core/colour/hex';
 import { luminanceOfSrgbLinear, oklabLightnessAtLuminance } from '#core/colour/luminance';
@@ -24,7 +24,7 @@ export function greyStops(greys: MonochromeParameters['greys'], hueDegrees: numb
   let sum = 0;
   let weight = 0;
   for (const { hue, stops } of greys) {
-    const near = Math.exp(-0.5 * (hueDeltaDegrees(hue, hueDegrees) / REACH) ** 2);
+    const near = Math.exp(-0.5 * (deltaDegrees(hue, hueDegrees) / REACH) ** 2);
     sum += near * stops;
     weight += near;
   }

@@ -1,6 +1,6 @@
 import { clampUnit } from '#core/math/clamp';
 import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
-import { hueDeltaDegrees } from '#core/colour/angles';
+import { deltaDegrees } from '#core/colour/angles';
 import { luminanceAt, luminanceOfSrgbLinear } from '#core/colour/luminance';
 import type { RecolourParameters } from './schema';
 
@@ -19,7 +19,7 @@ export function zoneWeight(
     const middle = from + half;
     return (red, green, blue) => {
       const hue = hsvHueOfSrgbLinear([red, green, blue]);
-      return hue === undefined ? 0 : ramp(half - Math.abs(hueDeltaDegrees(middle, hue)), soft);
+      return hue === undefined ? 0 : ramp(half - Math.abs(deltaDegrees(middle, hue)), soft);
     };
   }
   const sorted = Float32Array.from({ length: samples.length / 3 }, (_, i) => luminanceAt(samples, i)).sort();

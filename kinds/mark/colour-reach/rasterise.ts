@@ -1,5 +1,5 @@
 import { smoothstep } from '#core/math/smoothstep';
-import { RADIANS_PER_DEGREE, hueDeltaDegrees } from '#core/colour/angles';
+import { RADIANS_PER_DEGREE, deltaDegrees } from '#core/colour/angles';
 import { cielabLightnessOfLuminance } from '#core/colour/cielab';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
@@ -71,7 +71,7 @@ function spreadOf(data: Float32Array): Omit<PatchColours, 'takes'> {
     0,
   );
   const mean = Math.atan2(north, east) / RADIANS_PER_DEGREE;
-  const [off, half] = range(colours.map(({ hue }) => hueDeltaDegrees(mean, hue)));
+  const [off, half] = range(colours.map(({ hue }) => deltaDegrees(mean, hue)));
   return {
     hue: [mean + off, half],
     chroma: range(colours.map(({ chroma }) => chroma)),
@@ -108,7 +108,7 @@ export function rasteriseColourReach(
     for (const patch of patches) {
       const grey = own.chroma < GREY && patch.chroma[0] < GREY;
       const offHue =
-        grey || hue >= 180 ? 0 : Math.max(0, Math.abs(hueDeltaDegrees(patch.hue[0], own.hue)) - patch.hue[1]);
+        grey || hue >= 180 ? 0 : Math.max(0, Math.abs(deltaDegrees(patch.hue[0], own.hue)) - patch.hue[1]);
       const here =
         share(offHue, hue) *
         share(Math.max(0, Math.abs(own.chroma - patch.chroma[0]) - patch.chroma[1]), chromaSpan) *
