@@ -131,6 +131,15 @@ describe('a handle', () => {
     expect(told).toEqual(['begin', 'it to 120', 'it to 124', 'it to 134', 'end']);
   });
 
+  it('goes down as the pointer does', () => {
+    const places: number[] = [];
+    const { listeners, pointer } = handle({ move: ({ clientY }) => void places.push(clientY) });
+    listeners.pointerdown(pointer(0, { clientY: 50 }));
+    listeners.pointermove(pointer(0, { clientY: 57 }));
+    listeners.pointermove(pointer(0, { clientY: 67, altKey: true }));
+    expect(places).toEqual([57, 58]);
+  });
+
   it('takes turns of the wheel that follow each other as one change, where it has the focus', () => {
     vi.useFakeTimers();
     const { told, listeners } = handle();

@@ -66,6 +66,18 @@ describe('warnings', () => {
     expect(warnings.value).toBeUndefined();
   });
 
+  it('wait until the hand is up', async () => {
+    const sitting = useSitting();
+    sitting.document = sittingWith(stepped());
+    scope.run(() => useWarnings(() => stepped()));
+    sitting.beginGesture('stroke');
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(asked).toHaveLength(0);
+    sitting.endGesture();
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(asked).toHaveLength(1);
+  });
+
   it('are looked for again when something changed meanwhile, and are nothing when that fails', async () => {
     let resolve: (found: readonly Warning[]) => void = () => undefined;
     answer = () => new Promise((done) => (resolve = done));

@@ -20,6 +20,9 @@ describe('the picture in its place', () => {
   it('fits with a margin, in the middle', () => {
     const view = openView();
     expect([view.zoom, view.left, view.top, view.percent]).toEqual([0.5, 20, 20, 100]);
+    view.show({ width: 1000, height: 100 });
+    expect([view.zoom, view.left]).toEqual([0.5, 20]);
+    view.show({ width: 1000, height: 800 });
     expect(view.imageToView({ x: 1000, y: 800 })).toEqual({ x: 520, y: 420 });
   });
 
@@ -81,6 +84,10 @@ describe('the picture in its place', () => {
     expect([Math.round(middle.x), Math.round(middle.y), view.zoom]).toEqual([150, 125, 1]);
     view.glideBack();
     expect([view.zoom, view.fitted]).toEqual([0.5, true]);
+    // A larger one is seen whole, with room about it.
+    view.glideTo({ x: 100, y: 100, width: 400, height: 400 });
+    expect(view.zoom).toBeCloseTo(0.72 * (440 / 400), 9);
+    view.glideBack();
     view.glideTo(part);
     view.pan(1, 0);
     const { left } = view;

@@ -59,6 +59,7 @@ describe('a likeness', () => {
     const dark: Likeness = { ...at(0), hair: [0.3, 0.3, 0.3] };
     expect(likenessDistance(fair, dark)).toBeGreaterThan(0.3);
     expect(likenessDistance(fair, at(0))).toBe(0);
+    expect(likenessDistance(fair, { ...fair })).toBe(0);
     expect(
       likenessDistance({ ...at(0), clothes: [1, 1, 1] }, { ...at(0), clothes: [0, 0, 0] }),
     ).toBeGreaterThan(0.3);

@@ -65,6 +65,8 @@ describe('a plan file from anywhere', () => {
     ],
     ['no photo', '{"schema":3}', 'invalid'],
     ['a list', '[]', 'invalid'],
+    ['a number', '5', 'invalid'],
+    ['null', 'null', 'invalid'],
     ['nothing', '', 'not-json'],
     ['nests without end', '['.repeat(200_000), 'not-json'],
     ['coverage that is no base64', text((copy) => ({ ...copy, coverage: { area: '<>' } })), 'invalid'],
