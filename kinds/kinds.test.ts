@@ -43,9 +43,14 @@ describe('every kind', () => {
     expect(data).toEqual(pixels());
   });
 
-  it.each([...KINDS.adjusts.values()])('$id: an empty area does no harm', (kind) => {
+  it.each([...KINDS.adjusts.values()])('$id: an empty area does no harm, as a new step is', (kind) => {
     const empty = { ...input, coverage: { ...input.coverage, data: new Uint8Array(100) } };
-    expect(() => kind.compile(kind.neutral, kind.measure(empty, kind.neutral))).not.toThrow();
+    const parameters = kind.offer.start({ area: areaOf([]), areas: [areaOf([])] });
+    const kernel = kind.compile(parameters, kind.measure(empty, parameters));
+    const data = pixels();
+    if (kernel)
+      applyStep(data, input.coverage.data, kernel, { strength: 1, at: { region, first: 0, placed: true } });
+    expect(data.every(Number.isFinite)).toBe(true);
   });
 
   it.each([...KINDS.marks.values(), ...KINDS.adjusts.values()])(

@@ -48,10 +48,6 @@ describe('the veil', () => {
     });
   });
 
-  it('changes nothing without an amount', () => {
-    expect(compileVeil({ ...FLARE, amount: 0, haze: 0 })).toBeUndefined();
-  });
-
   it('takes off what was found, within the rounding of a hex colour', () => {
     const found = { x: 12.4, y: -30.2, reach: 400.6, peak: [0.1, 0.15, 0.02], base: [0, 0, 0] } as const;
     const parameters = takeOff(found);
