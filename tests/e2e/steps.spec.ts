@@ -36,7 +36,9 @@ test('steps of every kind are added, typed into, switched off and undone, and th
       if (whole) await page.keyboard.press('Escape');
       else await page.getByRole('button', { name: 'New area', exact: true }).first().click();
       await bench.settle();
+      // The row that was pressed shows its area until the pointer has left it and that is drawn.
       await page.mouse.move(...(await bench.at([60, 60])));
+      await bench.settle();
       const before = await middle();
       const direct = page.getByRole('button', { name: `+ ${offer}`, exact: true });
       if ((await direct.count()) > 0) await direct.click();
