@@ -68,7 +68,10 @@ export async function applyPlan(
 }
 
 /** What is written where nothing is said: the photo's own kind of file, with as many bits as it has. */
-function writtenAs({ format, space, longEdge, ...rest }: Wanted, { pyramid, type }: OpenedPhoto): WrittenAs {
+export function writtenAs(
+  { format, space, longEdge, ...rest }: Wanted,
+  { pyramid, type }: OpenedPhoto,
+): WrittenAs {
   const isDeep = pyramid.levels[0]!.data.BYTES_PER_ELEMENT === 2;
   const kinds: Readonly<Record<PhotoType, WrittenFormat>> = {
     'image/jpeg': 'jpeg',
@@ -84,7 +87,7 @@ function writtenAs({ format, space, longEdge, ...rest }: Wanted, { pyramid, type
 }
 
 /** Only what this program wrote is replaced by a later run. */
-async function isOwnPicture(path: string): Promise<boolean> {
+export async function isOwnPicture(path: string): Promise<boolean> {
   const { exif, format } = await sharp(path).metadata();
   const bare = exif && (exif.subarray(0, 4).toString('latin1') === 'Exif' ? exif.subarray(6) : exif);
   return isWrittenHere(bare ?? (format === 'tiff' ? await readFile(path) : undefined));

@@ -61,6 +61,7 @@ const workers = z.coerce
   .min(1, WORKERS_HELP)
   .max(64, WORKERS_HELP)
   .optional();
+const JOBS_HELP = '--jobs is a whole number from 1 to 64';
 const json = z.boolean().default(false);
 const directory = z.string('say where to write: --out DIR').min(1);
 
@@ -114,31 +115,34 @@ const planCommand = z
       ...(photo && { matchSkin: { photo, mask: file.join('=') || undefined } }),
     };
   });
+const writtenOptions = {
+  'format': z.enum(WRITTEN_FORMATS, `--format is ${oneOf(WRITTEN_FORMATS)}`).optional(),
+  'quality': z.coerce
+    .number(QUALITY_HELP)
+    .int(QUALITY_HELP)
+    .min(1, QUALITY_HELP)
+    .max(100, QUALITY_HELP)
+    .default(WRITTEN_BY_DEFAULT.quality),
+  'chroma': z.enum(['full', 'half'], '--chroma is full or half').default('full'),
+  'profile': z
+    .enum(WRITTEN_SPACES, `--profile is ${oneOf(WRITTEN_SPACES)}`)
+    .default(WRITTEN_BY_DEFAULT.space),
+  'metadata': z
+    .enum(KEPT_METADATA, `--metadata is ${oneOf(KEPT_METADATA)}`)
+    .default(WRITTEN_BY_DEFAULT.metadata),
+  'long-edge': z.coerce
+    .number(LONG_EDGE_HELP)
+    .int(LONG_EDGE_HELP)
+    .min(1, LONG_EDGE_HELP)
+    .max(LONGEST_SIDE, LONG_EDGE_HELP)
+    .optional(),
+};
 const applyCommand = z
   .strictObject({
-    'command': z.literal('apply'),
-    'files': z.array(z.string()).min(2, 'name the plan, then at least one photo'),
-    'out': directory,
-    'format': z.enum(WRITTEN_FORMATS, `--format is ${oneOf(WRITTEN_FORMATS)}`).optional(),
-    'quality': z.coerce
-      .number(QUALITY_HELP)
-      .int(QUALITY_HELP)
-      .min(1, QUALITY_HELP)
-      .max(100, QUALITY_HELP)
-      .default(WRITTEN_BY_DEFAULT.quality),
-    'chroma': z.enum(['full', 'half'], '--chroma is full or half').default('full'),
-    'profile': z
-      .enum(WRITTEN_SPACES, `--profile is ${oneOf(WRITTEN_SPACES)}`)
-      .default(WRITTEN_BY_DEFAULT.space),
-    'metadata': z
-      .enum(KEPT_METADATA, `--metadata is ${oneOf(KEPT_METADATA)}`)
-      .default(WRITTEN_BY_DEFAULT.metadata),
-    'long-edge': z.coerce
-      .number(LONG_EDGE_HELP)
-      .int(LONG_EDGE_HELP)
-      .min(1, LONG_EDGE_HELP)
-      .max(LONGEST_SIDE, LONG_EDGE_HELP)
-      .optional(),
+    command: z.literal('apply'),
+    files: z.array(z.string()).min(2, 'name the plan, then at least one photo'),
+    out: directory,
+    ...writtenOptions,
     workers,
     json,
   })
@@ -148,6 +152,50 @@ const applyCommand = z
     space: profile,
     longEdge,
   }));
+const percent = (name: string, usual: number) => {
+  const help = `--${name} is a number of percent from 0 to 100`;
+  return z.coerce
+    .number(help)
+    .min(0, help)
+    .max(100, help)
+    .default(usual)
+    .transform((value) => value / 100);
+};
+const MOST_HELP = '--most is a number of ΔE00 above 0';
+const TO_HELP = 'say to what the series is brought: --to-median, --reference PHOTO or --plan PLAN.json';
+const seriesCommand = z
+  .strictObject({
+    'command': z.literal('series'),
+    'files': photos,
+    'out': directory,
+    'plan': z.string().min(1).optional(),
+    'to-median': z.boolean().default(false),
+    'reference': z.string().min(1).optional(),
+    'frames': percent('frames', 100),
+    'colour': percent('colour', 100),
+    'light': percent('light', 50),
+    'most': z.coerce.number(MOST_HELP).positive(MOST_HELP).optional(),
+    'ground': z.enum(['leave', 'white', 'same'], '--ground is leave, white or same').default('leave'),
+    ...writtenOptions,
+    'jobs': z.coerce.number(JOBS_HELP).int(JOBS_HELP).min(1, JOBS_HELP).max(64, JOBS_HELP).optional(),
+    json,
+  })
+  .refine(
+    ({ plan, 'to-median': median, reference }) =>
+      [plan, median || undefined, reference].filter(Boolean).length === 1,
+    TO_HELP,
+  )
+  .transform(
+    ({ chroma, profile, 'long-edge': longEdge, jobs, 'to-median': toMedian, most = null, ...rest }) => ({
+      ...rest,
+      toMedian,
+      most,
+      fullChroma: chroma === 'full',
+      space: profile,
+      longEdge,
+      workers: jobs,
+    }),
+  );
 const lutCommand = z
   .strictObject({
     command: z.literal('lut'),
@@ -164,6 +212,7 @@ const SCHEMAS: Readonly<Record<CommandName, z.ZodType>> = {
   check: checkCommand,
   plan: planCommand,
   apply: applyCommand,
+  series: seriesCommand,
   lut: lutCommand,
 };
 
@@ -175,9 +224,14 @@ export type PlanCommand = z.infer<typeof planCommand> & {
   readonly matchSkin?: { readonly photo: string; readonly mask: string | undefined };
 };
 export type ApplyCommand = z.infer<typeof applyCommand>;
+export type SeriesCommand = z.infer<typeof seriesCommand> & {
+  /** which time through the files: they are looked at, then written */
+  readonly round?: 'look' | 'write';
+};
 export type LutCommand = z.infer<typeof lutCommand>;
 /** A command with its options, as it was understood. */
-export type Command = FindCommand | ReadCommand | CheckCommand | PlanCommand | ApplyCommand | LutCommand;
+export type Command =
+  FindCommand | ReadCommand | CheckCommand | PlanCommand | ApplyCommand | SeriesCommand | LutCommand;
 
 /** What is asked for besides a command: how the program or one command is used, or its version. */
 export type Question =
@@ -197,6 +251,15 @@ const OPTIONS = {
   'metadata': ONE,
   'long-edge': ONE,
   'workers': ONE,
+  'plan': ONE,
+  'to-median': FLAG,
+  'reference': ONE,
+  'frames': ONE,
+  'colour': ONE,
+  'light': ONE,
+  'most': ONE,
+  'ground': ONE,
+  'jobs': ONE,
   'size': ONE,
   'area': ONE,
   'sitter': ONE,

@@ -1,9 +1,8 @@
-import { WHOLE_PICTURE } from '#core/document/schema';
-import type { Area, Photo } from '#core/document/schema';
-import type { JsonObject } from '#core/document/kinds';
+import { randomUUID } from 'node:crypto';
+import type { Photo } from '#core/document/schema';
 import { newPhoto } from '#core/document/commands';
-import type { MarkKind } from '#core/render/kinds';
-import { KINDS } from '#kinds/registry.gen';
+import { carryPlan } from '#kinds/set/carryPlan';
+import { carryWords } from '#kinds/set/carryWords';
 import { CommandError } from '#core/errors';
 import type { Plate } from '#core/raster/plate';
 import { findInto } from './openPlan';
@@ -17,9 +16,8 @@ export interface Carried {
 }
 
 /**
- * Carries a plan to another photo: parts are found anew for the sitter of the same number, readings are left
- * to the rungs of the new areas; areas built on others go with their fades, other marks drawn by hand stay
- * behind.
+ * Carries a plan to another photo: parts are found anew for the sitter of the same number, what was drawn goes
+ * with the face, readings are left to the rungs of the new areas.
  * @throws {NetworksMissingError} {CommandError} nobody, when the plan stands on people and there are none
  */
 export async function carryOver(
@@ -28,59 +26,16 @@ export async function carryOver(
   onProgress: (share: number) => void,
 ): Promise<Carried> {
   const empty = newPhoto({ id: sha256, file: name, width: pyramid.width, height: pyramid.height });
-  if (plan.plan.every(({ areaId }) => areaId === null))
-    return { photo: { ...empty, plan: plan.plan }, plates: new Map(), warnings: [] };
-  const found = await findInto(empty, pyramid, onProgress);
-  const warnings: string[] = [];
-  if (found.photo.sitters.length === 0) throw new CommandError('nobody');
-  const areas = plan.areas.map((area): Area => {
-    const built = area.marks.some((mark) => kindOf(mark).names)
-      ? builtMarks(area, plan, found.photo)
-      : undefined;
-    if (built) return { ...area, marks: built, sitter: null };
-    const marks = foundMarks(area, plan, found.photo);
-    if (marks.length === 0) warnings.push(`${area.name} could not be found here; its steps are left out`);
-    else if (area.marks.some((mark) => kindOf(mark).carry !== 'anew'))
-      warnings.push(`${area.name}: marks drawn by hand stay with their own photo`);
-    return { ...area, marks, sitter: null };
+  const standsOnParts = plan.plan.some(({ areaId }) => areaId !== null);
+  const found = standsOnParts
+    ? await findInto(empty, pyramid, onProgress)
+    : { photo: empty, plates: new Map<string, Plate>() };
+  if (standsOnParts && found.photo.sitters.length === 0) throw new CommandError('nobody');
+  const who = plan.sitters.flatMap(({ id, number }) => {
+    const same = found.photo.sitters.find((sitter) => sitter.number === number);
+    return same ? [[id, same.id] as const] : [];
   });
-  const covered = new Set([
-    WHOLE_PICTURE.id,
-    ...areas.filter(({ marks }) => marks.length > 0).map(({ id }) => id),
-  ]);
-  const steps = plan.plan.filter(({ areaId }) => areaId === null || covered.has(areaId));
-  return {
-    photo: { ...empty, sitters: found.photo.sitters, areas, plan: steps },
-    plates: found.plates,
-    warnings,
-  };
-}
-
-/**
- * Marks of an area that is built on others (roots, tips): those others, carried by themselves, and fades
- * moved with the face.
- */
-function builtMarks(area: Area, plan: Photo, found: Photo): Area['marks'] {
-  const sitter = plan.sitters.find(({ id }) => id === area.sitter);
-  const other = found.sitters.find(({ number }) => number === (sitter?.number ?? 1));
-  return area.marks.flatMap((mark) => {
-    const { carry } = kindOf(mark);
-    if (carry === 'as-it-is') return [mark];
-    if (typeof carry !== 'function' || !sitter || !other) return [];
-    return [{ ...mark, parameters: carry(mark.parameters, sitter.face, other.face) as JsonObject }];
-  });
-}
-
-const kindOf = ({ kind }: Area['marks'][number]): MarkKind => KINDS.marks.get(kind)!;
-
-/**
- * The marks that find gave for an area's part: of the sitter with the same number, or of all where it was
- * nobody's.
- */
-function foundMarks({ part, sitter }: Area, plan: Photo, found: Photo): Area['marks'] {
-  const number = plan.sitters.find(({ id }) => id === sitter)?.number;
-  const owner = found.sitters.find((entry) => entry.number === number)?.id;
-  return found.areas
-    .filter((area) => area.part === part && (number === undefined || area.sitter === owner))
-    .flatMap(({ marks }) => marks);
+  const options = { wholePicture: true, fades: 'face', wins: 'plan', newId: randomUUID } as const;
+  const { photo, notes } = carryPlan(plan, found.photo, new Map(who), options);
+  return { photo, plates: found.plates, warnings: notes.map(carryWords) };
 }

@@ -9,6 +9,8 @@ export interface Job {
   readonly besides: readonly string[];
   /** where results are written; undefined where nothing is */
   readonly folder?: string;
+  /** of a command that goes through its files more than once: which time this is */
+  readonly round?: string;
   work(file: string, outputs: Outputs, report: Report): Promise<unknown>;
   /** the result in lines for a terminal */
   show(file: string, result: unknown): string;
@@ -81,6 +83,10 @@ export async function openJob(command: Command): Promise<Job> {
         show: sayApplied,
         written,
       });
+    }
+    case 'series': {
+      const { looking, writing } = await import('./series');
+      return command.round === 'write' ? jobOf(writing(command)) : jobOf(await looking(command));
     }
     case 'lut': {
       const { makeLut, sayLut } = await import('./lut');

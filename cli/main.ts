@@ -28,9 +28,10 @@ function say(text: string): number {
 async function run(command: Command): Promise<number> {
   let job: Job;
   try {
+    if (command.command === 'series') return await (await import('./series')).runSeries(command);
     job = await openJob(command);
   } catch (error) {
-    // The plan that is to be applied.
+    // The plan that is to be applied, or the reference.
     const entry = failedEntry(command.files[0]!, error);
     if (command.json) console.log(JSON.stringify([entry], null, 2));
     else console.error(entry.message);

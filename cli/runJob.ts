@@ -36,11 +36,26 @@ function usualWorkers(): number {
 }
 
 /**
- * Does a job to all of its files, several at a time in processes of their own; one that fails is said and the
- * others go on. What an earlier run of the same command did before it was stopped is not done again.
+ * Does a job to all of its files and says what came of it.
  * @returns the exit code: 0, or 1 when a file failed
  */
 export async function runJob(command: Command, job: Job): Promise<number> {
+  const { entries, log } = await doJob(command, job);
+  if (command.json) console.log(JSON.stringify(entries, null, 2));
+  const failed = entries.some(({ error }) => error !== undefined);
+  if (!failed) await log.remove();
+  return failed ? 1 : 0;
+}
+
+/**
+ * Does a job to all of its files, several at a time in processes of their own; one that fails is said and the
+ * others go on. What an earlier run of the same command did before it was stopped is not done again.
+ * @returns what came of each file, and the log, which is the caller's to remove
+ */
+export async function doJob(
+  command: Command,
+  job: Job,
+): Promise<{ readonly entries: readonly Entry[]; readonly log: RunLog }> {
   const { files } = job;
   const count = Math.min(files.length, ('workers' in command && command.workers) || usualWorkers());
   const log = await RunLog.open(command, job);
@@ -83,10 +98,7 @@ export async function runJob(command: Command, job: Job): Promise<number> {
   };
   await Promise.all(Array.from({ length: count }, goOn));
   helpers?.end();
-  if (command.json) console.log(JSON.stringify(entries, null, 2));
-  const failed = entries.some(({ error }) => error !== undefined);
-  if (!failed) await log.remove();
-  return failed ? 1 : 0;
+  return { entries, log };
 }
 
 const BAR = 30;

@@ -6,7 +6,7 @@ import packageFile from '../package.json' with { type: 'json' };
 import type { Command } from './arguments';
 import type { Job } from './jobs';
 
-const NAME = '.even-blush-unfinished.jsonl';
+const nameOf = (round: string) => `.even-blush-unfinished${round}.jsonl`;
 
 const lineSchema = z.strictObject({
   file: z.string(),
@@ -33,7 +33,7 @@ export class RunLog {
   /** Reads what an earlier run of the same command has done that is still there. */
   static async open(command: Command, job: Job): Promise<RunLog> {
     const isLogged = job.folder !== undefined && job.written !== undefined && job.files.length > 1;
-    const path = isLogged ? join(job.folder!, NAME) : undefined;
+    const path = isLogged ? join(job.folder!, nameOf(job.round ? `-${job.round}` : '')) : undefined;
     const log = new RunLog(path, await headOf(command, job), job);
     await log.#read();
     return log;

@@ -28,6 +28,13 @@ const COMMANDS = {
     ],
     does: 'renders photos with a plan into DIR, in the photo’s own kind of file, profile and depth unless another is asked for; on a photo other than the plan’s own its areas are found anew',
   },
+  series: {
+    use: [
+      'series PHOTO... --to-median|--reference PHOTO|--plan PLAN.json --out DIR [--frames 0-100] [--colour 0-100] [--light 0-100]',
+      '       [--most DELTA_E] [--ground leave|white|same] [--format …, as in apply] [--jobs N] [--json]',
+    ],
+    does: 'evens a series: finds everybody, tells who is the same, brings exposure and white of the frames together (--frames), then each sitter’s skin (--colour, --light) to the series’ median or to a reference; or carries one plan to all. Writes the photos, and report.json and report.csv of every photo before and after',
+  },
   lut: {
     use: ['lut PLAN.json [PHOTO] --out FILE.cube [--size 17|33|65] [--area NAME] [--json]'],
     does: 'writes the colour part of a plan as a table: steps on the whole picture, and those on one area; what cannot be in it is said. Steps that measure the photo want the plan’s own',

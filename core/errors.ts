@@ -57,7 +57,15 @@ export class DocumentError extends CoreError {
 }
 
 /** Why something asked for is not done. */
-export type CommandFault = 'colour' | 'no-part' | 'nobody' | 'in-the-way' | 'not-in-a-table' | 'no-area';
+export type CommandFault =
+  | 'colour'
+  | 'no-part'
+  | 'nobody'
+  | 'in-the-way'
+  | 'not-in-a-table'
+  | 'no-area'
+  | 'reference'
+  | 'not-looked-at';
 
 /** Something asked for that this photo or these words do not give. */
 export class CommandError extends CoreError {

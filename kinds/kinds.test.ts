@@ -6,6 +6,7 @@ import { PARTS } from '#core/document/schema';
 import type { Area, Mark } from '#core/document/schema';
 import { stepOffers } from '#core/offer/stepOffers';
 import { applyStep } from '#core/render/applyStep';
+import type { PlaceMove } from '#core/document/carryByFace';
 import { collectKinds } from '#core/render/kinds';
 import { mark, area as areaOf } from '../tests/fixtures/plans';
 import { KINDS } from './registry.gen';
@@ -194,6 +195,15 @@ describe('every kind', () => {
   });
 
   // The face is twice as large; its forehead's middle went from (150, 200) to (500, 100): by hand.
+  const twice: PlaceMove = { scale: 2, place: (x, y) => [500 + 2 * (x - 150), 100 + 2 * (y - 200)] };
+  const stroke = { takes: true, radius: 5, points: [[150, 200, 0.5]] };
+  const moved = { takes: true, radius: 10, points: [[500, 100, 0.5]] };
+  const node = { x: 150, y: 200, inX: 149, inY: 200, outX: 151, outY: 200 };
+  const loop = [
+    [150, 200],
+    [151, 200],
+    [150, 201],
+  ];
   it.each([
     [
       'straight-fade',
@@ -201,12 +211,59 @@ describe('every kind', () => {
       { fromX: 500, fromY: 100, toX: 520, toY: 250 },
     ],
     ['round-fade', { x: 150, y: 275, radius: 30, soft: 0.4 }, { x: 500, y: 250, radius: 60, soft: 0.4 }],
+    ['ellipse', { x: 150, y: 275, radiusX: 3, radiusY: 4 }, { x: 500, y: 250, radiusX: 6, radiusY: 8 }],
+    [
+      'lasso',
+      { loops: [loop] },
+      {
+        loops: [
+          [
+            [500, 100],
+            [502, 100],
+            [500, 102],
+          ],
+        ],
+      },
+    ],
+    [
+      'outline',
+      { pieces: [[node]] },
+      { pieces: [[{ x: 500, y: 100, inX: 498, inY: 100, outX: 502, outY: 100 }]] },
+    ],
+    [
+      'brush',
+      { strokes: [{ ...stroke, fade: 0.5, build: 1 }] },
+      { strokes: [{ ...moved, fade: 0.5, build: 1 }] },
+    ],
+    [
+      'edge-stroke',
+      { solver: 2, tolerance: 0.5, strokes: [stroke] },
+      { solver: 2, tolerance: 0.5, strokes: [moved] },
+    ],
+    ['strand-sweep', { solver: 1, strokes: [stroke] }, { solver: 1, strokes: [moved] }],
+    [
+      'colour-reach',
+      {
+        patches: [{ x: 150, y: 200, width: 4, height: 6, takes: true }],
+        hue: 10,
+        saturation: 20,
+        lightness: 30,
+        soft: 1,
+      },
+      {
+        patches: [{ x: 500, y: 100, width: 8, height: 12, takes: true }],
+        hue: 10,
+        saturation: 20,
+        lightness: 30,
+        soft: 1,
+      },
+    ],
   ])('of mark %s goes with the face to another photo', (id, parameters, there) => {
-    const { carry } = KINDS.marks.get(id)!;
-    const from = { x: 100, y: 200, width: 100, height: 150 };
-    const to = { x: 400, y: 100, width: 200, height: 300 };
-    expect(typeof carry === 'function' && carry(parameters, from, to)).toEqual(there);
-    expect(typeof carry === 'function' && carry(parameters, from, from)).toEqual(parameters);
+    const { carry, parameters: schema } = KINDS.marks.get(id)!;
+    const move = carry as (from: unknown, by: PlaceMove) => unknown;
+    expect(move(parameters, twice)).toEqual(there);
+    expect(schema.safeParse(move(parameters, twice)).success).toBe(true);
+    expect(move(parameters, { scale: 1, place: (x, y) => [x, y] })).toEqual(parameters);
   });
 
   it('is known once', () => {

@@ -21,6 +21,9 @@ const COMMAND_FAULTS: Readonly<Record<string, (detail: string) => string>> = {
     `${detail} is there already and was not written here; name another file with --out`,
   'no-area': (detail) => `the plan has no area “${detail}”`,
   'not-in-a-table': () => 'none of its steps can be in a table of colours, so none was written',
+  'reference': (detail) =>
+    `${detail} cannot be the reference: nobody was found in it, or it could not be opened`,
+  'not-looked-at': () => 'was changed while the series was worked on; give the command again',
   'no-part': (detail) => `there is no ${detail} to work on; give it with --mask PART=FILE.png`,
 };
 

@@ -13,7 +13,7 @@ afterEach(() => scope.stop());
 it('nobody is made to sit beside himself: that is said, and nothing changes', () => {
   const face = { x: 1, y: 1, width: 8, height: 9 };
   const sitters = ['p', 'q'].map((person, n) => ({
-    ...{ id: person, number: n + 1, face, doubts: {}, likeness: null },
+    ...{ id: person, number: n + 1, face, doubts: {}, likeness: null, points: [] },
     person,
   }));
   const photo = { ...photoWith([]), sitters };

@@ -15,6 +15,7 @@ const sitter = (id: string, number: number, x: number, width: number) => ({
   doubts: {},
   person: null,
   likeness: null,
+  points: [],
 });
 const lips = (id: string, owner: string) => ({
   ...areaNamed(id, 'lips', [mark('area', { areaId: id })]),

@@ -122,6 +122,7 @@ describe('close-ups', () => {
       doubts: {},
       person: null,
       likeness: null,
+      points: [],
     };
     const areas = (['irises', 'lips', 'hair'] as const).map((part) => ({
       ...areaNamed(part, part),

@@ -34,6 +34,7 @@ export function newPhoto(identity: Pick<Photo, 'id' | 'file' | 'width' | 'height
     readings: [],
     plan: [],
     versions: [],
+    brought: [],
   };
 }
 

@@ -40,6 +40,7 @@ export interface FoundDoubtEntry {
 /** A found sitter: the face, why parts are not to be relied on, and the parts. */
 export interface FoundSitterEntry {
   readonly face: Sitter['face'];
+  readonly points: Sitter['points'];
   readonly doubts: Sitter['doubts'];
   readonly likeness: Sitter['likeness'];
   readonly parts: readonly FoundEntry[];

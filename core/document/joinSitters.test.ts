@@ -30,6 +30,7 @@ function sittingOf(...photos: readonly (readonly Likeness[])[]): Sitting {
         id: `sitter ${n} ${k}`,
         number: k + 1,
         face: { x: 10, y: 10, width: 40, height: 50 },
+        points: [],
         doubts: {},
         person: null,
         likeness,
@@ -118,7 +119,7 @@ describe('sitters over photos', () => {
     const blind = sittingOf([at(0)], [at(0)]);
     const without = changePhoto(blind, ID(1), (photo) => ({
       ...photo,
-      sitters: photo.sitters.map((sitter) => ({ ...sitter, likeness: null })),
+      sitters: photo.sitters.map((sitter) => ({ ...sitter, likeness: null, points: [] })),
     }));
     expect(joined(without).people).toHaveLength(2);
     expect(joinSitters(blind, 'no photo', newId)).toBe(blind);

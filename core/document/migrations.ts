@@ -17,6 +17,7 @@ const DOCUMENT_MIGRATIONS: Readonly<Record<number, (document: Loose) => Loose>> 
     photos: mapList(document.photos, photoToVersion6),
   }),
   6: (document) => ({ people: [], ...document, photos: mapList(document.photos, photoToVersion7) }),
+  7: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion8) }),
 };
 
 /** Sitters came, and areas belong to them or to nobody. */
@@ -53,6 +54,13 @@ function photoToVersion7(photo: unknown): unknown {
     isLoose(sitter) ? { person: null, likeness: null, ...sitter } : sitter,
   );
   return { ...photo, ...(sitters !== undefined && { sitters }) };
+}
+
+/** Faces have points that marks follow, and what came from other photos is known. */
+function photoToVersion8(photo: unknown): unknown {
+  if (!isLoose(photo)) return photo;
+  const sitters = mapList(photo.sitters, (sitter) => (isLoose(sitter) ? { points: [], ...sitter } : sitter));
+  return { brought: [], ...photo, ...(sitters !== undefined && { sitters }) };
 }
 
 /**

@@ -1,14 +1,17 @@
 import { z } from 'zod';
 import type { JsonObject, KindDefinition, Kinds } from './kinds';
 import { coordinate, id, MOST } from './limits';
+import { broughtSchema } from './brought';
+import type { Brought } from './brought';
 import { personSchema, refuseStrangers, sitterSchema } from './sitters';
 import type { Person, Sitter } from './sitters';
 
 export { COORDINATE_REACH, MOST } from './limits';
+export type { Brought } from './brought';
 export type { Likeness, Person, Sitter } from './sitters';
 
 /** Raised with every change of shape; migrations.ts brings older documents up. */
-export const DOCUMENT_VERSION = 7;
+export const DOCUMENT_VERSION = 8;
 
 /** What an area may be of. */
 export const PARTS = [
@@ -158,6 +161,8 @@ export interface Photo {
   readonly readings: readonly Reading[];
   readonly plan: readonly Step[];
   readonly versions: readonly PlanVersion[];
+  /** what came from other photos of the set */
+  readonly brought: readonly Brought[];
 }
 
 /** Photos that belong together. */
@@ -243,6 +248,7 @@ export function makePhotoSchema(kinds: Kinds): z.ZodType<Photo> {
       corridors: z.array(corridorSchema).max(MOST.sitters + 1),
       ...work,
       versions: z.array(version).max(MOST.versions),
+      brought: z.array(broughtSchema).max(MOST.brought),
     })
     .check((context) => {
       const value = context.value as unknown as Photo;

@@ -24,6 +24,8 @@ export const sitterSchema = z.strictObject({
     width: z.number().positive(),
     height: z.number().positive(),
   }),
+  /** places of the face by which marks follow it to other photos, in a lasting order; empty where none are known */
+  points: z.array(z.tuple([coordinate, coordinate])).max(MOST.facePoints),
   /** why a part is not to be relied on, by its name */
   doubts: z.record(z.string(), z.string().max(60)),
   /** who of the sitting's people it is */

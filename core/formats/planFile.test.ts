@@ -35,6 +35,7 @@ describe('a plan file from anywhere', () => {
       id: 's',
       number: 1,
       face: { x: 1, y: 1, width: 4, height: 5 },
+      points: [],
       doubts: { teeth: 'soft' },
       person: 'p',
       likeness: { face: 'ab'.repeat(128), hair: null, clothes: null },

@@ -14,10 +14,11 @@ export interface PlanFile {
   readonly coverage: Readonly<Record<string, string>>;
 }
 
-/** A photo's plan as a file. Plans go from hand to hand: who the sitters are, and what tells it, stays behind. */
+/** A photo's plan as a file. Plans go from hand to hand: who the sitters are,
+ * what tells it, and what came from which photo, stays behind. */
 export function makePlanFile(photo: Photo, coverage: PlanFile['coverage']): PlanFile {
   const sitters = photo.sitters.map((sitter) => ({ ...sitter, person: null, likeness: null }));
-  return { schema: DOCUMENT_VERSION, photo: { ...photo, sitters }, coverage };
+  return { schema: DOCUMENT_VERSION, photo: { ...photo, sitters, brought: [] }, coverage };
 }
 
 /** The schema of a plan file, for a given set of kinds. */

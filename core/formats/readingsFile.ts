@@ -3,6 +3,7 @@ import { convertSrgbLinearToCielabD50 } from '../colour/cielab';
 import type { Triple } from '../colour/triple';
 import type { Rung } from '../document/schema';
 import { colourNumbers } from '../measure/colourNumbers';
+import { writeCsv } from './csv';
 
 /** A reading with its place and its colours. */
 export interface ReadingRow {
@@ -20,12 +21,6 @@ export interface ReadingRow {
 
 /** A number with so many decimals; nothing where there is none. */
 const written = (value: number | null, decimals: number) => (value === null ? '' : value.toFixed(decimals));
-/** A field of RFC 4180: quoted where it must be, and never begun by what a spreadsheet would reckon with. */
-const field = (text: string) => {
-  const safe = /^[=+\-@\t]/.test(text) && Number.isNaN(Number(text)) ? `'${text}` : text;
-  return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
-};
-
 const COLUMNS = [
   'R',
   'G',
@@ -81,7 +76,7 @@ export function writeReadingsCsv(rows: readonly ReadingRow[]): string {
       state === 'result' ? written(changeOf(row), 3) : '',
     ]),
   );
-  return [head, ...lines].map((line) => `${line.map(field).join(',')}\r\n`).join('');
+  return writeCsv([head, ...lines]);
 }
 
 /**

@@ -33,6 +33,7 @@ const documentOf = (areas: readonly Area[], plan: readonly Step[] = []): Photo =
       doubts: {},
       person: null,
       likeness: null,
+      points: [],
     },
   ],
   areas,

@@ -1,5 +1,6 @@
 import type { KindDefinition, Kinds } from '../document/kinds';
-import type { Part, Rung, Sitter } from '../document/schema';
+import type { PlaceMove } from '../document/carryByFace';
+import type { Part, Rung } from '../document/schema';
 import type { Plate } from '../raster/plate';
 import type { Pyramid } from '../raster/pyramid';
 import type { AreaInput } from '../measure/areaInput';
@@ -147,9 +148,11 @@ export interface MarkKind<Parameters = unknown, Data = unknown> extends KindDefi
   readonly drawing?: MarkDrawing<Parameters>;
   /**
    * What becomes of it on another photo: what it covers is found there anew, it holds as it is, or it moves
-   * with the sitter's face. Absent for marks that were drawn for their own photo: they stay with it.
+   * with the sitter's face.
    */
-  readonly carry?: 'anew' | 'as-it-is' | MarkMove<Parameters>;
+  readonly carry: 'anew' | 'as-it-is' | MarkMove<Parameters>;
+  /** whether it may keep its share of the frame instead of moving with a face */
+  readonly goesByFrame?: boolean;
   /** what this one is called in the list of its area; its kind's label where absent */
   describe?(parameters: Parameters, areaName: (id: string) => string | undefined): string;
   /** Whatever takes long or looks beyond a region; the result must survive a structured clone. */
@@ -176,9 +179,9 @@ export interface MarkKind<Parameters = unknown, Data = unknown> extends KindDefi
 /** Every kind, with all that rendering needs of it. */
 export type RenderKinds = Kinds<MarkKind, AdjustKind>;
 
-/** A mark as it lies about another face: moved and scaled with it, by the boxes of both faces. */
+/** A mark as it lies in another photo. */
 export type MarkMove<Parameters> = {
-  move(parameters: Parameters, from: Sitter['face'], to: Sitter['face']): Parameters;
+  move(parameters: Parameters, move: PlaceMove): Parameters;
 }['move'];
 
 /** States an adjustment. */

@@ -59,6 +59,7 @@ async function opened(
         doubts: {},
         person: null,
         likeness: null,
+        points: [],
       },
     ],
   };

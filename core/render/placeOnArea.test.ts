@@ -54,6 +54,7 @@ describe('readings of an area', () => {
       doubts: {},
       person: null,
       likeness: null,
+      points: [],
     };
     const nose = areaNamed('nose', 'face', [mark('ellipse', { x: 120, y: 80, radiusX: 20, radiusY: 20 })]);
     const on = (area: Area) =>

@@ -1,6 +1,7 @@
 import type { FoundEntry, FoundSitterEntry } from '../document/foundParts';
 import type { Plate } from '../raster/plate';
 import type { FoundPart, FoundPeople } from './findParts';
+import { FACE_POINTS } from './landmarkGroups';
 
 /** What find gave, as the document takes it, and the coverage apart from it. */
 export interface FoundEntries {
@@ -9,6 +10,9 @@ export interface FoundEntries {
   /** by the names that the entries use */
   readonly plates: ReadonlyMap<string, Plate>;
 }
+
+/** A tenth of a pixel is finer than a face is found. */
+const round = (value: number) => Math.round(10 * value) / 10;
 
 /** @param newId names each plate */
 export function foundEntries({ sitters, background }: FoundPeople, newId: () => string): FoundEntries {
@@ -25,6 +29,7 @@ export function foundEntries({ sitters, background }: FoundPeople, newId: () => 
       const x = Math.min(...xs);
       const y = Math.min(...ys);
       return {
+        points: FACE_POINTS.map((n) => [round(points[n]![0]), round(points[n]![1])]),
         face: { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y },
         likeness,
         parts: parts.map(keep),

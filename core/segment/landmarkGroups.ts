@@ -22,6 +22,19 @@ export const BROW_LOOPS = {
   left: [300, 293, 334, 296, 336, 285, 295, 282, 283, 276],
 } as const satisfies Record<string, readonly number[]>;
 
+/** Forehead, between the eyes, the nose down to below it, and the cheeks. */
+const INNER_FACE: readonly number[] = [151, 9, 168, 195, 1, 2, 98, 327, 50, 280, 205, 425];
+/** Every so many of an outline say where it lies. */
+const thinned = (loop: readonly number[], step: number) => loop.filter((_, n) => n % step === 0);
+/** Places that say how a face lies, in an order that lasts. */
+export const FACE_POINTS: readonly number[] = [
+  ...thinned(FACE_OVAL, 2),
+  ...thinned(LIPS_OUTER, 2),
+  ...[EYE_LOOPS.right, EYE_LOOPS.left].flatMap((loop) => thinned(loop, 4)),
+  ...[BROW_LOOPS.right, BROW_LOOPS.left].flatMap((loop) => thinned(loop, 2)),
+  ...INNER_FACE,
+];
+
 /** Mesh indices in the order of the refined lip points. */
 export const LIP_POINTS: readonly number[] = [
   61, 146, 91, 181, 84, 17, 314, 405, 321, 375, 291, 185, 40, 39, 37, 0, 267, 269, 270, 409, 78, 95, 88, 178,

@@ -11,6 +11,7 @@ const sitter: FoundSitterEntry = {
   face: { x: 100, y: 100, width: 80, height: 100 },
   doubts: {},
   likeness: null,
+  points: [],
   parts: (['skin', 'face', 'neck-limbs', 'hair', 'clothes'] as const).map((part) => ({ part, plate: part })),
   doubtful: [
     { has: 'hair', may: 'clothes', plate: 'jacket', box: box(90, 260) },

@@ -1,3 +1,4 @@
+import { moveStrokes } from '#core/document/strokes';
 import type { JsonObject } from '#core/document/kinds';
 import { NOWHERE, boundsOfAll, boundsOfPoints } from '#core/raster/raster';
 import { defineMark } from '#core/render/kinds';
@@ -13,6 +14,7 @@ export const brush = defineMark<BrushParameters, BrushParameters>({
   version: 2,
   parameters: brushParameters,
   drawing: brushDrawing,
+  carry: (parameters, move) => ({ ...parameters, strokes: moveStrokes(parameters.strokes, move) }),
   describe: ({ strokes }) => (strokes.length < 2 ? 'brush' : `${strokes.length} brush strokes`),
   migrations: {
     1: ({ strokes }) => ({

@@ -1,3 +1,4 @@
+import { moveStrokes } from '#core/document/strokes';
 import { rasteriseSelection, selectByStrokes } from '#core/segment/edgeSelection';
 import type { EdgeSelection } from '#core/segment/edgeSelection';
 import { NOWHERE, boundsOfRegion } from '#core/raster/raster';
@@ -13,6 +14,7 @@ export const edgeStroke = defineMark<EdgeStrokeParameters, EdgeSelection | undef
   version: 1,
   parameters: edgeStrokeParameters,
   drawing: edgeStrokeDrawing,
+  carry: (parameters, move) => ({ ...parameters, strokes: moveStrokes(parameters.strokes, move) }),
   describe: ({ strokes }) => (strokes.length < 2 ? 'stroke' : `${strokes.length} strokes`),
   migrations: {},
   looksBack: true,

@@ -12,6 +12,10 @@ export const ellipse = defineMark<EllipseParameters, EllipseParameters>({
   version: 1,
   parameters: ellipseParameters,
   drawing: ellipseDrawing,
+  carry: ({ radiusX, radiusY, ...centre }, { place, scale }) => {
+    const [x, y] = place(centre.x, centre.y);
+    return { x, y, radiusX: Math.max(0.5, scale * radiusX), radiusY: Math.max(0.5, scale * radiusY) };
+  },
   migrations: {},
   prepare: (parameters) => parameters,
   bounds: ({ x, y, radiusX, radiusY }) => ({

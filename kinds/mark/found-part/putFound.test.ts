@@ -13,6 +13,7 @@ const sitter = (x: number, suffix: string) => ({
   doubts: { teeth: 'soft' },
   person: null,
   likeness: null,
+  points: [],
   parts: (['skin', 'iris-right', 'iris-left', 'hair'] as const).map((part) => ({
     part,
     plate: `${part}-${suffix}`,

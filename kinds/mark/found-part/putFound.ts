@@ -63,10 +63,11 @@ function nameSitters(
   newId: () => string,
 ): readonly Sitter[] {
   const free = [...known];
-  return found.map(({ face, doubts, likeness }, n) => {
+  return found.map(({ face, points, doubts, likeness }, n) => {
     const same = nearest(free, face);
     if (same) free.splice(free.indexOf(same), 1);
-    return { id: same?.id ?? newId(), number: n + 1, face, doubts, person: same?.person ?? null, likeness };
+    const { id = newId(), person = null } = same ?? {};
+    return { id, number: n + 1, face, points, doubts, person, likeness };
   });
 }
 

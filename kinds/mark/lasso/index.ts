@@ -13,6 +13,9 @@ export const lasso = defineMark<LassoParameters, LassoParameters>({
   version: 1,
   parameters: lassoParameters,
   drawing: lassoDrawing,
+  carry: ({ loops }, { place }) => ({
+    loops: loops.map((loop) => loop.map(([x, y]) => [...place(x, y)] as [number, number])),
+  }),
   migrations: {},
   prepare: (parameters) => parameters,
   bounds: ({ loops }) => boundsOfPoints(loops.flat(), 1),

@@ -12,6 +12,7 @@ export const lightReach = defineMark<LightReachParameters, LightReachData>({
   version: 1,
   parameters: lightReachParameters,
   drawing: lightReachDrawing,
+  carry: 'as-it-is',
   migrations: {},
   prepare: prepareLightReach,
   bounds: () => undefined,

@@ -16,6 +16,16 @@ export const outline = defineMark<OutlineParameters, Loops>({
   version: 1,
   parameters: outlineParameters,
   drawing: outlineDrawing,
+  carry: ({ pieces }, { place }) => ({
+    pieces: pieces.map((nodes) =>
+      nodes.map((node) => {
+        const [x, y] = place(node.x, node.y);
+        const [inX, inY] = place(node.inX, node.inY);
+        const [outX, outY] = place(node.outX, node.outY);
+        return { x, y, inX, inY, outX, outY };
+      }),
+    ),
+  }),
   migrations: {},
   prepare: ({ pieces }) => pieces.filter((nodes) => nodes.length > 1).map(flattenPiece),
   bounds: (loops) => boundsOfAll(loops.map((loop) => boundsOfPoints(loop, 1))) ?? NOWHERE,

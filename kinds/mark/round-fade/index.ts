@@ -1,4 +1,3 @@
-import { carryByFace } from '#core/document/carryByFace';
 import { defineMark } from '#core/render/kinds';
 import { roundFadeHandles } from './handles';
 import { prepareRoundFade, rasteriseRoundFade } from './rasterise';
@@ -14,10 +13,11 @@ export const roundFade = defineMark<RoundFadeParameters, RoundFadeData>({
   version: 1,
   parameters: roundFadeParameters,
   drawing: roundFadeDrawing,
-  carry: ({ x, y, radius, soft }, from, to) => {
-    const { across, down, scale } = carryByFace(from, to);
-    return { x: across(x), y: down(y), radius: Math.max(1, scale * radius), soft };
+  carry: ({ radius, soft, ...centre }, { place, scale }) => {
+    const [x, y] = place(centre.x, centre.y);
+    return { x, y, radius: Math.max(1, scale * radius), soft };
   },
+  goesByFrame: true,
   migrations: {},
   prepare: prepareRoundFade,
   bounds: () => undefined,

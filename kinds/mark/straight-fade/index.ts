@@ -1,4 +1,3 @@
-import { carryByFace } from '#core/document/carryByFace';
 import { defineMark } from '#core/render/kinds';
 import { straightFadeHandles } from './handles';
 import { prepareStraightFade, rasteriseStraightFade } from './rasterise';
@@ -14,10 +13,12 @@ export const straightFade = defineMark<StraightFadeParameters, StraightFadeData>
   version: 1,
   parameters: straightFadeParameters,
   drawing: straightFadeDrawing,
-  carry: ({ fromX, fromY, toX, toY }, from, to) => {
-    const { across, down } = carryByFace(from, to);
-    return { fromX: across(fromX), fromY: down(fromY), toX: across(toX), toY: down(toY) };
+  carry: (parameters, { place }) => {
+    const [fromX, fromY] = place(parameters.fromX, parameters.fromY);
+    const [toX, toY] = place(parameters.toX, parameters.toY);
+    return { fromX, fromY, toX, toY };
   },
+  goesByFrame: true,
   migrations: {},
   prepare: prepareStraightFade,
   bounds: () => undefined,

@@ -1,3 +1,4 @@
+import { moveStrokes } from '#core/document/strokes';
 import { rasterisePlate } from '#core/raster/plate';
 import { NOWHERE, boundsOfRegion } from '#core/raster/raster';
 import { defineMark } from '#core/render/kinds';
@@ -14,6 +15,7 @@ export const strandSweep = defineMark<StrandSweepParameters, SweptStrands | unde
   version: 1,
   parameters: strandSweepParameters,
   drawing: strandSweepDrawing,
+  carry: (parameters, move) => ({ ...parameters, strokes: moveStrokes(parameters.strokes, move) }),
   describe: ({ strokes }) => (strokes.length < 2 ? 'strand sweep' : `${strokes.length} sweeps`),
   migrations: {},
   looksBack: true,

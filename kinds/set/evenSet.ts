@@ -1,0 +1,283 @@
+import { ciede2000 } from '#core/colour/ciede2000';
+import { cielabLightnessOfLuminance, convertSrgbLinearToCielabD65 } from '#core/colour/cielab';
+import { hexOfSrgbLinear } from '#core/colour/hex';
+import { hsvHueOfSrgbLinear, hsvSaturationOfSrgbLinear } from '#core/colour/hueSolve';
+import { luminanceOfSrgbLinear } from '#core/colour/luminance';
+import type { Triple } from '#core/colour/triple';
+import { asItCame } from '#core/document/brought';
+import { makeStep } from '#core/document/make';
+import { RUNGS } from '#core/document/schema';
+import type { Brought, Photo, Rung, Step } from '#core/document/schema';
+import { clamp } from '#core/math/clamp';
+import { frameLight } from '#core/measure/frameLight';
+import type { SeenTwice } from '#core/measure/frameLight';
+import type { PartNumbers, RungColours } from '#core/render/photoNumbers';
+import { evenToColour } from '#kinds/adjust/even-to-colour/index';
+import { EVEN_TO_COLOUR_START } from '#kinds/adjust/even-to-colour/schema';
+import { hueToTarget } from '#kinds/adjust/hue-to-target/index';
+import { NO_TARGETS } from '#kinds/adjust/hue-to-target/schema';
+import { prepare } from '#kinds/adjust/prepare/index';
+import { NEUTRAL as NO_PREPARING } from '#kinds/adjust/prepare/schema';
+import { putMend } from '../mend/mend';
+
+/** Hue in HSV degrees, saturation in percent and lightness L* of a rung; null for what is left. */
+export interface RungNumbers {
+  readonly hue: number | null;
+  readonly saturation: number | null;
+  readonly lightness: number | null;
+}
+
+/** To what a set is brought, and how far. */
+export interface EvenOptions {
+  readonly to:
+    | { readonly by: 'reference'; readonly photoId: string }
+    | { readonly by: 'median' }
+    | { readonly by: 'numbers'; readonly rungs: Readonly<Record<Rung, RungNumbers>> };
+  /** how far exposure and white of the frames are brought together first, 0..1 */
+  readonly frames: number;
+  /** how far the skin's hue and saturation are brought there, 0..1 */
+  readonly colour: number;
+  /** how far its lightness is, 0..1 */
+  readonly light: number;
+  /** the greatest change of a skin's middle, ΔE00; null for none */
+  readonly most: number | null;
+  /** whether backgrounds are left, made white to the edges, or brought to one tone */
+  readonly ground: 'leave' | 'white' | 'same';
+  /** what stays where an earlier evening was changed by hand */
+  readonly wins: 'photo' | 'plan';
+  readonly newId: () => string;
+}
+
+/** A photo of the set with what its parts show without evening (see `withoutEvening`). */
+export interface MeasuredPhoto {
+  readonly photo: Photo;
+  readonly parts: readonly PartNumbers[];
+}
+
+/** An evened photo, and what is to be known of it. */
+export interface EvenedPhoto {
+  readonly photo: Photo;
+  readonly notes: readonly EvenNote[];
+}
+/** Nobody to even; a skin that would have been moved further; an evening that stays as the hand left it. */
+export type EvenNote = 'nobody' | 'limited' | 'kept';
+
+/** What an evening puts into a photo, for what it is. */
+const LIGHT = 'light';
+const GROUND = 'ground';
+const skinOf = (who: string, what: 'colour' | 'light') => `skin ${what} of ${who}`;
+
+/** A photo without the steps by which its set was evened, as far as they are not changed by hand. */
+export function withoutEvening(photo: Photo): Photo {
+  const evened = new Set(photo.brought.filter(({ by }) => by === 'even').map(({ id }) => id));
+  return evened.size === 0 ? photo : { ...photo, plan: photo.plan.filter(({ id }) => !evened.has(id)) };
+}
+
+/**
+ * Evens a set: exposure and white of each frame are brought to those of the reference or to the set's median, by
+ * what is seen in both; then each sitter's skin to its rungs there.
+ */
+export function evenSet(set: readonly MeasuredPhoto[], options: EvenOptions): EvenedPhoto[] {
+  const wanted = goalOf(set, options);
+  return set.map((measured) => evened(measured, wanted, options));
+}
+
+/** Parts of different photos that are the same: a person's, or the ground. */
+function keyOf({ sitters }: Photo, { sitter, part }: PartNumbers): string {
+  const owner = sitters.find(({ id }) => id === sitter);
+  return `${part} of ${owner ? whoIs(owner) : 'nobody'}`;
+}
+const whoIs = ({ person, number }: Photo['sitters'][number]) => person ?? `sitter ${number}`;
+
+/** What the parts are to be: by light, and as the plans leave them. */
+interface Goal {
+  readonly lit: ReadonlyMap<string, RungColours>;
+  readonly after: ReadonlyMap<string, RungColours>;
+}
+
+function goalOf(set: readonly MeasuredPhoto[], { to, frames }: EvenOptions): Goal {
+  const reference = to.by === 'reference' ? set.find(({ photo }) => photo.id === to.photoId) : undefined;
+  const lit = collect(reference ? [reference] : set, ({ lit: colours }) => colours);
+  if (reference) return { lit, after: collect([reference], ({ after }) => after) };
+  // The median of what is left once the frames are lit alike.
+  const after = collect(set, (numbers, { photo, parts }) =>
+    photo.plan.some(({ areaId }) => areaId !== null)
+      ? numbers.after
+      : lightened(numbers.after, scaled(lightBetween({ photo, parts }, lit), frames)),
+  );
+  return { lit, after };
+}
+
+function collect(
+  set: readonly MeasuredPhoto[],
+  of: (numbers: PartNumbers, measured: MeasuredPhoto) => RungColours,
+): ReadonlyMap<string, RungColours> {
+  const all = new Map<string, RungColours[]>();
+  for (const measured of set)
+    for (const numbers of measured.parts) {
+      const key = keyOf(measured.photo, numbers);
+      all.set(key, [...(all.get(key) ?? []), of(numbers, measured)]);
+    }
+  return new Map([...all].map(([key, colours]) => [key, medianOf(colours)]));
+}
+
+/** Per rung and channel. */
+function medianOf(all: readonly RungColours[]): RungColours {
+  const at = (rung: Rung) =>
+    [0, 1, 2].map((c) => median(all.map((each) => each[rung][c]!))) as unknown as Triple;
+  return { light: at('light'), middle: at('middle'), shade: at('shade') };
+}
+function median(values: readonly number[]): number {
+  const sorted = values.toSorted((p, q) => p - q);
+  const half = (sorted.length - 1) / 2;
+  return (sorted[Math.floor(half)]! + sorted[Math.ceil(half)]!) / 2;
+}
+
+/** How much a part is trusted to look alike in two frames: skin by two rungs, of which the light may be cut. */
+const TRUSTED: readonly { readonly part: string; readonly rungs: readonly Rung[] }[] = [
+  { part: 'skin', rungs: ['middle', 'shade'] },
+  { part: 'hair', rungs: ['middle'] },
+  { part: 'clothes', rungs: ['light', 'middle', 'shade'] },
+  { part: 'background', rungs: ['light', 'middle', 'shade'] },
+];
+
+function lightBetween({ photo, parts }: MeasuredPhoto, goal: Goal['lit']): Triple {
+  const seen = parts.flatMap((numbers): SeenTwice[] => {
+    const there = goal.get(keyOf(photo, numbers));
+    const { rungs } = TRUSTED.find(({ part }) => part === numbers.part) ?? { rungs: [] };
+    return there ? rungs.map((rung) => ({ here: numbers.lit[rung], there: there[rung], weight: 1 })) : [];
+  });
+  return frameLight(seen);
+}
+
+const scaled = (gain: Triple, share: number) => gain.map((value) => value ** share) as unknown as Triple;
+
+function lightened(colours: RungColours, gain: Triple): RungColours {
+  const at = (rung: Rung) => colours[rung].map((value, c) => value * gain[c]!) as unknown as Triple;
+  return { light: at('light'), middle: at('middle'), shade: at('shade') };
+}
+
+function evened(measured: MeasuredPhoto, goal: Goal, options: EvenOptions): EvenedPhoto {
+  const { photo, parts } = measured;
+  const notes = new Set<EvenNote>();
+  if (!parts.some(({ part }) => part === 'skin')) notes.add('nobody');
+  const changed = photo.brought.filter(
+    ({ by, id, as }) => by === 'even' && photo.plan.some((step) => step.id === id && asItCame(step) !== as),
+  );
+  if (changed.length > 0 && options.wins === 'photo') return { photo, notes: ['kept'] };
+  const isReference = options.to.by === 'reference' && options.to.photoId === photo.id;
+  const gain = scaled(lightBetween(measured, goal.lit), options.frames);
+  const steps: { readonly step: Step; readonly of: string }[] = isReference
+    ? []
+    : [
+        ...lightSteps(gain, options),
+        ...parts.flatMap((numbers) => skinSteps(photo, numbers, { gain, goal, options, notes })),
+      ];
+  steps.push(...groundSteps(measured, goal, options));
+  const base = withoutEvening(photo);
+  const brought: Brought[] = steps.map(({ step, of }) => ({
+    id: step.id,
+    of,
+    by: 'even',
+    from: photo.id,
+    as: asItCame(step),
+  }));
+  return {
+    photo: {
+      ...steps.reduce((state, { step }) => putMend(state, step), base),
+      brought: [...photo.brought.filter(({ by }) => by !== 'even'), ...brought],
+    },
+    notes: [...notes],
+  };
+}
+
+/** Less than this nobody sees, stops of any channel. */
+const LEAST_LIGHT = 0.01;
+const MOST_STOPS = 5;
+
+function lightSteps(gain: Triple, { newId }: EvenOptions) {
+  if (gain.every((factor) => Math.abs(Math.log2(factor)) < LEAST_LIGHT)) return [];
+  // What grey is in this frame once it is lit like the others becomes grey.
+  const grey = gain.map((factor) => 1 / factor) as unknown as Triple;
+  const luminance = luminanceOfSrgbLinear(grey);
+  const neutral = grey.map((channel) => clamp(channel / luminance / 2, 0.0005, 2)) as unknown as Triple;
+  const parameters = {
+    ...NO_PREPARING,
+    neutral: [neutral[0], neutral[1], neutral[2]] as [number, number, number],
+    exposure: clamp(-Math.log2(luminance), -MOST_STOPS, MOST_STOPS),
+  };
+  return [{ step: makeStep(prepare, parameters, { id: newId(), areaId: null }), of: LIGHT }];
+}
+
+function skinSteps(
+  photo: Photo,
+  numbers: PartNumbers,
+  {
+    gain,
+    goal,
+    options,
+    notes,
+  }: {
+    readonly gain: Triple;
+    readonly goal: Goal;
+    readonly options: EvenOptions;
+    readonly notes: Set<EvenNote>;
+  },
+) {
+  const there = goal.after.get(keyOf(photo, numbers));
+  if (numbers.part !== 'skin' || !there) return [];
+  const owner = photo.sitters.find(({ id }) => id === numbers.sitter);
+  const who = owner ? whoIs(owner) : 'nobody';
+  const wanted = (rung: Rung) =>
+    options.to.by === 'numbers' ? options.to.rungs[rung] : numbersOf(there[rung]);
+  const [light, middle, shade] = [wanted('light'), wanted('middle'), wanted('shade')];
+  const moved = deltaE(lightened(numbers.after, gain).middle, there.middle);
+  const within = options.most === null || moved <= options.most ? 1 : options.most / moved;
+  if (within < 1) notes.add('limited');
+  const { areaId } = numbers;
+  const { newId } = options;
+  const place = (strength: number) => ({ id: newId(), areaId, strength: strength * within });
+  const hue = { light: light.hue, middle: middle.hue, shade: shade.hue };
+  const saturation = { light: light.saturation, middle: middle.saturation, shade: shade.saturation };
+  const lightness = { light: light.lightness, middle: middle.lightness, shade: shade.lightness };
+  const asks = (targets: typeof hue) => RUNGS.some((rung) => targets[rung] !== null);
+  return [
+    ...(options.colour > 0 && (asks(hue) || asks(saturation))
+      ? [
+          {
+            step: makeStep(hueToTarget, { ...NO_TARGETS, hue, saturation }, place(options.colour)),
+            of: skinOf(who, 'colour'),
+          },
+        ]
+      : []),
+    ...(options.light > 0 && asks(lightness)
+      ? [
+          {
+            step: makeStep(hueToTarget, { ...NO_TARGETS, lightness }, place(options.light)),
+            of: skinOf(who, 'light'),
+          },
+        ]
+      : []),
+  ];
+}
+
+function groundSteps({ photo, parts }: MeasuredPhoto, goal: Goal, { ground, newId }: EvenOptions) {
+  const numbers = parts.find(({ part }) => part === 'background');
+  if (ground === 'leave' || !numbers) return [];
+  const there = goal.after.get(keyOf(photo, numbers));
+  const colour = ground === 'white' ? '#ffffff' : hexOfSrgbLinear(there?.middle ?? numbers.after.middle);
+  const parameters = { ...EVEN_TO_COLOUR_START, colour, falloff: ground === 'white' ? 1 : 0.8 };
+  return [{ step: makeStep(evenToColour, parameters, { id: newId(), areaId: numbers.areaId }), of: GROUND }];
+}
+
+/** A colour in the numbers of a rung. */
+export function numbersOf(colour: Triple): RungNumbers {
+  return {
+    hue: hsvHueOfSrgbLinear(colour) ?? null,
+    saturation: 100 * hsvSaturationOfSrgbLinear(colour),
+    lightness: cielabLightnessOfLuminance(luminanceOfSrgbLinear(colour)),
+  };
+}
+
+const deltaE = (one: Triple, other: Triple) =>
+  ciede2000(convertSrgbLinearToCielabD65(one), convertSrgbLinearToCielabD65(other));
