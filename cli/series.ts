@@ -2,7 +2,6 @@ import { randomUUID } from 'node:crypto';
 import { mkdir, readFile, realpath, rm, writeFile } from 'node:fs/promises';
 import { basename, join, resolve } from 'node:path';
 import { deserialize, serialize } from 'node:v8';
-import { deltaDegrees, wrapDegrees } from '#core/colour/angles';
 import { newPhoto, newSitting } from '#core/document/commands';
 import { fingerprint } from '#core/document/fingerprint';
 import { joinSitters, personName } from '#core/document/joinSitters';
@@ -12,6 +11,7 @@ import { CommandError } from '#core/errors';
 import { writeSetCsv } from '#core/formats/setFile';
 import type { SetRow } from '#core/formats/setFile';
 import { FORMAT_FACTS } from '#core/formats/writtenFile';
+import { setSpread } from '#core/measure/setSpread';
 import { photoNumbers } from '#core/render/photoNumbers';
 import type { PartNumbers, SetPart } from '#core/render/photoNumbers';
 import type { Plate } from '#core/raster/plate';
@@ -274,14 +274,11 @@ function spreadOf(rows: readonly SetRow[]) {
   return [...new Set(skins.map(({ sitter }) => sitter))].map((sitter) => {
     const own = skins.filter((row) => row.sitter === sitter);
     const spread = (of: 'before' | 'after') =>
-      deviation(own.flatMap((row) => numbersOf(row[of].middle).hue ?? []));
+      setSpread(
+        own.flatMap((row) => numbersOf(row[of].middle).hue ?? []),
+        0,
+        true,
+      ).spread;
     return { sitter, photos: own.length, before: spread('before'), after: spread('after') };
   });
-}
-
-function deviation(hues: readonly number[]): number {
-  const [first = 0] = hues;
-  const deltas = hues.map((hue) => deltaDegrees(first, wrapDegrees(hue)));
-  const mean = deltas.reduce((sum, value) => sum + value, 0) / Math.max(1, deltas.length);
-  return Math.sqrt(deltas.reduce((sum, value) => sum + (value - mean) ** 2, 0) / Math.max(1, deltas.length));
 }

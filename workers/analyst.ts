@@ -10,6 +10,7 @@ import type { ReadingPlaces } from '#core/measure/placing';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { PhotoFinding } from '#core/render/checkPhoto';
+import type { PartNumbers } from '#core/render/photoNumbers';
 import type { LutSize } from '#core/render/planLut';
 import type { ResolvedPlan } from '#core/render/resolved';
 import type { ReadingColours } from '#core/render/resolver';
@@ -75,7 +76,8 @@ export class Analyst {
   }
 
   /** What became of the photo, in small. @param longSide pixels */
-  result(photo: Photo, longSide: number): Promise<Blob> {
+  async result(photo: Photo, longSide: number): Promise<Blob> {
+    await this.#ensurePlates(photo);
     return this.port.call('result', { version: this.#versions.of(photo), longSide });
   }
 
@@ -143,6 +145,12 @@ export class Analyst {
   /** What the readings show as the plan leaves them. */
   readings(photo: Photo): Promise<readonly ReadingColours[]> {
     return this.port.call('readings', { version: this.#versions.of(photo) });
+  }
+
+  /** What the parts show by which photos of a set are compared. */
+  async numbers(photo: Photo): Promise<readonly PartNumbers[]> {
+    await this.#ensurePlates(photo);
+    return this.port.call('numbers', { version: this.#versions.of(photo) });
   }
 
   /** Places where readings of an area stand well. */

@@ -12,6 +12,7 @@ import { measureHistogram } from '#core/measure/histogram';
 import { measurePartColours } from '#core/measure/partColours';
 import type { Plate } from '#core/raster/plate';
 import { LightJudge } from '#core/render/photoLight';
+import { photoNumbers } from '#core/render/photoNumbers';
 import { placeOnArea } from '#core/render/placeOnArea';
 import { decodePhoto } from '#core/formats/decodePhoto';
 import { photoRaster, readPhoto } from '#core/formats/photoReading';
@@ -122,6 +123,7 @@ serve<AnalystExchanges>({
   },
   patch: ({ version, x, y, size }) =>
     current().patchColours({ x, y, size }, current().plan(photoOf(version))),
+  numbers: ({ version }) => photoNumbers(current(), photoOf(version)),
   placed: ({ version, areaId }) => {
     const photo = photoOf(version);
     return placeOnArea(current(), photo, documentArea(photo, areaId));

@@ -35,6 +35,7 @@ export type { Warning } from '#core/measure/warnings/scene';
 export type { ReadingDoubt } from '#core/measure/readingDoubt';
 export type { PhotoFinding } from '#core/render/checkPhoto';
 export { Painter } from './painterClient';
+export { SetWorkers } from './setWorkers';
 export { foundEntries } from '#core/segment/foundEntries';
 
 /** What is written, and how. */

@@ -15,6 +15,7 @@ import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
 import type { PhotoFinding } from '#core/render/checkPhoto';
+import type { PartNumbers } from '#core/render/photoNumbers';
 import type { ChangeSums } from '#core/render/changeMap';
 import type { ClippedCounts } from '#core/render/clipping';
 import type { ScreenSpace } from '#core/render/encodePixels';
@@ -105,6 +106,8 @@ export type AnalystExchanges = {
   >;
   /** the mean of a patch; undefined beside the photo */
   patch: Exchange<{ version: number; x: number; y: number; size: number }, PlaceColours | undefined>;
+  /** what the parts show by which photos of a set are compared */
+  numbers: Exchange<{ version: number }, readonly PartNumbers[]>;
   placed: Exchange<{ version: number; areaId: string }, ReadingPlaces>;
   /**
    * opens a photo to take colours from; without a file it is the one in use. The picture as its plan leaves

@@ -3,6 +3,7 @@ import type { Table } from 'dexie';
 import type { Checkpoint } from '#core/document/history';
 import type { PhotoProgress } from '#core/document/photoState';
 import type { Sitting } from '#core/document/schema';
+import type { PartNumbers } from '#core/render/photoNumbers';
 import type { Region } from '#core/raster/raster';
 
 /** A sitting as it is stored: the document is checked before it is written and whenever it is read. */
@@ -70,6 +71,15 @@ export interface ProgressRow extends PhotoProgress {
   readonly pictureAs?: string;
   /** HSV hue of each sitter's skin as the plan leaves it, degrees; null for grey */
   readonly skins?: readonly { readonly sitter: string | null; readonly hue: number | null }[];
+  /** what its parts show, and the work by which they do */
+  readonly numbers?: readonly PartNumbers[];
+  readonly numbersAs?: string;
+}
+
+/** A run through many photos of a sitting that is not done yet; checked whenever it is read. */
+export interface SetWorkRow {
+  readonly sittingId: string;
+  readonly work: unknown;
 }
 
 /** A preset kept under a name; checked whenever it is read. */
@@ -89,6 +99,7 @@ export class Database extends Dexie {
   setAside!: Table<SetAsideRow, number>;
   progress!: Table<ProgressRow, [string, string]>;
   presets!: Table<PresetRow, string>;
+  setWork!: Table<SetWorkRow, string>;
 
   constructor(name = 'even-blush') {
     super(name);
@@ -101,6 +112,7 @@ export class Database extends Dexie {
     this.version(2).stores({ plates: 'name' });
     this.version(3).stores({ setAside: '++number, sittingId' });
     this.version(4).stores({ progress: '[sittingId+photoId], sittingId', presets: 'id' });
+    this.version(5).stores({ setWork: 'sittingId' });
   }
 }
 

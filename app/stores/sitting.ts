@@ -71,8 +71,14 @@ export const useSitting = defineStore('sitting', () => {
     }
   }
 
-  /** Changes the document; within a gesture the checkpoint is made at its end. */
-  function change(label: string, edit: (sitting: Sitting) => Sitting): void {
+  /**
+   * Changes the document; within a gesture the checkpoint is made at its end.
+   * @param name what it does; of a run through many photos, all is taken back together
+   */
+  function change(
+    name: string | { readonly label: string; readonly run: string },
+    edit: (sitting: Sitting) => Sitting,
+  ): void {
     const before = document.value;
     if (!before || !writable.value) return;
     const edited = edit(before);
@@ -81,7 +87,7 @@ export const useSitting = defineStore('sitting', () => {
     if (!gesture.value && !fits(after)) return;
     document.value = after;
     if (gesture.value) return;
-    history.value = recordCheckpoint(history.value, label, before, after);
+    history.value = recordCheckpoint(history.value, name, before, after);
     saveSoon();
   }
 

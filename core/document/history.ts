@@ -9,6 +9,8 @@ export interface Checkpoint {
   /** what it did, as in "Undo: soften edge" */
   readonly label: string;
   readonly changes: readonly Change[];
+  /** of checkpoints that are taken back together, as a run through many photos is */
+  readonly run?: string;
 }
 
 /** Everything that can be undone (before `cursor`) and redone (from it on). */
@@ -26,13 +28,26 @@ const MOST_CHECKPOINTS = 500;
 /**
  * Adds what leads from one document to another; redo beyond the cursor is given up. No difference, no
  * checkpoint.
+ * @param name what it did, and the run that it is of: with the checkpoint before it, of the same run, it is one
  */
-export function recordCheckpoint(history: History, label: string, before: unknown, after: unknown): History {
+export function recordCheckpoint(
+  history: History,
+  name: string | { readonly label: string; readonly run: string },
+  before: unknown,
+  after: unknown,
+): History {
+  const { label, run } = typeof name === 'string' ? { label: name, run: undefined } : name;
   const changes = diffJson(before as Json, after as Json);
   if (changes.length === 0) return history;
+  const last = history.checkpoints[history.cursor - 1];
+  if (last && run !== undefined && last.run === run) {
+    const joined = { ...last, changes: [...last.changes, ...changes] };
+    const checkpoints = [...history.checkpoints.slice(0, history.cursor - 1), joined];
+    return { checkpoints, cursor: checkpoints.length };
+  }
   const checkpoints = [
     ...history.checkpoints.slice(0, history.cursor),
-    { number: (history.checkpoints[history.cursor - 1]?.number ?? 0) + 1, label, changes },
+    { number: (last?.number ?? 0) + 1, label, changes, ...(run !== undefined && { run }) },
   ].slice(-MOST_CHECKPOINTS);
   return { checkpoints, cursor: checkpoints.length };
 }

@@ -11,6 +11,7 @@ import type { Brought, Photo, Rung, Step } from '#core/document/schema';
 import { clamp } from '#core/math/clamp';
 import { frameLight } from '#core/measure/frameLight';
 import type { SeenTwice } from '#core/measure/frameLight';
+import { medianOf } from '#core/measure/setSpread';
 import type { PartNumbers, RungColours } from '#core/render/photoNumbers';
 import { evenToColour } from '#kinds/adjust/even-to-colour/index';
 import { EVEN_TO_COLOUR_START } from '#kinds/adjust/even-to-colour/schema';
@@ -97,7 +98,7 @@ interface Goal {
 
 function goalOf(set: readonly MeasuredPhoto[], { to, frames }: EvenOptions): Goal {
   const reference = to.by === 'reference' ? set.find(({ photo }) => photo.id === to.photoId) : undefined;
-  const lit = collect(reference ? [reference] : set, ({ lit: colours }) => colours);
+  const lit = collect(reference ? [reference] : onlyShared(set), ({ lit: colours }) => colours);
   if (reference) return { lit, after: collect([reference], ({ after }) => after) };
   // The median of what is left once the frames are lit alike.
   const after = collect(set, (numbers, { photo, parts }) =>
@@ -106,6 +107,18 @@ function goalOf(set: readonly MeasuredPhoto[], { to, frames }: EvenOptions): Goa
       : lightened(numbers.after, scaled(lightBetween({ photo, parts }, lit), frames)),
   );
   return { lit, after };
+}
+
+/** What one photo alone shows is like itself and says nothing of the light of the others. */
+function onlyShared(set: readonly MeasuredPhoto[]): MeasuredPhoto[] {
+  const counts = new Map<string, number>();
+  for (const { photo, parts } of set)
+    for (const key of parts.map((numbers) => keyOf(photo, numbers)))
+      counts.set(key, (counts.get(key) ?? 0) + 1);
+  return set.map(({ photo, parts }) => ({
+    photo,
+    parts: parts.filter((numbers) => counts.get(keyOf(photo, numbers))! > 1),
+  }));
 }
 
 function collect(
@@ -118,21 +131,15 @@ function collect(
       const key = keyOf(measured.photo, numbers);
       all.set(key, [...(all.get(key) ?? []), of(numbers, measured)]);
     }
-  return new Map([...all].map(([key, colours]) => [key, medianOf(colours)]));
+  return new Map([...all].map(([key, colours]) => [key, middleOf(colours)]));
 }
 
 /** Per rung and channel. */
-function medianOf(all: readonly RungColours[]): RungColours {
+function middleOf(all: readonly RungColours[]): RungColours {
   const at = (rung: Rung) =>
-    [0, 1, 2].map((c) => median(all.map((each) => each[rung][c]!))) as unknown as Triple;
+    [0, 1, 2].map((c) => medianOf(all.map((each) => each[rung][c]!))) as unknown as Triple;
   return { light: at('light'), middle: at('middle'), shade: at('shade') };
 }
-function median(values: readonly number[]): number {
-  const sorted = values.toSorted((p, q) => p - q);
-  const half = (sorted.length - 1) / 2;
-  return (sorted[Math.floor(half)]! + sorted[Math.ceil(half)]!) / 2;
-}
-
 /** How much a part is trusted to look alike in two frames: skin by two rungs, of which the light may be cut. */
 const TRUSTED: readonly { readonly part: string; readonly rungs: readonly Rung[] }[] = [
   { part: 'skin', rungs: ['middle', 'shade'] },

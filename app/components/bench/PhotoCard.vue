@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { CHOICES } from '#core/document/schema';
-import type { Choice, Photo } from '#core/document/schema';
+import type { Choice, Photo, Sitter } from '#core/document/schema';
 
 /** A photo of the sitting: what became of it, its state, its sitters, what was decided. */
 const props = defineProps<{
@@ -9,6 +9,8 @@ const props = defineProps<{
   before: boolean;
   chosen: boolean;
   open: boolean;
+  /** shown at one size and place in every card; the whole photo where absent */
+  face?: Sitter['face'] | undefined;
 }>();
 defineEmits<{ open: []; mark: [event: MouseEvent]; decide: [choice: Choice | null] }>();
 const progress = useProgress();
@@ -26,7 +28,7 @@ const state = computed(() => progress.stateOf(props.photo));
       :aria-current="open ? 'true' : undefined"
       @click="$emit('open')"
     >
-      <ResultPicture :photo="photo" :before="before" />
+      <ResultPicture :photo="photo" :before="before" :face="face" />
     </button>
     <p class="flex items-center gap-1.5 text-[12px]">
       <input

@@ -6,6 +6,7 @@ const sitting = useSitting();
 const bench = useBench();
 const progress = useProgress();
 const notices = useNotices();
+const setWork = useSetWork();
 const state = ref<'opening' | 'open' | 'missing' | 'damaged'>('opening');
 const fault = ref('');
 const id = String(route.params.id);
@@ -21,6 +22,12 @@ onMounted(async () => {
     state.value = (await sitting.open(id)) ? 'open' : 'missing';
     await progress.open(id).catch(notices.problem);
     bench.choosePhoto(sitting.document?.photos[0]?.id);
+    await setWork.open(id);
+    if (setWork.work && setWork.work.task.is !== 'measure')
+      notices.say('Something that was being done to many photos was not done when this page was closed.', {
+        label: 'Look',
+        run: () => (bench.showingPhotos = true),
+      });
     if (sitting.setAside.length > 0) {
       notices.problem(sayMisfits(sitting.setAside), {
         label: 'Save what was set aside',
@@ -40,7 +47,10 @@ watch(
   },
   { immediate: true },
 );
-onBeforeUnmount(() => void sitting.close());
+onBeforeUnmount(() => {
+  setWork.close();
+  void sitting.close();
+});
 useHead({ title: () => (sitting.document ? `${sitting.document.name} · Even Blush` : 'Even Blush') });
 </script>
 

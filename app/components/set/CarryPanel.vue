@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core';
+import { asItCame } from '#core/document/brought';
+
+/** What of the plan on the bench goes to other photos, and how. */
+const props = defineProps<{
+  ids: readonly string[];
+  /** the photo on the bench */ from: string | undefined;
+}>();
+const emit = defineEmits<{ done: [] }>();
+const sitting = useSitting();
+const setWork = useSetWork();
+const wholePicture = useLocalStorage('even-blush-carry-whole', true);
+const fades = useLocalStorage<'face' | 'frame'>('even-blush-carry-fades', 'face');
+const wins = ref<'photo' | 'plan'>('photo');
+const FADES = [
+  { value: 'face', name: 'with the face' },
+  { value: 'frame', name: 'with the frame' },
+] as const;
+const WINS = [
+  { value: 'photo', name: 'keep what was changed there' },
+  { value: 'plan', name: 'take what is carried' },
+] as const;
+
+const photos = computed(() => sitting.document?.photos ?? []);
+const source = computed(() => photos.value.find(({ id }) => id === props.from));
+const targets = computed(() => props.ids.filter((id) => id !== props.from));
+/** Photos in which what was carried before was changed by hand. */
+const changed = computed(
+  () =>
+    photos.value.filter(
+      ({ id, plan, areas, brought }) =>
+        targets.value.includes(id) &&
+        brought.some(({ id: entryId, by, from, as }) => {
+          if (by !== 'carry' || from !== props.from || as === '') return false;
+          const entry = [...plan, ...areas.flatMap(({ marks }) => marks)].find((each) => each.id === entryId);
+          return !entry || asItCame(entry) !== as;
+        }),
+    ).length,
+);
+function carry(): void {
+  if (!props.from) return;
+  const { value: whole } = wholePicture;
+  void setWork.start(
+    { is: 'carry', from: props.from, wholePicture: whole, fades: fades.value, wins: wins.value },
+    targets.value,
+  );
+  emit('done');
+}
+</script>
+
+<template>
+  <div class="mt-2 flex flex-wrap items-center gap-3 border-t border-line pt-2">
+    <p v-if="!source || source.plan.length === 0">
+      The photo on the bench has no plan yet. Open the photo that is done, then carry it over.
+    </p>
+    <p v-else-if="targets.length === 0">Choose other photos than the one on the bench.</p>
+    <template v-else>
+      <span
+        >{{ source.plan.length }} {{ source.plan.length === 1 ? 'step' : 'steps' }} of {{ source.file }} to
+        {{ targets.length }} {{ targets.length === 1 ? 'photo' : 'photos' }}: parts found anew, readings
+        placed anew, what was drawn goes with the face.</span
+      >
+      <label class="flex items-center gap-1"
+        ><input v-model="wholePicture" type="checkbox" class="accent-(--accent)" />steps on the whole picture
+        too</label
+      >
+      <span class="flex items-center gap-1"
+        >fades go <ToggleGroup v-model="fades" label="Fades go" :options="FADES"
+      /></span>
+      <span v-if="changed > 0" class="flex items-center gap-1"
+        >{{ changed }} of them {{ changed === 1 ? 'was' : 'were' }} changed by hand since:
+        <ToggleGroup v-model="wins" label="What wins" :options="WINS"
+      /></span>
+      <button class="press-main" @click="carry">Carry over</button>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,107 @@
+import { areaNameOf } from '#core/document/partNames';
+import { changePhoto } from '#core/document/commands';
+import { joinSitters } from '#core/document/joinSitters';
+import { workKey } from '#core/document/photoState';
+import type { Photo, Reading, Sitting } from '#core/document/schema';
+import { encodeSrgb } from '#core/colour/transfer';
+import { convertSrgbEncodedToHsv } from '#core/colour/hsv';
+import { mendAll } from '#kinds/mend/mend';
+import { putPeople } from '#kinds/people/putPeople';
+import { carryPlan } from '#kinds/set/carryPlan';
+import type { CarriedPlan } from '#kinds/set/carryPlan';
+import { foundEntries } from '#workers/client';
+import type { SetWorkers } from '#workers/client';
+import { storePlate } from '../storage/plateStorage';
+import type { ProgressChange } from '../storage/progressStorage';
+import type { SetTask } from '../storage/setWorkStorage';
+import { THUMB_LONG_SIDE } from '../storage/thumbs';
+
+const newId = () => crypto.randomUUID();
+
+/** How one photo of a set is worked on: the workers that have it in hand, how it is told and stopped. */
+export interface SetHand {
+  readonly workers: SetWorkers;
+  readonly signal: AbortSignal;
+  /** share of this photo, 0..1 */
+  readonly onProgress: (share: number) => void;
+}
+
+/**
+ * Finds people in a photo in hand.
+ * @returns how that changes the document; undefined where nobody is in it
+ */
+export async function findInSet(
+  photo: Photo,
+  { workers, signal, onProgress }: SetHand,
+): Promise<((sitting: Sitting) => Sitting) | undefined> {
+  const people = await workers.find({ tiles: false, signal, onProgress });
+  if (people.sitters.length === 0) return undefined;
+  const { sitters, background, plates } = foundEntries(people, newId);
+  await workers.analyst.learnPlates(plates);
+  for (const [name, plate] of plates) await storePlate(name, plate);
+  const names = { newId, nameOf: areaNameOf };
+  return (sitting) =>
+    joinSitters(
+      changePhoto(sitting, photo.id, (before) => putPeople(before, sitters, background, names)),
+      photo.id,
+      newId,
+    );
+}
+
+/** All that is off in a photo in hand, mended. */
+export function mendInSet(photo: Photo, { workers, signal, onProgress }: SetHand): Promise<Photo> {
+  return mendAll(
+    photo,
+    (state) => workers.analyst.check(state),
+    newId,
+    (share) => {
+      signal.throwIfAborted();
+      onProgress(share);
+    },
+  );
+}
+
+/** Who of one photo is who in another: the same people, or the only one in each. */
+export function samePeople(from: Photo, to: Photo): ReadonlyMap<string, string> {
+  const pairs = from.sitters.flatMap(({ id, person }) => {
+    const same = to.sitters.find((sitter) => person !== null && sitter.person === person);
+    return same ? [[id, same.id] as const] : [];
+  });
+  const [one, other] = [from.sitters[0], to.sitters[0]];
+  const isOnly = from.sitters.length === 1 && to.sitters.length === 1;
+  if (pairs.length === 0 && isOnly) return new Map([[one!.id, other!.id]]);
+  return new Map(pairs);
+}
+
+/** A plan carried to a photo in hand, readings placed anew. */
+export async function carryInSet(
+  from: Photo,
+  photo: Photo,
+  { wholePicture, fades, wins }: Extract<SetTask, { is: 'carry' }>,
+  { workers }: SetHand,
+): Promise<CarriedPlan> {
+  const carried = carryPlan(from, photo, samePeople(from, photo), { wholePicture, fades, wins, newId });
+  const readings: Reading[] = [];
+  for (const areaId of carried.toPlace) {
+    const { placed } = await workers.analyst.placed(carried.photo, areaId);
+    readings.push(...placed.map((reading) => ({ id: newId(), areaId, ...reading })));
+  }
+  return { ...carried, photo: { ...carried.photo, readings: [...carried.photo.readings, ...readings] } };
+}
+
+/** What is kept of a photo in hand beside its document: its numbers, and what became of it in small. */
+export async function measureInSet(photo: Photo, { workers }: SetHand): Promise<ProgressChange> {
+  const { analyst } = workers;
+  const key = workKey(photo);
+  const numbers = await analyst.numbers(photo);
+  const picture = await analyst.result(photo, THUMB_LONG_SIDE);
+  const skins = [];
+  for (const { id, part, sitter, marks } of photo.areas) {
+    if (part !== 'skin' || marks.length === 0) continue;
+    const { after } = await analyst.areaColours(photo, id);
+    if (!after) continue;
+    const [r, g, b] = after.map((channel) => encodeSrgb(Math.max(0, channel)));
+    skins.push({ sitter, hue: convertSrgbEncodedToHsv([r!, g!, b!]).hueDegrees ?? null });
+  }
+  return { numbers, numbersAs: key, picture, pictureAs: key, skins };
+}
