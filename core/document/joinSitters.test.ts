@@ -148,4 +148,16 @@ describe('sitters over photos', () => {
       'Sitter AB',
     ]);
   });
+
+  it('hair and clothes that are the same let faces lie further apart', () => {
+    const dressed = (place: number, clothes: [number, number, number]): Likeness => ({
+      ...at(place),
+      hair: [0.4, 0.38, 0.4],
+      clothes,
+    });
+    const one = dressed(0, [0.55, 0.8, 0.95]);
+    expect(likenessDistance(one, dressed(0.42, [0.55, 0.79, 0.94]))).toBeLessThan(SURELY_WITHIN);
+    expect(likenessDistance(one, dressed(0.42, [0.95, 0.7, 0.8]))).toBeGreaterThan(SURELY_WITHIN);
+    expect(likenessDistance(at(0), at(0.42))).toBeGreaterThan(SURELY_WITHIN);
+  });
 });

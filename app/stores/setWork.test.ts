@@ -1,0 +1,246 @@
+import 'fake-indexeddb/auto';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Photo } from '#core/document/schema';
+import { CancelledError, PhotoFileError } from '#core/errors';
+import type { PartNumbers } from '#core/render/photoNumbers';
+import { areaNamed, photoWith, sittingWith } from '../../tests/fixtures/documents';
+import { deferred, freshPage, settle } from '../../tests/fixtures/page';
+import { step } from '../../tests/fixtures/plans';
+import { database } from '../storage/database';
+import { readSetWork } from '../storage/setWorkStorage';
+import { useNotices } from './notices';
+import { useProgress } from './progress';
+import { useSetWork } from './setWork';
+import { useSitting } from './sitting';
+
+const PEOPLE = {
+  sitters: [
+    {
+      landmarks: { points: Array.from({ length: 468 }, (_, n): [number, number] => [n, n]) },
+      parts: [
+        {
+          part: 'skin',
+          region: { x: 0, y: 0, width: 2, height: 2, outWidth: 2, outHeight: 2 },
+          coverage8: new Uint8Array(4),
+        },
+      ],
+      doubtful: [],
+      likeness: { face: '00'.repeat(128), hair: null, clothes: null },
+    },
+  ],
+  background: undefined,
+};
+/** what the workers of a set were asked for, and what holds them up */
+const asked: string[] = [];
+let gate: Promise<unknown> = Promise.resolve();
+const empty = new Set<string>();
+const bad = new Set<string>();
+
+vi.mock('#workers/client', async () => ({
+  foundEntries: (await import('#core/segment/foundEntries')).foundEntries,
+  SetWorkers: class {
+    photo = '';
+    gone = false;
+    async use({ file }: Photo) {
+      this.photo = file;
+      if (bad.has(file)) throw new PhotoFileError(file, 'undecodable');
+      await gate;
+      if (this.gone) throw new CancelledError();
+    }
+    find() {
+      asked.push(`find ${this.photo}`);
+      return Promise.resolve(empty.has(this.photo) ? { sitters: [], background: undefined } : PEOPLE);
+    }
+    analyst = {
+      learnPlates: () => Promise.resolve(),
+      numbers: (photo: Photo): Promise<readonly PartNumbers[]> => {
+        asked.push(`measure ${photo.file}`);
+        const rung: [number, number, number] = [0.4, 0.3, 0.2];
+        const colours = { light: rung, middle: rung, shade: rung };
+        return Promise.resolve(
+          photo.areas.map(({ id, sitter, part }) => ({
+            areaId: id,
+            sitter,
+            part,
+            before: colours,
+            lit: colours,
+            after: colours,
+          })),
+        );
+      },
+      check: () => Promise.resolve([]),
+      placed: () => Promise.resolve({ placed: [], without: [] }),
+      result: () => Promise.resolve(new Blob()),
+      areaColours: () => Promise.resolve({ after: [0.4, 0.3, 0.2] }),
+    };
+    dispose() {
+      this.gone = true;
+    }
+  },
+}));
+vi.stubGlobal('navigator', { hardwareConcurrency: 2 });
+vi.mock('../storage/photoStorage', () => ({ photoFile: () => Promise.resolve(new Blob()) }));
+vi.mock('../storage/plateStorage', () => ({
+  storePlate: () => Promise.resolve(),
+  loadPlate: () => Promise.resolve(undefined),
+}));
+
+const photo = (n: number): Photo => ({ ...photoWith([], String(n).repeat(64)), file: `${n}.jpg` });
+const IDS = [1, 2, 3].map((n) => photo(n).id);
+const found = (sitting = useSitting()) =>
+  sitting.document!.photos.filter(({ areas }) => areas.length > 0).map(({ file }) => file);
+
+async function open(...photos: Photo[]) {
+  const sitting = useSitting();
+  sitting.document = sittingWith(...photos);
+  sitting.writable = true;
+  await useSetWork().open('one');
+  await useProgress().open('one');
+  return { sitting, set: useSetWork(), notices: useNotices() };
+}
+const saidLast = () => useNotices().notices.at(-1)?.text;
+
+beforeEach(async () => {
+  freshPage();
+  asked.length = 0;
+  empty.clear();
+  bad.clear();
+  gate = Promise.resolve();
+  await database().setWork.clear();
+});
+
+describe('a run through many photos', () => {
+  it('finds in each that has no parts, measures it, and is taken back by one undo', async () => {
+    const { sitting, set } = await open(photo(1), photo(2), { ...photo(3), areas: [areaNamed('own')] });
+    await set.start({ is: 'find' }, IDS);
+    expect(asked.filter((each) => each.startsWith('find'))).toEqual(['find 1.jpg', 'find 2.jpg']);
+    expect(found()).toEqual(['1.jpg', '2.jpg', '3.jpg']);
+    expect([...useProgress().rows.values()].every(({ numbers }) => numbers !== undefined)).toBe(true);
+    expect(useProgress().rows.size).toBe(3);
+    expect(saidLast()).toBe('Looked for people in 3 photos.');
+    sitting.undo();
+    expect(found()).toEqual(['3.jpg']);
+    expect(await readSetWork(database(), 'one')).toBeUndefined();
+  });
+
+  it('takes first what is seen, waits while it is paused, and ends where it is stopped', async () => {
+    const held = deferred<void>();
+    gate = held.promise;
+    const { set } = await open(photo(1), photo(2), photo(3));
+    set.preferred = [IDS[2]!];
+    const run = set.start({ is: 'find' }, IDS);
+    await settle();
+    set.paused = true;
+    held.resolve();
+    await settle(20);
+    expect(found()).toEqual(['3.jpg']);
+    expect(set.running).toBe(true);
+    const again = deferred<void>();
+    gate = again.promise;
+    set.paused = false;
+    await settle();
+    const stopped = set.stopWork();
+    again.resolve();
+    await Promise.all([stopped, run]);
+    expect(set.running).toBe(false);
+    expect(found()).toEqual(['3.jpg']);
+    expect(saidLast()).toContain('What was done stays');
+  });
+
+  it('goes on after the page was closed, with what is not done', async () => {
+    const held = deferred<void>();
+    const { set, sitting } = await open(photo(1), photo(2));
+    gate = held.promise;
+    void set.start({ is: 'mend' }, IDS.slice(0, 2));
+    await settle(20);
+    const document = sitting.document!;
+    // The page goes: nothing of it answers any more.
+    set.close();
+    held.resolve();
+    await settle(20);
+    freshPage();
+    gate = Promise.resolve();
+    const again = await open(...document.photos);
+    expect(again.set.work).toMatchObject({ task: { is: 'mend' }, photoIds: IDS.slice(0, 2) });
+    await again.set.goOn();
+    expect(found()).toEqual(['1.jpg', '2.jpg']);
+    expect(again.set.work).toBeUndefined();
+  });
+
+  it('a photo that cannot be opened, one without anybody, one that is taken out: the others are done', async () => {
+    bad.add('1.jpg');
+    empty.add('2.jpg');
+    const held = deferred<void>();
+    gate = held.promise;
+    const { set, sitting } = await open(photo(1), photo(2), photo(3), photo(4));
+    const run = set.start({ is: 'find' }, [...IDS, photo(4).id]);
+    await settle();
+    sitting.change('take out', (document) => ({ ...document, photos: document.photos.slice(0, 3) }));
+    held.resolve();
+    await run;
+    expect(found()).toEqual(['3.jpg']);
+    expect(set.notes.map(({ photoId, words }) => [photoId[0], words])).toEqual(
+      expect.arrayContaining([
+        ['1', expect.stringContaining('cannot be decoded')],
+        ['2', 'nobody was found in it'],
+      ]),
+    );
+  });
+
+  it('waits for the hand: a gesture that is given up takes nothing of it back', async () => {
+    const { set, sitting } = await open(photo(1));
+    sitting.beginGesture('drag');
+    const run = set.start({ is: 'find' }, [IDS[0]!]);
+    await settle(20);
+    expect(found()).toEqual([]);
+    sitting.cancelGesture();
+    await run;
+    expect(found()).toEqual(['1.jpg']);
+  });
+
+  it('carries a plan to the same sitter, all of it one step of undo', async () => {
+    const { set, sitting } = await open(photo(1), photo(2));
+    await set.start({ is: 'find' }, IDS.slice(0, 2));
+    const [first] = sitting.document!.photos;
+    const lips = { ...step('relief', { amount: 0.5 }), areaId: first!.areas[0]!.id };
+    sitting.changeOpenPhoto('relief', first!.id, (before) => ({ ...before, plan: [lips] }));
+    const task = { is: 'carry', from: first!.id, wholePicture: true, fades: 'face', wins: 'photo' } as const;
+    await set.start(task, IDS.slice(0, 2));
+    const planOf = (n: number) => sitting.document!.photos[n]!.plan.map(({ kind }) => kind);
+    expect([planOf(0), planOf(1)]).toEqual([['relief'], ['relief']]);
+    sitting.undo();
+    expect([planOf(0), planOf(1)]).toEqual([['relief'], []]);
+  });
+
+  it('evens to a reference, which must show somebody', async () => {
+    const { set, sitting, notices } = await open(photo(1), photo(2));
+    const task = {
+      is: 'even',
+      to: { by: 'reference', photoId: IDS[0]! },
+      frames: 1,
+      colour: 1,
+      light: 1,
+      most: null,
+      ground: 'leave',
+      wins: 'plan',
+    } as const;
+    await set.start(task, IDS.slice(0, 2));
+    expect(sitting.document!.photos.map(({ plan }) => plan.length)).toEqual([0, 2]);
+    empty.add('3.jpg');
+    sitting.change('add', (document) => ({ ...document, photos: [...document.photos, photo(3)] }));
+    await set.start({ ...task, to: { by: 'reference', photoId: IDS[2]! } }, IDS);
+    expect(notices.notices.map(({ text }) => text).join()).toContain('Nobody was found in the reference');
+  });
+
+  it('is one at a time', async () => {
+    const held = deferred<void>();
+    gate = held.promise;
+    const { set } = await open(photo(1));
+    const run = set.start({ is: 'find' }, [IDS[0]!]);
+    await settle();
+    await set.start({ is: 'mend' }, [IDS[0]!]);
+    expect(saidLast()).toContain('already');
+    held.resolve();
+    await run;
+  });
+});
