@@ -10,6 +10,7 @@ import { mendedPictures } from './mended';
 import { pageSpeed } from './page';
 import { renderSpeed } from './render';
 import { report } from './report';
+import { setAccuracy } from './set';
 
 report({
   'In the page': await pageSpeed(),
@@ -19,5 +20,6 @@ report({
   'Find on small heads': await headsAccuracy(),
   'Accuracy on the made-up portraits': await accuracy(),
   'Four presses: find, check, mend all': await mendedPictures(),
+  'A set: evened, joined, carried': await setAccuracy(),
   'Edges of skin steps': await edgesOfSkin(),
 });

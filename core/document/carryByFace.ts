@@ -10,24 +10,37 @@ export interface PlaceMove {
   place(x: number, y: number): Point;
 }
 
-/** Places beside the points of a face follow those near them: the nearer, the more, in faces' widths. */
+/** Places follow the face's points near them, in faces' widths: so near they all count alike, */
 const NEAR = 0.04;
+/** and so far they count as much as the whole head, which turns less than what is in the face. */
+const FAR = 0.25;
 
 /**
- * Where places about one face lie about another. Each place goes by the similarity that fits the face's points
- * best, those near it counting most; without points of both, by the boxes of the faces.
- * @see Schaefer, McPhail and Warren 2006, "Image deformation using moving least squares", for the similarity
+ * Where places about one face lie about another. In the face each place goes by the affine map that fits the points
+ * near it best; beyond it more and more as the whole head does; without points of both by the boxes of the faces.
+ * @see Schaefer, McPhail and Warren 2006, "Image deformation using moving least squares"
  */
 export function moveByFace(
   from: Pick<Sitter, 'face' | 'points'>,
   to: Pick<Sitter, 'face' | 'points'>,
 ): PlaceMove {
-  const boxes = moveByBoxes(from.face, to.face);
-  if (from.points.length === 0 || from.points.length !== to.points.length) return boxes;
+  if (from.points.length === 0 || from.points.length !== to.points.length)
+    return headMove({ box: from.face, turn: [1, 0] }, to.face);
+  const turn = turnBetween(from.points, to.points);
+  const upright = to.points.map((point) => turned(point, [turn[0], -turn[1]]));
+  const head = headMove({ box: boxOf(from.points), turn }, boxOf(upright));
   const near = (NEAR * from.face.width) ** 2;
-  const at = (x: number, y: number) => similarityAt(from.points, to.points, [x, y], near);
-  const { turn } = similarityAt(from.points, to.points, from.points[0]!, Infinity);
-  return { scale: Math.hypot(...turn), place: (x, y) => at(x, y).place };
+  const far = 1 / ((FAR * from.face.width) ** 2 + near) ** 2;
+  return {
+    scale: head.scale,
+    place: (x, y) => {
+      const weights = from.points.map(([px, py]) => 1 / ((px - x) ** 2 + (py - y) ** 2 + near) ** 2);
+      const share = far / (weights.reduce((sum, weight) => sum + weight, 0) + far);
+      const [nearX, nearY] = affineAt(from.points, to.points, weights, [x, y]);
+      const [farX, farY] = head.place(x, y);
+      return [nearX + share * (farX - nearX), nearY + share * (farY - nearY)];
+    },
+  };
 }
 
 /** Places keep their share of the frame, lengths that of its diagonal. */
@@ -42,46 +55,90 @@ interface Frame {
   readonly height: number;
 }
 
-function moveByBoxes(from: Sitter['face'], to: Sitter['face']): PlaceMove {
+interface Box extends Frame {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** As a head goes from box to box, then turned. @param turn cosine and sine */
+function headMove({ box: from, turn }: { readonly box: Box; readonly turn: Point }, to: Box): PlaceMove {
   const scale = to.height / from.height;
   return {
     scale,
-    place: (x, y) => [
-      to.x + to.width / 2 + scale * (x - from.x - from.width / 2),
-      to.y + scale * (y - from.y),
-    ],
+    place: (x, y) =>
+      turned(
+        [
+          to.x + to.width / 2 + scale * (x - from.x - from.width / 2),
+          to.y + to.height / 2 + scale * (y - from.y - from.height / 2),
+        ],
+        turn,
+      ),
   };
 }
 
-/**
- * The similarity that fits weighted pairs of points best: weights fall with the square of the distance to a place.
- * @param near squared distance within which weights no longer rise; infinite: all weigh alike
- */
-function similarityAt(from: readonly Point[], to: readonly Point[], [x, y]: Point, near: number) {
-  const weights = from.map(([px, py]) =>
-    near === Infinity ? 1 : 1 / ((px - x) ** 2 + (py - y) ** 2 + near) ** 2,
+const turned = ([x, y]: Point, [cos, sin]: Point): Point => [cos * x - sin * y, sin * x + cos * y];
+
+function boxOf(points: readonly Point[]): Box {
+  const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)];
+  const [x, y] = [Math.min(...xs), Math.min(...ys)];
+  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+}
+
+/** Cosine and sine of the turn that takes points nearest to others (least squares). */
+function turnBetween(from: readonly Point[], to: readonly Point[]): Point {
+  const { xx, xy, yx, yy } = moments(
+    from,
+    to,
+    from.map(() => 1),
   );
+  const [along, across] = [xx + yy, xy - yx];
+  const size = Math.hypot(along, across);
+  return size > 0 ? [along / size, across / size] : [1, 0];
+}
+
+/** Weighted middles of pairs of points, and the products of their distances from these. */
+function moments(from: readonly Point[], to: readonly Point[], weights: readonly number[]) {
   const sum = weights.reduce((total, weight) => total + weight, 0);
-  const centre = (points: readonly Point[]): Point => [
-    points.reduce((total, [px], i) => total + weights[i]! * px, 0) / sum,
-    points.reduce((total, [, py], i) => total + weights[i]! * py, 0) / sum,
+  const middle = (points: readonly Point[]): Point => [
+    points.reduce((total, [x], i) => total + weights[i]! * x, 0) / sum,
+    points.reduce((total, [, y], i) => total + weights[i]! * y, 0) / sum,
   ];
-  const [fx, fy] = centre(from);
-  const [tx, ty] = centre(to);
-  let along = 0;
-  let across = 0;
-  let size = 0;
-  from.forEach(([px, py], i) => {
-    const [ax, ay] = [px - fx, py - fy];
-    const [bx, by] = [to[i]![0] - tx, to[i]![1] - ty];
-    along += weights[i]! * (ax * bx + ay * by);
-    across += weights[i]! * (ax * by - ay * bx);
-    size += weights[i]! * (ax * ax + ay * ay);
-  });
-  const turn: Point = size > 0 ? [along / size, across / size] : [1, 0];
-  const [ox, oy] = [x - fx, y - fy];
+  const [here, there] = [middle(from), middle(to)];
+  const products = (of: (i: number) => number) =>
+    from.reduce((total, _, i) => total + weights[i]! * of(i), 0) / sum;
+  const x = (i: number) => from[i]![0] - here[0];
+  const y = (i: number) => from[i]![1] - here[1];
+  const u = (i: number) => to[i]![0] - there[0];
+  const v = (i: number) => to[i]![1] - there[1];
   return {
-    turn,
-    place: [tx + turn[0] * ox - turn[1] * oy, ty + turn[1] * ox + turn[0] * oy] as Point,
+    here,
+    there,
+    own: {
+      xx: products((i) => x(i) ** 2),
+      xy: products((i) => x(i) * y(i)),
+      yy: products((i) => y(i) ** 2),
+    },
+    xx: products((i) => x(i) * u(i)),
+    xy: products((i) => x(i) * v(i)),
+    yx: products((i) => y(i) * u(i)),
+    yy: products((i) => y(i) * v(i)),
   };
+}
+
+/** A place by the affine map that fits weighted pairs of points best; points on one line shift it alone. */
+function affineAt(
+  from: readonly Point[],
+  to: readonly Point[],
+  weights: readonly number[],
+  [x, y]: Point,
+): Point {
+  const { here, there, own, xx, xy, yx, yy } = moments(from, to, weights);
+  const determinant = own.xx * own.yy - own.xy ** 2;
+  const [px, py] = [x - here[0], y - here[1]];
+  if (determinant < 1e-9 * (own.xx + own.yy) ** 2) return [there[0] + px, there[1] + py];
+  const a = (xx * own.yy - yx * own.xy) / determinant;
+  const b = (yx * own.xx - xx * own.xy) / determinant;
+  const c = (xy * own.yy - yy * own.xy) / determinant;
+  const d = (yy * own.xx - xy * own.xy) / determinant;
+  return [there[0] + a * px + b * py, there[1] + c * px + d * py];
 }
