@@ -1,14 +1,13 @@
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import sharp from 'sharp';
 import { ciede2000 } from '#core/colour/ciede2000';
 import { convertSrgbLinearToCielabD65 } from '#core/colour/cielab';
 import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
-import { decodeSrgb, encodeSrgb } from '#core/colour/transfer';
+import { decodeSrgb } from '#core/colour/transfer';
 import type { Triple } from '#core/colour/triple';
 import { moveByFace } from '#core/document/carryByFace';
 import { newPhoto, newSitting } from '#core/document/commands';
@@ -25,81 +24,12 @@ import { evenSet } from '#kinds/set/evenSet';
 import { findInto } from '../cli/openPlan';
 import { openPhoto } from '../node/openPhoto';
 import type { Row } from './report';
+import { SHARED, WREN, headFrames, maskOf, wrenFrames } from './setFrames';
+import type { Frame } from './setFrames';
+import { coverage } from './truth';
 
-const SHARED = fileURLToPath(new URL('../../shared/', import.meta.url));
-const WREN = `${SHARED}portraits/series-wren/`;
 const LARGE = `${SHARED}portraits/marit-large/photo.jpg`;
 const WREN_PARTS = ['lips', 'brows', 'skin_face', 'skin_body'];
-
-/** A frame with what it would be in neutral light, and where its skin is. */
-interface Frame {
-  readonly name: string;
-  readonly bytes: Uint8Array;
-  readonly neutral: Buffer;
-  readonly skin: Uint8Array;
-}
-
-async function maskOf(folder: string, names: readonly string[]): Promise<Uint8Array> {
-  let sum: Uint8Array | undefined;
-  for (const name of names.filter((each) => existsSync(`${folder}${each}.png`))) {
-    const data = await sharp(`${folder}${name}.png`).greyscale().raw().toBuffer();
-    sum = sum ? data.map((value, i) => Math.min(255, value + sum![i]!)) : data;
-  }
-  return sum!;
-}
-
-async function wrenFrames(): Promise<Frame[]> {
-  const frame = async (n: string, file: string): Promise<Frame> => ({
-    name: `${n}-${file}`,
-    bytes: readFileSync(`${WREN}${n}/${file}.jpg`),
-    neutral: await sharp(`${WREN}${n}/neutral.jpg`).removeAlpha().raw().toBuffer(),
-    skin: await maskOf(`${WREN}${n}/masks/`, ['skin_face', 'skin_body']),
-  });
-  // The neutral reference, then the five as shot.
-  return [
-    await frame('01', 'neutral'),
-    ...(await Promise.all(['01', '02', '03', '04', '05'].map((n) => frame(n, 'photo')))),
-  ];
-}
-
-/** Casts of channels and exposure that differ from set to set, always the same in every run. */
-function castsFrom(seed: number) {
-  let state = seed;
-  const random = () => {
-    state = (state * 1664525 + 1013904223) >>> 0;
-    return state / 2 ** 32;
-  };
-  return {
-    random,
-    cast: () => [0.7, 0.3, 0.9].map((range) => 2 ** (range * (random() - 0.5) + 0.8 * (random() - 0.5))),
-  };
-}
-
-async function headFrames(head: string, count: number): Promise<Frame[]> {
-  const folder = `${SHARED}heads/${head}/`;
-  const { data, info } = await sharp(`${folder}neutral.jpg`)
-    .removeAlpha()
-    .raw()
-    .toBuffer({ resolveWithObject: true });
-  const skin = await maskOf(folder, ['skin_face', 'skin_body']);
-  const { cast, random } = castsFrom(1 + Number(head));
-  const frames: Frame[] = [{ name: head, bytes: readFileSync(`${folder}neutral.jpg`), neutral: data, skin }];
-  for (let n = 0; n < count; n++) {
-    const light = cast();
-    const lit = data.map((code, i) => {
-      const noise = 3 * (random() + random() - 1);
-      return Math.max(
-        0,
-        Math.min(255, 255 * encodeSrgb(Math.min(1, decodeSrgb(code / 255) * light[i % 3]!)) + noise),
-      );
-    });
-    const bytes = await sharp(lit, { raw: { width: info.width, height: info.height, channels: 3 } })
-      .jpeg({ quality: 92 })
-      .toBuffer();
-    frames.push({ name: `${head}-${n}`, bytes, neutral: data, skin });
-  }
-  return frames;
-}
 
 async function opened(frame: Frame) {
   const { pyramid, sha256 } = await openPhoto(frame.name, frame.bytes);
@@ -127,13 +57,7 @@ function scoreOf({ frame, pyramid, resolver }: Opened, photo: Photo) {
     sums.skin += apart;
     sums.skinCount++;
   }
-  const coverage = {
-    space: 'coverage8',
-    width: pixels.width,
-    height: pixels.height,
-    data: new Uint8ClampedArray(frame.skin),
-  } as const;
-  const { middle } = rungSamples(pixels, coverage as unknown as Parameters<typeof rungSamples>[1]);
+  const { middle } = rungSamples(pixels, coverage(pyramid, frame.skin));
   return {
     skin: sums.skin / sums.skinCount,
     all: sums.all / sums.count,

@@ -28,24 +28,27 @@ export interface SetHand {
 
 /**
  * Finds people in a photo in hand.
- * @returns how that changes the document; undefined where nobody is in it
+ * @returns how that changes the document, and why parts of it are not stored; undefined where nobody is in it
  */
 export async function findInSet(
   photo: Photo,
   { workers, signal, onProgress }: SetHand,
-): Promise<((sitting: Sitting) => Sitting) | undefined> {
+): Promise<{ readonly put: (sitting: Sitting) => Sitting; readonly refused: unknown } | undefined> {
   const people = await workers.find({ tiles: false, signal, onProgress });
   if (people.sitters.length === 0) return undefined;
   const { sitters, background, plates } = foundEntries(people, newId);
   await workers.analyst.learnPlates(plates);
-  for (const [name, plate] of plates) await storePlate(name, plate);
+  let refused: unknown;
+  // Where the browser refuses to store, the parts are there all the same, in this tab.
+  for (const [name, plate] of plates) await storePlate(name, plate).catch((error) => (refused = error));
   const names = { newId, nameOf: areaNameOf };
-  return (sitting) =>
+  const put = (sitting: Sitting) =>
     joinSitters(
       changePhoto(sitting, photo.id, (before) => putPeople(before, sitters, background, names)),
       photo.id,
       newId,
     );
+  return { put, refused };
 }
 
 /** All that is off in a photo in hand, mended. */

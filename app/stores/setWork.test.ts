@@ -124,23 +124,23 @@ describe('a run through many photos', () => {
   });
 
   it('takes first what is seen, waits while it is paused, and ends where it is stopped', async () => {
-    const held = deferred<void>();
+    const held = deferred<undefined>();
     gate = held.promise;
     const { set } = await open(photo(1), photo(2), photo(3));
     set.preferred = [IDS[2]!];
     const run = set.start({ is: 'find' }, IDS);
     await settle();
     set.paused = true;
-    held.resolve();
+    held.resolve(undefined);
     await settle(20);
     expect(found()).toEqual(['3.jpg']);
     expect(set.running).toBe(true);
-    const again = deferred<void>();
+    const again = deferred<undefined>();
     gate = again.promise;
     set.paused = false;
     await settle();
     const stopped = set.stopWork();
-    again.resolve();
+    again.resolve(undefined);
     await Promise.all([stopped, run]);
     expect(set.running).toBe(false);
     expect(found()).toEqual(['3.jpg']);
@@ -148,7 +148,7 @@ describe('a run through many photos', () => {
   });
 
   it('goes on after the page was closed, with what is not done', async () => {
-    const held = deferred<void>();
+    const held = deferred<undefined>();
     const { set, sitting } = await open(photo(1), photo(2));
     gate = held.promise;
     void set.start({ is: 'mend' }, IDS.slice(0, 2));
@@ -156,7 +156,7 @@ describe('a run through many photos', () => {
     const document = sitting.document!;
     // The page goes: nothing of it answers any more.
     set.close();
-    held.resolve();
+    held.resolve(undefined);
     await settle(20);
     freshPage();
     gate = Promise.resolve();
@@ -170,13 +170,13 @@ describe('a run through many photos', () => {
   it('a photo that cannot be opened, one without anybody, one that is taken out: the others are done', async () => {
     bad.add('1.jpg');
     empty.add('2.jpg');
-    const held = deferred<void>();
+    const held = deferred<undefined>();
     gate = held.promise;
     const { set, sitting } = await open(photo(1), photo(2), photo(3), photo(4));
     const run = set.start({ is: 'find' }, [...IDS, photo(4).id]);
     await settle();
     sitting.change('take out', (document) => ({ ...document, photos: document.photos.slice(0, 3) }));
-    held.resolve();
+    held.resolve(undefined);
     await run;
     expect(found()).toEqual(['3.jpg']);
     expect(set.notes.map(({ photoId, words }) => [photoId[0], words])).toEqual(
@@ -233,14 +233,14 @@ describe('a run through many photos', () => {
   });
 
   it('is one at a time', async () => {
-    const held = deferred<void>();
+    const held = deferred<undefined>();
     gate = held.promise;
     const { set } = await open(photo(1));
     const run = set.start({ is: 'find' }, [IDS[0]!]);
     await settle();
     await set.start({ is: 'mend' }, [IDS[0]!]);
     expect(saidLast()).toContain('already');
-    held.resolve();
+    held.resolve(undefined);
     await run;
   });
 });

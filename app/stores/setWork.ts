@@ -136,7 +136,8 @@ export const useSetWork = defineStore('setWork', () => {
         if (needsFinding(photo)) {
           const found = await findInSet(photo, hand);
           if (!found) note(photo.id, 'nobody was found in it');
-          else now = await change(name, photo.id, found);
+          else now = await change(name, photo.id, found.put);
+          if (found?.refused !== undefined) note(photo.id, sayError(found.refused));
         }
         if (task.is === 'mend') {
           const mended = await mendInSet(now, hand);

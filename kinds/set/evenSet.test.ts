@@ -123,7 +123,7 @@ describe('a set that is evened', () => {
   it('moves no skin further than the limit, and says so', () => {
     const { photo, notes } = evenSet(SET, { ...OPTIONS, to: reference, frames: 0, most: 2 })[1]!;
     expect(notes.map(evenWords)).toEqual([expect.stringContaining('further than the limit')]);
-    const [{ strength }] = photo.plan as [{ strength: number }];
+    const strength = photo.plan[0]!.strength;
     expect(strength).toBeGreaterThan(0.05);
     expect(strength).toBeLessThan(0.5);
   });
