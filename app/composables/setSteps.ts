@@ -2,11 +2,12 @@ import { areaNameOf } from '#core/document/partNames';
 import { changePhoto } from '#core/document/commands';
 import { joinSitters } from '#core/document/joinSitters';
 import { workKey } from '#core/document/photoState';
-import type { Photo, Reading, Sitting } from '#core/document/schema';
+import type { Photo, Preset, Reading, Sitting } from '#core/document/schema';
 import { encodeSrgb } from '#core/colour/transfer';
 import { convertSrgbEncodedToHsv } from '#core/colour/hsv';
 import { mendAll } from '#kinds/mend/mend';
 import { putPeople } from '#kinds/people/putPeople';
+import { putPreset } from '#kinds/presets/presets';
 import { carryPlan } from '#kinds/set/carryPlan';
 import type { CarriedPlan } from '#kinds/set/carryPlan';
 import { foundEntries } from '#workers/client';
@@ -65,7 +66,7 @@ export function mendInSet(photo: Photo, { workers, signal, onProgress }: SetHand
 }
 
 /** Who of one photo is who in another: the same people, or the only one in each. */
-export function samePeople(from: Photo, to: Photo): ReadonlyMap<string, string> {
+function samePeople(from: Photo, to: Photo): ReadonlyMap<string, string> {
   const pairs = from.sitters.flatMap(({ id, person }) => {
     const same = to.sitters.find((sitter) => person !== null && sitter.person === person);
     return same ? [[id, same.id] as const] : [];
@@ -76,20 +77,39 @@ export function samePeople(from: Photo, to: Photo): ReadonlyMap<string, string> 
   return new Map(pairs);
 }
 
-/** A plan carried to a photo in hand, readings placed anew. */
-export async function carryInSet(
+/** A plan carried to another photo, for the people who are in both. */
+export function carryTo(
   from: Photo,
   photo: Photo,
   { wholePicture, fades, wins }: Extract<SetTask, { is: 'carry' }>,
+): CarriedPlan {
+  return carryPlan(from, photo, samePeople(from, photo), { wholePicture, fades, wins, newId });
+}
+
+/** The same to a photo in hand, readings placed anew. */
+export async function carryInSet(
+  from: Photo,
+  photo: Photo,
+  task: Extract<SetTask, { is: 'carry' }>,
   { workers }: SetHand,
 ): Promise<CarriedPlan> {
-  const carried = carryPlan(from, photo, samePeople(from, photo), { wholePicture, fades, wins, newId });
+  const carried = carryTo(from, photo, task);
   const readings: Reading[] = [];
   for (const areaId of carried.toPlace) {
     const { placed } = await workers.analyst.placed(carried.photo, areaId);
     readings.push(...placed.map((reading) => ({ id: newId(), areaId, ...reading })));
   }
   return { ...carried, photo: { ...carried.photo, readings: [...carried.photo.readings, ...readings] } };
+}
+
+/** A photo with a preset's steps on the parts of everybody in it; those on the whole picture once. */
+export function presetInSet(photo: Photo, preset: Preset): Photo {
+  const ofPeople = preset.steps.filter(({ part }) => part !== 'whole-picture' && part !== 'background');
+  const owners = photo.sitters.length === 0 ? [undefined] : photo.sitters.map(({ id }) => id);
+  return owners.reduce((before: Photo, sitter, n) => {
+    const steps = n === 0 ? preset.steps : ofPeople;
+    return putPreset(before, { ...preset, steps }, { areaId: undefined, sitter }, newId).photo;
+  }, photo);
 }
 
 /** What is kept of a photo in hand beside its document: its numbers, and what became of it in small. */

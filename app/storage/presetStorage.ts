@@ -1,5 +1,7 @@
 import type { Preset } from '#core/document/schema';
 import { parsePreset } from '#kinds/presets/presets';
+import { STARTERS } from '#kinds/presets/starters';
+import { database } from './database';
 import type { Database } from './database';
 
 /** The presets that were kept, the latest first; what cannot be read any more is left where it is. */
@@ -14,6 +16,11 @@ export async function listPresets(db: Database): Promise<readonly Preset[]> {
         return [];
       }
     });
+}
+
+/** One of our own, or one that was kept; undefined when there is none of this id. */
+export async function presetNamed(id: string): Promise<Preset | undefined> {
+  return [...STARTERS, ...(await listPresets(database()))].find((preset) => preset.id === id);
 }
 
 /** Keeps a preset. @param savedAt instant, ISO 8601 @throws {DocumentError} when it could not be read again */

@@ -15,6 +15,7 @@ export const setTaskSchema = z.discriminatedUnion('is', [
   z.strictObject({ is: z.literal('find') }),
   z.strictObject({ is: z.literal('mend') }),
   z.strictObject({ is: z.literal('measure') }),
+  z.strictObject({ is: z.literal('preset'), presetId: z.string().min(1).max(64) }),
   z.strictObject({
     is: z.literal('carry'),
     from: photoId,

@@ -230,6 +230,18 @@ describe('a run through many photos', () => {
     sitting.change('add', (document) => ({ ...document, photos: [...document.photos, photo(3)] }));
     await set.start({ ...task, to: { by: 'reference', photoId: IDS[2]! } }, IDS);
     expect(notices.notices.map(({ text }) => text).join()).toContain('Nobody was found in the reference');
+    // Nothing is said to be done.
+    expect(saidLast()).toContain('Nobody was found');
+  });
+
+  it('puts a preset on everybody, once on the whole picture; one that is gone is said', async () => {
+    const { set, sitting, notices } = await open(photo(1));
+    await set.start({ is: 'preset', presetId: 'softer-skin' }, [IDS[0]!]);
+    const { plan, areas } = sitting.document!.photos[0]!;
+    expect(plan).toMatchObject([{ kind: 'relief', areaId: areas[0]!.id }]);
+    await set.start({ is: 'preset', presetId: 'none' }, [IDS[0]!]);
+    expect(notices.notices.map(({ text }) => text).join()).toContain('not there any more');
+    expect(sitting.document!.photos[0]!.plan).toHaveLength(1);
   });
 
   it('is one at a time', async () => {

@@ -6,18 +6,25 @@ import type { Photo, Sitting } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
 import { clamp } from '#core/math/clamp';
 import type { PartNumbers } from '#core/render/photoNumbers';
-import { carryPlan } from '#kinds/set/carryPlan';
 import type { CarriedPlan } from '#kinds/set/carryPlan';
 import { carryWords } from '#kinds/set/carryWords';
 import { evenSet, withoutEvening } from '#kinds/set/evenSet';
 import { evenWords } from '#kinds/set/evenWords';
 import { SetWorkers } from '#workers/client';
-import { carryInSet, findInSet, measureInSet, mendInSet, samePeople } from '../composables/setSteps';
+import {
+  carryInSet,
+  carryTo,
+  findInSet,
+  measureInSet,
+  mendInSet,
+  presetInSet,
+} from '../composables/setSteps';
 import type { SetHand } from '../composables/setSteps';
+import { passThrough } from '../composables/setPass';
 import { sayError } from '../composables/sayError';
 import { database } from '../storage/database';
-import { photoFile } from '../storage/photoStorage';
 import { loadPlate } from '../storage/plateStorage';
+import { presetNamed } from '../storage/presetStorage';
 import { keepSetWork, readSetWork } from '../storage/setWorkStorage';
 import type { SetTask, SetWork } from '../storage/setWorkStorage';
 import { useNotices } from './notices';
@@ -30,10 +37,22 @@ export interface SetNote {
   readonly words: string;
 }
 
+/** What a run is called in the history, and its own name. */
+interface RunName {
+  readonly label: string;
+  readonly run: string;
+}
+/** A photo as it was, and with what is carried to it. */
+interface CarriedPhoto {
+  readonly from: Photo;
+  readonly to: CarriedPlan;
+}
+
 const LABELS: Readonly<Record<SetTask['is'], string>> = {
   find: 'find in many',
   mend: 'mend many',
   measure: 'measure',
+  preset: 'preset on many',
   carry: 'carry over',
   even: 'even the set',
 };
@@ -111,8 +130,12 @@ export const useSetWork = defineStore('setWork', () => {
       await keep(undefined);
       if (now.task.is !== 'measure') sayDone(now);
     } catch (error) {
-      if (!stop.signal.aborted) notices.problem(error);
-      else if (sittingId !== undefined) notices.say('Stopped. What was done stays; undo takes it back.');
+      if (stop.signal.aborted) {
+        if (sittingId !== undefined) notices.say('Stopped. What was done stays; undo takes it back.');
+      } else {
+        await keep(undefined);
+        if (!(error instanceof CancelledError)) notices.problem(error);
+      }
     } finally {
       end();
       running.value = false;
@@ -121,9 +144,12 @@ export const useSetWork = defineStore('setWork', () => {
   }
 
   async function doWork({ task, photoIds, run }: SetWork, lanes: readonly SetWorkers[]): Promise<void> {
-    const carried = new Map<string, { readonly from: Photo; readonly to: CarriedPlan }>();
+    const carried = new Map<string, CarriedPhoto>();
     const measured = new Map<string, readonly PartNumbers[]>();
     const name = { label: LABELS[task.is], run };
+    const preset = task.is === 'preset' ? await presetNamed(task.presetId) : undefined;
+    if (task.is === 'preset' && !preset)
+      return refuse('This preset is not there any more. Choose another one.');
     const needsFinding = (photo: Photo) => task.is !== 'measure' && photo.areas.length === 0;
     const isDone = (photo: Photo) => work.value?.done.includes(photo.id) ?? false;
     const wants = (photo: Photo) =>
@@ -143,6 +169,12 @@ export const useSetWork = defineStore('setWork', () => {
           const mended = await mendInSet(now, hand);
           await change(name, photo.id, (document) =>
             changePhoto(document, photo.id, (before) => ({ ...before, plan: mended.plan })),
+          );
+          await keep(work.value && { ...work.value, done: [...work.value.done, photo.id] });
+        }
+        if (preset) {
+          await change(name, photo.id, (document) =>
+            changePhoto(document, photo.id, (before) => presetInSet(before, preset)),
           );
           await keep(work.value && { ...work.value, done: [...work.value.done, photo.id] });
         }
@@ -168,50 +200,35 @@ export const useSetWork = defineStore('setWork', () => {
   const photoOf = (id: string): Photo | undefined =>
     toRaw(sitting.document)?.photos.find((photo) => photo.id === id);
 
-  /** Takes photos one by one into each lane, those that are seen first; one that fails is noted. */
+  /** Takes photos one by one into each lane; one that fails is noted. */
   async function pass(
     ids: readonly string[],
     lanes: readonly SetWorkers[],
     each: (photo: Photo, hand: SetHand) => Promise<void>,
   ): Promise<void> {
-    const open = new Set(ids.filter((id) => photoOf(id)));
+    const open = ids.filter((id) => photoOf(id));
     passed.value = 0;
-    ofPass.value = open.size;
-    const next = (): Photo | undefined => {
-      const id = preferred.value.find((seen) => open.has(seen)) ?? [...open][0];
-      if (id === undefined) return undefined;
-      open.delete(id);
-      return photoOf(id) ?? next();
-    };
-    const walk = async (workers: SetWorkers) => {
-      for (let photo = next(); photo; photo = next()) {
-        await whilePaused();
-        stop.signal.throwIfAborted();
-        const { id } = photo;
-        const tell = (done: number) => (shares.value = new Map([...shares.value, [id, done]]));
-        try {
-          await workers.use(photo, await photoFile(photo));
-          await each(photo, { workers, signal: stop.signal, onProgress: tell });
-        } catch (error) {
-          stop.signal.throwIfAborted();
-          note(
-            id,
-            error instanceof CancelledError ? 'it was changed while it was worked on' : sayError(error),
-          );
-        }
-        passed.value++;
-        shares.value = new Map([...shares.value].filter(([key]) => key !== id));
-      }
-    };
-    await Promise.all(lanes.map(walk));
-    stop.signal.throwIfAborted();
+    ofPass.value = open.length;
+    await passThrough(open, lanes, each, {
+      photoOf,
+      preferred: () => preferred.value,
+      whilePaused,
+      signal: stop.signal,
+      onShare: (id, done) => {
+        const others = [...shares.value].filter(([key]) => key !== id);
+        shares.value = new Map(done < 1 ? [...others, [id, done]] : others);
+        if (done >= 1) passed.value++;
+      },
+      onFault: (id, error) =>
+        note(id, error instanceof CancelledError ? 'it was changed while it was worked on' : sayError(error)),
+    });
   }
 
   const note = (photoId: string, words: string) => (notes.value = [...notes.value, { photoId, words }]);
 
   /** @returns the photo as it is then */
   async function change(
-    name: { readonly label: string; readonly run: string },
+    name: RunName,
     photoId: string,
     edit: (document: Sitting) => Sitting,
   ): Promise<Photo> {
@@ -222,23 +239,26 @@ export const useSetWork = defineStore('setWork', () => {
     return photoOf(photoId)!;
   }
 
+  /** Says why nothing can be done, and ends the run. */
+  function refuse(words: string): never {
+    notices.problem(words);
+    throw new CancelledError();
+  }
+
   function carryAll(
     task: Extract<SetTask, { is: 'carry' }>,
-    carried: ReadonlyMap<string, { readonly from: Photo; readonly to: CarriedPlan }>,
-    name: { readonly label: string; readonly run: string },
+    carried: ReadonlyMap<string, CarriedPhoto>,
+    name: RunName,
   ): void {
     const from = photoOf(task.from);
-    if (!from) return notices.problem('The photo that was carried from is gone; nothing was carried.');
+    if (!from) refuse('The photo that was carried from is gone; nothing was carried.');
     sitting.change(name, (document) => ({
       ...document,
       photos: document.photos.map((photo) => {
         const made = carried.get(photo.id);
         if (!made) return photo;
-        const { wholePicture, fades, wins } = task;
-        const options = { wholePicture, fades, wins, newId: () => crypto.randomUUID() };
         // What was changed meanwhile is carried to as it is now.
-        const to =
-          made.from === toRaw(photo) ? made.to : carryPlan(from, photo, samePeople(from, photo), options);
+        const to = made.from === toRaw(photo) ? made.to : carryTo(from, photo, task);
         for (const left of to.notes) note(photo.id, carryWords(left));
         return to.photo;
       }),
@@ -246,27 +266,24 @@ export const useSetWork = defineStore('setWork', () => {
   }
 
   function evenAll(
-    task: Extract<SetTask, { is: 'even' }>,
+    { to, ...task }: Extract<SetTask, { is: 'even' }>,
     measured: ReadonlyMap<string, readonly PartNumbers[]>,
-    name: { readonly label: string; readonly run: string },
+    name: RunName,
   ): void {
     const set = [...measured].flatMap(([id, parts]) => {
       const photo = photoOf(id);
       return photo ? [{ photo, parts }] : [];
     });
-    const { to } = task;
-    if (to.by === 'reference' && !set.some(({ photo, parts }) => photo.id === to.photoId && parts.length > 0))
-      return notices.problem(
-        'Nobody was found in the reference photo, so nothing was evened. Choose another one.',
-      );
-    const evened = new Map(
-      evenSet(set, { ...task, newId: () => crypto.randomUUID() }).map((each) => [each.photo.id, each]),
-    );
-    for (const { photo, notes: about } of evened.values())
-      for (const each of about) note(photo.id, evenWords(each));
+    const isThere =
+      to.by !== 'reference' || set.some(({ photo, parts }) => photo.id === to.photoId && parts.length > 0);
+    if (!isThere)
+      refuse('Nobody was found in the reference photo, so nothing was evened. Choose another one.');
+    const evened = evenSet(set, { ...task, to, newId: () => crypto.randomUUID() });
+    for (const { photo, notes: about } of evened) for (const each of about) note(photo.id, evenWords(each));
+    const byId = new Map(evened.map(({ photo }) => [photo.id, photo]));
     sitting.change(name, (document) => ({
       ...document,
-      photos: document.photos.map((photo) => evened.get(photo.id)?.photo ?? photo),
+      photos: document.photos.map((photo) => byId.get(photo.id) ?? photo),
     }));
   }
 
@@ -278,6 +295,7 @@ export const useSetWork = defineStore('setWork', () => {
       find: `Looked for people in ${count}.`,
       mend: `Mended ${count}.`,
       measure: '',
+      preset: `Put the preset on ${count}.`,
       carry: `Carried over to ${count}.`,
       even: `Evened ${count}.`,
     };

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { changePhoto } from '#core/document/commands';
 import { CHOICES } from '#core/document/schema';
-import type { Choice } from '#core/document/schema';
+import type { Choice, Preset } from '#core/document/schema';
+import { STARTERS } from '#kinds/presets/starters';
+import { database } from '../../storage/database';
+import { listPresets } from '../../storage/presetStorage';
 
 /** What is done to the photos that are chosen, or to all: found, mended, carried over, evened, decided. */
 const props = defineProps<{ /** of the chosen photos */ ids: readonly string[] }>();
@@ -39,6 +42,15 @@ function takeOut(): void {
     photos: document.photos.filter(({ id }) => !ids.has(id)),
   }));
   chosen.value = new Set();
+}
+const presets = shallowRef<readonly Preset[]>(STARTERS);
+async function readPresets(): Promise<void> {
+  presets.value = [...STARTERS, ...(await listPresets(database()).catch(() => []))];
+}
+function putOn(event: Event): void {
+  const choice = event.target as HTMLSelectElement;
+  void setWork.start({ is: 'preset', presetId: choice.value }, meant.value);
+  choice.value = '';
 }
 const toggle = (panel: 'carry' | 'even') => (open.value = open.value === panel ? undefined : panel);
 </script>
@@ -81,6 +93,19 @@ const toggle = (panel: 'carry' | 'even') => (open.value = open.value === panel ?
       >
         Even…
       </button>
+      <select
+        class="field"
+        aria-label="Put a preset on these photos"
+        title="A preset's steps on the parts of everybody in these photos: soft skin on all of them, for instance"
+        value=""
+        :disabled="setWork.running"
+        @focus="readPresets"
+        @pointerdown="readPresets"
+        @change="putOn"
+      >
+        <option value="">Preset…</option>
+        <option v-for="{ id, name } in presets" :key="id" :value="id">{{ name }}</option>
+      </select>
       <span class="grow" />
       <template v-if="ids.length > 0">
         <button v-for="name in CHOICES" :key="name" class="press" @click="decide(name)">{{ name }}</button>

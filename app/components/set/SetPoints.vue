@@ -40,7 +40,7 @@ use([
   CanvasRenderer,
 ]);
 
-const [INK, QUIET, WARN] = ['#3b3b38', '#8a8a84', '#b3541e'];
+const inks = useInks();
 const AFTER = 1;
 const DRAG_FROM_PIXELS = 4;
 const chart = useTemplateRef<EChartsType & { readonly $el: HTMLElement }>('chart');
@@ -51,10 +51,12 @@ const values = computed(() => props.points.flatMap(({ before, after }) => [befor
 const option = computed(() => {
   const all = [...values.value, ...(props.corridor ? [props.corridor.from, props.corridor.to] : [])];
   const room = Math.max(2, 0.1 * (Math.max(...all) - Math.min(...all)));
+  const { ink: INK, quiet: QUIET, warn: WARN } = inks.value;
   const names = props.points.map(({ entry }) => entry.photo);
   const at = (value: number) => `${value.toFixed(1)}${props.unit}`;
   return {
     animation: false,
+    textStyle: { fontFamily: 'Inter Variable, sans-serif' },
     grid: { left: 48, right: 12, top: 16, bottom: 64 },
     brush: {
       toolbox: [],
@@ -65,6 +67,7 @@ const option = computed(() => {
     },
     tooltip: {
       trigger: 'item',
+      show: dragged.value === undefined,
       confine: true,
       formatter: ({ dataIndex }: { dataIndex: number }) => {
         const point = props.points[dataIndex];
@@ -201,7 +204,7 @@ function brushed({ batch = [] }: { readonly batch?: readonly object[] }): void {
   chosen.value = new Set(indices.map((index) => props.points[index]!.entry.photoId));
 }
 defineExpose({
-  picture: () => chart.value?.getDataURL({ type: 'png', pixelRatio: 2, backgroundColor: '#fff' }),
+  picture: () => chart.value?.getDataURL({ type: 'png', pixelRatio: 2, backgroundColor: inks.value.paper }),
 });
 </script>
 

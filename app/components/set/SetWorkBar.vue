@@ -7,6 +7,7 @@ const DOES = {
   find: 'Finding',
   mend: 'Mending',
   measure: 'Measuring',
+  preset: 'Putting the preset',
   carry: 'Carrying over',
   even: 'Evening',
 } as const;
@@ -26,7 +27,7 @@ const listed = computed(() => (all.value ? setWork.notes : setWork.notes.slice(0
       <span role="status"
         >{{ does }}: {{ Math.min(setWork.passed + 1, setWork.ofPass) }} of {{ setWork.ofPass }}</span
       >
-      <progress :value="setWork.share" max="1" class="h-1.5 grow accent-quiet" :aria-label="`${does}`" />
+      <progress :value="setWork.share" max="1" class="h-2 grow" :aria-label="`${does}`" />
       <button class="press" @click="setWork.paused = !setWork.paused">
         {{ setWork.paused ? 'Go on' : 'Pause' }}
       </button>
