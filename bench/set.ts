@@ -183,7 +183,7 @@ async function carriedIoU(works: readonly Opened[]): Promise<Row[]> {
 /** Whole command on photos of 24 megapixels. */
 async function seriesSpeed(): Promise<Row[]> {
   const folder = mkdtempSync(join(tmpdir(), 'even-blush-bench-'));
-  const count = 6;
+  const count = 10;
   const photos: string[] = [];
   for (let n = 0; n < count; n++) {
     const path = join(folder, `photo-${n}.jpg`);

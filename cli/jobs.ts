@@ -85,7 +85,7 @@ export async function openJob(command: Command): Promise<Job> {
       });
     }
     case 'series': {
-      const { looking, writing } = await import('./series');
+      const { looking, writing } = await import('./seriesRounds');
       return command.round === 'write' ? jobOf(writing(command)) : jobOf(await looking(command));
     }
     case 'lut': {

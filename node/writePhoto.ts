@@ -42,7 +42,8 @@ function renderWhole(
   const size = sizeWithin(pyramid, longEdge);
   const steps = resolver.plan(photo, baked);
   const renderer = new RegionRenderer(pyramid, KINDS);
-  for (const area of [WHOLE_PICTURE, ...photo.areas])
+  const used = new Set(photo.plan.map(({ areaId }) => areaId));
+  for (const area of [WHOLE_PICTURE, ...photo.areas.filter(({ id }) => used.has(id))])
     renderer.learnArea(resolver.area(area, photo, baked.get(area.id)));
   const { depth } = FORMAT_FACTS[format];
   const count = 3 * size.width * size.height;

@@ -6,7 +6,7 @@ import { personName } from '#core/document/joinSitters';
 import type { Rung } from '#core/document/schema';
 import type { SetRow } from '#core/formats/setFile';
 import { medianOf } from '#core/measure/setSpread';
-import type { SetPart } from '#core/render/photoNumbers';
+import type { SetPart } from '#core/measure/setParts';
 import { numbersOf } from '#kinds/set/evenSet';
 import { computed, toRaw } from 'vue';
 import { useProgress } from '../stores/progress';

@@ -38,10 +38,7 @@ export interface SetNote {
 }
 
 /** What a run is called in the history, and its own name. */
-interface RunName {
-  readonly label: string;
-  readonly run: string;
-}
+type RunName = Record<'label' | 'run', string>;
 /** A photo as it was, and with what is carried to it. */
 interface CarriedPhoto {
   readonly from: Photo;
@@ -110,9 +107,6 @@ export const useSetWork = defineStore('setWork', () => {
     work.value = next;
     if (sittingId !== undefined) await keepSetWork(database(), sittingId, next);
   }
-
-  /** Gives up what an earlier page left undone. */
-  const leave = () => keep(undefined);
 
   async function goOn(): Promise<void> {
     const now = work.value;
@@ -315,7 +309,7 @@ export const useSetWork = defineStore('setWork', () => {
       );
     });
   const whenNoGesture = () => until(() => !sitting.inGesture);
-  const whilePaused = () => until(() => !paused.value || !running.value);
+  const whilePaused = () => until(() => !paused.value);
 
   /** Ends the run; what it has done stays. */
   async function stopWork(): Promise<void> {
@@ -337,7 +331,8 @@ export const useSetWork = defineStore('setWork', () => {
     close,
     start,
     goOn,
-    leave,
+    /** gives up what an earlier page left undone */
+    leave: () => keep(undefined),
     stopWork,
   };
 });

@@ -311,16 +311,4 @@ describe('history', () => {
     expect(second.checkpoints.map(({ label, number }) => `${label}${number}`)).toEqual(['b1']);
     expect(recordCheckpoint(second, 'c', { n: 3 }, { n: 3 })).toBe(second);
   });
-
-  it('takes a run through many photos back together, and nothing that came between', () => {
-    const run = { label: 'find in many', run: 'r' };
-    const one = recordCheckpoint(EMPTY_HISTORY, run, { n: 1 }, { n: 2 });
-    const two = recordCheckpoint(one, run, { n: 2 }, { n: 3 });
-    expect(two.checkpoints).toHaveLength(1);
-    expect(undo(two, { n: 3 })).toMatchObject({ label: 'find in many', document: { n: 1 } });
-    const between = recordCheckpoint(two, 'by hand', { n: 3 }, { n: 4 });
-    const after = recordCheckpoint(between, run, { n: 4 }, { n: 5 });
-    expect(after.checkpoints.map(({ label }) => label)).toEqual(['find in many', 'by hand', 'find in many']);
-    expect(recordCheckpoint(two, { ...run, run: 'other' }, { n: 3 }, { n: 4 }).checkpoints).toHaveLength(2);
-  });
 });

@@ -2,7 +2,8 @@ import type { Triple } from '../colour/triple';
 import { RUNGS } from '../document/schema';
 import type { Rung } from '../document/schema';
 import { colourNumbers } from '../measure/colourNumbers';
-import type { RungColours, SetPart } from '../render/photoNumbers';
+import type { SetPart } from '../measure/setParts';
+import type { RungColours } from '../render/photoNumbers';
 import { writeCsv } from './csv';
 
 /** What one part of one photo of a set shows, before and after. */

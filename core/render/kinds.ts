@@ -59,6 +59,8 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
    * `colour`s too sharp or too cheap for that; or colours and their `place` in the photo.
    */
   readonly looksAt: 'smooth' | 'colour' | 'place';
+  /** whether with these parameters its kernel costs less than a table would */
+  isCheap?(parameters: Parameters): boolean;
   /** @returns undefined when nothing would change */
   compile(parameters: Parameters, measures: Measures): PixelKernel | undefined;
   /** how it is seen and changed on the picture, for kinds that have a place there */

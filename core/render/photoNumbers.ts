@@ -2,6 +2,7 @@ import type { Triple } from '../colour/triple';
 import { RUNGS } from '../document/schema';
 import type { Area, Part, Photo, Rung } from '../document/schema';
 import { meanLinear } from '../measure/reading';
+import { SET_PARTS } from '../measure/setParts';
 import { rungSamples } from '../measure/rungs';
 import type { ResolvedPlan } from './resolved';
 import type { Baked, Resolver } from './resolver';
@@ -23,23 +24,29 @@ export interface PartNumbers {
   readonly after: RungColours;
 }
 
-/** The parts by which photos of a set are compared. */
-export const SET_PARTS = ['skin', 'hair', 'lips', 'clothes', 'background'] as const satisfies readonly Part[];
-export type SetPart = (typeof SET_PARTS)[number];
-
 /**
  * Measures the parts of a photo by which it is compared with the others of its set.
- * @param baked ready-made coverage by area id
+ * @param options.baked ready-made coverage by area id
+ * @param options.known what was measured of it under another plan: only what the plan leaves is measured anew
  */
-export function photoNumbers(resolver: Resolver, photo: Photo, baked: Baked = new Map()): PartNumbers[] {
+export function photoNumbers(
+  resolver: Resolver,
+  photo: Photo,
+  { baked = new Map(), known = [] }: { readonly baked?: Baked; readonly known?: readonly PartNumbers[] } = {},
+): PartNumbers[] {
   const whole = photo.plan.filter(({ areaId }) => areaId === null);
   const lighting = resolver.plan({ ...photo, plan: whole }, baked);
   const plan = whole.length === photo.plan.length ? lighting : resolver.plan(photo, baked);
   return photo.areas
     .filter(({ part, marks }) => SET_PARTS.some((name) => name === part) && marks.length > 0)
     .flatMap((area) => {
-      const before = rungColours(resolver, photo, { area, plan: [], baked });
+      const old = known.find(({ areaId }) => areaId === area.id);
+      const before = old?.before ?? rungColours(resolver, photo, { area, plan: [], baked });
       if (!before) return [];
+      if (old) {
+        const after = rungColours(resolver, photo, { area, plan, baked });
+        return after ? [{ ...old, after }] : [];
+      }
       const lit =
         lighting.length > 0 ? rungColours(resolver, photo, { area, plan: lighting, baked }) : before;
       const after = plan === lighting ? lit : rungColours(resolver, photo, { area, plan, baked });

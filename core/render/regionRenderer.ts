@@ -190,7 +190,8 @@ export class RegionRenderer {
       this.#kernels.set(step.key, known);
       if (this.#kernels.size > MOST_KERNELS) this.#kernels.delete(this.#kernels.keys().next().value!);
     }
-    if (!tables || kind.looksAt !== 'smooth' || !known.exact) return known.exact;
+    if (!tables || kind.looksAt !== 'smooth' || kind.isCheap?.(step.parameters) || !known.exact)
+      return known.exact;
     return (known.table ??= tableKernel(known.exact, TABLE_SIZE));
   }
 

@@ -1,3 +1,4 @@
+import { deltaDegrees, wrapDegrees } from '#core/colour/angles';
 import { ciede2000 } from '#core/colour/ciede2000';
 import { cielabLightnessOfLuminance, convertSrgbLinearToCielabD65 } from '#core/colour/cielab';
 import { hexOfSrgbLinear } from '#core/colour/hex';
@@ -66,7 +67,7 @@ export type EvenNote = 'nobody' | 'limited' | 'kept';
 /** What an evening puts into a photo, for what it is. */
 const LIGHT = 'light';
 const GROUND = 'ground';
-const skinOf = (who: string, what: 'colour' | 'light') => `skin ${what} of ${who}`;
+const skinOf = (who: string) => `skin of ${who}`;
 
 /** A photo without the steps by which its set was evened, as far as they are not changed by hand. */
 export function withoutEvening(photo: Photo): Photo {
@@ -237,34 +238,37 @@ function skinSteps(
   const who = owner ? whoIs(owner) : 'nobody';
   const wanted = (rung: Rung) =>
     options.to.by === 'numbers' ? options.to.rungs[rung] : numbersOf(there[rung]);
-  const [light, middle, shade] = [wanted('light'), wanted('middle'), wanted('shade')];
   const moved = deltaE(lightened(numbers.after, gain).middle, there.middle);
   const within = options.most === null || moved <= options.most ? 1 : options.most / moved;
   if (within < 1) notes.add('limited');
   const { areaId } = numbers;
-  const { newId } = options;
-  const place = (strength: number) => ({ id: newId(), areaId, strength: strength * within });
-  const hue = { light: light.hue, middle: middle.hue, shade: shade.hue };
-  const saturation = { light: light.saturation, middle: middle.saturation, shade: shade.saturation };
-  const lightness = { light: light.lightness, middle: middle.lightness, shade: shade.lightness };
-  const asks = (targets: typeof hue) => RUNGS.some((rung) => targets[rung] !== null);
+  const { colour, light, newId } = options;
+  const strength = Math.max(colour, light);
+  if (strength === 0) return [];
+  const now = photo.plan.some((step) => step.areaId !== null)
+    ? numbers.after
+    : lightened(numbers.after, gain);
+  // At the step's strength each quantity goes as far as is wanted.
+  const part = (share: number, from: number | null, to: number | null) =>
+    share === 0 || to === null || from === null ? null : from + (share / strength) * (to - from);
+  const targets = (of: (here: RungNumbers, goal: RungNumbers) => number | null) => {
+    const at = (rung: Rung) => {
+      const target = of(numbersOf(now[rung]), wanted(rung));
+      return target === null ? null : Math.round(100 * target) / 100;
+    };
+    return { light: at('light'), middle: at('middle'), shade: at('shade') };
+  };
+  const hue = targets((here, goal) =>
+    goal.hue === null || here.hue === null || colour === 0
+      ? null
+      : wrapDegrees(here.hue + (colour / strength) * deltaDegrees(here.hue, goal.hue)),
+  );
+  const saturation = targets((here, goal) => part(colour, here.saturation, goal.saturation));
+  const lightness = targets((here, goal) => part(light, here.lightness, goal.lightness));
+  if (![hue, saturation, lightness].some((each) => RUNGS.some((rung) => each[rung] !== null))) return [];
+  const place = { id: newId(), areaId, strength: strength * within };
   return [
-    ...(options.colour > 0 && (asks(hue) || asks(saturation))
-      ? [
-          {
-            step: makeStep(hueToTarget, { ...NO_TARGETS, hue, saturation }, place(options.colour)),
-            of: skinOf(who, 'colour'),
-          },
-        ]
-      : []),
-    ...(options.light > 0 && asks(lightness)
-      ? [
-          {
-            step: makeStep(hueToTarget, { ...NO_TARGETS, lightness }, place(options.light)),
-            of: skinOf(who, 'light'),
-          },
-        ]
-      : []),
+    { step: makeStep(hueToTarget, { ...NO_TARGETS, hue, saturation, lightness }, place), of: skinOf(who) },
   ];
 }
 

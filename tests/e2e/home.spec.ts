@@ -145,14 +145,14 @@ test('photos of a sitting: results, states, decisions for several, filters, next
   await expect(dialog.getByText('1 corrected')).toBeVisible();
   await expect(dialog.getByAltText('marit-flare.jpg, with its plan')).toBeVisible();
   await dialog.getByLabel('State shown').selectOption('found');
-  await expect(dialog.getByRole('checkbox')).toHaveCount(1);
+  await expect(dialog.getByRole('checkbox', { name: /^Choose/ })).toHaveCount(1);
   await dialog.getByLabel('State shown').selectOption('all');
   await dialog.getByLabel('Choose marit-flare.jpg').click();
   await dialog.getByLabel('Choose adaeze-blotchy.jpg').click({ modifiers: ['Shift'] });
   await expect(dialog.getByText('4 chosen:')).toBeVisible();
   await dialog.getByRole('button', { name: 'wanted', exact: true }).click();
   await dialog.getByLabel('Decision shown').selectOption('wanted');
-  await expect(dialog.getByRole('checkbox')).toHaveCount(4);
+  await expect(dialog.getByRole('checkbox', { name: /^Choose/ })).toHaveCount(4);
   await dialog.getByRole('button', { name: 'Take out' }).click();
   await expect(dialog.getByText('No photo is like this')).toBeVisible();
   await dialog.getByRole('button', { name: 'Close' }).click();

@@ -4,6 +4,7 @@ import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { smoothstep } from '#core/math/smoothstep';
 import { decodeSrgb, encodeSrgb } from '#core/colour/transfer';
+import type { SrgbMatrix } from '#core/colour/adaptation';
 import type { Triple } from '#core/colour/triple';
 import type { PixelKernel } from '#core/render/kinds';
 import { NEUTRAL } from './schema';
@@ -35,6 +36,39 @@ export function isStronglyColoured(neutral: Triple): boolean {
   return Math.hypot(a, b) > STRONG * lightness;
 }
 
+/** Whether white and exposure are all that is changed: factors of light. */
+export function isLightAlone({ contrast, black, white, saturation, gentle }: PrepareParameters): boolean {
+  return contrast === 0 && black === 0 && white === 255 && saturation === 0 && gentle === 0;
+}
+
+/** White and exposure in one matrix; what is at white in every channel keeps none of a neutral's colour. */
+function lightKernel(matrix: SrgbMatrix, gain: number, keepsWhite: boolean): PixelKernel {
+  const [rr, rg, rb, gr, gg, gb, br, bg, bb] = matrix.map((value) => gain * value) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  return (pixels, count) => {
+    for (let p = 0; p < 3 * count; p += 3) {
+      const red = pixels[p]!;
+      const green = pixels[p + 1]!;
+      const blue = pixels[p + 2]!;
+      pixels[p] = rr * red + rg * green + rb * blue;
+      pixels[p + 1] = gr * red + gg * green + gb * blue;
+      pixels[p + 2] = br * red + bg * green + bb * blue;
+      const least = Math.min(red, green, blue);
+      if (!keepsWhite || least <= WHITE_FROM) continue;
+      pixels.set(keepWhite([pixels[p]!, pixels[p + 1]!, pixels[p + 2]!], least), p);
+    }
+  };
+}
+
 /** White in linear light first, then exposure, the points, contrast, saturation. */
 export function compilePrepare(parameters: PrepareParameters): PixelKernel | undefined {
   if (JSON.stringify({ ...NEUTRAL, ...parameters }) === JSON.stringify(NEUTRAL)) return undefined;
@@ -42,6 +76,7 @@ export function compilePrepare(parameters: PrepareParameters): PixelKernel | und
   const nudged = whiteNudge(temperature, tint);
   const matrix = neutral ? thenTransform(neutralise(neutral), nudged) : nudged;
   const gain = 2 ** exposure;
+  if (isLightAlone(parameters)) return lightKernel(matrix, gain, neutral !== null);
   const contrasted = contrast === 0 ? undefined : contrastOf(contrast);
   const saturated = saturation === 0 && gentle === 0 ? undefined : saturationOf(saturation, gentle);
   const points =

@@ -1,5 +1,5 @@
 import { defineAdjust } from '#core/render/kinds';
-import { compilePrepare, measurePrepare } from './compute';
+import { compilePrepare, isLightAlone, measurePrepare } from './compute';
 import type { PrepareMeasures } from './compute';
 import { prepareParameters, NEUTRAL } from './schema';
 import type { PrepareParameters } from './schema';
@@ -23,6 +23,7 @@ export const prepare = defineAdjust<PrepareParameters, PrepareMeasures>({
   migrations: {},
   neutral: NEUTRAL,
   looksAt: 'smooth',
+  isCheap: isLightAlone,
   measure: measurePrepare,
   compile: compilePrepare,
 });
