@@ -165,6 +165,10 @@ export const ${name} = defineMark<${Type}Parameters, ${Type}Parameters>({
   parameters: ${name}Parameters,
   migrations: {},
   drawing: ${name}Drawing,
+  carry: ({ radius, ...centre }, { place, scale }) => {
+    const [x, y] = place(centre.x, centre.y);
+    return { x, y, radius: Math.max(1, scale * radius) };
+  },
   prepare: (parameters) => parameters,
   bounds: ({ x, y, radius }) => ({
     left: x - radius - 1,

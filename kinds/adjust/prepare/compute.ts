@@ -43,25 +43,14 @@ export function isLightAlone({ contrast, black, white, saturation, gentle }: Pre
 
 /** White and exposure in one matrix; what is at white in every channel keeps none of a neutral's colour. */
 function lightKernel(matrix: SrgbMatrix, gain: number, keepsWhite: boolean): PixelKernel {
-  const [rr, rg, rb, gr, gg, gb, br, bg, bb] = matrix.map((value) => gain * value) as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
+  const m = Float64Array.from(matrix, (value) => gain * value);
   return (pixels, count) => {
     for (let p = 0; p < 3 * count; p += 3) {
       const red = pixels[p]!;
       const green = pixels[p + 1]!;
       const blue = pixels[p + 2]!;
-      pixels[p] = rr * red + rg * green + rb * blue;
-      pixels[p + 1] = gr * red + gg * green + gb * blue;
-      pixels[p + 2] = br * red + bg * green + bb * blue;
+      for (let c = 0, row = 0; c < 3; c++, row += 3)
+        pixels[p + c] = m[row]! * red + m[row + 1]! * green + m[row + 2]! * blue;
       const least = Math.min(red, green, blue);
       if (!keepsWhite || least <= WHITE_FROM) continue;
       pixels.set(keepWhite([pixels[p]!, pixels[p + 1]!, pixels[p + 2]!], least), p);
