@@ -141,6 +141,7 @@ export const useSetWork = defineStore('setWork', () => {
     const carried = new Map<string, CarriedPhoto>();
     const measured = new Map<string, readonly PartNumbers[]>();
     const name = { label: LABELS[task.is], run };
+    const ticked = (id: string) => keep(work.value && { ...work.value, done: [...work.value.done, id] });
     const preset = task.is === 'preset' ? await presetNamed(task.presetId) : undefined;
     if (task.is === 'preset' && !preset)
       return refuse('This preset is not there any more. Choose another one.');
@@ -164,13 +165,14 @@ export const useSetWork = defineStore('setWork', () => {
           await change(name, photo.id, (document) =>
             changePhoto(document, photo.id, (before) => ({ ...before, plan: mended.plan })),
           );
-          await keep(work.value && { ...work.value, done: [...work.value.done, photo.id] });
+          await ticked(photo.id);
+          await progress.note(photo.id, { checkedAs: workKey(photoOf(photo.id) ?? mended) });
         }
         if (preset) {
           await change(name, photo.id, (document) =>
             changePhoto(document, photo.id, (before) => presetInSet(before, preset)),
           );
-          await keep(work.value && { ...work.value, done: [...work.value.done, photo.id] });
+          await ticked(photo.id);
         }
         const from = task.is === 'carry' ? photoOf(task.from) : undefined;
         if (task.is === 'carry' && from && from.id !== photo.id)

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { RUNGS } from '#core/document/schema';
+import type { Rung } from '#core/document/schema';
 import { SKIN_TARGETS } from '#core/measure/corridor';
+import { medianOf } from '#core/measure/setSpread';
 
 /** To what the set is brought, how far, and what becomes of its backgrounds. */
 const props = defineProps<{ ids: readonly string[] }>();
@@ -27,17 +29,34 @@ const light = ref(0.5);
 const limited = ref(false);
 const most = ref(12);
 const hues = reactive({ ...SKIN_TARGETS });
+/** Saturation and lightness of each rung: what the set shows in the middle, until they are typed. */
+const others = reactive({
+  on: false,
+  saturation: mediansOf('saturation'),
+  lightness: mediansOf('lightness'),
+});
+function mediansOf(quantity: 'saturation' | 'lightness') {
+  const { entries, numberOf } = useSetNumbers();
+  const skins = entries.value.filter(({ part, photoId }) => part === 'skin' && props.ids.includes(photoId));
+  const median = (rung: Rung) =>
+    Math.round(medianOf(skins.flatMap((entry) => numberOf(entry, 'after', rung, quantity) ?? [])));
+  return { light: median('light'), middle: median('middle'), shade: median('shade') };
+}
 const photos = computed(() => sitting.document?.photos ?? []);
 const wins = ref<'photo' | 'plan'>('plan');
 
 function even(): void {
-  const rung = (hue: number) => ({ hue, saturation: null, lightness: null });
+  const rung = (name: Rung) => ({
+    hue: hues[name],
+    saturation: others.on ? others.saturation[name] : null,
+    lightness: others.on ? others.lightness[name] : null,
+  });
   const goals = {
     median: { by: 'median' },
     reference: { by: 'reference', photoId: reference.value },
     numbers: {
       by: 'numbers',
-      rungs: { light: rung(hues.light), middle: rung(hues.middle), shade: rung(hues.shade) },
+      rungs: { light: rung('light'), middle: rung('middle'), shade: rung('shade') },
     },
   } as const;
   const ids = by.value === 'reference' ? [...new Set([reference.value, ...props.ids])] : props.ids;
@@ -69,10 +88,9 @@ function even(): void {
     >
       <option v-for="{ id, file } in photos" :key="id" :value="id">{{ file }}</option>
     </select>
-    <span v-if="by === 'numbers'" class="flex items-center gap-2"
-      >hue of
-      <label v-for="rung in RUNGS" :key="rung" class="flex items-center gap-1"
-        >{{ rung }}
+    <div v-if="by === 'numbers'" class="flex flex-wrap items-center gap-x-4 gap-y-1">
+      <span v-for="rung in RUNGS" :key="rung" class="flex items-center gap-1.5"
+        ><span class="text-quiet">{{ rung }}</span>
         <NumberField
           v-model="hues[rung]"
           :label="`Hue of the ${rung}`"
@@ -80,8 +98,29 @@ function even(): void {
           :max="360"
           unit="°"
           :reset="SKIN_TARGETS[rung]"
-      /></label>
-    </span>
+        />
+        <template v-if="others.on">
+          <NumberField
+            v-model="others.saturation[rung]"
+            :label="`Saturation of the ${rung}`"
+            :min="0"
+            :max="100"
+            unit=" %"
+          />
+          <NumberField
+            v-model="others.lightness[rung]"
+            :label="`Lightness of the ${rung}`"
+            :min="0"
+            :max="100"
+            unit=" L*"
+          />
+        </template>
+      </span>
+      <label class="flex items-center gap-1"
+        ><input v-model="others.on" type="checkbox" class="accent-(--accent)" />saturation and lightness
+        too</label
+      >
+    </div>
     <label class="flex items-center gap-1"
       >exposure and white <ShareField v-model="frames" label="Exposure and white" :reset="100"
     /></label>
