@@ -148,23 +148,47 @@ async function savePng(): Promise<void> {
         @set="setTo($event.entry, $event.value)"
       />
     </div>
-    <section class="w-64 shrink-0 overflow-y-auto text-[13px]" aria-label="What stands out">
-      <h3 class="mb-1 font-semibold">{{ outliers.length === 0 ? 'Nothing stands out' : 'Stands out' }}</h3>
-      <ul class="flex flex-col gap-1.5">
-        <li v-for="{ entry, off } in outliers" :key="entry.photoId" class="flex flex-wrap items-center gap-1">
-          <button class="press-bare min-w-0 grow truncate text-left" @click="emit('open', entry.photoId)">
-            {{ entry.photo }}
-          </button>
-          <span>{{ offWords(off) }}</span>
-          <button
-            class="press !px-1.5 !py-0"
-            :aria-label="`Bring ${entry.photo} to the median`"
-            @click="setTo(entry, after.median)"
+    <div class="w-64 shrink-0 overflow-y-auto text-[13px]">
+      <section aria-label="What stands out">
+        <h3 class="mb-1 font-semibold">{{ outliers.length === 0 ? 'Nothing stands out' : 'Stands out' }}</h3>
+        <ul class="flex flex-col gap-1.5">
+          <li
+            v-for="{ entry, off } in outliers"
+            :key="entry.photoId"
+            class="flex flex-wrap items-center gap-1"
           >
-            to the median
-          </button>
-        </li>
-      </ul>
-    </section>
+            <button class="press-bare min-w-0 grow truncate text-left" @click="emit('open', entry.photoId)">
+              {{ entry.photo }}
+            </button>
+            <span>{{ offWords(off) }}</span>
+            <button
+              class="press !px-1.5 !py-0"
+              :aria-label="`Bring ${entry.photo} to the median`"
+              @click="setTo(entry, after.median)"
+            >
+              to the median
+            </button>
+          </li>
+        </ul>
+      </section>
+      <section aria-label="Numbers of all photos" class="mt-3">
+        <h3 class="mb-1 font-semibold">All photos</h3>
+        <ul class="flex flex-col gap-1">
+          <li v-for="point in points" :key="point.entry.photoId" class="flex items-center gap-1">
+            <span class="min-w-0 grow truncate" :title="point.entry.photo">{{ point.entry.photo }}</span>
+            <NumberField
+              :model-value="point.after"
+              :label="`${quantity} of ${point.entry.photo}`"
+              :min="0"
+              :max="quantity === 'hue' ? 360 : 100"
+              :decimals="1"
+              :unit="unit"
+              :reset="after.median"
+              @update:model-value="setTo(point.entry, $event)"
+            />
+          </li>
+        </ul>
+      </section>
+    </div>
   </div>
 </template>
