@@ -22,10 +22,8 @@ const ONE = {
   sitters: [
     {
       landmarks: {
-        points: [
-          [10, 10],
-          [60, 80],
-        ],
+        // A mesh from corner to corner.
+        points: Array.from({ length: 468 }, (_, n) => (n % 2 === 0 ? [10, 10] : [60, 80])),
       },
       parts: [part('skin'), part('iris-left')],
       doubtful: [],
