@@ -21,6 +21,7 @@ import {
 } from '../composables/setSteps';
 import type { SetHand } from '../composables/setSteps';
 import { passThrough } from '../composables/setPass';
+import { SET_WORDS } from '../composables/setWords';
 import { sayError } from '../composables/sayError';
 import { database } from '../storage/database';
 import { loadPlate } from '../storage/plateStorage';
@@ -45,14 +46,6 @@ interface CarriedPhoto {
   readonly to: CarriedPlan;
 }
 
-const LABELS: Readonly<Record<SetTask['is'], string>> = {
-  find: 'find in many',
-  mend: 'mend many',
-  measure: 'measure',
-  preset: 'preset on many',
-  carry: 'carry over',
-  even: 'even the set',
-};
 const MOST_LANES = 3;
 
 /**
@@ -86,7 +79,9 @@ export const useSetWork = defineStore('setWork', () => {
   async function open(id: string): Promise<void> {
     sittingId = id;
     notes.value = [];
-    work.value = await readSetWork(database(), id).catch(() => undefined);
+    const left = await readSetWork(database(), id).catch(() => undefined);
+    // What is measured is measured anew when it is asked for.
+    work.value = left?.task.is === 'measure' ? undefined : left;
   }
 
   /** Ends with the sitting; what is not done can be gone on with. */
@@ -98,6 +93,7 @@ export const useSetWork = defineStore('setWork', () => {
 
   async function start(task: SetTask, photoIds: readonly string[]): Promise<void> {
     if (running.value) return notices.say('Something is done to the set already. Wait for it, or stop it.');
+    if (!sitting.writable) return notices.say('This sitting is worked on in another tab.');
     const run = crypto.randomUUID();
     await keep({ run, task, photoIds: [...photoIds], done: [] });
     return goOn();
@@ -110,7 +106,7 @@ export const useSetWork = defineStore('setWork', () => {
 
   async function goOn(): Promise<void> {
     const now = work.value;
-    if (!now || running.value || !sitting.writable) return;
+    if (!now || running.value) return;
     running.value = true;
     paused.value = false;
     notes.value = [];
@@ -140,7 +136,7 @@ export const useSetWork = defineStore('setWork', () => {
   async function doWork({ task, photoIds, run }: SetWork, lanes: readonly SetWorkers[]): Promise<void> {
     const carried = new Map<string, CarriedPhoto>();
     const measured = new Map<string, readonly PartNumbers[]>();
-    const name = { label: LABELS[task.is], run };
+    const name = { label: SET_WORDS[task.is].label, run };
     const ticked = (id: string) => keep(work.value && { ...work.value, done: [...work.value.done, id] });
     const preset = task.is === 'preset' ? await presetNamed(task.presetId) : undefined;
     if (task.is === 'preset' && !preset)
@@ -287,15 +283,10 @@ export const useSetWork = defineStore('setWork', () => {
     const count = `${photoIds.length} ${photoIds.length === 1 ? 'photo' : 'photos'}`;
     const left =
       notes.value.length === 0 ? '' : ` ${notes.value.length} things to know are listed above the photos.`;
-    const done: Readonly<Record<SetTask['is'], string>> = {
-      find: `Looked for people in ${count}.`,
-      mend: `Mended ${count}.`,
-      measure: '',
-      preset: `Put the preset on ${count}.`,
-      carry: `Carried over to ${count}.`,
-      even: `Evened ${count}.`,
-    };
-    notices.say(`${done[task.is]}${left}`, { label: 'Undo', run: () => void sitting.undo() });
+    notices.say(`${SET_WORDS[task.is].done} ${count}.${left}`, {
+      label: 'Undo',
+      run: () => void sitting.undo(),
+    });
   }
 
   const until = (holds: () => boolean) =>

@@ -66,11 +66,16 @@ const outliers = computed(() => points.value.filter(({ standsOut }) => standsOut
 const unit = computed(() => UNITS[quantity.value]);
 const offWords = (off: number) => `${off > 0 ? '+' : '−'}${Math.abs(off).toFixed(1)}${unit.value}`;
 
+/** what was asked for last: a photo that cannot be measured is not asked for again and again */
+let tried = '';
 // What was not measured as it is now is measured, so that the chart tells the truth.
 watch(
   () => [unmeasured.value.length, setWork.running] as const,
   ([count, running]) => {
-    if (count > 0 && !running && !setWork.work) void setWork.start({ is: 'measure' }, unmeasured.value);
+    const wanted = unmeasured.value.join();
+    if (count === 0 || running || setWork.work || wanted === tried) return;
+    tried = wanted;
+    void setWork.start({ is: 'measure' }, unmeasured.value);
   },
   { immediate: true },
 );

@@ -3,15 +3,7 @@
 defineEmits<{ open: [photoId: string] }>();
 const setWork = useSetWork();
 const sitting = useSitting();
-const DOES = {
-  find: 'Finding',
-  mend: 'Mending',
-  measure: 'Measuring',
-  preset: 'Putting the preset',
-  carry: 'Carrying over',
-  even: 'Evening',
-} as const;
-const does = computed(() => setWork.work && DOES[setWork.work.task.is]);
+const does = computed(() => setWork.work && SET_WORDS[setWork.work.task.is].does);
 const fileOf = (id: string) => sitting.document?.photos.find((photo) => photo.id === id)?.file ?? 'a photo';
 const all = ref(false);
 const FIRST = 4;

@@ -23,7 +23,7 @@ onMounted(async () => {
     await progress.open(id).catch(notices.problem);
     bench.choosePhoto(sitting.document?.photos[0]?.id);
     await setWork.open(id);
-    if (setWork.work && setWork.work.task.is !== 'measure')
+    if (setWork.work)
       notices.say('Something that was being done to many photos was not done when this page was closed.', {
         label: 'Look',
         run: () => (bench.showingPhotos = true),
