@@ -33,6 +33,7 @@ const PEOPLE = {
 /** what the workers of a set were asked for, and what holds them up */
 const asked: string[] = [];
 let gate: Promise<unknown> = Promise.resolve();
+let whileChecking: () => Promise<unknown> = () => Promise.resolve();
 const empty = new Set<string>();
 const bad = new Set<string>();
 
@@ -68,7 +69,7 @@ vi.mock('#workers/client', async () => ({
           })),
         );
       },
-      check: () => Promise.resolve([]),
+      check: () => whileChecking().then(() => []),
       placed: () => Promise.resolve({ placed: [], without: [] }),
       result: () => Promise.resolve(new Blob()),
       areaColours: () => Promise.resolve({ after: [0.4, 0.3, 0.2] }),
@@ -106,6 +107,7 @@ beforeEach(async () => {
   empty.clear();
   bad.clear();
   gate = Promise.resolve();
+  whileChecking = () => Promise.resolve();
   await database().setWork.clear();
 });
 
@@ -185,6 +187,19 @@ describe('a run through many photos', () => {
         ['2', 'nobody was found in it'],
       ]),
     );
+  });
+
+  it('does not write over what was done to a photo while it was mended, and goes on without one that is gone', async () => {
+    const { set, sitting } = await open({ ...photo(1), areas: [areaNamed('own')] });
+    const own = { ...step('relief', { amount: 1 }), areaId: 'own' };
+    whileChecking = async () => {
+      if (sitting.document!.photos[0]!.plan.length === 0)
+        sitting.changeOpenPhoto('by hand', IDS[0]!, (before) => ({ ...before, plan: [own] }));
+      return Promise.resolve();
+    };
+    await set.start({ is: 'mend' }, [IDS[0]!, IDS[1]!]);
+    expect(sitting.document!.photos[0]!.plan).toEqual([own]);
+    expect(set.notes.map(({ words }) => words)).toEqual(['it was changed while it was worked on']);
   });
 
   it('waits for the hand: a gesture that is given up takes nothing of it back', async () => {

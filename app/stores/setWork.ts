@@ -145,63 +145,58 @@ export const useSetWork = defineStore('setWork', () => {
     const isDone = (photo: Photo) => work.value?.done.includes(photo.id) ?? false;
     const wants = (photo: Photo) =>
       !isDone(photo) && (task.is === 'find' ? needsFinding(photo) : task.is !== 'measure');
-    await pass(
-      photoIds.filter((id) => wants(photoOf(id)!)),
-      lanes,
-      async (photo, hand) => {
-        let now = photo;
-        if (needsFinding(photo)) {
-          const found = await findInSet(photo, hand);
-          if (!found) note(photo.id, 'nobody was found in it');
-          else now = await change(name, photo.id, found.put);
-          if (found?.refused !== undefined) note(photo.id, sayError(found.refused));
-        }
-        if (task.is === 'mend') {
-          const mended = await mendInSet(now, hand);
-          await change(name, photo.id, (document) =>
-            changePhoto(document, photo.id, (before) => ({ ...before, plan: mended.plan })),
-          );
-          await ticked(photo.id);
-          await progress.note(photo.id, { checkedAs: workKey(photoOf(photo.id) ?? mended) });
-        }
-        if (preset) {
-          await change(name, photo.id, (document) =>
-            changePhoto(document, photo.id, (before) => presetInSet(before, preset)),
-          );
-          await ticked(photo.id);
-        }
-        const from = task.is === 'carry' ? photoOf(task.from) : undefined;
-        if (task.is === 'carry' && from && from.id !== photo.id)
-          carried.set(photo.id, { from: now, to: await carryInSet(from, now, task, hand) });
-        if (task.is === 'even')
-          measured.set(photo.id, await hand.workers.analyst.numbers(withoutEvening(now)));
-      },
-    );
+    const there = () => photoIds.flatMap((id) => photoOf(id) ?? []);
+    await pass(there().filter(wants), lanes, async (photo, hand) => {
+      let now = photo;
+      if (needsFinding(photo)) {
+        const found = await findInSet(photo, hand);
+        if (!found) note(photo.id, 'nobody was found in it');
+        else now = await change(name, photo.id, found.put);
+        if (found?.refused !== undefined) note(photo.id, sayError(found.refused));
+      }
+      if (task.is === 'mend') {
+        const mended = await mendInSet(now, hand);
+        // What was done to it meanwhile is not written over.
+        if (photoOf(photo.id) !== now) throw new CancelledError();
+        await change(name, photo.id, (document) =>
+          changePhoto(document, photo.id, (before) => ({ ...before, plan: mended.plan })),
+        );
+        await ticked(photo.id);
+        await progress.note(photo.id, { checkedAs: workKey(photoOf(photo.id) ?? mended) });
+      }
+      if (preset) {
+        await change(name, photo.id, (document) =>
+          changePhoto(document, photo.id, (before) => presetInSet(before, preset)),
+        );
+        await ticked(photo.id);
+      }
+      const from = task.is === 'carry' ? photoOf(task.from) : undefined;
+      if (task.is === 'carry' && from && from.id !== photo.id)
+        carried.set(photo.id, { from: now, to: await carryInSet(from, now, task, hand) });
+      if (task.is === 'even') measured.set(photo.id, await hand.workers.analyst.numbers(withoutEvening(now)));
+    });
     await whenNoGesture();
     if (task.is === 'carry') carryAll(task, carried, name);
     if (task.is === 'even') evenAll(task, measured, name);
-    await pass(photoIds.filter(isStale), lanes, async (photo, hand) => {
+    await pass(there().filter(isStale), lanes, async (photo, hand) => {
       await progress.note(photo.id, await measureInSet(photo, hand));
     });
   }
 
-  const isStale = (id: string) => {
-    const photo = photoOf(id);
-    return photo !== undefined && progress.rows.get(id)?.numbersAs !== workKey(photo);
-  };
+  const isStale = (photo: Photo) => progress.rows.get(photo.id)?.numbersAs !== workKey(photo);
   const photoOf = (id: string): Photo | undefined =>
     toRaw(sitting.document)?.photos.find((photo) => photo.id === id);
 
   /** Takes photos one by one into each lane; one that fails is noted. */
   async function pass(
-    ids: readonly string[],
+    photos: readonly Photo[],
     lanes: readonly SetWorkers[],
     each: (photo: Photo, hand: SetHand) => Promise<void>,
   ): Promise<void> {
-    const open = ids.filter((id) => photoOf(id));
     passed.value = 0;
-    ofPass.value = open.length;
-    await passThrough(open, lanes, each, {
+    ofPass.value = photos.length;
+    const ids = photos.map(({ id }) => id);
+    await passThrough(ids, lanes, each, {
       photoOf,
       preferred: () => preferred.value,
       whilePaused,
