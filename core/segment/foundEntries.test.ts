@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { FoundPart, FoundPeople } from './findParts';
 import { foundEntries } from './foundEntries';
+import { FACE_POINTS } from './landmarkGroups';
 
 const region = { x: 0, y: 0, width: 4, height: 4, outWidth: 4, outHeight: 4 };
 const part = (name: FoundPart['part'], doubt?: FoundPart['doubt']): FoundPart => ({
@@ -14,11 +15,16 @@ const people: FoundPeople = {
   sitters: [
     {
       landmarks: {
-        points: [
-          [10, 20],
-          [30, 60],
-          [25, 40],
-        ],
+        // A mesh of three places over and over.
+        points: Array.from(
+          { length: 468 },
+          (_, n) =>
+            [
+              [10, 20],
+              [30, 60],
+              [25.04, 40],
+            ][n % 3],
+        ),
         confidence: 1,
         tiltRadians: 0,
       } as unknown as FoundPeople['sitters'][number]['landmarks'],
@@ -34,6 +40,15 @@ describe('what find gave, for the document', () => {
     let count = 0;
     const { sitters, background, plates } = foundEntries(people, () => `p${count++}`);
     expect(sitters[0]!.face).toEqual({ x: 10, y: 20, width: 20, height: 40 });
+    // Places that marks follow, to a tenth of a pixel.
+    expect(sitters[0]!.points).toHaveLength(FACE_POINTS.length);
+    expect(sitters[0]!.points[0]).toEqual(
+      [
+        [10, 20],
+        [30, 60],
+        [25, 40],
+      ][FACE_POINTS[0]! % 3],
+    );
     expect(sitters[0]!.doubts).toEqual({ 'iris-left': 'half-closed' });
     const names = [...sitters[0]!.parts.map(({ plate }) => plate), background!.plate];
     expect(new Set(names).size).toBe(3);
