@@ -73,6 +73,7 @@ watch(
   () => [unmeasured.value.length, setWork.running] as const,
   ([count, running]) => {
     const wanted = unmeasured.value.join();
+    if (count === 0) tried = '';
     if (count === 0 || running || setWork.work || wanted === tried) return;
     tried = wanted;
     void setWork.start({ is: 'measure' }, unmeasured.value);
