@@ -8,11 +8,12 @@ import type { Photo, Sitting } from '#core/document/schema';
 import { CommandError } from '#core/errors';
 import { writeSetCsv } from '#core/formats/setFile';
 import type { SetRow } from '#core/formats/setFile';
+import { rungNumbers } from '#core/measure/rungNumbers';
 import { setSpread } from '#core/measure/setSpread';
 import type { PartNumbers } from '#core/render/photoNumbers';
 import { carryPlan } from '#kinds/set/carryPlan';
 import { carryWords } from '#kinds/set/carryWords';
-import { evenSet, numbersOf } from '#kinds/set/evenSet';
+import { evenSet } from '#kinds/set/evenSet';
 import { evenWords } from '#kinds/set/evenWords';
 import { readPlan } from './apply';
 import type { SeriesCommand } from './arguments';
@@ -141,9 +142,9 @@ function reportOf(entries: readonly Entry[], series: Series) {
 }
 
 const rungsOf = ({ light, middle, shade }: PartNumbers['before']) => ({
-  light: numbersOf(light),
-  middle: numbersOf(middle),
-  shade: numbersOf(shade),
+  light: rungNumbers(light),
+  middle: rungNumbers(middle),
+  shade: rungNumbers(shade),
 });
 
 /** Standard deviation of the middle hue of each sitter's skin over the photos, HSV degrees. */
@@ -153,7 +154,7 @@ function spreadOf(rows: readonly SetRow[]) {
     const own = skins.filter((row) => row.sitter === sitter);
     const spread = (of: 'before' | 'after') =>
       setSpread(
-        own.flatMap((row) => numbersOf(row[of].middle).hue ?? []),
+        own.flatMap((row) => rungNumbers(row[of].middle).hue ?? []),
         0,
         true,
       ).spread;

@@ -11,13 +11,12 @@ export interface PassHost {
   readonly preferred: () => readonly string[];
   readonly whilePaused: () => Promise<void>;
   readonly signal: AbortSignal;
-  /** 0..1, and 1 once, at the end, however it ended */
+  /** 0..1 */
   readonly onShare: (id: string, share: number) => void;
+  /** however it ended */
+  readonly onDone: (id: string) => void;
   readonly onFault: (id: string, error: unknown) => void;
 }
-
-/** Below 1: the last step of a photo is that it is let go. */
-const NEARLY = 0.999;
 
 /**
  * Takes photos one by one into each lane's hands.
@@ -27,7 +26,7 @@ export async function passThrough(
   ids: readonly string[],
   lanes: readonly SetWorkers[],
   each: (photo: Photo, hand: SetHand) => Promise<void>,
-  { photoOf, preferred, whilePaused, signal, onShare, onFault }: PassHost,
+  { photoOf, preferred, whilePaused, signal, onShare, onDone, onFault }: PassHost,
 ): Promise<void> {
   const open = new Set(ids);
   const next = (): string | undefined => {
@@ -40,16 +39,15 @@ export async function passThrough(
       await whilePaused();
       signal.throwIfAborted();
       await one(id, workers);
-      onShare(id, 1);
+      onDone(id);
     }
   };
   const one = async (id: string, workers: SetWorkers) => {
     const photo = photoOf(id);
     if (!photo) return;
-    const onProgress = (share: number) => onShare(id, Math.min(NEARLY, share));
     try {
       await workers.use(photo, await photoFile(photo));
-      await each(photo, { workers, signal, onProgress });
+      await each(photo, { workers, signal, onProgress: (share) => onShare(id, share) });
     } catch (error) {
       signal.throwIfAborted();
       onFault(id, error);

@@ -2,21 +2,14 @@ import { describe, expect, it, vi } from 'vitest';
 import { makeMark } from '#core/document/make';
 import type { Area, Photo, Preset, Sitter } from '#core/document/schema';
 import { foundPart } from '#kinds/mark/found-part/index';
-import { areaNamed, photoWith } from '../../tests/fixtures/documents';
+import { areaNamed, photoWith, sitterWith } from '../../tests/fixtures/documents';
 import { step } from '../../tests/fixtures/plans';
 import { carryTo, presetInSet } from './setSteps';
 
 vi.mock('#workers/client', () => ({ foundEntries: vi.fn() }));
 
-const sitter = (id: string, number: number, person: string): Sitter => ({
-  id,
-  number,
-  face: { x: 100 * number, y: 10, width: 50, height: 60 },
-  points: [],
-  doubts: {},
-  person,
-  likeness: null,
-});
+const sitter = (id: string, number: number, person: string) =>
+  sitterWith(id, { x: 100 * number, y: 10, width: 50, height: 60 }, { number, person });
 const skinOf = (owner: string): Area => ({
   ...areaNamed(`skin of ${owner}`, 'skin', [
     makeMark(foundPart, { sitter: owner, part: 'skin', plate: owner }, { id: `mark ${owner}` }),

@@ -3,8 +3,7 @@ import { changePhoto } from '#core/document/commands';
 import { joinSitters } from '#core/document/joinSitters';
 import { workKey } from '#core/document/photoState';
 import type { Photo, Preset, Reading, Sitting } from '#core/document/schema';
-import { encodeSrgb } from '#core/colour/transfer';
-import { convertSrgbEncodedToHsv } from '#core/colour/hsv';
+import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
 import { mendAll } from '#kinds/mend/mend';
 import { putPeople } from '#kinds/people/putPeople';
 import { putPreset } from '#kinds/presets/presets';
@@ -123,8 +122,7 @@ export async function measureInSet(photo: Photo, { workers }: SetHand): Promise<
     if (part !== 'skin' || marks.length === 0) continue;
     const { after } = await analyst.areaColours(photo, id);
     if (!after) continue;
-    const [r, g, b] = after.map((channel) => encodeSrgb(Math.max(0, channel)));
-    skins.push({ sitter, hue: convertSrgbEncodedToHsv([r!, g!, b!]).hueDegrees ?? null });
+    skins.push({ sitter, hue: hsvHueOfSrgbLinear(after) ?? null });
   }
   return { numbers, numbersAs: key, picture, pictureAs: key, skins };
 }

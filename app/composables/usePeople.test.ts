@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import type { EffectScope } from 'vue';
-import { photoWith, sittingWith } from '../../tests/fixtures/documents';
+import { photoWith, sittingWith, sitterWith } from '../../tests/fixtures/documents';
 import { freshPage } from '../../tests/fixtures/page';
 import { useNotices } from '../stores/notices';
 import { useSitting } from '../stores/sitting';
@@ -12,10 +12,7 @@ afterEach(() => scope.stop());
 
 it('nobody is made to sit beside himself: that is said, and nothing changes', () => {
   const face = { x: 1, y: 1, width: 8, height: 9 };
-  const sitters = ['p', 'q'].map((person, n) => ({
-    ...{ id: person, number: n + 1, face, doubts: {}, likeness: null, points: [] },
-    person,
-  }));
+  const sitters = ['p', 'q'].map((person, n) => sitterWith(person, face, { number: n + 1, person }));
   const photo = { ...photoWith([]), sitters };
   const sitting = useSitting();
   sitting.document = {

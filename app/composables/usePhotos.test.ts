@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { EffectScope } from 'vue';
-import { areaNamed, photoWith, sittingWith } from '../../tests/fixtures/documents';
+import { areaNamed, photoWith, sittingWith, sitterWith } from '../../tests/fixtures/documents';
 import { mark } from '../../tests/fixtures/plans';
 import { freshPage } from '../../tests/fixtures/page';
 import { useBench } from '../stores/bench';
@@ -8,15 +8,8 @@ import { useSitting } from '../stores/sitting';
 import { useView } from '../stores/view';
 import { usePhotos } from './usePhotos';
 
-const sitter = (id: string, number: number, x: number, width: number) => ({
-  id,
-  number,
-  face: { x, y: 100, width, height: width },
-  doubts: {},
-  person: null,
-  likeness: null,
-  points: [],
-});
+const sitter = (id: string, number: number, x: number, width: number) =>
+  sitterWith(id, { x, y: 100, width, height: width }, { number });
 const lips = (id: string, owner: string) => ({
   ...areaNamed(id, 'lips', [mark('area', { areaId: id })]),
   sitter: owner,

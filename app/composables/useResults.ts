@@ -1,5 +1,4 @@
-import { encodeSrgb } from '#core/colour/transfer';
-import { convertSrgbEncodedToHsv } from '#core/colour/hsv';
+import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
 import { workKey } from '#core/document/photoState';
 import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
@@ -48,7 +47,6 @@ function skinsOf(photo: Photo, survey: Survey) {
   return photo.areas.flatMap(({ id, part, sitter }) => {
     const mean = survey.areas[id]?.after;
     if (part !== 'skin' || !mean) return [];
-    const [r, g, b] = mean.map((channel) => encodeSrgb(Math.max(0, channel)));
-    return [{ sitter, hue: convertSrgbEncodedToHsv([r!, g!, b!]).hueDegrees ?? null }];
+    return [{ sitter, hue: hsvHueOfSrgbLinear(mean) ?? null }];
   });
 }

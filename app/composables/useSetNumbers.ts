@@ -7,7 +7,7 @@ import type { Rung } from '#core/document/schema';
 import type { SetRow } from '#core/formats/setFile';
 import { medianOf } from '#core/measure/setSpread';
 import type { SetPart } from '#core/measure/setParts';
-import { numbersOf } from '#kinds/set/evenSet';
+import { rungNumbers } from '#core/measure/rungNumbers';
 import { computed, toRaw } from 'vue';
 import { useProgress } from '../stores/progress';
 import { useSitting } from '../stores/sitting';
@@ -77,7 +77,7 @@ export function useSetNumbers() {
   });
 
   const numberOf = (entry: SetEntry, state: 'before' | 'after', rung: Rung, quantity: Quantity) =>
-    numbersOf(entry[state][rung])[quantity] ?? undefined;
+    rungNumbers(entry[state][rung])[quantity] ?? undefined;
 
   return { entries, unmeasured, offOf: (photoId: string) => off.value.get(photoId), numberOf };
 }

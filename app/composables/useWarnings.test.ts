@@ -3,7 +3,7 @@ import { nextTick, shallowRef } from 'vue';
 import type { EffectScope } from 'vue';
 import type { Photo } from '#core/document/schema';
 import type { Warning, WarningKind } from '#core/measure/warnings/scene';
-import { PHOTO_ID, areaNamed, photoWith, sittingWith } from '../../tests/fixtures/documents';
+import { PHOTO_ID, areaNamed, photoWith, sittingWith, sitterWith } from '../../tests/fixtures/documents';
 import { freshPage } from '../../tests/fixtures/page';
 import { step } from '../../tests/fixtures/plans';
 import { useBench } from '../stores/bench';
@@ -115,15 +115,7 @@ describe('warnings', () => {
 
 describe('close-ups', () => {
   it('bring the face, the eyes, the lips and the edge of hair of the open sitter, or say what is missing', async () => {
-    const sitter = {
-      id: 's',
-      number: 1,
-      face: { x: 10, y: 20, width: 300, height: 400 },
-      doubts: {},
-      person: null,
-      likeness: null,
-      points: [],
-    };
+    const sitter = sitterWith('s', { x: 10, y: 20, width: 300, height: 400 });
     const areas = (['irises', 'lips', 'hair'] as const).map((part) => ({
       ...areaNamed(part, part),
       sitter: 's',

@@ -201,10 +201,10 @@ export const useSetWork = defineStore('setWork', () => {
       preferred: () => preferred.value,
       whilePaused,
       signal: stop.signal,
-      onShare: (id, done) => {
-        const others = [...shares.value].filter(([key]) => key !== id);
-        shares.value = new Map(done < 1 ? [...others, [id, done]] : others);
-        if (done >= 1) passed.value++;
+      onShare: (id, done) => (shares.value = new Map([...shares.value, [id, done]])),
+      onDone: (id) => {
+        shares.value = new Map([...shares.value].filter(([key]) => key !== id));
+        passed.value++;
       },
       onFault: (id, error) =>
         note(id, error instanceof CancelledError ? 'it was changed while it was worked on' : sayError(error)),

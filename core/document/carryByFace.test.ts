@@ -48,6 +48,15 @@ describe('places about one face, about another', () => {
     expect(Math.abs(place(130, 259)[1] - 259)).toBeLessThan(1);
   });
 
+  it('beyond the face go as the head does: features that turn within it leave the hair where it is', () => {
+    const turned = POINTS.map(([x, y], n): [number, number] => (n < 3 ? [x, y] : [x + 20, y]));
+    const { place } = moveByFace({ face, points: POINTS }, { face, points: turned });
+    expect(place(150, 301)[0]).toBeGreaterThan(165);
+    const [x, y] = place(150, 20);
+    expect(Math.hypot(x - 150, y - 20)).toBeLessThan(7);
+    // The features alone would take it along by all of their 20 pixels.
+  });
+
   it('go by the boxes where a face has no points, or others', () => {
     // Twice as large; the middle of the forehead went from (150, 200) to (500, 100): by hand.
     const other = { x: 400, y: 100, width: 200, height: 300 };

@@ -13,6 +13,7 @@ import {
 } from './joinSitters';
 import { decodeFace, encodeFace, likenessDistance } from './likeness';
 import type { Likeness, Sitting } from './schema';
+import { sitterWith } from '../../tests/fixtures/documents';
 
 /** A face so far from another along one of its numbers, in steps of a byte. */
 const at = (place: number, number = 0): Likeness => ({
@@ -26,15 +27,9 @@ function sittingOf(...photos: readonly (readonly Likeness[])[]): Sitting {
     ...newSitting('s', 'Evening', '2026-01-01T00:00:00Z'),
     photos: photos.map((faces, n) => ({
       ...newPhoto({ id: ID(n), file: `${n}.jpg`, width: 100, height: 100 }),
-      sitters: faces.map((likeness, k) => ({
-        id: `sitter ${n} ${k}`,
-        number: k + 1,
-        face: { x: 10, y: 10, width: 40, height: 50 },
-        points: [],
-        doubts: {},
-        person: null,
-        likeness,
-      })),
+      sitters: faces.map((likeness, k) =>
+        sitterWith(`sitter ${n} ${k}`, { x: 10, y: 10, width: 40, height: 50 }, { number: k + 1, likeness }),
+      ),
     })),
   };
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
-import { areaNamed } from '../../tests/fixtures/documents';
+import { areaNamed, sitterWith } from '../../tests/fixtures/documents';
 import { mark, step } from '../../tests/fixtures/plans';
 import { newPhoto } from '../document/commands';
 import { DOCUMENT_VERSION } from '../document/schema';
@@ -31,15 +31,11 @@ describe('a plan file from anywhere', () => {
   });
 
   it('says nothing of who the sitters are, nor how they are told', () => {
-    const sitter = {
-      id: 's',
-      number: 1,
-      face: { x: 1, y: 1, width: 4, height: 5 },
-      points: [],
-      doubts: { teeth: 'soft' },
-      person: 'p',
-      likeness: { face: 'ab'.repeat(128), hair: null, clothes: null },
-    };
+    const sitter = sitterWith(
+      's',
+      { x: 1, y: 1, width: 4, height: 5 },
+      { person: 'p', likeness: { face: 'ab'.repeat(128), hair: null, clothes: null } },
+    );
     const made = makePlanFile({ ...photo, sitters: [sitter] }, {});
     expect(made.photo.sitters).toEqual([{ ...sitter, person: null, likeness: null }]);
     expect(parsePlanFile(JSON.stringify(made), KINDS)).toEqual(made);

@@ -1,6 +1,3 @@
-import { cielabLightnessOfLuminance } from '../colour/cielab';
-import { hsvHueOfSrgbLinear, hsvSaturationOfSrgbLinear } from '../colour/hueSolve';
-import { luminanceOfSrgbLinear } from '../colour/luminance';
 import type { Triple } from '../colour/triple';
 import type { Rung } from '../document/schema';
 import { RUNGS } from '../document/schema';
@@ -9,6 +6,8 @@ import { areaMean } from './areaMean';
 import { measureRankedTrend } from './rankedTrend';
 import type { RankedTrend } from './rankedTrend';
 import { meanLinear } from './reading';
+import { rungNumbers } from './rungNumbers';
+import type { RungNumbers } from './rungNumbers';
 import { rungSamples } from './rungs';
 import { oklabPlanes } from './trend';
 
@@ -17,10 +16,7 @@ export interface PartColours {
   /** linear sRGB */
   readonly mean: Triple;
   readonly rows: RankedTrend;
-  /** HSV hue in degrees, null for grey; HSV saturation 0..100; CIELAB L* */
-  readonly rungs: Readonly<
-    Record<Rung, { readonly hue: number | null; readonly saturation: number; readonly lightness: number }>
-  >;
+  readonly rungs: Readonly<Record<Rung, RungNumbers>>;
 }
 
 /** @returns undefined when the area holds next to nothing */
@@ -35,14 +31,7 @@ export function measurePartColours({
     weights: Float32Array.from(coverage.data, (value) => value / 255),
   });
   if (!mean || !rows || RUNGS.some((rung) => samples[rung].length === 0)) return undefined;
-  const numbers = (rung: Rung) => {
-    const colour = meanLinear(samples[rung]);
-    return {
-      hue: hsvHueOfSrgbLinear(colour) ?? null,
-      saturation: 100 * hsvSaturationOfSrgbLinear(colour),
-      lightness: cielabLightnessOfLuminance(luminanceOfSrgbLinear(colour)),
-    };
-  };
+  const numbers = (rung: Rung) => rungNumbers(meanLinear(samples[rung]));
   return {
     mean,
     rows,

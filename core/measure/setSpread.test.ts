@@ -30,10 +30,9 @@ describe('what stands out of a set', () => {
 });
 
 describe('the light of one frame against another', () => {
-  const seen = (here: [number, number, number], gain: readonly number[], weight = 1) => ({
+  const seen = (here: [number, number, number], gain: readonly number[]) => ({
     here,
     there: here.map((value, c) => value * gain[c]!) as unknown as [number, number, number],
-    weight,
   });
   const GAIN = [1.25, 0.9, 0.7];
 

@@ -10,7 +10,7 @@ export interface SetSpread {
   readonly standsOut: readonly boolean[];
 }
 
-/** Departures from the median are compared with this many of their own median. */
+/** Departures from the median are compared with this many of their own median (theirs is 5.2; a set is small). */
 const MOST_DEPARTURES = 4;
 
 /**

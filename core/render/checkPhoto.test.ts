@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
 import { grain, paintedPhoto } from '../../tests/fixtures/paint';
 import type { Rgb8 } from '../../tests/fixtures/paint';
-import { areaNamed } from '../../tests/fixtures/documents';
+import { areaNamed, sitterWith } from '../../tests/fixtures/documents';
 import { mark, step } from '../../tests/fixtures/plans';
 import { newPhoto } from '../document/commands';
 import type { Area, Photo, Step } from '../document/schema';
@@ -25,17 +25,7 @@ const skin = (sitter: string | null, part: Area['part'] = 'skin'): Area => ({
 });
 const documentOf = (areas: readonly Area[], plan: readonly Step[] = []): Photo => ({
   ...newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: SIDE, height: SIDE }),
-  sitters: [
-    {
-      id: 's',
-      number: 1,
-      face: { x: 40, y: 40, width: 120, height: 120 },
-      doubts: {},
-      person: null,
-      likeness: null,
-      points: [],
-    },
-  ],
+  sitters: [sitterWith('s', { x: 40, y: 40, width: 120, height: 120 })],
   areas,
   plan,
 });

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { lookOver, mendAll } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import { inCrossedTones } from '../../bench/casts';
-import { areaNamed, photoWith } from '../../tests/fixtures/documents';
+import { areaNamed, photoWith, sitterWith } from '../../tests/fixtures/documents';
 import { mark, step } from '../../tests/fixtures/plans';
 import { portrait, truthMask } from '../../tests/fixtures/truth';
 import type { Sitter, Variant } from '../../tests/fixtures/truth';
@@ -52,15 +52,7 @@ async function opened(
     width,
     height,
     sitters: [
-      {
-        id: 's',
-        number: 1,
-        face: { x: 0.3 * width, y: 0.25 * height, width: 0.4 * width, height: 0.4 * height },
-        doubts: {},
-        person: null,
-        likeness: null,
-        points: [],
-      },
+      sitterWith('s', { x: 0.3 * width, y: 0.25 * height, width: 0.4 * width, height: 0.4 * height }),
     ],
   };
   const judge = new LightJudge(new Resolver(pyramid, KINDS));

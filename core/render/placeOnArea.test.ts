@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
-import { areaNamed } from '../../tests/fixtures/documents';
+import { areaNamed, sitterWith } from '../../tests/fixtures/documents';
 import { grain, paintedPhoto } from '../../tests/fixtures/paint';
 import { mark } from '../../tests/fixtures/plans';
 import { newPhoto } from '../document/commands';
@@ -47,15 +47,7 @@ describe('readings of an area', () => {
   });
 
   it('of skin keep off the nose that the sitter’s box tells of; of another part they do not', () => {
-    const sitter = {
-      id: 's',
-      number: 1,
-      face: { x: 40, y: 10, width: 160, height: 140 },
-      doubts: {},
-      person: null,
-      likeness: null,
-      points: [],
-    };
+    const sitter = sitterWith('s', { x: 40, y: 10, width: 160, height: 140 });
     const nose = areaNamed('nose', 'face', [mark('ellipse', { x: 120, y: 80, radiusX: 20, radiusY: 20 })]);
     const on = (area: Area) =>
       places(0, { ...area, sitter: 's' }, { sitters: [sitter], areas: [{ ...area, sitter: 's' }] });

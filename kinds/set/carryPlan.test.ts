@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { makeMark } from '#core/document/make';
 import { makePhotoSchema } from '#core/document/schema';
-import type { Area, Photo, Sitter } from '#core/document/schema';
+import type { Area, Photo } from '#core/document/schema';
 import type { JsonObject } from '#core/document/kinds';
 import { KINDS } from '#kinds/registry.gen';
-import { areaNamed, photoWith } from '../../tests/fixtures/documents';
+import { areaNamed, photoWith, sitterWith } from '../../tests/fixtures/documents';
 import { step } from '../../tests/fixtures/plans';
 import { carryPlan } from './carryPlan';
 import type { CarryOptions } from './carryPlan';
@@ -21,15 +21,7 @@ const mark = (kind: string, parameters: JsonObject, id = kind) =>
   makeMark(KINDS.marks.get(kind)!, parameters, { id });
 const found = (owner: string, part: string) =>
   mark('found-part', { sitter: owner, part, plate: `${owner} ${part}` });
-const sitter = (id: string, x: number): Sitter => ({
-  id,
-  number: 1,
-  face: { x, y: 50, width: 100, height: 100 },
-  points: [],
-  doubts: {},
-  person: null,
-  likeness: null,
-});
+const sitter = (id: string, x: number) => sitterWith(id, { x, y: 50, width: 100, height: 100 });
 const of = (area: Area, owner: string): Area => ({ ...area, sitter: owner });
 
 const FROM: Photo = {

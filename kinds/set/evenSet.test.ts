@@ -1,12 +1,15 @@
 import { describe, expect, it } from 'vitest';
+import { ciede2000 } from '#core/colour/ciede2000';
+import { convertSrgbLinearToCielabD65 } from '#core/colour/cielab';
 import type { Triple } from '#core/colour/triple';
 import { makePhotoSchema } from '#core/document/schema';
 import type { Photo } from '#core/document/schema';
 import type { PartNumbers, RungColours } from '#core/render/photoNumbers';
 import { KINDS } from '#kinds/registry.gen';
-import { areaNamed, photoWith } from '../../tests/fixtures/documents';
+import { areaNamed, photoWith, sitterWith } from '../../tests/fixtures/documents';
 import { run, step } from '../../tests/fixtures/plans';
-import { evenSet, numbersOf, withoutEvening } from './evenSet';
+import { rungNumbers } from '#core/measure/rungNumbers';
+import { evenSet, withoutEvening } from './evenSet';
 import type { EvenOptions, MeasuredPhoto } from './evenSet';
 import { evenWords } from './evenWords';
 import { putTarget } from './setTarget';
@@ -44,17 +47,7 @@ function under(light: Triple, n: number, change: Partial<Photo> = {}): MeasuredP
   }));
   const photo: Photo = {
     ...photoWith(areas, String(n).repeat(64)),
-    sitters: [
-      {
-        id: `sitter ${n}`,
-        number: 1,
-        face: { x: 1, y: 1, width: 2, height: 2 },
-        points: [],
-        doubts: {},
-        person: 'wren',
-        likeness: null,
-      },
-    ],
+    sitters: [sitterWith(`sitter ${n}`, { x: 1, y: 1, width: 2, height: 2 }, { person: 'wren' })],
     ...change,
   };
   const parts = areas.map(({ id, part, sitter }): PartNumbers => {
@@ -65,6 +58,8 @@ function under(light: Triple, n: number, change: Partial<Photo> = {}): MeasuredP
 }
 const SET = [under([1, 1, 1], 1), under([1.3, 1, 0.7], 2), under([0.8, 0.85, 1], 3)];
 const reference = { by: 'reference', photoId: SET[0]!.photo.id } as const;
+/** Far from any skin. */
+const GREEN = { hue: 70, saturation: 60, lightness: 60 };
 const kindsOf = ({ plan }: Photo) => plan.map(({ kind }) => kind);
 
 describe('a set that is evened', () => {
@@ -84,14 +79,14 @@ describe('a set that is evened', () => {
   it('brings skin to the numbers of the reference, colour and light apart, as far as is wanted', () => {
     const { photo } = evenSet(SET, { ...OPTIONS, to: reference, colour: 0.8, light: 0.25 })[1]!;
     const [, skin] = photo.plan;
-    const goal = numbersOf(SKIN);
+    const goal = rungNumbers(SKIN);
     expect(skin).toMatchObject({ strength: 0.8, areaId: 'skin 2' });
     const { hue, lightness } = skin!.parameters as Record<string, { middle: number }>;
     expect(hue!.middle).toBeCloseTo(goal.hue!, 1);
     // Of the lightness a quarter is wanted, which at this strength is 0.25 / 0.8 of the way; lit alike it is there.
     expect(lightness!.middle).toBeCloseTo(goal.lightness!, 1);
     const unlit = evenSet(SET, { ...OPTIONS, to: reference, frames: 0, light: 0.5 })[2]!.photo.plan[0]!;
-    const shot = numbersOf(SET[2]!.parts[0]!.after.middle);
+    const shot = rungNumbers(SET[2]!.parts[0]!.after.middle);
     expect((unlit.parameters.lightness as { middle: number }).middle).toBeCloseTo(
       (shot.lightness! + goal.lightness!) / 2,
       1,
@@ -126,12 +121,30 @@ describe('a set that is evened', () => {
     expect(plan[0]!.parameters).toMatchObject({ hue: { light: null, middle: 23, shade: null } });
   });
 
-  it('moves no skin further than the limit, and says so', () => {
-    const { photo, notes } = evenSet(SET, { ...OPTIONS, to: reference, frames: 0, most: 2 })[1]!;
+  it.each([
+    ['a reference', reference, 3],
+    ['the median', { by: 'median' }, 3],
+    ['numbers', { by: 'numbers', rungs: { light: GREEN, middle: GREEN, shade: GREEN } }, 5],
+  ] as const)('moves no skin further than the limit on its way to %s, and says so', (_, to, most) => {
+    const { photo, notes } = evenSet(SET, { ...OPTIONS, to, most })[1]!;
     expect(notes.map(evenWords)).toEqual([expect.stringContaining('further than the limit')]);
-    const strength = photo.plan[0]!.strength;
-    expect(strength).toBeGreaterThan(0.05);
-    expect(strength).toBeLessThan(0.5);
+    // What the steps make of the middle of its skin, as a renderer does.
+    const shot = SET[1]!.parts[0]!.after;
+    const rungs = { light: [...shot.light], middle: [...shot.middle], shade: [...shot.shade] };
+    for (const { kind, parameters, strength } of photo.plan) {
+      const compiled = KINDS.adjusts.get(kind)!.compile(parameters, { rungs: { ...rungs }, bands: [] });
+      for (const rung of ['light', 'middle', 'shade'] as const) {
+        const then = run(compiled, rungs[rung]);
+        rungs[rung] = rungs[rung].map((value, c) => value + strength * (then[c]! - value));
+      }
+    }
+    const moved = ciede2000(
+      convertSrgbLinearToCielabD65(shot.middle),
+      convertSrgbLinearToCielabD65(rungs.middle as unknown as Triple),
+    );
+    expect(moved).toBeGreaterThan(0.9 * most);
+    expect(moved).toBeLessThan(1.05 * most);
+    expect(evenSet(SET, { ...OPTIONS, to, most: 90 })[1]!.notes).toEqual([]);
   });
 
   it('grounds: white to the edges, or the tone of the reference', () => {

@@ -1,18 +1,19 @@
 import { deltaDegrees, wrapDegrees } from '#core/colour/angles';
 import { ciede2000 } from '#core/colour/ciede2000';
-import { cielabLightnessOfLuminance, convertSrgbLinearToCielabD65 } from '#core/colour/cielab';
+import { convertSrgbLinearToCielabD65 } from '#core/colour/cielab';
 import { hexOfSrgbLinear } from '#core/colour/hex';
-import { hsvHueOfSrgbLinear, hsvSaturationOfSrgbLinear } from '#core/colour/hueSolve';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import type { Triple } from '#core/colour/triple';
 import { asItCame } from '#core/document/brought';
 import { makeStep } from '#core/document/make';
-import { RUNGS } from '#core/document/schema';
 import type { Brought, Photo, Rung, Step } from '#core/document/schema';
 import { clamp } from '#core/math/clamp';
 import { frameLight } from '#core/measure/frameLight';
 import type { SeenTwice } from '#core/measure/frameLight';
+import { rungNumbers } from '#core/measure/rungNumbers';
+import type { RungNumbers } from '#core/measure/rungNumbers';
 import { medianOf } from '#core/measure/setSpread';
+import { NO_PLACES } from '#core/render/kinds';
 import type { PartNumbers, RungColours } from '#core/render/photoNumbers';
 import { evenToColour } from '#kinds/adjust/even-to-colour/index';
 import { EVEN_TO_COLOUR_START } from '#kinds/adjust/even-to-colour/schema';
@@ -22,26 +23,22 @@ import { prepare } from '#kinds/adjust/prepare/index';
 import { NEUTRAL as NO_PREPARING } from '#kinds/adjust/prepare/schema';
 import { putMend } from '../mend/mend';
 
-/** Hue in HSV degrees, saturation in percent and lightness L* of a rung; null for what is left. */
-export interface RungNumbers {
-  readonly hue: number | null;
-  readonly saturation: number | null;
-  readonly lightness: number | null;
-}
+/** What a rung is wanted to be; null for what is left. */
+export type RungGoal = { readonly [Quantity in keyof RungNumbers]: number | null };
 
 /** To what a set is brought, and how far. */
 export interface EvenOptions {
   readonly to:
     | { readonly by: 'reference'; readonly photoId: string }
     | { readonly by: 'median' }
-    | { readonly by: 'numbers'; readonly rungs: Readonly<Record<Rung, RungNumbers>> };
+    | { readonly by: 'numbers'; readonly rungs: Readonly<Record<Rung, RungGoal>> };
   /** how far exposure and white of the frames are brought together first, 0..1 */
   readonly frames: number;
   /** how far the skin's hue and saturation are brought there, 0..1 */
   readonly colour: number;
   /** how far its lightness is, 0..1 */
   readonly light: number;
-  /** the greatest change of a skin's middle, ΔE00; null for none */
+  /** the greatest change of a skin's middle by all of this, ΔE00; null for none */
   readonly most: number | null;
   /** whether backgrounds are left, made white to the edges, or brought to one tone */
   readonly ground: 'leave' | 'white' | 'same';
@@ -69,7 +66,7 @@ const LIGHT = 'light';
 const GROUND = 'ground';
 const skinOf = (who: string) => `skin of ${who}`;
 
-/** A photo without the steps by which its set was evened, as far as they are not changed by hand. */
+/** A photo without the steps by which its set was evened. */
 export function withoutEvening(photo: Photo): Photo {
   const evened = new Set(photo.brought.filter(({ by }) => by === 'even').map(({ id }) => id));
   return evened.size === 0 ? photo : { ...photo, plan: photo.plan.filter(({ id }) => !evened.has(id)) };
@@ -153,7 +150,7 @@ function lightBetween({ photo, parts }: MeasuredPhoto, goal: Goal['lit']): Tripl
   const seen = parts.flatMap((numbers): SeenTwice[] => {
     const there = goal.get(keyOf(photo, numbers));
     const { rungs } = TRUSTED.find(({ part }) => part === numbers.part) ?? { rungs: [] };
-    return there ? rungs.map((rung) => ({ here: numbers.lit[rung], there: there[rung], weight: 1 })) : [];
+    return there ? rungs.map((rung) => ({ here: numbers.lit[rung], there: there[rung] })) : [];
   });
   return frameLight(seen);
 }
@@ -174,14 +171,10 @@ function evened(measured: MeasuredPhoto, goal: Goal, options: EvenOptions): Even
   );
   if (changed.length > 0 && options.wins === 'photo') return { photo, notes: ['kept'] };
   const isReference = options.to.by === 'reference' && options.to.photoId === photo.id;
-  const gain = scaled(lightBetween(measured, goal.lit), options.frames);
-  const steps: { readonly step: Step; readonly of: string }[] = isReference
-    ? []
-    : [
-        ...lightSteps(gain, options),
-        ...parts.flatMap((numbers) => skinSteps(photo, numbers, { gain, goal, options, notes })),
-      ];
-  steps.push(...groundSteps(measured, goal, options));
+  const steps = [
+    ...(isReference ? [] : stepsWithin(measured, goal, options, notes)),
+    ...groundSteps(measured, goal, options),
+  ];
   const base = withoutEvening(photo);
   const brought: Brought[] = steps.map(({ step, of }) => ({
     id: step.id,
@@ -196,6 +189,55 @@ function evened(measured: MeasuredPhoto, goal: Goal, options: EvenOptions): Even
       brought: [...photo.brought.filter(({ by }) => by !== 'even'), ...brought],
     },
     notes: [...notes],
+  };
+}
+
+/** A step that evens, and what it is for. */
+interface EvenStep {
+  readonly step: Step;
+  readonly of: string;
+}
+
+const HALVINGS = 8;
+
+/** Light and skin, as far as the limit lets them: beyond it all goes the same share of its way. */
+function stepsWithin(
+  measured: MeasuredPhoto,
+  goal: Goal,
+  options: EvenOptions,
+  notes: Set<EvenNote>,
+): readonly EvenStep[] {
+  const { frames, colour, light, most } = options;
+  const at = (share: number) =>
+    personSteps(measured, goal, {
+      ...options,
+      frames: share * frames,
+      colour: share * colour,
+      light: share * light,
+    });
+  const all = at(1);
+  if (most === null || all.moved <= most) return all.steps;
+  notes.add('limited');
+  // Light and skin move the same colour, so the way is not in proportion to the share: it is halved until it fits.
+  let [low, high] = [0, 1];
+  for (let n = 0; n < HALVINGS; n++) {
+    const share = (low + high) / 2;
+    if (at(share).moved <= most) low = share;
+    else high = share;
+  }
+  return at(low).steps;
+}
+
+function personSteps(measured: MeasuredPhoto, goal: Goal, options: EvenOptions) {
+  const gain = scaled(lightBetween(measured, goal.lit), options.frames);
+  const skins = measured.parts.flatMap((numbers) => {
+    const made = skinStep(measured.photo, numbers, gain, { goal, options });
+    return made ? [made] : [];
+  });
+  return {
+    steps: [...lightSteps(gain, options), ...skins.map(({ step, of }) => ({ step, of }))],
+    /** the greatest change of a skin's middle, ΔE00 */
+    moved: Math.max(0, ...skins.map(({ moved }) => moved)),
   };
 }
 
@@ -217,59 +259,65 @@ function lightSteps(gain: Triple, { newId }: EvenOptions) {
   return [{ step: makeStep(prepare, parameters, { id: newId(), areaId: null }), of: LIGHT }];
 }
 
-function skinSteps(
+/** @returns undefined for what is no skin, and where nothing is asked of it */
+function skinStep(
   photo: Photo,
   numbers: PartNumbers,
-  {
-    gain,
-    goal,
-    options,
-    notes,
-  }: {
-    readonly gain: Triple;
-    readonly goal: Goal;
-    readonly options: EvenOptions;
-    readonly notes: Set<EvenNote>;
-  },
-) {
+  gain: Triple,
+  { goal, options }: { readonly goal: Goal; readonly options: EvenOptions },
+): (EvenStep & { readonly moved: number }) | undefined {
   const there = goal.after.get(keyOf(photo, numbers));
-  if (numbers.part !== 'skin' || !there) return [];
-  const owner = photo.sitters.find(({ id }) => id === numbers.sitter);
-  const who = owner ? whoIs(owner) : 'nobody';
-  const wanted = (rung: Rung) =>
-    options.to.by === 'numbers' ? options.to.rungs[rung] : numbersOf(there[rung]);
-  const moved = deltaE(lightened(numbers.after, gain).middle, there.middle);
-  const within = options.most === null || moved <= options.most ? 1 : options.most / moved;
-  if (within < 1) notes.add('limited');
-  const { areaId } = numbers;
   const { colour, light, newId } = options;
   const strength = Math.max(colour, light);
-  if (strength === 0) return [];
-  const now = photo.plan.some((step) => step.areaId !== null)
-    ? numbers.after
-    : lightened(numbers.after, gain);
-  // At the step's strength each quantity goes as far as is wanted.
-  const part = (share: number, from: number | null, to: number | null) =>
-    share === 0 || to === null || from === null ? null : from + (share / strength) * (to - from);
-  const targets = (of: (here: RungNumbers, goal: RungNumbers) => number | null) => {
+  if (numbers.part !== 'skin' || !there || strength === 0) return undefined;
+  // Steps on parts are taken to undo what the light does; without them it reaches the skin.
+  const isWorkedOn = photo.plan.some(({ areaId }) => areaId !== null);
+  const now = isWorkedOn ? numbers.after : lightened(numbers.after, gain);
+  const targets = (quantity: keyof RungNumbers, share: number) => {
     const at = (rung: Rung) => {
-      const target = of(numbersOf(now[rung]), wanted(rung));
-      return target === null ? null : Math.round(100 * target) / 100;
+      const wanted = options.to.by === 'numbers' ? options.to.rungs[rung] : rungNumbers(there[rung]);
+      // At the step's strength each quantity goes as far as is wanted.
+      return partOfWay(quantity, rungNumbers(now[rung])[quantity], wanted[quantity], share / strength);
     };
     return { light: at('light'), middle: at('middle'), shade: at('shade') };
   };
-  const hue = targets((here, goal) =>
-    goal.hue === null || here.hue === null || colour === 0
-      ? null
-      : wrapDegrees(here.hue + (colour / strength) * deltaDegrees(here.hue, goal.hue)),
-  );
-  const saturation = targets((here, goal) => part(colour, here.saturation, goal.saturation));
-  const lightness = targets((here, goal) => part(light, here.lightness, goal.lightness));
-  if (![hue, saturation, lightness].some((each) => RUNGS.some((rung) => each[rung] !== null))) return [];
-  const place = { id: newId(), areaId, strength: strength * within };
-  return [
-    { step: makeStep(hueToTarget, { ...NO_TARGETS, hue, saturation, lightness }, place), of: skinOf(who) },
-  ];
+  const parameters = {
+    ...NO_TARGETS,
+    hue: targets('hue', colour),
+    saturation: targets('saturation', colour),
+    lightness: targets('lightness', light),
+  };
+  const kernel = hueToTarget.compile(parameters, {
+    rungs: {
+      light: Float32Array.from(now.light),
+      middle: Float32Array.from(now.middle),
+      shade: Float32Array.from(now.shade),
+    },
+    bands: [],
+  });
+  if (!kernel) return undefined;
+  const pixel = Float32Array.from(now.middle);
+  kernel(pixel, 1, NO_PLACES);
+  const then = now.middle.map((value, c) => value + strength * (pixel[c]! - value)) as unknown as Triple;
+  const owner = photo.sitters.find(({ id }) => id === numbers.sitter);
+  return {
+    step: makeStep(hueToTarget, parameters, { id: newId(), areaId: numbers.areaId, strength }),
+    of: skinOf(owner ? whoIs(owner) : 'nobody'),
+    moved: deltaE(numbers.after.middle, then),
+  };
+}
+
+/** A number so far on its way to another one, hues the short way round; null where there is nothing to go to. */
+function partOfWay(
+  quantity: keyof RungNumbers,
+  from: number | null,
+  to: number | null,
+  share: number,
+): number | null {
+  if (from === null || to === null || share === 0) return null;
+  const way = quantity === 'hue' ? deltaDegrees(from, to) : to - from;
+  const there = from + share * way;
+  return Math.round(100 * (quantity === 'hue' ? wrapDegrees(there) : there)) / 100;
 }
 
 function groundSteps({ photo, parts }: MeasuredPhoto, goal: Goal, { ground, newId }: EvenOptions) {
@@ -279,15 +327,6 @@ function groundSteps({ photo, parts }: MeasuredPhoto, goal: Goal, { ground, newI
   const colour = ground === 'white' ? '#ffffff' : hexOfSrgbLinear(there?.middle ?? numbers.after.middle);
   const parameters = { ...EVEN_TO_COLOUR_START, colour, falloff: ground === 'white' ? 1 : 0.8 };
   return [{ step: makeStep(evenToColour, parameters, { id: newId(), areaId: numbers.areaId }), of: GROUND }];
-}
-
-/** A colour in the numbers of a rung. */
-export function numbersOf(colour: Triple): RungNumbers {
-  return {
-    hue: hsvHueOfSrgbLinear(colour) ?? null,
-    saturation: 100 * hsvSaturationOfSrgbLinear(colour),
-    lightness: cielabLightnessOfLuminance(luminanceOfSrgbLinear(colour)),
-  };
 }
 
 const deltaE = (one: Triple, other: Triple) =>

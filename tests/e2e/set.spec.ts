@@ -82,6 +82,34 @@ test('a set: evened to a photo, one that stands out mended from the chart, carri
     return hues;
   });
 
+  await test.step('a line round points chooses their photos, which stand side by side, moved together', async () => {
+    const chart = sheet.getByRole('img', { name: /^skin, middle: hue/ });
+    const [first, second] = [await pointAt(chart, evened, 0), await pointAt(chart, evened, 1)];
+    await sheet.getByRole('button', { name: 'Go round points' }).click();
+    await page.mouse.move(first.x - 30, first.y - 30);
+    await page.mouse.down();
+    for (const [x, y] of [
+      [second.x + 30, second.y - 30],
+      [second.x + 30, second.y + 30],
+      [first.x - 30, first.y + 30],
+    ] as const)
+      await page.mouse.move(x, y, { steps: 6 });
+    await page.mouse.up();
+    await expect(sheet.getByText('2 chosen:')).toBeVisible();
+    await sheet.getByRole('button', { name: 'Stop going round' }).click();
+    await sheet.getByRole('radio', { name: 'Side by side' }).click();
+    const pictures = sheet.getByRole('img', { name: /with its plan$/ });
+    await expect(pictures).toHaveCount(2, { timeout: 30_000 });
+    const boxes = async () => Promise.all([0, 1].map(async (n) => (await pictures.nth(n).boundingBox())!));
+    const before = await boxes();
+    await sheet.getByRole('group', { name: /^Photos beside/ }).focus();
+    await page.keyboard.press('+');
+    const after = await boxes();
+    after.forEach((box, n) => expect(box.width / before[n]!.width).toBeCloseTo(1.25, 2));
+    await sheet.getByRole('button', { name: 'Choose none' }).click();
+    await sheet.getByRole('radio', { name: 'Chart' }).click();
+  });
+
   await test.step('a point that is dragged stands out, and is brought back', async () => {
     const chart = sheet.getByRole('img', { name: /^skin, middle: hue/ });
     const point = await pointAt(chart, evened, 3);

@@ -134,10 +134,7 @@ function decide(id: string, value: Choice | null): void {
     /></label>
   </div>
   <div ref="list" class="min-h-0 grow overflow-y-auto" tabindex="-1">
-    <p
-      v-if="shown.length === 0"
-      class="rounded-lg border border-dashed border-line p-6 text-center text-quiet"
-    >
+    <p v-if="shown.length === 0" class="nothing-yet">
       {{
         photos.length === 0
           ? 'No photo yet: add some, or drop them anywhere.'

@@ -35,10 +35,7 @@ const asked = (id: string) => people.value.find((person) => person.id === questi
 </script>
 
 <template>
-  <p
-    v-if="people.length === 0"
-    class="rounded-lg border border-dashed border-line p-6 text-center text-quiet"
-  >
+  <p v-if="people.length === 0" class="nothing-yet">
     Nobody was found yet. Open a photo and press Find; who is the same in several photos is told by the face.
   </p>
   <ol v-else class="flex flex-col gap-2" aria-label="Sitters of these photos">

@@ -122,10 +122,7 @@ async function savePng(): Promise<void> {
     <button class="press" :disabled="entries.length === 0" @click="saveCsv">Save as CSV</button>
     <button class="press" :disabled="points.length === 0" @click="savePng">Save as PNG</button>
   </div>
-  <p
-    v-if="points.length === 0"
-    class="rounded-lg border border-dashed border-line p-6 text-center text-quiet"
-  >
+  <p v-if="points.length === 0" class="nothing-yet">
     {{
       setWork.running
         ? 'Measuring …'

@@ -73,7 +73,7 @@ function placed(photo: Photo) {
 </script>
 
 <template>
-  <p v-if="photos.length < 2" class="rounded-lg border border-dashed border-line p-6 text-center text-quiet">
+  <p v-if="photos.length < 2" class="nothing-yet">
     Choose two to six photos under Photos; they are shown here beside each other, face by face.
   </p>
   <template v-else>
