@@ -151,22 +151,25 @@ describe('a run through many photos', () => {
 
   it('goes on after the page was closed, with what is not done', async () => {
     const held = deferred<undefined>();
+    let checked = 0;
+    // The first is done, the second in hand.
+    whileChecking = () => (++checked === 2 ? held.promise : Promise.resolve());
     const { set, sitting } = await open(photo(1), photo(2));
-    gate = held.promise;
     void set.start({ is: 'mend' }, IDS.slice(0, 2));
-    await settle(20);
+    await vi.waitFor(() => expect(checked).toBe(2));
+    expect(set.share).toBe(0.5);
     const document = sitting.document!;
     // The page goes: nothing of it answers any more.
     set.close();
     held.resolve(undefined);
     await settle(20);
     freshPage();
-    gate = Promise.resolve();
     const again = await open(...document.photos);
-    expect(again.set.work).toMatchObject({ task: { is: 'mend' }, photoIds: IDS.slice(0, 2) });
+    expect(again.set.work).toMatchObject({ task: { is: 'mend' }, photoIds: IDS.slice(0, 2), done: [IDS[0]] });
     await again.set.goOn();
+    expect(checked).toBe(3);
     expect(found()).toEqual(['1.jpg', '2.jpg']);
-    expect(again.set.work).toBeUndefined();
+    expect([again.set.work, again.set.share]).toEqual([undefined, 1]);
   });
 
   it('a photo that cannot be opened, one without anybody, one that is taken out: the others are done', async () => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { makeMark } from '#core/document/make';
-import { makePhotoSchema } from '#core/document/schema';
+import { NO_EDGE_CARE, makePhotoSchema } from '#core/document/schema';
 import type { Area, Photo } from '#core/document/schema';
 import type { JsonObject } from '#core/document/kinds';
 import { KINDS } from '#kinds/registry.gen';
@@ -161,6 +161,30 @@ describe('a plan carried to another photo', () => {
     };
     const left = carry({ ...TO, areas: [], sitters: [], plan: [] }, {}, drawn, new Map());
     expect(left.notes).toEqual([{ what: 'skin', is: 'part-missing' }]);
+  });
+
+  it('edge care goes to an edge that is as it was found, not over one that was cared for', () => {
+    const soft = { ...NO_EDGE_CARE, soften: 3 };
+    const from = { ...FROM, areas: FROM.areas.map((area) => ({ ...area, edgeCare: soft })) };
+    expect(carry(TO, {}, from).photo.areas[0]!.edgeCare).toEqual(soft);
+    const own = { ...NO_EDGE_CARE, grow: -2 };
+    const to = { ...TO, areas: TO.areas.map((area) => ({ ...area, edgeCare: own })) };
+    expect(carry(to, {}, from).photo.areas[0]!.edgeCare).toEqual(own);
+  });
+
+  it('strokes on a part that is there, with no face to carry them by, are said to be left', () => {
+    const wall = (marks: Area['marks']) => areaNamed('wall', 'background', marks);
+    const from = {
+      ...FROM,
+      areas: [wall([found('nobody', 'background'), FROM.areas[0]!.marks[1]!])],
+      readings: [],
+      plan: [{ ...step('relief', { amount: 1 }), areaId: 'wall' }],
+    };
+    const to = { ...TO, areas: [wall([found('nobody', 'background')])], sitters: [], plan: [] };
+    const { photo, notes } = carry(to, {}, from, new Map());
+    expect(photo.areas[0]!.marks).toHaveLength(1);
+    expect(photo.plan).toHaveLength(1);
+    expect(notes.map(({ is }) => is)).toEqual(['marks-left']);
   });
 
   it('leaves the whole picture where that is not wanted', () => {

@@ -147,6 +147,16 @@ describe('a set that is evened', () => {
     expect(evenSet(SET, { ...OPTIONS, to, most: 90 })[1]!.notes).toEqual([]);
   });
 
+  it('hues go the short way round, and come out as hues', () => {
+    const red = { hue: 320, saturation: null, lightness: 50 };
+    const to = { by: 'numbers', rungs: { light: red, middle: red, shade: red } } as const;
+    const { plan } = evenSet(SET, { ...OPTIONS, to, frames: 0, colour: 0.5 })[1]!.photo;
+    const shot = rungNumbers(SET[1]!.parts[0]!.after.middle).hue!;
+    // From 20 to 30 degrees down to −40: half of that way lies beyond 0.
+    const half = (shot - 40) / 2;
+    expect((plan[0]!.parameters.hue as { middle: number }).middle).toBeCloseTo((half + 360) % 360, 1);
+  });
+
   it('grounds: white to the edges, or the tone of the reference', () => {
     const ground = (how: 'white' | 'same') =>
       evenSet(SET, { ...OPTIONS, to: reference, ground: how })[1]!.photo.plan.at(-1)!;
@@ -167,6 +177,13 @@ describe('a set that is evened', () => {
     const again = evenSet([SET[0]!, { ...SET[1]!, photo: own }], { ...OPTIONS, to: reference })[1]!.photo;
     expect(kindsOf(again).toSorted()).toEqual(['clear', 'hue-to-target', 'prepare']);
     expect(kindsOf(withoutEvening(own))).toEqual(['clear']);
+    // What was carried is known as before, what evens as it is now.
+    const carried = { id: 'c', from: 'f', of: 'o', by: 'carry', as: 'x' } as const;
+    const known = evenSet([SET[0]!, { ...SET[1]!, photo: { ...own, brought: [...own.brought, carried] } }], {
+      ...OPTIONS,
+      to: reference,
+    })[1]!.photo;
+    expect(known.brought.map(({ by }) => by)).toEqual(['carry', 'even', 'even']);
     const changed = { ...once, plan: once.plan.map((each) => ({ ...each, strength: 0.5 })) };
     const kept = evenSet([SET[0]!, { ...SET[1]!, photo: changed }], {
       ...OPTIONS,
@@ -198,6 +215,14 @@ describe('a point of the chart that is set', () => {
     const weak = { ...once, plan: once.plan.map((each) => ({ ...each, strength: 0.4 })) };
     const twice = putTarget(weak, { ...target, value: 25 }, newId);
     expect(twice.plan).toMatchObject([{ strength: 1, parameters: { hue: { middle: 25 } } }]);
+    // What is off, or stands on another part, is left.
+    const off = { ...twice, plan: twice.plan.map((each) => ({ ...each, on: false })) };
+    const elsewhere = { ...twice, plan: twice.plan.map((each) => ({ ...each, areaId: 'hair 1' })) };
+    for (const photo of [off, elsewhere])
+      expect(putTarget(photo, target, newId).plan).toMatchObject([
+        photo.plan[0]!,
+        { areaId: 'skin 1', on: true },
+      ]);
     // Of another quantity it is a step of its own.
     expect(putTarget(twice, { ...target, quantity: 'lightness', value: 60 }, newId).plan).toHaveLength(2);
   });

@@ -3,6 +3,7 @@ import { RUNGS } from '#core/document/schema';
 import type { Rung } from '#core/document/schema';
 import { SKIN_TARGETS } from '#core/measure/corridor';
 import { medianOf } from '#core/measure/setSpread';
+import type { Quantity } from '../../composables/useSetNumbers';
 
 /** To what the set is brought, how far, and what becomes of its backgrounds. */
 const props = defineProps<{ ids: readonly string[] }>();
@@ -29,18 +30,22 @@ const light = ref(0.5);
 const limited = ref(false);
 const most = ref(12);
 const hues = reactive({ ...SKIN_TARGETS });
-/** Saturation and lightness of each rung: what the set shows in the middle, until they are typed. */
-const others = reactive({
-  on: false,
-  saturation: mediansOf('saturation'),
-  lightness: mediansOf('lightness'),
-});
-function mediansOf(quantity: 'saturation' | 'lightness') {
-  const { entries, numberOf } = useSetNumbers();
-  const skins = entries.value.filter(({ part, photoId }) => part === 'skin' && props.ids.includes(photoId));
-  const median = (rung: Rung) =>
-    Math.round(medianOf(skins.flatMap((entry) => numberOf(entry, 'after', rung, quantity) ?? [])));
-  return { light: median('light'), middle: median('middle'), shade: median('shade') };
+/** Saturation and lightness of each rung, to be typed: they begin with what the set shows in the middle. */
+const others = ref<Record<'saturation' | 'lightness', Record<Rung, number>>>();
+const { entries, numberOf } = useSetNumbers();
+const skins = computed(() =>
+  entries.value.filter(({ part, photoId }) => part === 'skin' && props.ids.includes(photoId)),
+);
+function askForOthers(event: Event): void {
+  const median = (rung: Rung, quantity: Quantity) =>
+    Math.round(medianOf(skins.value.flatMap((entry) => numberOf(entry, 'after', rung, quantity) ?? [])));
+  const of = (quantity: Quantity) => ({
+    light: median('light', quantity),
+    middle: median('middle', quantity),
+    shade: median('shade', quantity),
+  });
+  const wants = (event.target as HTMLInputElement).checked;
+  others.value = wants ? { saturation: of('saturation'), lightness: of('lightness') } : undefined;
 }
 const photos = computed(() => sitting.document?.photos ?? []);
 const wins = ref<'photo' | 'plan'>('plan');
@@ -48,8 +53,8 @@ const wins = ref<'photo' | 'plan'>('plan');
 function even(): void {
   const rung = (name: Rung) => ({
     hue: hues[name],
-    saturation: others.on ? others.saturation[name] : null,
-    lightness: others.on ? others.lightness[name] : null,
+    saturation: others.value?.saturation[name] ?? null,
+    lightness: others.value?.lightness[name] ?? null,
   });
   const goals = {
     median: { by: 'median' },
@@ -99,7 +104,7 @@ function even(): void {
           unit="°"
           :reset="SKIN_TARGETS[rung]"
         />
-        <template v-if="others.on">
+        <template v-if="others">
           <NumberField
             v-model="others.saturation[rung]"
             :label="`Saturation of the ${rung}`"
@@ -116,9 +121,19 @@ function even(): void {
           />
         </template>
       </span>
-      <label class="flex items-center gap-1"
-        ><input v-model="others.on" type="checkbox" class="accent-(--accent)" />saturation and lightness
-        too</label
+      <label
+        class="flex items-center gap-1"
+        :class="skins.length === 0 ? 'text-quiet' : ''"
+        :title="
+          skins.length === 0 ? 'Once these photos are found and measured' : 'They begin with the medians'
+        "
+        ><input
+          type="checkbox"
+          class="accent-(--accent)"
+          :checked="others !== undefined"
+          :disabled="skins.length === 0"
+          @change="askForOthers"
+        />saturation and lightness too</label
       >
     </div>
     <label class="flex items-center gap-1"

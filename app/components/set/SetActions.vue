@@ -52,6 +52,10 @@ function putOn(event: Event): void {
   void setWork.start({ is: 'preset', presetId: choice.value }, meant.value);
   choice.value = '';
 }
+function exportThem(): void {
+  bench.showingPhotos = false;
+  bench.exporting = true;
+}
 const toggle = (panel: 'carry' | 'even') => (open.value = open.value === panel ? undefined : panel);
 </script>
 
@@ -106,6 +110,9 @@ const toggle = (panel: 'carry' | 'even') => (open.value = open.value === panel ?
         <option value="">Preset…</option>
         <option v-for="{ id, name } in presets" :key="id" :value="id">{{ name }}</option>
       </select>
+      <button class="press" title="One photo, or all of the sitting in one archive" @click="exportThem">
+        Export…
+      </button>
       <span class="grow" />
       <template v-if="ids.length > 0">
         <button v-for="name in CHOICES" :key="name" class="press" @click="decide(name)">{{ name }}</button>
