@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { EMPTY_HISTORY, recordCheckpoint, undo } from './history';
+import { EMPTY_HISTORY, goTo, recordCheckpoint, undo } from './history';
 
 describe('a run through many photos', () => {
   it('is taken back together, and nothing that came between', () => {
@@ -13,4 +13,13 @@ describe('a run through many photos', () => {
     expect(after.checkpoints.map(({ label }) => label)).toEqual(['find in many', 'by hand', 'find in many']);
     expect(recordCheckpoint(two, { ...run, run: 'other' }, { n: 3 }, { n: 4 }).checkpoints).toHaveLength(2);
   });
+});
+
+it('goes to any point of the history and back, and to none that is not there', () => {
+  const one = recordCheckpoint(EMPTY_HISTORY, 'a', { n: 1 }, { n: 2 });
+  const two = recordCheckpoint(one, 'b', { n: 2 }, { n: 3 });
+  const back = goTo(two, { n: 3 }, 0)!;
+  expect(back.document).toEqual({ n: 1 });
+  expect(goTo(back.history, back.document, 1)!.document).toEqual({ n: 2 });
+  expect(goTo(two, { n: 3 }, 3)).toBeUndefined();
 });
