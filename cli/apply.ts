@@ -54,7 +54,7 @@ export async function applyPlan(
   if (sha256 === photo.id) {
     baked = ownCoverage(plan, pyramid.width, pyramid.height);
   } else {
-    const carried = await carryOver(photo, opened, (share) => report.progress(share / 2));
+    const carried = await carryOver(plan, opened, (share) => report.progress(share / 2));
     for (const [plate, coverage] of carried.plates) resolver.areas.learnPlate(plate, coverage);
     ({ photo, warnings } = carried);
   }

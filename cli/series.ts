@@ -7,6 +7,7 @@ import { joinSitters, personName } from '#core/document/joinSitters';
 import type { Photo, Sitting } from '#core/document/schema';
 import { CommandError } from '#core/errors';
 import { writeSetCsv } from '#core/formats/setFile';
+import type { PlanFile } from '#core/formats/planFile';
 import type { SetRow } from '#core/formats/setFile';
 import { rungNumbers } from '#core/measure/rungNumbers';
 import { setSpread } from '#core/measure/setSpread';
@@ -19,9 +20,10 @@ import { readPlan } from './apply';
 import type { SeriesCommand } from './arguments';
 import { openJob } from './jobs';
 import { writeWhole } from './outputs';
+import { planShifts } from './planShifts';
 import { doJob } from './runJob';
 import type { Entry } from './runJob';
-import { keptIn, realOf, seriesFile } from './seriesRounds';
+import { keptIn, keptPlates, realOf, seriesFile } from './seriesRounds';
 import type { Looked, Series, Written } from './seriesRounds';
 
 /**
@@ -61,7 +63,8 @@ async function prepareSeries(command: SeriesCommand, entries: readonly Entry[]):
   const { files, plan, toMedian, reference, frames, colour, light, most, ground } = command;
   const looked = entries.flatMap(({ result }) => (result === undefined ? [] : [result as Looked]));
   const unique = [...new Map(looked.map((each) => [each.photo.id, each])).values()];
-  const planned = plan === undefined ? undefined : (await readPlan(plan)).photo;
+  const file = plan === undefined ? undefined : await readPlan(plan);
+  const planned = file?.photo;
   const asked = { planned, toMedian, reference, frames, colour, light, most, ground };
   const key = fingerprint([asked, unique.map(({ photo }) => photo), files.length]);
   const known = await readFile(seriesFile(command), 'utf8').catch(() => undefined);
@@ -73,8 +76,12 @@ async function prepareSeries(command: SeriesCommand, entries: readonly Entry[]):
   for (const { photo } of unique) sitting = joinSitters(sitting, photo.id, randomUUID);
   const options = { frames, colour, light, most, ground, wins: 'plan', newId: randomUUID } as const;
   let photos: readonly Omit<Series['photos'][number], 'parts'>[];
-  if (planned) photos = sitting.photos.map((photo) => carried(planned, photo, sitting));
-  else {
+  if (file) {
+    const carry = carrying(file, sitting);
+    const all: (typeof photos)[number][] = [];
+    for (const [n, photo] of sitting.photos.entries()) all.push(await carry(photo, unique[n]!.kept));
+    photos = all;
+  } else {
     const set = sitting.photos.map((photo, n) => ({ photo, parts: unique[n]!.parts }));
     const to = await goalOf(reference, entries);
     photos = evenSet(set, { ...options, to }).map(({ photo, notes }) => ({
@@ -100,19 +107,26 @@ async function goalOf(reference: string | undefined, entries: readonly Entry[]) 
   return { by: 'reference', photoId: looked.photo.id } as const;
 }
 
-/** A plan on a photo of the series: by who the sitters are where its own photo is in the series, else by number. */
-function carried(plan: Photo, photo: Photo, { photos }: Sitting) {
+/** A plan on photos of the series: by who the sitters are where its own photo is in the series, else by number. */
+function carrying(file: PlanFile, { photos }: Sitting) {
+  const plan = file.photo;
   const own = photos.find(({ id }) => id === plan.id);
-  const who = plan.sitters.flatMap(({ id, number }) => {
-    const person = own?.sitters.find((sitter) => sitter.number === number)?.person;
-    const same = photo.sitters.find((sitter) =>
-      person ? sitter.person === person : sitter.number === number,
+  const shiftsOf = planShifts(file);
+  return async (photo: Photo, kept: string) => {
+    const who = new Map(
+      plan.sitters.flatMap(({ id, number }) => {
+        const person = own?.sitters.find((sitter) => sitter.number === number)?.person;
+        const same = photo.sitters.find((sitter) =>
+          person ? sitter.person === person : sitter.number === number,
+        );
+        return same ? [[id, same.id] as const] : [];
+      }),
     );
-    return same ? [[id, same.id] as const] : [];
-  });
-  const options = { wholePicture: true, fades: 'face', wins: 'plan', newId: randomUUID } as const;
-  const { photo: planned, notes } = carryPlan(plan, photo, new Map(who), options);
-  return { photo: planned, warnings: notes.map(carryWords) };
+    const shifts = shiftsOf({ photo, plates: await keptPlates(kept), who });
+    const options = { wholePicture: true, fades: 'face', wins: 'plan', shifts, newId: randomUUID } as const;
+    const { photo: planned, notes } = carryPlan(plan, photo, who, options);
+    return { photo: planned, warnings: notes.map(carryWords) };
+  };
 }
 
 function reportOf(entries: readonly Entry[], series: Series) {

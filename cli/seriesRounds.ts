@@ -124,7 +124,7 @@ async function write(
   const own = plan?.photo.id === sha256 ? plan : undefined;
   const photo = own?.photo ?? planned.photo;
   const baked = own ? ownCoverage(own, pyramid.width, pyramid.height) : new Map<string, Uint8Array>();
-  const plates = deserialize(await readFile(join(keptIn(command), sha256))) as ReadonlyMap<string, Plate>;
+  const plates = await keptPlates(join(keptIn(command), sha256));
   const resolver = new Resolver(pyramid, KINDS);
   for (const [plate, coverage] of plates) resolver.areas.learnPlate(plate, coverage);
   const as = writtenAs(command, opened);
@@ -144,4 +144,9 @@ async function write(
     after,
   }));
   return { file, warnings, parts };
+}
+
+/** What was found in a photo when it was looked at. */
+export async function keptPlates(path: string): Promise<ReadonlyMap<string, Plate>> {
+  return deserialize(await readFile(path)) as ReadonlyMap<string, Plate>;
 }

@@ -15,6 +15,7 @@ import type { LutSize } from '#core/render/planLut';
 import type { ResolvedPlan } from '#core/render/resolved';
 import type { ReadingColours } from '#core/render/resolver';
 import type { PlaceColours } from '#core/offer/stepContext';
+import type { PartShifts } from '#kinds/set/carryPlan';
 import { PhotoVersions } from './photoVersions';
 import type {
   AnalystExchanges,
@@ -157,6 +158,13 @@ export class Analyst {
   async placed(photo: Photo, areaId: string): Promise<ReadingPlaces> {
     await this.#ensurePlates(photo);
     return this.port.call('placed', { version: this.#versions.of(photo), areaId });
+  }
+
+  /** How much further than with the face what lies on found parts goes from another photo to this one. */
+  async partShifts(from: Photo, photo: Photo, who: ReadonlyMap<string, string>): Promise<PartShifts> {
+    await this.#ensurePlates(photo);
+    const plates = await this.#load(platesOf(from));
+    return this.port.call('partShifts', { version: this.#versions.of(photo), from, plates, who });
   }
 
   /** What is off on the skin of every sitter, as the plan leaves it. */

@@ -27,8 +27,10 @@ import { stepWords } from '#core/offer/stepWords';
 import { planLut } from '#core/render/planLut';
 import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
 import { Resolver } from '#core/render/resolver';
+import { partShifts } from '#core/segment/partShifts';
 import { lookOver } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
+import { foundPlatesOf } from '#kinds/set/foundPlates';
 import type { AnalystExchanges, OpenedPhoto, ResolvedAreas } from './protocol';
 import { startJxlDecoder } from './jxlDecoder';
 import { startRawDecoder } from './rawDecoder';
@@ -127,6 +129,14 @@ serve<AnalystExchanges>({
   placed: ({ version, areaId }) => {
     const photo = photoOf(version);
     return placeOnArea(current(), photo, documentArea(photo, areaId));
+  },
+  partShifts: ({ version, from, plates, who }) => {
+    const held = current().areas.plates;
+    return partShifts(
+      { photo: from, platesOf: (area) => foundPlatesOf(area, plates) },
+      { photo: photoOf(version), platesOf: (area) => foundPlatesOf(area, held) },
+      who,
+    );
   },
   lend: ({ name, file, photo, plates, longSide }) => lend(file, photo, { name, plates, longSide }),
   lentPart: ({ areaId }) => {

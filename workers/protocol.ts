@@ -15,6 +15,7 @@ import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
 import type { PhotoFinding } from '#core/render/checkPhoto';
+import type { PartShifts } from '#kinds/set/carryPlan';
 import type { PartNumbers } from '#core/render/photoNumbers';
 import type { ChangeSums } from '#core/render/changeMap';
 import type { ClippedCounts } from '#core/render/clipping';
@@ -109,6 +110,16 @@ export type AnalystExchanges = {
   /** what the parts show by which photos of a set are compared */
   numbers: Exchange<{ version: number }, readonly PartNumbers[]>;
   placed: Exchange<{ version: number; areaId: string }, ReadingPlaces>;
+  /** @param who for each sitter of the other photo the same person in this one */
+  partShifts: Exchange<
+    {
+      version: number;
+      from: Photo;
+      plates: ReadonlyMap<string, Plate>;
+      who: ReadonlyMap<string, string>;
+    },
+    PartShifts
+  >;
   /**
    * opens a photo to take colours from; without a file it is the one in use. The picture as its plan leaves
    * it.

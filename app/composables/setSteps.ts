@@ -7,8 +7,8 @@ import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
 import { mendAll } from '#kinds/mend/mend';
 import { putPeople } from '#kinds/people/putPeople';
 import { putPreset } from '#kinds/presets/presets';
-import { carryPlan } from '#kinds/set/carryPlan';
-import type { CarriedPlan } from '#kinds/set/carryPlan';
+import { carryPlan, movesMarks } from '#kinds/set/carryPlan';
+import type { CarriedPlan, PartShifts } from '#kinds/set/carryPlan';
 import { foundEntries } from '#workers/client';
 import type { SetWorkers } from '#workers/client';
 import { storePlate } from '../storage/plateStorage';
@@ -76,29 +76,39 @@ function samePeople(from: Photo, to: Photo): ReadonlyMap<string, string> {
   return new Map(pairs);
 }
 
+/** How a plan is carried, and where the parts of the two photos lie. */
+export type CarryWays = Pick<Extract<SetTask, { is: 'carry' }>, 'wholePicture' | 'fades' | 'wins'> & {
+  readonly shifts?: PartShifts;
+};
+
 /** A plan carried to another photo, for the people who are in both. */
 export function carryTo(
   from: Photo,
   photo: Photo,
-  { wholePicture, fades, wins }: Extract<SetTask, { is: 'carry' }>,
+  { wholePicture, fades, wins, shifts }: CarryWays,
 ): CarriedPlan {
-  return carryPlan(from, photo, samePeople(from, photo), { wholePicture, fades, wins, newId });
+  return carryPlan(from, photo, samePeople(from, photo), { wholePicture, fades, wins, shifts, newId });
 }
 
-/** The same to a photo in hand, readings placed anew. */
+/** The same to a photo in hand: what was drawn goes with the parts it lies on, readings are placed anew. */
 export async function carryInSet(
   from: Photo,
   photo: Photo,
   task: Extract<SetTask, { is: 'carry' }>,
   { workers }: SetHand,
-): Promise<CarriedPlan> {
-  const carried = carryTo(from, photo, task);
+): Promise<{ readonly ways: CarryWays; readonly plan: CarriedPlan }> {
+  const shifts = movesMarks(from)
+    ? await workers.analyst.partShifts(from, photo, samePeople(from, photo))
+    : undefined;
+  const ways = { ...task, shifts };
+  const carried = carryTo(from, photo, ways);
   const readings: Reading[] = [];
   for (const areaId of carried.toPlace) {
     const { placed } = await workers.analyst.placed(carried.photo, areaId);
     readings.push(...placed.map((reading) => ({ id: newId(), areaId, ...reading })));
   }
-  return { ...carried, photo: { ...carried.photo, readings: [...carried.photo.readings, ...readings] } };
+  const placed = { ...carried.photo, readings: [...carried.photo.readings, ...readings] };
+  return { ways, plan: { ...carried, photo: placed } };
 }
 
 /** A photo with a preset's steps on the parts of everybody in it; those on the whole picture once. */

@@ -19,7 +19,7 @@ import {
   mendInSet,
   presetInSet,
 } from '../composables/setSteps';
-import type { SetHand } from '../composables/setSteps';
+import type { CarryWays, SetHand } from '../composables/setSteps';
 import { passThrough } from '../composables/setPass';
 import { SET_WORDS } from '../composables/setWords';
 import { sayError } from '../composables/sayError';
@@ -40,10 +40,11 @@ export interface SetNote {
 
 /** What a run is called in the history, and its own name. */
 type RunName = Record<'label' | 'run', string>;
-/** A photo as it was, and with what is carried to it. */
+/** A photo as it was, with what is carried to it, and how it is carried again. */
 interface CarriedPhoto {
   readonly from: Photo;
   readonly to: CarriedPlan;
+  readonly ways: CarryWays;
 }
 
 const MOST_LANES = 3;
@@ -171,8 +172,10 @@ export const useSetWork = defineStore('setWork', () => {
         await ticked(photo.id);
       }
       const from = task.is === 'carry' ? photoOf(task.from) : undefined;
-      if (task.is === 'carry' && from && from.id !== photo.id)
-        carried.set(photo.id, { from: now, to: await carryInSet(from, now, task, hand) });
+      if (task.is === 'carry' && from && from.id !== photo.id) {
+        const { plan, ways } = await carryInSet(from, now, task, hand);
+        carried.set(photo.id, { from: now, to: plan, ways });
+      }
       if (task.is === 'even') measured.set(photo.id, await hand.workers.analyst.numbers(withoutEvening(now)));
     });
     await whenNoGesture();
@@ -245,7 +248,7 @@ export const useSetWork = defineStore('setWork', () => {
         const made = carried.get(photo.id);
         if (!made) return photo;
         // What was changed meanwhile is carried to as it is now.
-        const to = made.from === toRaw(photo) ? made.to : carryTo(from, photo, task);
+        const to = made.from === toRaw(photo) ? made.to : carryTo(from, photo, made.ways);
         for (const left of to.notes) note(photo.id, carryWords(left));
         return to.photo;
       }),

@@ -1,3 +1,5 @@
+import { readField } from '../raster/field';
+import type { Field } from '../raster/field';
 import type { Sitter } from './schema';
 
 type Point = readonly [x: number, y: number];
@@ -31,15 +33,37 @@ export function moveByFace(
   const head = headMove({ box: boxOf(from.points), turn }, boxOf(upright));
   const near = (NEAR * from.face.width) ** 2;
   const far = 1 / ((FAR * from.face.width) ** 2 + near) ** 2;
+  const weights = new Float64Array(from.points.length);
   return {
     scale: head.scale,
     place: (x, y) => {
-      const weights = from.points.map(([px, py]) => 1 / ((px - x) ** 2 + (py - y) ** 2 + near) ** 2);
-      const share = far / (weights.reduce((sum, weight) => sum + weight, 0) + far);
+      let sum = far;
+      for (let i = 0; i < weights.length; i++) {
+        const [px, py] = from.points[i]!;
+        const distance = (px - x) * (px - x) + (py - y) * (py - y) + near;
+        sum += weights[i] = 1 / (distance * distance);
+      }
+      const share = far / sum;
       const [nearX, nearY] = affineAt(from.points, to.points, weights, [x, y]);
       const [farX, farY] = head.place(x, y);
       return [nearX + share * (farX - nearX), nearY + share * (farY - nearY)];
     },
+  };
+}
+
+/** A move whose places are then shifted by fields over the photo that they come from. @param shifts pixels, x and y */
+export function shiftedMove({ scale, place }: PlaceMove, shifts: readonly Field[]): PlaceMove {
+  const shift = new Float32Array(2);
+  return {
+    scale,
+    place: (x, y) =>
+      shifts.reduce<Point>(
+        (at, field) => {
+          readField(field, x, y, shift);
+          return [at[0] + shift[0]!, at[1] + shift[1]!];
+        },
+        place(x, y),
+      ),
   };
 }
 
@@ -96,40 +120,41 @@ function turnBetween(from: readonly Point[], to: readonly Point[]): Point {
   return size > 0 ? [along / size, across / size] : [1, 0];
 }
 
-/** Weighted middles of pairs of points, and the products of their distances from these. */
-function moments(from: readonly Point[], to: readonly Point[], weights: readonly number[]) {
-  const sum = weights.reduce((total, weight) => total + weight, 0);
-  const middle = (points: readonly Point[]): Point => [
-    points.reduce((total, [x], i) => total + weights[i]! * x, 0) / sum,
-    points.reduce((total, [, y], i) => total + weights[i]! * y, 0) / sum,
-  ];
-  const [here, there] = [middle(from), middle(to)];
-  const products = (of: (i: number) => number) =>
-    from.reduce((total, _, i) => total + weights[i]! * of(i), 0) / sum;
-  const x = (i: number) => from[i]![0] - here[0];
-  const y = (i: number) => from[i]![1] - here[1];
-  const u = (i: number) => to[i]![0] - there[0];
-  const v = (i: number) => to[i]![1] - there[1];
-  return {
-    here,
-    there,
-    own: {
-      xx: products((i) => x(i) ** 2),
-      xy: products((i) => x(i) * y(i)),
-      yy: products((i) => y(i) ** 2),
-    },
-    xx: products((i) => x(i) * u(i)),
-    xy: products((i) => x(i) * v(i)),
-    yx: products((i) => y(i) * u(i)),
-    yy: products((i) => y(i) * v(i)),
-  };
+/** Weighted middles of pairs of points, and the sums of products of their distances from these. */
+function moments(from: readonly Point[], to: readonly Point[], weights: ArrayLike<number>) {
+  let [sum, hereX, hereY, thereX, thereY] = [0, 0, 0, 0, 0];
+  for (let i = 0; i < from.length; i++) {
+    const weight = weights[i]!;
+    sum += weight;
+    hereX += weight * from[i]![0];
+    hereY += weight * from[i]![1];
+    thereX += weight * to[i]![0];
+    thereY += weight * to[i]![1];
+  }
+  const here: Point = [hereX / sum, hereY / sum];
+  const there: Point = [thereX / sum, thereY / sum];
+  const own = { xx: 0, xy: 0, yy: 0 };
+  const both = { xx: 0, xy: 0, yx: 0, yy: 0 };
+  for (let i = 0; i < from.length; i++) {
+    const [x, y] = [from[i]![0] - here[0], from[i]![1] - here[1]];
+    const [u, v] = [to[i]![0] - there[0], to[i]![1] - there[1]];
+    const weight = weights[i]! / sum;
+    own.xx += weight * x * x;
+    own.xy += weight * x * y;
+    own.yy += weight * y * y;
+    both.xx += weight * x * u;
+    both.xy += weight * x * v;
+    both.yx += weight * y * u;
+    both.yy += weight * y * v;
+  }
+  return { here, there, own, ...both };
 }
 
 /** A place by the affine map that fits weighted pairs of points best; points on one line shift it alone. */
 function affineAt(
   from: readonly Point[],
   to: readonly Point[],
-  weights: readonly number[],
+  weights: ArrayLike<number>,
   [x, y]: Point,
 ): Point {
   const { here, there, own, xx, xy, yx, yy } = moments(from, to, weights);

@@ -75,7 +75,12 @@ function enlargePlate(
   });
 }
 
-function shrinkPlate({ region: own, coverage8 }: Plate, region: Region, out: Float32Array): void {
+/**
+ * Coverage of a plate over a region: its mean over each result pixel, or that of the pixel that lies there where the
+ * region is finer.
+ * @param out one value 0..1 per result pixel, all 0 on entry
+ */
+export function shrinkPlate({ region: own, coverage8 }: Plate, region: Region, out: Float32Array): void {
   const across = pixelRuns(acrossOf(region), acrossOf(own));
   const down = pixelRuns(downOf(region), downOf(own));
   for (let row = 0; row < region.outHeight; row++) {

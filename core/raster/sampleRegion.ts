@@ -22,12 +22,50 @@ export function sampleRegion(pyramid: Pyramid, region: Region): LinearRaster {
   const { outWidth, outHeight } = region;
   const level = clamp(Math.floor(-Math.log2(regionScale(region)) + 1e-6), 0, pyramid.levels.length - 1);
   const photo = pyramid.levels[level]!;
-  const { width, height, data } = photo;
+  const { width, height } = photo;
   const { light, toSrgb } = codesOf(photo);
   const shrink = 2 ** -level;
   const across = boxWeights(region.x * shrink, region.width * shrink, outWidth, width);
   const down = boxWeights(region.y * shrink, region.height * shrink, outHeight, height);
   const out = new Float32Array(outWidth * outHeight * 3);
+  if (across.taps === 1 && down.taps === 1) copyPixels(out, photo, { across, down, light });
+  else addPixels(out, photo, { across, down, light });
+  if (toSrgb) transformAll(out, toSrgb);
+  return { space: 'srgbLinear', width: outWidth, height: outHeight, data: out };
+}
+
+interface Sampling {
+  readonly across: BoxWeights;
+  readonly down: BoxWeights;
+  readonly light: ChannelLight;
+}
+
+/** Pixels as they are, each from one. */
+function copyPixels(
+  out: Float32Array,
+  { data, width, height }: PhotoRaster,
+  { across, down, light: [red, green, blue] }: Sampling,
+): void {
+  const columns = across.first.map((column) => 4 * clampIndex(column, width));
+  let o = 0;
+  for (const row of down.first) {
+    const start = 4 * width * clampIndex(row, height);
+    for (let i = 0; i < columns.length; i++, o += 3) {
+      const p = start + columns[i]!;
+      out[o] = red[data[p]!]!;
+      out[o + 1] = green[data[p + 1]!]!;
+      out[o + 2] = blue[data[p + 2]!]!;
+    }
+  }
+}
+
+/** Pixels weighed together, row by row. */
+function addPixels(
+  out: Float32Array,
+  { data, width, height }: PhotoRaster,
+  { across, down, light }: Sampling,
+): void {
+  const [outWidth, outHeight] = [across.first.length, down.first.length];
   const first = across.first[0]!;
   const count = across.first[outWidth - 1]! + across.taps - first;
   const line = new Float32Array(count * 3);
@@ -45,11 +83,8 @@ export function sampleRegion(pyramid: Pyramid, region: Region): LinearRaster {
           light,
         });
     }
-    if (across.taps === 1) out.set(line, row * outWidth * 3);
-    else foldLine(line, across, out, { first, start: row * outWidth * 3 });
+    foldLine(line, across, out, { first, start: row * outWidth * 3 });
   }
-  if (toSrgb) transformAll(out, toSrgb);
-  return { space: 'srgbLinear', width: outWidth, height: outHeight, data: out };
 }
 
 /** Adds a row of the photo in linear light, from column `first` on, times a weight. */

@@ -63,6 +63,13 @@ function makeCoverage(
   if (area.baked) return bakedCoverage(area.baked, region, source.sample);
   const { outWidth: width, outHeight: height } = region;
   const data = new Uint8Array(width * height);
+  // What has no marks is the same everywhere, whatever the care of its edges.
+  if (area.marks.length === 0) {
+    const value = Float32Array.of(area.inverted ? 1 : 0);
+    maskLevels(value, area.edgeCare.floor, area.edgeCare.ceiling);
+    data.fill(Math.round(255 * value[0]!));
+    return { space: 'coverage8', width, height, data };
+  }
   const bounds = areaBounds(area, source.kinds) ?? {
     left: -Infinity,
     top: -Infinity,

@@ -70,23 +70,12 @@ export function renderCoded(
   const space = writtenSpace(target.space, renderer.pyramid);
   const count = region.outWidth * region.outHeight;
   const out = depth === 16 ? new Uint16Array(count * channels) : new Uint8Array(count * channels);
-  if (out instanceof Uint8Array && space === srgbSpace()) encodeBytes(pixels.data, out, channels);
+  // The same codes as are seen on the screen.
+  if (out instanceof Uint8Array && space === srgbSpace()) encodePixels(pixels.data, out, 0, channels);
   else new RgbEncoder(space, depth).encode(pixels.data, out, channels);
   if (isWhole && space === spaceOfPhoto(renderer.pyramid))
     keepCodes(renderer, region, pixels, { out, channels });
   return out;
-}
-
-/** The same codes as are seen on the screen. */
-function encodeBytes(pixels: Float32Array, out: Uint8Array, channels: 3 | 4): void {
-  const rgba = channels === 4 ? out : new Uint8Array((pixels.length / 3) * 4);
-  encodePixels(pixels, rgba);
-  if (channels === 3)
-    for (let p = 0, o = 0; o < out.length; p += 4, o += 3) {
-      out[o] = rgba[p]!;
-      out[o + 1] = rgba[p + 1]!;
-      out[o + 2] = rgba[p + 2]!;
-    }
 }
 
 /** Puts the photo's own codes where a pixel came out as it went in. */

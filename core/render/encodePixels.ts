@@ -9,12 +9,17 @@ import type { Triple } from '../colour/triple';
 /**
  * Linear light to 8-bit sRGB with opaque alpha; colours outside the gamut lose chroma, not channels.
  * @param pixels interleaved linear sRGB
- * @param out receives 4 bytes per pixel
+ * @param out receives `channels` bytes per pixel
  * @param at byte of `out` to begin at
  */
-export function encodePixels(pixels: Float32Array, out: Uint8Array | Uint8ClampedArray, at = 0): void {
+export function encodePixels(
+  pixels: Float32Array,
+  out: Uint8Array | Uint8ClampedArray,
+  at = 0,
+  channels: 3 | 4 = 4,
+): void {
   const codes = SRGB8_OF_LINEAR;
-  for (let p = 0, o = at; p < pixels.length; p += 3, o += 4) {
+  for (let p = 0, o = at; p < pixels.length; p += 3, o += channels) {
     let red = pixels[p]!;
     let green = pixels[p + 1]!;
     let blue = pixels[p + 2]!;
@@ -23,7 +28,7 @@ export function encodePixels(pixels: Float32Array, out: Uint8Array | Uint8Clampe
     out[o] = codes[(red * SRGB8_STEPS) | 0]!;
     out[o + 1] = codes[(green * SRGB8_STEPS) | 0]!;
     out[o + 2] = codes[(blue * SRGB8_STEPS) | 0]!;
-    out[o + 3] = 255;
+    if (channels === 4) out[o + 3] = 255;
   }
 }
 

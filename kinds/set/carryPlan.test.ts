@@ -6,7 +6,8 @@ import type { JsonObject } from '#core/document/kinds';
 import { KINDS } from '#kinds/registry.gen';
 import { areaNamed, photoWith, sitterWith } from '../../tests/fixtures/documents';
 import { step } from '../../tests/fixtures/plans';
-import { carryPlan } from './carryPlan';
+import { newField } from '#core/raster/field';
+import { carryPlan, movesMarks } from './carryPlan';
 import type { CarryOptions } from './carryPlan';
 import { carryWords } from './carryWords';
 
@@ -103,6 +104,15 @@ describe('a plan carried to another photo', () => {
     expect(photo.corridors).toMatchObject([{ sitter: 'b', middle: { from: 1, to: 2 } }]);
     expect(toPlace).toEqual(['skin there']);
     expect(notes).toEqual([]);
+  });
+
+  it('goes further with the part it lies on than with the face', () => {
+    const shift = newField({ x: 0, y: 0, width: 400, height: 300, outWidth: 2, outHeight: 2 }, 2);
+    shift.data.set([7, -3, 7, -3, 7, -3, 7, -3]);
+    const { photo } = carry(TO, { shifts: new Map([['a', [shift]]]) });
+    expect(photo.areas[0]!.marks[1]!.parameters).toMatchObject({ strokes: [{ points: [[167, 57, 1]] }] });
+    expect(movesMarks(FROM)).toBe(true);
+    expect(movesMarks(TO)).toBe(false);
   });
 
   it('fades keep their place in the frame where that is wanted', () => {

@@ -1,10 +1,11 @@
 import { asItCame } from '#core/document/brought';
 import type { Brought } from '#core/document/brought';
-import { moveByFace, moveByFrame } from '#core/document/carryByFace';
+import { moveByFace, moveByFrame, shiftedMove } from '#core/document/carryByFace';
 import type { PlaceMove } from '#core/document/carryByFace';
 import type { Json, JsonObject } from '#core/document/kinds';
 import { MOST, NO_EDGE_CARE } from '#core/document/schema';
 import type { Area, Mark, Photo, Sitter, Step } from '#core/document/schema';
+import type { Field } from '#core/raster/field';
 import type { MarkKind } from '#core/render/kinds';
 import { KINDS } from '#kinds/registry.gen';
 
@@ -16,8 +17,12 @@ export interface CarryOptions {
   readonly fades: 'face' | 'frame';
   /** what stays where an earlier carrying was changed by hand: the photo's own, or what is carried now */
   readonly wins: 'photo' | 'plan';
+  /** by sitter of the one photo: how much further than with the face places go with the parts they lie on */
+  readonly shifts?: PartShifts;
   readonly newId: () => string;
 }
+/** Fields of shifts by the sitter's id. */
+export type PartShifts = ReadonlyMap<string, readonly Field[]>;
 
 /** Something that could not be carried whole, or that stayed as the hand had left it. */
 export interface CarryNote {
@@ -47,6 +52,11 @@ export function carryPlan(
   options: CarryOptions,
 ): CarriedPlan {
   return new Carrying(from, to, who, options).carried();
+}
+
+/** Whether anything on which the plan stands moves with a face. */
+export function movesMarks({ areas }: Photo): boolean {
+  return areas.some(({ marks }) => marks.some((mark) => typeof kindOf(mark).carry === 'function'));
 }
 
 class Carrying {
@@ -173,7 +183,7 @@ class Carrying {
     const of = ({ sitters }: Photo, id: string | undefined): Sitter | undefined =>
       sitters.find((entry) => entry.id === id);
     const [one, other] = [of(this.from, there), of(this.to, there && this.who.get(there))];
-    if (one && other) return moveByFace(one, other);
+    if (one && other) return shiftedMove(moveByFace(one, other), this.options.shifts?.get(one.id) ?? []);
     return goesByFrame ? moveByFrame(this.from, this.to) : undefined;
   }
 
