@@ -4,6 +4,7 @@ import { joinSitters } from '#core/document/joinSitters';
 import { workKey } from '#core/document/photoState';
 import type { Photo, Preset, Reading, Sitting } from '#core/document/schema';
 import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
+import { findingWords } from '#kinds/mend/findingWords';
 import { mendAll } from '#kinds/mend/mend';
 import { putPeople } from '#kinds/people/putPeople';
 import { putPreset } from '#kinds/presets/presets';
@@ -49,6 +50,16 @@ export async function findInSet(
       newId,
     );
   return { put, refused };
+}
+
+/** What is off in a photo in hand, in words, each with the sitter where there are several. */
+export async function checkInSet(photo: Photo, { workers }: SetHand): Promise<readonly string[]> {
+  const findings = await workers.analyst.check(photo);
+  return findings.map(({ sitterId, finding }) => {
+    const sitter = photo.sitters.find(({ id }) => id === sitterId);
+    const who = sitter && photo.sitters.length > 1 ? `sitter ${sitter.number}, ` : '';
+    return `${who}${findingWords(finding, photo)}`;
+  });
 }
 
 /** All that is off in a photo in hand, mended. */

@@ -7,6 +7,7 @@ export const SET_WORDS: Readonly<
   Record<Does, { readonly label: string; readonly does: string; readonly done: string }>
 > = {
   find: { label: 'find in many', does: 'Finding', done: 'Looked for people in' },
+  check: { label: 'check many', does: 'Checking', done: 'Checked' },
   mend: { label: 'mend many', does: 'Mending', done: 'Mended' },
   measure: { label: 'measure', does: 'Measuring', done: 'Measured' },
   preset: { label: 'preset on many', does: 'Putting the preset', done: 'Put the preset on' },

@@ -13,6 +13,7 @@ const rung = z.strictObject({
 /** What is done to many photos. */
 export const setTaskSchema = z.discriminatedUnion('is', [
   z.strictObject({ is: z.literal('find') }),
+  z.strictObject({ is: z.literal('check') }),
   z.strictObject({ is: z.literal('mend') }),
   z.strictObject({ is: z.literal('measure') }),
   z.strictObject({ is: z.literal('preset'), presetId: z.string().min(1).max(64) }),

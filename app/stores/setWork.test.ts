@@ -1,7 +1,9 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { workKey } from '#core/document/photoState';
 import type { Photo } from '#core/document/schema';
 import { CancelledError, PhotoFileError } from '#core/errors';
+import type { PhotoFinding } from '#core/render/checkPhoto';
 import type { PartNumbers } from '#core/render/photoNumbers';
 import { areaNamed, photoWith, sittingWith } from '../../tests/fixtures/documents';
 import { deferred, freshPage, settle } from '../../tests/fixtures/page';
@@ -34,6 +36,7 @@ const PEOPLE = {
 const asked: string[] = [];
 let gate: Promise<unknown> = Promise.resolve();
 let whileChecking: () => Promise<unknown> = () => Promise.resolve();
+let findings: readonly PhotoFinding[] = [];
 const empty = new Set<string>();
 const bad = new Set<string>();
 
@@ -69,7 +72,7 @@ vi.mock('#workers/client', async () => ({
           })),
         );
       },
-      check: () => whileChecking().then(() => []),
+      check: () => whileChecking().then(() => findings),
       placed: () => Promise.resolve({ placed: [], without: [] }),
       result: () => Promise.resolve(new Blob()),
       areaColours: () => Promise.resolve({ after: [0.4, 0.3, 0.2] }),
@@ -108,6 +111,7 @@ beforeEach(async () => {
   bad.clear();
   gate = Promise.resolve();
   whileChecking = () => Promise.resolve();
+  findings = [];
   await database().setWork.clear();
 });
 
@@ -170,6 +174,25 @@ describe('a run through many photos', () => {
     expect(checked).toBe(3);
     expect(found()).toEqual(['1.jpg', '2.jpg']);
     expect([again.set.work, again.set.share]).toEqual([undefined, 1]);
+  });
+
+  it('checks in words, and changes nothing', async () => {
+    const { sitting, set } = await open(photo(1));
+    await set.start({ is: 'find' }, [IDS[0]!]);
+    const { sitters, areas } = sitting.document!.photos[0]!;
+    const flushed = { is: 'flushed', degrees: 8, areaId: areas[0]!.id } as const;
+    findings = [{ sitterId: sitters[0]!.id, finding: flushed } as unknown as PhotoFinding];
+    const before = sitting.document;
+    await set.start({ is: 'check' }, [IDS[0]!]);
+    expect(set.notes.map(({ words }) => words)).toEqual(['cheeks 8° redder than the forehead']);
+    expect(sitting.document).toEqual(before);
+    const [checked] = sitting.document!.photos;
+    expect(useProgress().rows.get(IDS[0]!)?.checkedAs).toBe(workKey(checked!));
+    // The same sentence names the sitter where there are two.
+    const two = { ...checked!, sitters: [...sitters, { ...sitters[0]!, id: 'other', number: 2 }] };
+    sitting.document = sittingWith(two);
+    await set.start({ is: 'check' }, [IDS[0]!]);
+    expect(set.notes[0]!.words).toBe('sitter 1, cheeks 8° redder than the forehead');
   });
 
   it('a photo that cannot be opened, one without anybody, one that is taken out: the others are done', async () => {

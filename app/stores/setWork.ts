@@ -14,6 +14,7 @@ import { SetWorkers } from '#workers/client';
 import {
   carryInSet,
   carryTo,
+  checkInSet,
   findInSet,
   measureInSet,
   mendInSet,
@@ -154,6 +155,11 @@ export const useSetWork = defineStore('setWork', () => {
         if (!found) note(photo.id, 'nobody was found in it');
         else now = await change(name, photo.id, found.put);
         if (found?.refused !== undefined) note(photo.id, sayError(found.refused));
+      }
+      if (task.is === 'check') {
+        for (const words of await checkInSet(now, hand)) note(photo.id, words);
+        await ticked(photo.id);
+        await progress.note(photo.id, { checkedAs: workKey(now) });
       }
       if (task.is === 'mend') {
         const mended = await mendInSet(now, hand);

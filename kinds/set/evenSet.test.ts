@@ -1,3 +1,4 @@
+import { wasChanged } from '#core/document/brought';
 import { describe, expect, it } from 'vitest';
 import { ciede2000 } from '#core/colour/ciede2000';
 import { convertSrgbLinearToCielabD65 } from '#core/colour/cielab';
@@ -192,6 +193,10 @@ describe('a set that is evened', () => {
     })[1]!;
     expect(kept.photo).toBe(changed);
     expect(kept.notes).toEqual(['kept']);
+    // What a hand took out stays out, too.
+    expect(wasChanged(once, 'even')).toBe(false);
+    expect(wasChanged({ ...once, plan: once.plan.slice(1) }, 'even')).toBe(true);
+    expect(wasChanged(changed, 'carry')).toBe(false);
   });
 
   it('a photo without anybody stays as it is and is told of', () => {

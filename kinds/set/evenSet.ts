@@ -4,7 +4,7 @@ import { convertSrgbLinearToCielabD65 } from '#core/colour/cielab';
 import { hexOfSrgbLinear } from '#core/colour/hex';
 import { luminanceOfSrgbLinear } from '#core/colour/luminance';
 import type { Triple } from '#core/colour/triple';
-import { asItCame } from '#core/document/brought';
+import { asItCame, wasChanged } from '#core/document/brought';
 import { makeStep } from '#core/document/make';
 import type { Brought, Photo, Rung, Step } from '#core/document/schema';
 import { clamp } from '#core/math/clamp';
@@ -166,10 +166,7 @@ function evened(measured: MeasuredPhoto, goal: Goal, options: EvenOptions): Even
   const { photo, parts } = measured;
   const notes = new Set<EvenNote>();
   if (!parts.some(({ part }) => part === 'skin')) notes.add('nobody');
-  const changed = photo.brought.filter(
-    ({ by, id, as }) => by === 'even' && photo.plan.some((step) => step.id === id && asItCame(step) !== as),
-  );
-  if (changed.length > 0 && options.wins === 'photo') return { photo, notes: ['kept'] };
+  if (options.wins === 'photo' && wasChanged(photo, 'even')) return { photo, notes: ['kept'] };
   const isReference = options.to.by === 'reference' && options.to.photoId === photo.id;
   const steps = [
     ...(isReference ? [] : stepsWithin(measured, goal, options, notes)),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core';
-import { asItCame } from '#core/document/brought';
+import { wasChanged } from '#core/document/brought';
 
 /** What of the plan on the bench goes to other photos, and how. */
 const props = defineProps<{
@@ -17,10 +17,6 @@ const FADES = [
   { value: 'face', name: 'with the face' },
   { value: 'frame', name: 'with the frame' },
 ] as const;
-const WINS = [
-  { value: 'photo', name: 'keep what was changed there' },
-  { value: 'plan', name: 'take what is carried' },
-] as const;
 
 const photos = computed(() => sitting.document?.photos ?? []);
 const source = computed(() => photos.value.find(({ id }) => id === props.from));
@@ -28,15 +24,8 @@ const targets = computed(() => props.ids.filter((id) => id !== props.from));
 /** Photos in which what was carried before was changed by hand. */
 const changed = computed(
   () =>
-    photos.value.filter(
-      ({ id, plan, areas, brought }) =>
-        targets.value.includes(id) &&
-        brought.some(({ id: entryId, by, from, as }) => {
-          if (by !== 'carry' || from !== props.from || as === '') return false;
-          const entry = [...plan, ...areas.flatMap(({ marks }) => marks)].find((each) => each.id === entryId);
-          return !entry || asItCame(entry) !== as;
-        }),
-    ).length,
+    photos.value.filter((photo) => targets.value.includes(photo.id) && wasChanged(photo, 'carry', props.from))
+      .length,
 );
 function carry(): void {
   if (!props.from) return;
@@ -68,10 +57,7 @@ function carry(): void {
       <span class="flex items-center gap-1"
         >fades go <ToggleGroup v-model="fades" label="Fades go" :options="FADES"
       /></span>
-      <span v-if="changed > 0" class="flex items-center gap-1"
-        >{{ changed }} of them {{ changed === 1 ? 'was' : 'were' }} changed by hand since:
-        <ToggleGroup v-model="wins" label="What wins" :options="WINS"
-      /></span>
+      <ChangedSince v-model="wins" :count="changed" takes="what is carried" />
       <button class="press-main" @click="carry">Carry over</button>
     </template>
   </div>

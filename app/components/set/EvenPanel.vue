@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { wasChanged } from '#core/document/brought';
 import { RUNGS } from '#core/document/schema';
 import type { Rung } from '#core/document/schema';
 import { SKIN_TARGETS } from '#core/measure/corridor';
@@ -48,7 +49,10 @@ function askForOthers(event: Event): void {
   others.value = wants ? { saturation: of('saturation'), lightness: of('lightness') } : undefined;
 }
 const photos = computed(() => sitting.document?.photos ?? []);
-const wins = ref<'photo' | 'plan'>('plan');
+const wins = ref<'photo' | 'plan'>('photo');
+const changed = computed(
+  () => photos.value.filter((photo) => props.ids.includes(photo.id) && wasChanged(photo, 'even')).length,
+);
 
 function even(): void {
   const rung = (name: Rung) => ({
@@ -153,14 +157,7 @@ function even(): void {
     <span class="flex items-center gap-1"
       >backgrounds <ToggleGroup v-model="ground" label="Backgrounds" :options="GROUNDS"
     /></span>
-    <label class="flex items-center gap-1" title="Photos whose evening was changed by hand stay as they are"
-      ><input
-        type="checkbox"
-        class="accent-(--accent)"
-        :checked="wins === 'photo'"
-        @change="wins = ($event.target as HTMLInputElement).checked ? 'photo' : 'plan'"
-      />keep what was changed by hand</label
-    >
+    <ChangedSince v-model="wins" :count="changed" takes="the new evening" />
     <button class="press-main" :disabled="ids.length < 2 && by !== 'numbers'" @click="even">
       Even {{ ids.length }} photos
     </button>

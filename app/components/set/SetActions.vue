@@ -73,6 +73,14 @@ const toggle = (panel: 'carry' | 'even') => (open.value = open.value === panel ?
       </button>
       <button
         class="press"
+        title="Says what is off in each photo, and changes nothing"
+        :disabled="setWork.running"
+        @click="setWork.start({ is: 'check' }, meant)"
+      >
+        Check
+      </button>
+      <button
+        class="press"
         title="Checks each photo and mends what is off, as Mend all does"
         :disabled="setWork.running"
         @click="setWork.start({ is: 'mend' }, meant)"
