@@ -20,6 +20,7 @@ import { PhotoVersions } from './photoVersions';
 import type {
   AnalystExchanges,
   AreaColours,
+  LookedPhoto,
   OpenedPhoto,
   ResolvedAreas,
   Survey,
@@ -65,8 +66,18 @@ export class Analyst {
     return this.port.call('open', { name, file });
   }
 
-  thumb(pyramid: Pyramid, longSide: number): Promise<Blob> {
-    return this.port.call('thumb', { pyramid, longSide });
+  /** The same for photos in turn: the one that was opened so before must not be looked at any more. */
+  openNext(name: string, file: Blob): Promise<OpenedPhoto> {
+    return this.port.call('openNext', { name, file });
+  }
+
+  /**
+   * What a photo is, and how it looks in small. Photos looked at one after another take the memory of one.
+   * @param longSide pixels
+   * @throws {PhotoFileError}
+   */
+  look(name: string, file: Blob, longSide: number): Promise<LookedPhoto> {
+    return this.port.call('look', { name, file, longSide });
   }
 
   /** Takes a photo in hand; nothing is known of the one before. */

@@ -14,14 +14,7 @@ import type { Plate } from '#core/raster/plate';
 import { LightJudge } from '#core/render/photoLight';
 import { photoNumbers } from '#core/render/photoNumbers';
 import { placeOnArea } from '#core/render/placeOnArea';
-import { decodePhoto } from '#core/formats/decodePhoto';
-import { photoRaster, readPhoto } from '#core/formats/photoReading';
-import type { PhotoReading } from '#core/formats/photoReading';
-import { buildPyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
-import type { Pixels } from '#core/raster/turnUpright';
-import { strips } from '#core/raster/strips';
-import { sampleRegion } from '#core/raster/sampleRegion';
 import { encodePixels } from '#core/render/encodePixels';
 import { stepWords } from '#core/offer/stepWords';
 import { planLut } from '#core/render/planLut';
@@ -31,14 +24,9 @@ import { partShifts } from '#core/segment/partShifts';
 import { lookOver } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import { foundPlatesOf } from '#kinds/set/foundPlates';
-import type { AnalystExchanges, OpenedPhoto, ResolvedAreas } from './protocol';
-import { startJxlDecoder } from './jxlDecoder';
-import { startRawDecoder } from './rawDecoder';
-import { startColourEngine } from './colourEngine';
+import { jpegOf, look, open, openNext } from './photoOpening';
+import type { AnalystExchanges, ResolvedAreas } from './protocol';
 import { serve } from './serve';
-
-/** A canvas that is decoded into, pixels. */
-const DECODED_STRIP_PIXELS = 8_000_000;
 
 let resolver: Resolver | undefined;
 let judge: LightJudge | undefined;
@@ -66,22 +54,10 @@ function lending(): { readonly resolver: Resolver; readonly photo: Photo } {
   return lender;
 }
 
-/** Pixels that all workers read without a copy, where the page may share memory. */
-function allocate(bytes: number): Uint8Array {
-  return new Uint8Array(self.crossOriginIsolated ? new SharedArrayBuffer(bytes) : new ArrayBuffer(bytes));
-}
-
 serve<AnalystExchanges>({
   open: ({ name, file }) => open(name, file),
-  thumb: ({ pyramid, longSide }) => {
-    const region = wholeRegion(pyramid.width, pyramid.height, longSide);
-    const { outWidth: width, outHeight: height } = region;
-    const pixels = new Uint8ClampedArray(width * height * 4);
-    encodePixels(sampleRegion(pyramid, region).data, pixels);
-    const context = context2d(new OffscreenCanvas(width, height));
-    context.putImageData(new ImageData(pixels, width), 0, 0);
-    return context.canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 });
-  },
+  openNext: ({ name, file }) => openNext(name, file),
+  look: ({ name, file, longSide }) => look(name, file, longSide),
   use: ({ pyramid }) => {
     resolver = new Resolver(pyramid, KINDS);
     judge = new LightJudge(resolver);
@@ -201,11 +177,7 @@ function small(
 ): Promise<Blob> {
   const { pyramid } = current();
   const region = wholeRegion(pyramid.width, pyramid.height, longSide);
-  const pixels = new Uint8ClampedArray(region.outWidth * region.outHeight * 4);
-  encodePixels(current().render(plan, region), pixels);
-  const context = context2d(new OffscreenCanvas(region.outWidth, region.outHeight));
-  context.putImageData(new ImageData(pixels, region.outWidth), 0, 0);
-  return context.canvas.convertToBlob({ type: 'image/jpeg', quality });
+  return jpegOf(current().render(plan, region), region, quality);
 }
 
 function readingRows(photo: Photo): ReadingRow[] {
@@ -220,48 +192,6 @@ function readingRows(photo: Photo): ReadingRow[] {
     const area = names.get(areaId);
     return read && area !== undefined ? [{ area, rung, x, y, size, now: read.now, result: read.result }] : [];
   });
-}
-
-function context2d(canvas: OffscreenCanvas): OffscreenCanvasRenderingContext2D {
-  const context = canvas.getContext('2d', { alpha: false, willReadFrequently: true });
-  if (!context) throw new RangeError(`no canvas of ${canvas.width} x ${canvas.height}`);
-  return context;
-}
-
-async function open(name: string, file: Blob): Promise<OpenedPhoto> {
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  const reading = readPhoto(name, bytes);
-  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
-  const sha256 = Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
-  const pixels = await decodePhoto(name, reading, {
-    decode,
-    startRaw: startRawDecoder,
-    startJxl: startJxlDecoder,
-    startEngine: startColourEngine,
-    allocate,
-  });
-  const { type } = reading.facts;
-  return { sha256, type, pyramid: buildPyramid(photoRaster(pixels, reading.colours), allocate) };
-}
-
-async function decode({ file, facts, colours }: PhotoReading): Promise<Pixels<Uint8Array>> {
-  const blob = new Blob([file as Uint8Array<ArrayBuffer>], { type: facts.type });
-  const colorSpaceConversion = colours ? 'none' : 'default';
-  const bitmap = await createImageBitmap(blob, { colorSpaceConversion });
-  const { width, height } = bitmap;
-  const data = allocate(width * height * 4);
-  let context: OffscreenCanvasRenderingContext2D | undefined;
-  for (const { y, outHeight: rows } of strips(width, height, DECODED_STRIP_PIXELS)) {
-    // The first strip is the highest.
-    context ??= context2d(new OffscreenCanvas(width, rows));
-    // What is transparent lies on white.
-    context.fillStyle = '#ffffff';
-    context.fillRect(0, 0, width, rows);
-    context.drawImage(bitmap, 0, y, width, rows, 0, 0, width, rows);
-    data.set(context.getImageData(0, 0, width, rows).data, y * width * 4);
-  }
-  bitmap.close();
-  return { width, height, data };
 }
 
 async function lend(

@@ -76,7 +76,6 @@ export class PictureWorkers {
   /** the photo that it has in hand */
   #watched: Pyramid | undefined;
   #pyramid: Pyramid | undefined;
-  #lastOpened: OpenedPhoto | undefined;
   /** areas are prepared one after the other, so that it is known what renderers hold */
   #preparing: Promise<unknown> = Promise.resolve();
 
@@ -107,13 +106,14 @@ export class PictureWorkers {
   }
 
   /** Inspects, names and decodes a file. @throws {PhotoFileError} */
-  async open(name: string, file: Blob): Promise<OpenedPhoto> {
-    return (this.#lastOpened = await this.analyst.open(name, file));
+  open(name: string, file: Blob): Promise<OpenedPhoto> {
+    return this.analyst.open(name, file);
   }
 
-  /** The photo opened last, if it is this one: a photo just imported is not decoded again to be shown. */
-  openedBefore(sha256: string): OpenedPhoto | undefined {
-    return this.#lastOpened?.sha256 === sha256 ? this.#lastOpened : undefined;
+  /** Takes one photo after another in hand, each in the memory of the one before. @throws {PhotoFileError} */
+  async useNext(name: string, file: Blob): Promise<void> {
+    const { pyramid } = await this.analyst.openNext(name, file);
+    await this.use(pyramid);
   }
 
   /** Takes a photo in hand; what follows is about it. */

@@ -38,9 +38,10 @@ serve<FilesExchanges>({
     });
   },
   zip: async ({ files }) => {
-    const entries = new Map<string, Uint8Array>();
-    for (const [name, file] of files) entries.set(name, await bytesOf(file));
-    return new Blob([zipFiles(entries)], { type: 'application/zip' });
+    const pieces: Blob[] = [];
+    const readers = [...files].map(([name, file]) => [name, () => bytesOf(file)] as const);
+    for await (const piece of zipFiles(readers)) pieces.push(new Blob([piece]));
+    return new Blob(pieces, { type: 'application/zip' });
   },
   layers: async ({ size, layers, merged, thumbnail }) => {
     const all = await Promise.all(

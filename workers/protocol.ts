@@ -44,6 +44,14 @@ export interface OpenedPhoto {
   readonly pyramid: Pyramid;
 }
 
+/** A photo that was looked at. */
+export interface LookedPhoto extends Omit<OpenedPhoto, 'pyramid'> {
+  readonly width: number;
+  readonly height: number;
+  /** a JPEG */
+  readonly thumb: Blob;
+}
+
 /** Areas with their marks prepared: those that were not known yet, and the keys of all asked for. */
 export interface ResolvedAreas {
   readonly newAreas: readonly ResolvedArea[];
@@ -84,7 +92,10 @@ export interface WrittenLut {
 /** The worker that decodes, prepares areas and measures. */
 export type AnalystExchanges = {
   open: Exchange<{ name: string; file: Blob }, OpenedPhoto>;
-  thumb: Exchange<{ pyramid: Pyramid; longSide: number }, Blob>;
+  /** the same in the memory of the one that was opened so before */
+  openNext: Exchange<{ name: string; file: Blob }, OpenedPhoto>;
+  /** what a photo is and how it looks in small; it is not decoded again when it is opened next */
+  look: Exchange<{ name: string; file: Blob; longSide: number }, LookedPhoto>;
   use: Exchange<{ pyramid: Pyramid }, undefined>;
   /** what became of the photo, in small, as a JPEG */
   result: Exchange<{ version: number; longSide: number }, Blob>;

@@ -22,7 +22,7 @@ export class SetWorkers {
 
   /** Takes a photo in hand. @throws {PhotoFileError} */
   async use(photo: Pick<Photo, 'file'>, file: Blob): Promise<void> {
-    const { pyramid } = await this.analyst.open(photo.file, file);
+    const { pyramid } = await this.analyst.openNext(photo.file, file);
     await this.analyst.use(pyramid);
     this.#pyramid = pyramid;
   }

@@ -27,8 +27,7 @@ let taken = ['a step'];
 const opacities: boolean[] = [];
 const fake = (name: string) => ({
   areas: () => Promise.resolve({}),
-  open: () => Promise.resolve({ pyramid: {} }),
-  use: () => Promise.resolve(),
+  useNext: () => Promise.resolve(),
   dispose: () => disposed.push(name),
   exportPhoto: (
     _plan: unknown,

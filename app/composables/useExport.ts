@@ -91,8 +91,7 @@ export function useExport() {
         const files = new Map<string, Blob>();
         const taken = new Set<string>();
         for (const [n, photo] of photos.entries()) {
-          const { pyramid } = await own.open(photo.file, await photoFile(photo));
-          await own.use(pyramid);
+          await own.useNext(photo.file, await photoFile(photo));
           const share = (done: number) => onProgress((n + done) / photos.length);
           const blob = await pictureOf(photo, as, own, { signal, onProgress: share });
           const name = fileNameBy(pattern, namesFor(photo), FORMAT_FACTS[as.format].ending);

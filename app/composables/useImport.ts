@@ -55,19 +55,16 @@ export function useImport() {
 
   async function importFile(file: File, known: readonly Photo[]): Promise<Photo | undefined> {
     const damage = workers.files.damage(file);
-    const { sha256, pyramid } = await workers.open(file.name, file);
+    const { sha256, width, height, thumb } = await workers.analyst.look(file.name, file, THUMB_LONG_SIDE);
     const before = known.find(({ id }) => id === sha256);
     if (before && (await isPhotoStored(sha256))) {
       notices.say(`“${file.name}” is in this sitting already.`);
       return undefined;
     }
     // The browser may refuse to store it: it is worked on all the same, and that is said.
-    await storePhoto(sha256, file.name, file, await workers.analyst.thumb(pyramid, THUMB_LONG_SIDE)).catch(
-      (error) => notices.problem(error),
-    );
+    await storePhoto(sha256, file.name, file, thumb).catch((error) => notices.problem(error));
     sayDamage(file.name, await damage.catch(() => undefined));
-    if (!before)
-      return newPhoto({ id: sha256, file: file.name, width: pyramid.width, height: pyramid.height });
+    if (!before) return newPhoto({ id: sha256, file: file.name, width, height });
     notices.say(`The file of “${before.file}” is stored again.`);
     bench.reopened++;
     return undefined;

@@ -25,8 +25,7 @@ export function useOpenPhoto(photo: Readonly<Ref<Photo | undefined>>) {
       opening.value = wanted.file;
       view.show({ width: wanted.width, height: wanted.height });
       try {
-        const { pyramid } =
-          workers.openedBefore(id) ?? (await workers.open(wanted.file, await photoFile(wanted)));
+        const { pyramid } = await workers.open(wanted.file, await photoFile(wanted));
         if (photo.value?.id !== id) return;
         await workers.use(pyramid);
         ready.value = id;

@@ -77,17 +77,12 @@ export function useSittingFile() {
   /** A file that is not the photo of its name is left out, and said. */
   async function storeChecked(id: string, name: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
     const file = new Blob([bytes]);
-    const { sha256, type, pyramid } = await workers.open(name, file);
+    const { sha256, type, thumb } = await workers.analyst.look(name, file, THUMB_LONG_SIDE);
     if (sha256 !== id)
       return notices.problem(
         `The file of “${name}” in this sitting is another photo and was left out. Open the photo again.`,
       );
-    await storePhoto(
-      id,
-      name,
-      new Blob([bytes], { type }),
-      await workers.analyst.thumb(pyramid, THUMB_LONG_SIDE),
-    );
+    await storePhoto(id, name, new Blob([bytes], { type }), thumb);
   }
 
   return { saveAsFile, openFile };

@@ -14,8 +14,8 @@ export async function ensureThumb(
   const known = await thumbOf(photo.id);
   if (known) return known;
   const made = queue.then(async () => {
-    const { pyramid } = await workers.open(photo.file, await photoFile(photo));
-    const picture = await workers.analyst.thumb(pyramid, THUMB_LONG_SIDE);
+    const file = await photoFile(photo);
+    const { thumb: picture } = await workers.analyst.look(photo.file, file, THUMB_LONG_SIDE);
     // A small picture that cannot be kept is made again next time.
     await database()
       .thumbs.put({ photoId: photo.id, picture })

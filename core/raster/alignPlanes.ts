@@ -9,12 +9,13 @@ export interface Planes {
 }
 
 /** How far the planes are softened, in pixels, one time after another: what is large lies right first. */
-const SOFTENED = [4, 2, 1];
+const SOFTENED = [8, 4, 2, 1];
 const ROUNDS = 10;
 /** So much steepness, squared, is none: where planes are even, places go with their neighbours. */
 const FLAT = 0.002;
-/** Neighbours go together, in each round and over all; pixels. */
-const ROUND_REACH = 2;
+/** Neighbours go together: in each round within so many times what the planes are softened by, */
+const ROUND_REACH = 1.5;
+/** and over all within so many pixels. */
 const REACH = 0.5;
 
 /**
@@ -37,7 +38,7 @@ export function alignPlanes(from: Planes, to: Planes, start: Float32Array): Floa
         [across, stepAcross],
         [down, stepDown],
       ] as const) {
-        maskSoften(step, width, height, ROUND_REACH);
+        maskSoften(step, width, height, ROUND_REACH * sigma);
         for (let i = 0; i < shift.length; i++) shift[i]! += step[i]!;
         maskSoften(shift, width, height, REACH);
       }

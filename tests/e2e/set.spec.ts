@@ -8,6 +8,7 @@ import { expect, test } from '@playwright/test';
 import type { Locator, Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { Bench, decode } from './bench';
+import { putStored, storedRows } from './stored';
 
 const run = promisify(execFile);
 const wren = (n: number) => fileURLToPath(new URL(`../../demo/wren-0${n}.jpg`, import.meta.url));
@@ -46,6 +47,49 @@ async function pointAt(
     x: box.x + 48 + ((n + 0.5) / after.length) * (box.width - 60),
     y: box.y + 16 + (high - after[n]!) * degree,
     degree,
+  };
+}
+
+interface StoredSitting {
+  readonly id: string;
+  readonly document: {
+    readonly photos: readonly {
+      readonly id: string;
+      readonly file: string;
+      readonly areas: readonly {
+        readonly part: string;
+        readonly marks: readonly { parameters: { strokes?: { points: [number, number, number][] }[] } }[];
+      }[];
+    }[];
+  };
+}
+/** The open sitting as it is stored. */
+async function stored(page: Page): Promise<StoredSitting> {
+  const rows = await storedRows<StoredSitting>(page, 'sittings');
+  return rows.find(({ id }) => page.url().endsWith(id))!;
+}
+
+interface Known extends Record<string, unknown> {
+  readonly photoId: string;
+  readonly numbers?: readonly Record<string, unknown>[];
+}
+
+/** What is known of a photo, with less green in all that its parts show. */
+function redder({ picture: _, ...known }: Known, green: number): Known {
+  const tinted = (rungs: unknown) =>
+    Object.fromEntries(
+      Object.entries(rungs as Record<string, [number, number, number]>).map(([rung, [r, g, b]]) => [
+        rung,
+        [r, g * green, b],
+      ]),
+    );
+  return {
+    ...known,
+    numbers: known.numbers!.map((part) => ({
+      ...part,
+      before: tinted(part.before),
+      after: tinted(part.after),
+    })),
   };
 }
 
@@ -131,6 +175,14 @@ test('a set: evened to a photo, one that stands out mended from the chart, carri
   await test.step('carried over: a dyed lip goes to all, and one undo takes it back', async () => {
     await sheet.getByRole('button', { name: 'Close' }).click();
     await bench.choosePart('Lips');
+    // A stroke on the chest goes along.
+    const CHEST = [520, 1180] as const;
+    await bench.settle();
+    await page.getByRole('button', { name: 'Fit', exact: true }).click();
+    await page.keyboard.press('p');
+    await bench.settle();
+    await bench.draw(CHEST, [600, 1180]);
+    await page.keyboard.press('Escape');
     await page.getByRole('button', { name: '+ Recolour' }).click();
     await bench.settle();
     await page.keyboard.press('Shift+P');
@@ -143,6 +195,16 @@ test('a set: evened to a photo, one that stands out mended from the chart, carri
     const lines = page.getByRole('region', { name: 'Plan' }).locator('[data-step]');
     await expect(lines.filter({ hasText: 'Recolour' })).toHaveCount(1);
     const steps = await lines.count();
+    await expect(page.getByText('saved', { exact: true })).toBeVisible();
+    const { photos } = (await stored(page)).document;
+    const places = photos.map(({ areas }) => {
+      const lips = areas.find(({ part }) => part === 'lips')!;
+      return lips.marks.at(-1)!.parameters.strokes![0]!.points[0]!;
+    });
+    // Where it was drawn, and elsewhere on each other photo, as the body has turned.
+    expect(Math.hypot(places[0]![0] - CHEST[0], places[0]![1] - CHEST[1])).toBeLessThan(4);
+    expect(new Set(places.map(([x]) => Math.round(x))).size).toBe(5);
+    for (const [x, y] of places) expect(Math.hypot(x - CHEST[0], y - CHEST[1])).toBeLessThan(250);
     await page.getByRole('button', { name: /^Undo/ }).first().click();
     await expect(lines).toHaveCount(steps - 1);
     await expect(lines.filter({ hasText: 'Recolour' })).toHaveCount(0);
@@ -167,5 +229,34 @@ test('a set: evened to a photo, one that stands out mended from the chart, carri
     // Two decoders of JPEG, and networks on two engines: the same picture to a code here and there.
     const apart = mine.data.reduce((sum, code, i) => sum + Math.abs(code - theirs.data[i]!), 0);
     expect(apart / mine.data.length).toBeLessThan(0.5);
+  });
+
+  await test.step('300 photos stand on the chart and on the sheet', async () => {
+    // The first photo 300 times, each a little redder than the one before; one stands out.
+    const row = await stored(page);
+    const rows = await storedRows<Known>(page, 'progress');
+    const known = rows.find(({ photoId }) => photoId === row.document.photos[0]!.id)!;
+    await page.goto('/');
+    const ids = Array.from({ length: 300 }, (_, n) => n.toString(16).padStart(64, '0'));
+    const photos = ids.map((id, n) => ({ ...row.document.photos[0], id, file: `photo-${n}.jpg` }));
+    await putStored(page, 'sittings', { ...row, document: { ...row.document, photos } });
+    for (const [n, photoId] of ids.entries())
+      await putStored(page, 'progress', { ...redder(known, n === 150 ? 0.4 : 1 - n / 30_000), photoId });
+    await page.goto(`/sitting/${row.id}`);
+    await expect(page.getByTestId('stage')).toBeVisible();
+    await page.keyboard.press('Shift+P');
+    await expect(sheet.getByText('all 300:')).toBeVisible();
+    const started = Date.now();
+    await sheet.getByRole('radio', { name: 'Chart' }).click();
+    await expect(standsOut.getByRole('button', { name: 'photo-150.jpg', exact: true })).toBeVisible();
+    expect(Date.now() - started).toBeLessThan(5000);
+    const all = sheet.getByRole('region', { name: 'Numbers of all photos' });
+    await expect(all.getByRole('listitem')).toHaveCount(300);
+    await sheet.getByRole('radio', { name: 'Photos' }).click();
+    // The sheet draws what is seen alone, and goes to its end.
+    expect(await sheet.getByText(/^photo-\d+\.jpg$/).count()).toBeLessThan(60);
+    await sheet.getByText('photo-0.jpg', { exact: true }).hover();
+    await page.mouse.wheel(0, 1_000_000);
+    await expect(sheet.getByText('photo-299.jpg', { exact: true })).toBeVisible();
   });
 });

@@ -1,0 +1,124 @@
+import { decodePhoto } from '#core/formats/decodePhoto';
+import { photoRaster, readPhoto } from '#core/formats/photoReading';
+import type { PhotoReading } from '#core/formats/photoReading';
+import { buildPyramid } from '#core/raster/pyramid';
+import { wholeRegion } from '#core/raster/raster';
+import type { Region } from '#core/raster/raster';
+import { sampleRegion } from '#core/raster/sampleRegion';
+import { strips } from '#core/raster/strips';
+import type { Pixels } from '#core/raster/turnUpright';
+import { encodePixels } from '#core/render/encodePixels';
+import { startColourEngine } from './colourEngine';
+import { startJxlDecoder } from './jxlDecoder';
+import { PhotoMemory } from './photoMemory';
+import type { LookedPhoto, OpenedPhoto } from './protocol';
+import { startRawDecoder } from './rawDecoder';
+
+/** A canvas that is decoded into, pixels. */
+const DECODED_STRIP_PIXELS = 8_000_000;
+
+/** Pixels that all workers read without a copy, where the page may share memory. */
+function allocate(bytes: number): Uint8Array {
+  return new Uint8Array(self.crossOriginIsolated ? new SharedArrayBuffer(bytes) : new ArrayBuffer(bytes));
+}
+
+/** of photos that are looked at: the last one is not decoded again when it is opened */
+const lookedAt = new PhotoMemory(allocate);
+/** of photos that are worked on in turn */
+const inTurn = new PhotoMemory(allocate);
+
+/** Inspects, names and decodes a file. @throws {PhotoFileError} */
+export async function open(name: string, file: Blob): Promise<OpenedPhoto> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const sha256 = await nameOf(bytes);
+  return lookedAt.take(sha256) ?? decodeFile(name, bytes, sha256, allocate);
+}
+
+/** The same in place of the one that was opened so before: nobody may look at that any more. */
+export async function openNext(name: string, file: Blob): Promise<OpenedPhoto> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  return decodeInto(inTurn, name, bytes, await nameOf(bytes));
+}
+
+/** What a photo is, and how it looks in small. @param longSide of the small picture, pixels */
+export async function look(name: string, file: Blob, longSide: number): Promise<LookedPhoto> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const { sha256, type, pyramid } = await decodeInto(lookedAt, name, bytes, await nameOf(bytes));
+  const { width, height } = pyramid;
+  const region = wholeRegion(width, height, longSide);
+  const thumb = await jpegOf(sampleRegion(pyramid, region).data, region);
+  return { sha256, type, width, height, thumb };
+}
+
+async function decodeInto(
+  memory: PhotoMemory,
+  name: string,
+  bytes: Uint8Array<ArrayBuffer>,
+  sha256: string,
+): Promise<OpenedPhoto> {
+  memory.begin();
+  const opened = await decodeFile(name, bytes, sha256, (count) => memory.allocate(count));
+  memory.keep(opened);
+  return opened;
+}
+
+/** SHA-256 in hexadecimal. */
+async function nameOf(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
+  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
+  return Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
+}
+
+type Allocate = (bytes: number) => Uint8Array;
+
+async function decodeFile(
+  name: string,
+  bytes: Uint8Array<ArrayBuffer>,
+  sha256: string,
+  place: Allocate,
+): Promise<OpenedPhoto> {
+  const reading = readPhoto(name, bytes);
+  const pixels = await decodePhoto(name, reading, {
+    decode: (inner) => decode(inner, place),
+    startRaw: startRawDecoder,
+    startJxl: startJxlDecoder,
+    startEngine: startColourEngine,
+    allocate: place,
+  });
+  const { type } = reading.facts;
+  return { sha256, type, pyramid: buildPyramid(photoRaster(pixels, reading.colours), place) };
+}
+
+async function decode({ file, facts, colours }: PhotoReading, place: Allocate): Promise<Pixels<Uint8Array>> {
+  const blob = new Blob([file as Uint8Array<ArrayBuffer>], { type: facts.type });
+  const colorSpaceConversion = colours ? 'none' : 'default';
+  const bitmap = await createImageBitmap(blob, { colorSpaceConversion });
+  const { width, height } = bitmap;
+  const data = place(width * height * 4);
+  let context: OffscreenCanvasRenderingContext2D | undefined;
+  for (const { y, outHeight: rows } of strips(width, height, DECODED_STRIP_PIXELS)) {
+    // The first strip is the highest.
+    context ??= context2d(new OffscreenCanvas(width, rows));
+    // What is transparent lies on white.
+    context.fillStyle = '#ffffff';
+    context.fillRect(0, 0, width, rows);
+    context.drawImage(bitmap, 0, y, width, rows, 0, 0, width, rows);
+    data.set(context.getImageData(0, 0, width, rows).data, y * width * 4);
+  }
+  bitmap.close();
+  return { width, height, data };
+}
+
+/** Pixels in linear light as a JPEG of the size of their region. */
+export function jpegOf(linear: Float32Array, { outWidth, outHeight }: Region, quality = 0.85): Promise<Blob> {
+  const pixels = new Uint8ClampedArray(outWidth * outHeight * 4);
+  encodePixels(linear, pixels);
+  const context = context2d(new OffscreenCanvas(outWidth, outHeight));
+  context.putImageData(new ImageData(pixels, outWidth), 0, 0);
+  return context.canvas.convertToBlob({ type: 'image/jpeg', quality });
+}
+
+function context2d(canvas: OffscreenCanvas): OffscreenCanvasRenderingContext2D {
+  const context = canvas.getContext('2d', { alpha: false, willReadFrequently: true });
+  if (!context) throw new RangeError(`no canvas of ${canvas.width} x ${canvas.height}`);
+  return context;
+}
