@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { fingerprint } from './fingerprint';
 import { id } from './limits';
-import type { Photo } from './schema';
 
 /** The schema of what a photo holds that came from elsewhere in its set. */
 export const broughtSchema = z.strictObject({
@@ -19,13 +18,3 @@ export type Brought = z.infer<typeof broughtSchema>;
 
 /** How a step, an area or a mark came: kept with it, so that a hand's change is seen. */
 export const asItCame = (entry: object): string => fingerprint(entry);
-
-/** Whether a hand was at something that came: what the hand took out counts too. @param from of one photo alone */
-export function wasChanged({ plan, areas, brought }: Photo, by: Brought['by'], from?: string): boolean {
-  const here = [...plan, ...areas.flatMap(({ marks }) => marks)];
-  return brought.some((entry) => {
-    if (entry.by !== by || entry.as === '' || (from !== undefined && entry.from !== from)) return false;
-    const now = here.find(({ id: its }) => its === entry.id);
-    return !now || asItCame(now) !== entry.as;
-  });
-}

@@ -1,4 +1,4 @@
-import { wasChanged } from '#core/document/brought';
+import { wasChanged } from '#core/document/wasChanged';
 import { describe, expect, it } from 'vitest';
 import { ciede2000 } from '#core/colour/ciede2000';
 import { convertSrgbLinearToCielabD65 } from '#core/colour/cielab';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core';
-import { wasChanged } from '#core/document/brought';
+import { wasChanged } from '#core/document/wasChanged';
 
 /** What of the plan on the bench goes to other photos, and how. */
 const props = defineProps<{

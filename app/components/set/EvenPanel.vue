@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { wasChanged } from '#core/document/brought';
+import { wasChanged } from '#core/document/wasChanged';
 import { RUNGS } from '#core/document/schema';
 import type { Rung } from '#core/document/schema';
 import { SKIN_TARGETS } from '#core/measure/corridor';
