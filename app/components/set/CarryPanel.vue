@@ -48,7 +48,7 @@ function carry(): void {
       <span
         >{{ source.plan.length }} {{ source.plan.length === 1 ? 'step' : 'steps' }} of {{ source.file }} to
         {{ targets.length }} {{ targets.length === 1 ? 'photo' : 'photos' }}: parts found anew, readings
-        placed anew, what was drawn goes with the face.</span
+        placed anew, what was drawn goes with the face and the parts it lies on.</span
       >
       <label class="flex items-center gap-1"
         ><input v-model="wholePicture" type="checkbox" class="accent-(--accent)" />steps on the whole picture

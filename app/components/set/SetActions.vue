@@ -106,7 +106,7 @@ const toggle = (panel: 'carry' | 'even') => (open.value = open.value === panel ?
         Even…
       </button>
       <select
-        class="field"
+        class="field max-w-28"
         aria-label="Put a preset on these photos"
         title="A preset's steps on the parts of everybody in these photos: soft skin on all of them, for instance"
         value=""
