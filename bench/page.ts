@@ -1,46 +1,19 @@
-import { spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
 import type { Page } from '@playwright/test';
-import playwright from '../playwright.config';
 import { Bench } from '../tests/e2e/bench';
 import { LARGE, largePortrait } from './render';
 import type { Row } from './report';
+import { inServedPage } from './servedPage';
 
-const PORT = 4188;
-const ADDRESS = `http://localhost:${PORT}`;
 /** A window whose picture has 2 megapixels. */
 const WINDOW = { width: 2120, height: 1420 };
 const NUDGES = 12;
 
 /** The running application in Chromium: opening, sliders, strokes. Needs a build. */
-export async function pageSpeed(): Promise<Row[]> {
-  const server = spawn(process.execPath, ['.output/server/index.mjs'], {
-    env: { ...process.env, PORT: String(PORT) },
-  });
-  const { args = [], ...options } = playwright.use!.launchOptions!;
-  // As on a machine without a graphics card: tests emulate one, which makes the page itself wait.
-  const plain = [...args.filter((arg) => !/gl=|angle=|swiftshader/.test(arg)), '--disable-gpu'];
-  const browser = await chromium.launch({ ...options, args: plain });
-  try {
-    for (;;) {
-      if (
-        await fetch(`${ADDRESS}/api/health`).then(
-          ({ ok }) => ok,
-          () => false,
-        )
-      )
-        break;
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    }
-    const page = await (await browser.newContext({ viewport: WINDOW, baseURL: ADDRESS })).newPage();
-    return await measure(page);
-  } finally {
-    await browser.close();
-    server.kill();
-  }
+export function pageSpeed(): Promise<Row[]> {
+  return inServedPage(WINDOW, measure);
 }
 
 async function measure(page: Page): Promise<Row[]> {

@@ -6,6 +6,7 @@ import { agreement } from './agree';
 import { edgesOfSkin } from './edges';
 import { findAccuracy } from './find';
 import { headsAccuracy } from './heads';
+import { manyPhotosMemory } from './manyPhotos';
 import { mendedPictures } from './mended';
 import { pageSpeed } from './page';
 import { renderSpeed } from './render';
@@ -14,6 +15,7 @@ import { setAccuracy } from './set';
 
 report({
   'In the page': await pageSpeed(),
+  'Many photos in the page': await manyPhotosMemory(),
   'Page, command line and server': await agreement(),
   'Full render': await renderSpeed(),
   'Find on the made-up portraits': await findAccuracy(),
