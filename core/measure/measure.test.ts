@@ -102,6 +102,17 @@ describe('check', () => {
     expect(kinds(corner([1, 0.8, 0.7]))).not.toContain('clipped');
   });
 
+  it('blotches are a share of what light the skin gives: two stops less, the same finding', () => {
+    const lit = skin((x, y) => 23 - 14 * Number(Math.hypot((x % 40) - 20, (y % 40) - 20) < 12));
+    const dim = { ...lit, pixels: { ...lit.pixels, data: lit.pixels.data.map((value) => value / 4) } };
+    const [range, dimRange] = [lit, dim].map((input) => {
+      const found = checkSkin({ skin: input }).find(({ is }) => is === 'blotches');
+      return found?.is === 'blotches' ? found.range : 0;
+    });
+    expect(range).toBeGreaterThan(0.02);
+    expect(dimRange! / range!).toBeCloseTo(1, 1);
+  });
+
   it('judges nothing in an empty area', () => {
     const input = skin(() => 40);
     expect(
