@@ -56,7 +56,7 @@ export function* codedStrips(
 
 /**
  * A region with a plan as codes for a file. At the photo's own size, in its own space and depth, what no step
- * changed keeps its numbers to the bit; of the region nothing is kept. Smaller, it is rendered at full size first and then made smaller.
+ * changed keeps its numbers to the bit. Smaller, it is rendered at full size first and then made smaller.
  */
 export function renderCoded(
   renderer: RegionRenderer,
@@ -75,7 +75,6 @@ export function renderCoded(
   else new RgbEncoder(space, depth).encode(pixels.data, out, channels);
   if (isWhole && space === spaceOfPhoto(renderer.pyramid))
     keepCodes(renderer, region, pixels, { out, channels });
-  if (isWhole) renderer.forget(region);
   return out;
 }
 
@@ -112,6 +111,5 @@ function renderSmaller(renderer: RegionRenderer, plan: ResolvedPlan, region: Reg
     outHeight: bottom - top,
   };
   const source = renderer.renderSeen(plan, whole);
-  renderer.forget(whole);
   return shrink(source, { left: region.x, top }, acrossOf(region), downOf(region));
 }

@@ -67,11 +67,6 @@ export class RegionRenderer {
     for (const key of this.#areas.keys()) if (!keys.has(key)) this.#areas.delete(key);
   }
 
-  /** Forgets what it knows of a region that is not asked for again. */
-  forget(region: Region): void {
-    this.#caches.delete(keyOf(region));
-  }
-
   /** The photo's own pixels of a region. Not to be written. */
   source(region: Region): LinearRaster {
     const cache = this.#cache(region);
@@ -201,7 +196,7 @@ export class RegionRenderer {
   }
 
   #cache(region: Region): RegionCache {
-    const key = keyOf(region);
+    const key = `${region.x},${region.y},${region.width},${region.height},${region.outWidth},${region.outHeight}`;
     const known = this.#caches.get(key);
     const cache = known ?? { region, coverage: new Map(), lastKeys: [] };
     this.#caches.delete(key);
@@ -221,6 +216,3 @@ export class RegionRenderer {
     }
   }
 }
-
-const keyOf = ({ x, y, width, height, outWidth, outHeight }: Region) =>
-  [x, y, width, height, outWidth, outHeight].join();
