@@ -7,7 +7,9 @@ export default defineConfig({
       'tests/*.test.ts',
       'tests/{references,properties}/**/*.test.ts',
     ],
-    testTimeout: 30_000,
+    // Against what never ends alone: a machine with other work takes many times as long.
+    testTimeout: 300_000,
+    hookTimeout: 300_000,
     // By default one core is left idle: on the two cores of CI that would be half of them.
     maxWorkers: '100%',
     coverage: {

@@ -59,7 +59,7 @@ describe('several files at a time', () => {
 });
 
 describe('a run that was stopped', () => {
-  it('is gone on with by the same command, and nothing half-written stays', { timeout: 60_000 }, async () => {
+  it('is gone on with by the same command, and nothing half-written stays', async () => {
     const names = Array.from({ length: 12 }, (_, n) => `p${n}.jpg`);
     const photos = await photosAt(names);
     const plan = await planFor(at.folder, photos[0]!, { plan: [] });

@@ -105,7 +105,7 @@ describe('what the command line writes', () => {
     await main(['find', faceless[0]!, '--out', out]);
     expect(await readFile(join(out, 'p', 'notes.txt'), 'utf8')).toBe('hair by hand');
     expect(JSON.parse(await readFile(join(out, 'p-2', 'find.json'), 'utf8')).sitters).toEqual([]);
-  }, 60_000);
+  });
 
   it('interrupted at any time, nothing stands under a final name that is not whole', async () => {
     const large = join(at.folder, 'large.png');
@@ -141,7 +141,7 @@ describe('what the command line writes', () => {
         expect((await sharp(join(out, name)).raw().toBuffer()).length).toBe(3000 * 2000 * 3);
       }
     }
-  }, 60_000);
+  });
 });
 
 describe('several commands at once', () => {
@@ -175,5 +175,5 @@ describe('several commands at once', () => {
     expect(codes).toEqual([0, 0, 0, 0]);
     const files = await Promise.all(outs.map((out) => readFile(join(out, 'p.png'))));
     for (const file of files) expect(file.equals(files[0]!)).toBe(true);
-  }, 60_000);
+  });
 });

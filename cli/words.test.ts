@@ -59,7 +59,7 @@ describe('what the command line says', () => {
     expect(at.failed.at(-1)).toContain('no face was found');
     expect(await main(['check', photo])).toBe(0);
     expect(at.said.at(-1)).toContain('no face was found');
-  }, 30_000);
+  });
 
   it.each([
     ['apply p a --out o --quality 0', '--quality is a whole number from 1 to 100'],
@@ -91,7 +91,7 @@ describe('what the command line says', () => {
     expect(await new Promise((done) => child.on('exit', done))).toBe(0);
     expect(errors).not.toContain('EPIPE');
     expect((await readdir(out)).sort()).toEqual(['a.jpg', 'b.jpg', 'c.jpg']);
-  }, 30_000);
+  });
 
   it('explains itself, and each command, and ends with 0', async () => {
     for (const line of ['--help', '-h', 'help', 'help nothing']) {

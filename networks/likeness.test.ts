@@ -25,28 +25,24 @@ describe('the likeness network', () => {
     );
   });
 
-  it(
-    'brings one sitter together under other lights, and keeps others away',
-    { timeout: 120_000 },
-    async () => {
-      const likenessOf = async (...of: Parameters<typeof portrait>): Promise<Likeness> => {
-        const pyramid = await portrait(...of);
-        const { sitters } = await withLikenesses(pyramid, await findParts(pyramid, networks), networks);
-        return sitters[0]!.likeness!;
-      };
-      const [one, again, other] = [
-        await likenessOf('marit', 'photo'),
-        await likenessOf('marit', 'flare'),
-        await likenessOf('adaeze', 'photo'),
-      ];
-      expect(likenessDistance(one, again)).toBeLessThan(0.25);
-      expect(likenessDistance(one, other)).toBeGreaterThan(0.6);
-      // Against the skin hair looks much the same under another light; a veil lies on both and does not cancel out.
-      one.hair!.forEach((ratio, c) => expect(Math.abs(ratio - again.hair![c]!)).toBeLessThan(0.25));
-    },
-  );
+  it('brings one sitter together under other lights, and keeps others away', async () => {
+    const likenessOf = async (...of: Parameters<typeof portrait>): Promise<Likeness> => {
+      const pyramid = await portrait(...of);
+      const { sitters } = await withLikenesses(pyramid, await findParts(pyramid, networks), networks);
+      return sitters[0]!.likeness!;
+    };
+    const [one, again, other] = [
+      await likenessOf('marit', 'photo'),
+      await likenessOf('marit', 'flare'),
+      await likenessOf('adaeze', 'photo'),
+    ];
+    expect(likenessDistance(one, again)).toBeLessThan(0.25);
+    expect(likenessDistance(one, other)).toBeGreaterThan(0.6);
+    // Against the skin hair looks much the same under another light; a veil lies on both and does not cancel out.
+    one.hair!.forEach((ratio, c) => expect(Math.abs(ratio - again.hair![c]!)).toBeLessThan(0.25));
+  });
 
-  it('where its files are missing, people are found all the same', { timeout: 60_000 }, async () => {
+  it('where its files are missing, people are found all the same', async () => {
     const without = tfNetworks({
       ...networkFiles,
       load: (name) =>

@@ -28,7 +28,7 @@ beforeAll(() => {
   node('scripts/new-kind.ts', 'adjust', 'soft-glow');
   node('scripts/new-kind.ts', 'mark', 'soft-disc');
   node('scripts/list-kinds.ts');
-}, 60_000);
+});
 afterAll(() => rmSync(copy, { recursive: true, force: true }));
 
 describe('a new kind', () => {
@@ -113,5 +113,5 @@ console.log(JSON.stringify({
       encoding: 'utf8',
     });
     expect(out).toMatch(/Test Files\s+.*3 passed/);
-  }, 60_000);
+  });
 });

@@ -10,15 +10,18 @@ export interface BoxWindow {
 /**
  * Means over a square window, cut at the border: column sums run down the rows, a window runs along them.
  * @param data interleaved channels
+ * @param out where the means go, of the same length and not `data` itself
  */
-export function boxMeans(data: Float32Array, { channels, width, height, radius }: BoxWindow): Float32Array {
+export function boxMeans(
+  data: Float32Array,
+  { channels, width, height, radius }: BoxWindow,
+  out = new Float32Array(data.length),
+): Float32Array {
   const line = width * channels;
-  const out = new Float32Array(data.length);
   const sums = new Float64Array(line);
-  const shares = Float64Array.from(
-    { length: width },
-    (_, column) => 1 / (Math.min(width - 1, column + radius) - Math.max(0, column - radius) + 1),
-  );
+  const shares = new Float64Array(width);
+  for (let column = 0; column < width; column++)
+    shares[column] = 1 / (Math.min(width - 1, column + radius) - Math.max(0, column - radius) + 1);
   for (let row = 0; row < Math.min(radius, height); row++) addRow(sums, data, row * line, 1);
   for (let row = 0; row < height; row++) {
     const entering = row + radius;
@@ -29,8 +32,13 @@ export function boxMeans(data: Float32Array, { channels, width, height, radius }
     } else if (entering < height) addRow(sums, data, entering * line, 1);
     else if (leaving >= 0) addRow(sums, data, leaving * line, -1);
     const scale = 1 / (Math.min(height - 1, entering) - Math.max(0, row - radius) + 1);
-    for (let channel = 0; channel < channels; channel++)
-      meanAlong(sums, out, { channel, channels, radius, scale, shares, start: row * line });
+    const start = row * line;
+    // Four at a time, as guided filters have them; what is left one by one.
+    let channel = 0;
+    for (; channel + 4 <= channels; channel += 4)
+      fourAlong(sums, out, { channel, channels, radius, scale, shares, start });
+    for (; channel < channels; channel++)
+      oneAlong(sums, out, { channel, channels, radius, scale, shares, start });
   }
   return out;
 }
@@ -44,25 +52,24 @@ function addRow(sums: Float64Array, data: Float32Array, start: number, sign: num
   for (let i = 0, p = start; i < sums.length; i++, p++) sums[i]! += sign * data[p]!;
 }
 
-/** @param scale one by the rows of the window @param shares one by its columns, about each column */
-function meanAlong(
+/** One row of column sums, and where the means of it go. */
+interface Along {
+  /** the first of the channels that are looked at */
+  readonly channel: number;
+  readonly channels: number;
+  readonly radius: number;
+  /** one by the rows of the window */
+  readonly scale: number;
+  /** one by its columns, about each column */
+  readonly shares: Float64Array;
+  /** the row's place in the means */
+  readonly start: number;
+}
+
+function oneAlong(
   sums: Float64Array,
   out: Float32Array,
-  {
-    channel,
-    channels,
-    radius,
-    scale,
-    shares,
-    start,
-  }: {
-    readonly channel: number;
-    readonly channels: number;
-    readonly radius: number;
-    readonly scale: number;
-    readonly shares: Float64Array;
-    readonly start: number;
-  },
+  { channel, channels, radius, scale, shares, start }: Along,
 ): void {
   const width = shares.length;
   const ahead = radius * channels;
@@ -73,8 +80,54 @@ function meanAlong(
   for (let column = 0, i = channel; column < width; column++, i += channels) {
     if (column + radius < width) sum += sums[i + ahead]!;
     if (column > radius) sum -= sums[i - behind]!;
-    // What the running sum keeps of rounding must not count as a mask.
-    out[start + i] = sum < ROUNDING && sum > -ROUNDING ? 0 : sum * scale * shares[column]!;
+    out[start + i] = unlessRounding(sum) * scale * shares[column]!;
   }
+}
+
+function fourAlong(
+  sums: Float64Array,
+  out: Float32Array,
+  { channel, channels, radius, scale, shares, start }: Along,
+): void {
+  const width = shares.length;
+  const ahead = radius * channels;
+  const behind = (radius + 1) * channels;
+  let first = 0;
+  let second = 0;
+  let third = 0;
+  let fourth = 0;
+  for (let column = 0, i = channel; column < Math.min(radius, width); column++, i += channels) {
+    first += sums[i]!;
+    second += sums[i + 1]!;
+    third += sums[i + 2]!;
+    fourth += sums[i + 3]!;
+  }
+  for (let column = 0, i = channel; column < width; column++, i += channels) {
+    if (column + radius < width) {
+      const entering = i + ahead;
+      first += sums[entering]!;
+      second += sums[entering + 1]!;
+      third += sums[entering + 2]!;
+      fourth += sums[entering + 3]!;
+    }
+    if (column > radius) {
+      const leaving = i - behind;
+      first -= sums[leaving]!;
+      second -= sums[leaving + 1]!;
+      third -= sums[leaving + 2]!;
+      fourth -= sums[leaving + 3]!;
+    }
+    const share = scale * shares[column]!;
+    const o = start + i;
+    out[o] = unlessRounding(first) * share;
+    out[o + 1] = unlessRounding(second) * share;
+    out[o + 2] = unlessRounding(third) * share;
+    out[o + 3] = unlessRounding(fourth) * share;
+  }
+}
+
+/** What a running sum keeps of rounding must not count as a mask. */
+function unlessRounding(sum: number): number {
+  return sum < ROUNDING && sum > -ROUNDING ? 0 : sum;
 }
 const ROUNDING = 1e-9;

@@ -15,7 +15,6 @@ const grey = (region: Region, value: (x: number, y: number) => number): LinearRa
 };
 const WINDOW = { x: 0, y: 0, width: 40, height: 40, outWidth: 10, outHeight: 10 };
 const FINE = { ...WINDOW, outWidth: 40, outHeight: 40 };
-const own = (value: number) => value;
 
 describe('a guided filter at another size', () => {
   it('is bilinear where the mask does not follow the guide', () => {
@@ -23,10 +22,12 @@ describe('a guided filter at another size', () => {
     for (let cell = 0; cell < 100; cell++) data[4 * cell + 3] = (cell % 10) / 10;
     const out = new Float32Array(1600);
     const source = grey(FINE, () => 0.25);
-    evaluateGuided(
-      { width: 10, height: 10, data },
-      { window: WINDOW, region: FINE, source, shape: own, out },
-    );
+    evaluateGuided([{ coefficients: { width: 10, height: 10, data }, out }], {
+      window: WINDOW,
+      region: FINE,
+      source,
+      firmFrom: 0,
+    });
     // Cell centres lie at 2, 6, 10 …: column 19 is at 19.5, 4.375 cells from the first.
     expect(out[20 * 40 + 19]).toBeCloseTo(0.4375, 5);
     expect([out[0], out[39]]).toEqual([0, expect.closeTo(0.9, 5)]);
@@ -43,12 +44,11 @@ describe('a guided filter at another size', () => {
     });
     const mask = Float32Array.from({ length: 100 }, (_, cell) => (cell % 10 < 5 ? 0 : 1));
     const out = new Float32Array(1600);
-    evaluateGuided(guidedCoefficients(guide, mask), {
+    evaluateGuided([{ coefficients: guidedCoefficients(guide, mask), out }], {
       window: WINDOW,
       region: FINE,
       source: grey(FINE, step),
-      shape: own,
-      out,
+      firmFrom: 0,
     });
     // Bilinear, the mask would be 0.63 and 0.88 there.
     expect(out[20 * 40 + 20]).toBeLessThan(0.15);
@@ -59,10 +59,12 @@ describe('a guided filter at another size', () => {
     const data = new Float32Array(400).fill(3);
     const out = new Float32Array(1600).fill(-1);
     const region = { ...FINE, x: 20 };
-    evaluateGuided(
-      { width: 10, height: 10, data },
-      { window: WINDOW, region, source: grey(region, () => 0.5), shape: own, out },
-    );
+    evaluateGuided([{ coefficients: { width: 10, height: 10, data }, out }], {
+      window: WINDOW,
+      region,
+      source: grey(region, () => 0.5),
+      firmFrom: 0,
+    });
     expect([out[0], out[19], out[21]]).toEqual([1, 1, -1]);
   });
 });

@@ -108,7 +108,7 @@ export function guidedCoefficients(
     fits[o + 2] = blue;
     fits[o + 3] = mm - red * mr - green * mg - blue * mb;
   }
-  return { width, height, data: boxMeans(fits, { channels: 4, width, height, radius }) };
+  return { width, height, data: boxMeans(fits, { channels: 4, width, height, radius }, products) };
 }
 
 function splitPlanes(

@@ -1,6 +1,7 @@
 import { clamp } from '../math/clamp';
 import { evaluateGuided, guideOfLinear } from './guidedEvaluate';
 import { guidedCoefficients, prepareGuide } from './guidedFilter';
+import { isAnywhere, mapPlane } from './mapPlane';
 import { acrossOf, downOf, regionScale, subRegion, touchedPixels } from './raster';
 import type { LinearRaster, PixelRun, Region } from './raster';
 
@@ -11,6 +12,8 @@ export interface Plate {
   readonly coverage8: Uint8Array;
 }
 
+/** What of a carried mask's raw value counts as nothing, and as much as all. */
+const FIRM_FROM = 0.06;
 const GUIDE_RADIUS = 2;
 const GUIDE_EPSILON = 1e-4;
 /** Plate pixels beside a region that its guided filter looks at, twice over. */
@@ -59,19 +62,18 @@ function enlargePlate(
     for (let p = (seen.row + row) * own.outWidth + seen.column, end = p + seen.columns; p < end; p++)
       mask[i++] = coverage8[p]! / 255;
   }
-  if (mask.every((value) => value === 0)) return;
-  const guide = prepareGuide(sample(window).data.map(guideOfLinear), {
+  if (!isAnywhere(mask)) return;
+  const guide = prepareGuide(mapPlane(sample(window).data, guideOfLinear), {
     width: seen.columns,
     height: seen.rows,
     radius: GUIDE_RADIUS,
     epsilon: GUIDE_EPSILON,
   });
-  evaluateGuided(guidedCoefficients(guide, mask), {
+  evaluateGuided([{ coefficients: guidedCoefficients(guide, mask), out }], {
     window,
     region,
     source: sample(region),
-    shape: (value) => (value - 0.06) / 0.88,
-    out,
+    firmFrom: FIRM_FROM,
   });
 }
 

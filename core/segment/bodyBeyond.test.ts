@@ -7,6 +7,7 @@ import { ofEachClass } from './classShares';
 import type { FaceFrame } from './faceFrame';
 import { oklabOf } from './headGrid';
 import type { HeadGrid } from './headGrid';
+import { outlineOf } from './outline';
 
 const WIDTH = 300;
 const HEIGHT = 480;
@@ -43,10 +44,12 @@ const photo = buildPyramid({
 const frame: FaceFrame = {
   unit: 40,
   tiltRadians: 0,
+  cos: 1,
+  sin: 0,
   origin: [150, 45],
   chin: [0, 0.7],
   top: [0, -0.5],
-  oval: [],
+  oval: outlineOf([]),
 };
 
 /** The head's surroundings as they are truly divided. */

@@ -1,5 +1,6 @@
 import { clampUnit } from '../math/clamp';
 import { fastLog } from '../colour/fastLog';
+import { mapPlane } from '../raster/mapPlane';
 import type { Pyramid } from '../raster/pyramid';
 import type { LinearRaster, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
@@ -22,7 +23,7 @@ import type { HeadClasses } from './classShares';
 import { pixelCentre } from '../raster/raster';
 import { oklabOf, regionWithin } from './headGrid';
 import type { HeadGrid } from './headGrid';
-import { fitMixture, mixtureDensity, sampleOf } from './mixture';
+import { fitMixture, mixtureDensities, sampleOf } from './mixture';
 import type { Mixture } from './mixture';
 
 /** What a sitter shows beyond the surroundings of the head, coverage 0..1 each. */
@@ -58,14 +59,18 @@ export function bodyBeyond(
   const source = sampleRegion(pyramid, region);
   const shares = bodyShares(grid, classes, { region, source });
   const fine = regionWithin(pyramid, frame, REACH_OF_BODY, BODY_VIEW_LONG_SIDE);
-  const finer = carriedTo({ region, source }, { region: fine, source: sampleRegion(pyramid, fine) });
+  const [skin, clothes, background] = carriedTo(
+    [shares.skin, shares.clothes, shares.background],
+    { region, source },
+    { region: fine, source: sampleRegion(pyramid, fine) },
+  ) as [Float32Array, Float32Array, Float32Array];
   const outside = outsideOf(view, fine, SEAM * frame.unit, pyramid);
-  const beyondView = (plane: Float32Array) => finer(plane).map((share, i) => share * outside[i]!);
+  const beyondView = (plane: Float32Array) => mapPlane(plane, (share, i) => share * outside[i]!);
   return {
     region: fine,
-    skin: beyondView(shares.skin),
-    clothes: beyondView(shares.clothes),
-    background: finer(shares.background),
+    skin: beyondView(skin),
+    clothes: beyondView(clothes),
+    background,
   };
 }
 
@@ -81,6 +86,9 @@ function bodyShares(
     background: learn(grid, classes.background),
   };
   const seen = chromaOf(oklabOf(source));
+  const asSkin = mixtureDensities(models.skin, seen);
+  const asClothes = mixtureDensities(models.clothes, seen);
+  const asBackground = mixtureDensities(models.background, seen);
   const count = region.outWidth * region.outHeight;
   const shares = {
     skin: new Float32Array(count),
@@ -92,11 +100,9 @@ function bodyShares(
       const point = pixelCentre(region, column, row);
       const share = ownShare(grid.frame, grid.others, point);
       const inPerson = sharpened(grid.person(point));
-      const density = (model: Mixture) =>
-        mixtureDensity(model, seen[3 * i]!, seen[3 * i + 1]!, seen[3 * i + 2]!);
-      const skin = inPerson * SKIN_OF_BODY * density(models.skin);
-      const clothes = inPerson * (1 - SKIN_OF_BODY) * (density(models.clothes) + BODY_UNFORESEEN);
-      const background = (1 - inPerson) * (density(models.background) + BODY_UNFORESEEN);
+      const skin = inPerson * SKIN_OF_BODY * asSkin[i]!;
+      const clothes = inPerson * (1 - SKIN_OF_BODY) * (asClothes[i]! + BODY_UNFORESEEN);
+      const background = (1 - inPerson) * (asBackground[i]! + BODY_UNFORESEEN);
       const sum = skin + clothes + background || 1;
       shares.skin[i] = (share * skin) / sum;
       shares.clothes[i] = (share * clothes) / sum;

@@ -1,6 +1,7 @@
+import { mapPlane } from '../raster/mapPlane';
 import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
-import { signedDistance } from './faceFrame';
+import { distancesTo } from './outline';
 import type { FaceLandmarks } from './faceLandmarks';
 import { featureWindow, toWindow } from './featureWindow';
 import type { FeatureWindow } from './featureWindow';
@@ -30,22 +31,19 @@ export function browParts(
   const { outWidth: width, outHeight: height } = window.region;
   const unit = long * window.scale;
   const outline = toWindow(window, loop);
-  const beyond = Float32Array.from(
-    { length: width * height },
-    (_, i) => signedDistance([(i % width) + 0.5, Math.floor(i / width) + 0.5], outline) / unit,
-  );
+  const beyond = distancesTo(outline, { width, height, unit });
   const bare = localColours(
     window.source.data,
-    beyond.map((value) => (value > BROW_REACH && value < 0.28 ? 1 : 0)),
+    mapPlane(beyond, (value) => (value > BROW_REACH && value < 0.28 ? 1 : 0)),
     { width, height, radius: Math.round(0.1 * unit) },
   ).data;
   const { data } = window.source;
   const towards = (i: number, channel: number) =>
     bare[LOCAL_CHANNELS * i + channel]! - data[3 * i + channel]!;
-  const drop = beyond.map((_, i) => towards(i, 0) + towards(i, 1) + towards(i, 2));
+  const drop = mapPlane(beyond, (_, i) => towards(i, 0) + towards(i, 1) + towards(i, 2));
   const inside = drop.filter((_, i) => beyond[i]! < 0).sort();
   const full = inside[Math.floor(0.85 * inside.length)] ?? 0;
-  const brow = drop.map((value, i) => {
+  const brow = mapPlane(drop, (value, i) => {
     const spread = bare[LOCAL_CHANNELS * i + 3]!;
     const place = clampUnit(1 - beyond[i]! / BROW_REACH);
     return full <= spread ? 0 : place * clampUnit((value - 0.8 * spread) / (full - 0.8 * spread));

@@ -1,8 +1,9 @@
+import { mapPlane } from '../raster/mapPlane';
 import { sigmoid } from '../math/sigmoid';
 import type { Pyramid } from '../raster/pyramid';
 import { DETECT_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
-import { pointOfSquare, turnedCrop } from './turnedCrop';
+import { pointsOfSquare, turnedCrop } from './turnedCrop';
 import type { TurnedSquare } from './turnedCrop';
 import { ANCHOR_VALUES, LEAST_SCORE, MOST_OVERLAP, TILES_ACROSS, TILE_OVERLAP } from './detectParameters';
 
@@ -51,7 +52,7 @@ async function detectIn(
 ): Promise<FaceBox[]> {
   const boxes: FaceBox[] = [];
   for (const square of squares) {
-    const input = turnedCrop(pyramid, square, DETECT_SIZE).map((value) => 2 * value - 1);
+    const input = mapPlane(turnedCrop(pyramid, square, DETECT_SIZE), (value) => 2 * value - 1);
     boxes.push(...decode(await networks.detect(input), square));
   }
   return dropDoubles(boxes);
@@ -89,12 +90,12 @@ const ANCHORS: readonly (readonly [number, number])[] = (
 
 function decode(output: Float32Array, square: TurnedSquare): FaceBox[] {
   const boxes: FaceBox[] = [];
+  const pointAt = pointsOfSquare(square);
   ANCHORS.forEach(([anchorX, anchorY], n) => {
     const o = n * ANCHOR_VALUES;
     const score = sigmoid(output[o]!);
     if (score < LEAST_SCORE) return;
-    const at = (x: number, y: number) =>
-      pointOfSquare(square, (x + anchorX) / DETECT_SIZE, (y + anchorY) / DETECT_SIZE);
+    const at = (x: number, y: number) => pointAt((x + anchorX) / DETECT_SIZE, (y + anchorY) / DETECT_SIZE);
     const [centreX, centreY] = at(output[o + 1]!, output[o + 2]!);
     const rightEye = at(output[o + 5]!, output[o + 6]!);
     const leftEye = at(output[o + 7]!, output[o + 8]!);

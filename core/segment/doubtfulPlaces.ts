@@ -1,6 +1,7 @@
 import { boxMeansTwice } from '../raster/boxMeans';
 import type { FoundPartName } from '../document/foundParts';
 import { clampUnit } from '../math/clamp';
+import { mapPlane } from '../raster/mapPlane';
 import type { Plate } from '../raster/plate';
 import { subRegion, touchedPixels } from '../raster/raster';
 import type { Region } from '../raster/raster';
@@ -58,10 +59,9 @@ export function doubtfulPlaces(grid: HeadGrid, classes: HeadClasses): DoubtfulPl
   const places: { readonly pair: number; readonly members: readonly number[] }[] = [];
   for (const pair of counts.keys()) {
     if (counts[pair]! < least) continue;
-    const is = Float32Array.from(pairs, (entry) => Number(entry === pair));
-    const core = boxMeansTwice(is, { channels: 1, width, height, radius });
+    const core = boxMeansTwice(placesOf(pairs, pair), { channels: 1, width, height, radius });
     for (const members of connected(
-      core.map((share) => Number(share > DOUBT_CORE)),
+      mapPlane(core, (share) => Number(share > DOUBT_CORE)),
       width,
     ))
       if (members.length > least) places.push({ pair, members });
@@ -74,6 +74,13 @@ export function doubtfulPlaces(grid: HeadGrid, classes: HeadClasses): DoubtfulPl
       may: TOLD_APART[pair % TOLD_APART.length]!,
       ...cutOut(grid, members, Math.max(1, Math.round(DOUBT_GROWN * unit))),
     }));
+}
+
+/** 1 where a plane of numbers has the given one. */
+function placesOf(pairs: Int16Array, pair: number): Float32Array {
+  const out = new Float32Array(pairs.length);
+  for (let i = 0; i < out.length; i++) if (pairs[i] === pair) out[i] = 1;
+  return out;
 }
 
 /** Which of some planes is largest at a place, one of them left out. */
@@ -133,7 +140,7 @@ function cutOut(
       outWidth,
       outHeight,
     },
-    share: soft.map((value) => Math.min(1, 4 * value)),
+    share: mapPlane(soft, (value) => Math.min(1, 4 * value)),
   };
 }
 
@@ -164,11 +171,11 @@ export function foundDoubt(
     newWidth: within.region.outWidth,
     newHeight: within.region.outHeight,
   });
-  const coverage8 = Uint8Array.from(soft, (value, i) => {
-    const row = within.row + Math.floor(i / within.region.outWidth);
-    const at = row * view.outWidth + within.column + (i % within.region.outWidth);
-    return Math.round(255 * clampUnit(value * refined[has][at]!));
-  });
+  const { outWidth: width, outHeight: height } = within.region;
+  const coverage8 = new Uint8Array(soft.length);
+  for (let row = 0, i = 0; row < height; row++)
+    for (let at = (within.row + row) * view.outWidth + within.column, end = at + width; at < end; at++, i++)
+      coverage8[i] = Math.round(255 * clampUnit(soft[i]! * refined[has][at]!));
   return { has, may, region: within.region, coverage8 };
 }
 

@@ -81,13 +81,7 @@ export function rasteriseSelection(
   source: LinearRaster,
   out: Float32Array,
 ): void {
-  evaluateGuided(coefficients, {
-    window,
-    region,
-    source,
-    shape: (value) => (value - FIRM_FROM) / (1 - 2 * FIRM_FROM),
-    out,
-  });
+  evaluateGuided([{ coefficients, out }], { window, region, source, firmFrom: FIRM_FROM });
 }
 
 function strokesWindow(pyramid: Pyramid, strokes: readonly EdgeStroke[], longSide: number): Region {

@@ -1,11 +1,12 @@
+import { mapPlane } from '../raster/mapPlane';
 import { sigmoid } from '../math/sigmoid';
 import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
 import { EYE_LOOPS } from './landmarkGroups';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
-import { featureWindow, toWindow } from './featureWindow';
+import { featureWindow, sortedWhere, toWindow } from './featureWindow';
 import type { FeatureWindow } from './featureWindow';
-import { signedDistance } from './faceFrame';
+import { distancesTo } from './outline';
 import { fitIris } from './irisFit';
 import type { IrisFit } from './irisFit';
 import { upperLidLine } from './lidLine';
@@ -132,21 +133,19 @@ function openingOf(
   eye: number,
   corners: readonly [LandmarkPoint, LandmarkPoint],
 ): { opening: Float32Array; core: Float32Array } {
-  const { outWidth: width } = window.region;
+  const { outWidth: width, outHeight: height } = window.region;
   const outline = toWindow(window, loop);
-  const beyond = Float32Array.from(
-    { length: window.oklab.length / 3 },
-    (_, i) => signedDistance([(i % width) + 0.5, Math.floor(i / width) + 0.5], outline) / eye,
-  );
+  const beyond = distancesTo(outline, { width, height, unit: eye });
   const middle = outline.reduce((sum, [, y]) => sum + y / outline.length, 0);
   const lower = (i: number) => Math.floor(i / width) > middle;
-  const place = beyond.map((distance, i) =>
+  const place = mapPlane(beyond, (distance, i) =>
     sigmoid(((lower(i) ? LOWER_SLACK : UPPER_SLACK) - distance) / LID_REACH),
   );
-  const tones = Float32Array.from(beyond.keys(), (i) => i)
-    .filter((i) => isAround(beyond[i]!))
-    .map((i) => window.oklab[3 * i]!)
-    .sort();
+  const tones = sortedWhere(
+    beyond.length,
+    (i) => isAround(beyond[i]!),
+    (i) => window.oklab[3 * i]!,
+  );
   const usual = tones[tones.length >> 1] ?? 0;
   // Lashes are no skin, and no eye either: the dark ones about the eye teach neither.
   const like = likeness(window, place, {
@@ -155,7 +154,8 @@ function openingOf(
     components: 4,
     radius: 0.014 * eye,
   });
-  const opening = like.map(
+  const opening = mapPlane(
+    like,
     (smooth, i) =>
       clampUnit((smooth - 0.25) / 0.5) *
       clampUnit(1 - (beyond[i]! - (lower(i) ? FARTHEST : FARTHEST_UP)) / 0.02),
@@ -164,16 +164,17 @@ function openingOf(
   if (beyondLid)
     for (let i = 0; i < opening.length; i++)
       if (opening[i]! > 0) opening[i]! *= clampUnit(0.5 - beyondLid(i));
-  return { opening, core: opening.map((value, i) => (lower(i) || beyond[i]! < EYE_CORE ? value : 0)) };
+  return { opening, core: mapPlane(opening, (value, i) => (lower(i) || beyond[i]! < EYE_CORE ? value : 0)) };
 }
 const isAround = (beyond: number) => beyond > 0.12 && beyond < 0.25;
 
 /** The corner's flesh and the lids' edges are darker and redder than the whites: they are left out. */
 function keepWhite({ oklab }: FeatureWindow, whites: Float32Array): void {
-  const bright = Float32Array.from(whites.keys(), (i) => i)
-    .filter((i) => whites[i]! > 0.9)
-    .map((i) => oklab[3 * i]!)
-    .sort();
+  const bright = sortedWhere(
+    whites.length,
+    (i) => whites[i]! > 0.9,
+    (i) => oklab[3 * i]!,
+  );
   if (bright.length === 0) return;
   const white = bright[Math.floor(0.8 * bright.length)]!;
   for (let i = 0; i < whites.length; i++)

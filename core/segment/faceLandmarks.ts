@@ -3,7 +3,7 @@ import type { FaceBox } from './detectFaces';
 import { EYE_POINTS, LIP_POINTS } from './landmarkGroups';
 import { MESH_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
-import { pointOfSquare, turnedCrop } from './turnedCrop';
+import { pointsOfSquare, turnedCrop } from './turnedCrop';
 import type { TurnedSquare } from './turnedCrop';
 import { LEAST_CONFIDENCE, MESH_ROOM } from './detectParameters';
 
@@ -50,7 +50,8 @@ async function fit(pyramid: Pyramid, square: TurnedSquare, networks: FaceNetwork
     eyes,
     irises,
   } = await networks.mesh(turnedCrop(pyramid, square, MESH_SIZE));
-  const at = (x: number, y: number) => pointOfSquare(square, x / MESH_SIZE, y / MESH_SIZE);
+  const pointAt = pointsOfSquare(square);
+  const at = (x: number, y: number) => pointAt(x / MESH_SIZE, y / MESH_SIZE);
   const points: LandmarkPoint[] = Array.from({ length: 468 }, (_, i) => at(mesh[3 * i]!, mesh[3 * i + 1]!));
   const refine = (indices: readonly number[], refined: Float32Array) =>
     indices.forEach((index, i) => (points[index] = at(refined[2 * i]!, refined[2 * i + 1]!)));

@@ -3,6 +3,7 @@ import type { FaceFrame } from './faceFrame';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
 import { featureZones, hairOver } from './faceZones';
 import { BROW_LOOPS, FACE_OVAL } from './landmarkGroups';
+import { outlineOf } from './outline';
 
 /** A round face with one brow above its middle; every other point lies on the nose. */
 const points: LandmarkPoint[] = Array.from({ length: 478 }, () => [100, 110]);
@@ -17,10 +18,12 @@ BROW_LOOPS.right.forEach((index, n) => {
 const frame: FaceFrame = {
   unit: 120,
   tiltRadians: 0,
+  cos: 1,
+  sin: 0,
   origin: [100, 90],
   chin: [0, 0.66],
   top: [0, -0.5],
-  oval: [],
+  oval: outlineOf([]),
 };
 const region = { x: 0, y: 0, width: 200, height: 200, outWidth: 200, outHeight: 200 };
 const zonesUnder = (sure: number) =>

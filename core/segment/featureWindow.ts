@@ -57,10 +57,10 @@ function enlarged(pyramid: Pyramid, region: Region): LinearRaster {
   const source = sampleRegion(pyramid, { ...region, outWidth: width, outHeight: height });
   const data = new Float32Array(3 * outWidth * outHeight);
   for (let channel = 0; channel < 3; channel++) {
-    const plane = Float32Array.from({ length: width * height }, (_, i) => source.data[3 * i + channel]!);
-    resizePlane(plane, { width, height, newWidth: outWidth, newHeight: outHeight }).forEach(
-      (value, i) => (data[3 * i + channel] = value),
-    );
+    const plane = new Float32Array(width * height);
+    for (let i = 0; i < plane.length; i++) plane[i] = source.data[3 * i + channel]!;
+    const larger = resizePlane(plane, { width, height, newWidth: outWidth, newHeight: outHeight });
+    for (let i = 0; i < larger.length; i++) data[3 * i + channel] = larger[i]!;
   }
   return { space: 'srgbLinear', width: outWidth, height: outHeight, data };
 }
@@ -76,4 +76,16 @@ export function toWindow(
 /** Coverage of a loop of points of the photo over a window. */
 export function loopCoverage(window: FeatureWindow, points: readonly LandmarkPoint[]): Float32Array {
   return polygonCoverage([toWindow(window, points)], window.region.outWidth, window.region.outHeight);
+}
+
+/** Values of the pixels that belong to something, the lowest first. */
+export function sortedWhere(
+  count: number,
+  belongs: (index: number) => boolean,
+  value: (index: number) => number,
+): Float32Array {
+  const out = new Float32Array(count);
+  let members = 0;
+  for (let i = 0; i < count; i++) if (belongs(i)) out[members++] = value(i);
+  return out.subarray(0, members).sort();
 }

@@ -1,5 +1,6 @@
 import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
+import { mapPlane } from '../raster/mapPlane';
 import type { Plate } from '../raster/plate';
 import { pixelCentre, wholeRegion } from '../raster/raster';
 import type { Region } from '../raster/raster';
@@ -215,14 +216,14 @@ function featureParts(
     if (brow) {
       const where = brow.window.region;
       const at = (i: number) => pixelCentre(where, i % where.outWidth, Math.floor(i / where.outWidth));
-      const bare = brow.brow.map((share, i) => (share > 0 ? share * (1 - hairOver(hairAt(at(i)))) : 0));
+      const bare = mapPlane(brow.brow, (share, i) => (share > 0 ? share * (1 - hairOver(hairAt(at(i)))) : 0));
       features.push({ part: `brow-${side}`, where, coverage: bare, takes: bare, doubt: undefined });
     }
   }
   const mouth = mouthParts(pyramid, landmarks);
   if (mouth) {
     const { lips, teeth, between, window } = mouth;
-    const takes = lips.map((value, i) => Math.max(value, between[i]!));
+    const takes = mapPlane(lips, (value, i) => Math.max(value, between[i]!));
     features.push({ part: 'lips', where: window.region, coverage: lips, takes, doubt: undefined });
     features.push({ part: 'teeth', where: window.region, coverage: teeth, doubt: undefined });
   }
@@ -248,14 +249,14 @@ function headParts(
   taken: Float32Array,
   { features, inFace }: { readonly features: Float32Array; readonly inFace: Float32Array },
 ) {
-  const skin = classes.skin.map((share, i) => share * (1 - taken[i]!));
+  const skin = mapPlane(classes.skin, (share, i) => share * (1 - taken[i]!));
   return {
     skin,
-    face: skin.map((share, i) => share * inFace[i]!),
-    body: skin.map((share, i) => share * (1 - inFace[i]!)),
+    face: mapPlane(skin, (share, i) => share * inFace[i]!),
+    body: mapPlane(skin, (share, i) => share * (1 - inFace[i]!)),
     // Brows, lashes and nostrils look like hair; they are none, and no skin.
-    hair: classes.hair.map((share, i) => share * (1 - features[i]!) * (1 - taken[i]!)),
-    beard: classes.beard.map((share, i) => share * (1 - taken[i]!)),
+    hair: mapPlane(classes.hair, (share, i) => share * (1 - features[i]!) * (1 - taken[i]!)),
+    beard: mapPlane(classes.beard, (share, i) => share * (1 - taken[i]!)),
   };
 }
 
@@ -302,6 +303,7 @@ function foundPart(
   const coverage8 = new Uint8Array(coverage.length);
   for (let i = 0; i < coverage.length; i++) {
     const value = clampUnit(coverage[i]!);
+    if (value === 0) continue;
     coverage8[i] = value < LEAST_VALUE ? 0 : Math.round(255 * value);
     sum += value;
     if (value > 0.05) extent++;

@@ -10,6 +10,7 @@ import type { HeadGrid } from './headGrid';
 import { shrinkPlane } from './planes';
 import { refineClasses } from './refineClasses';
 import { roughness } from './texture';
+import { outlineOf } from './outline';
 
 const SIZE = 320;
 const UNIT = 100;
@@ -21,10 +22,12 @@ const oval = Array.from(
 const frameAt = (x: number): FaceFrame => ({
   unit: UNIT,
   tiltRadians: 0,
+  cos: 1,
+  sin: 0,
   origin: [x, MIDDLE - 40],
   chin: [0, 0.75],
   top: [0, -0.55],
-  oval,
+  oval: outlineOf(oval),
 });
 
 type Class = 'skin' | 'hair' | 'clothes' | 'background';

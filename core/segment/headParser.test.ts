@@ -5,6 +5,7 @@ import type { FaceFrame } from './faceFrame';
 import { parseHead, parsedPlanes, parsedShare, parserPlanes, parserSquare } from './headParser';
 import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
+import { outlineOf } from './outline';
 
 const WIDTH = 200;
 /** A photo whose left half is red and whose right half is blue, a face in its middle. */
@@ -24,10 +25,12 @@ const oval = Array.from(
 const frameAt = (x: number): FaceFrame => ({
   unit: 60,
   tiltRadians: 0,
+  cos: 1,
+  sin: 0,
   origin: [x, 90],
   chin: [0, 0.7],
   top: [0, -0.5],
-  oval,
+  oval: outlineOf(oval),
 });
 const frame = frameAt(100);
 

@@ -1,16 +1,17 @@
 import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
 import type { Region } from '../raster/raster';
-import { faceToImage, imageToFace, signedDistance } from './faceFrame';
+import { faceToImage, imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import { HEAD_CLASSES, NOT_ON_ALL, isAbsent, ofEachClass } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import { pixelCentre } from '../raster/raster';
+import { signedDistance } from './outline';
 import type { PersonMap } from './personMap';
 import { PARSER_RIM, PRESENT_CELLS, PRESENT_FROM } from './headParameters';
 import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
-import { answerAt, placeInSquare, pointOfSquare, turnedCrop } from './turnedCrop';
+import { answerAt, placesInSquare, pointsOfSquare, turnedCrop } from './turnedCrop';
 import type { TurnedSquare } from './turnedCrop';
 
 /** Side of the square that the parser sees, face widths. */
@@ -47,22 +48,24 @@ export function parserPlanes(
 ): Float32Array[] {
   const colours = turnedCrop(photo, square, size);
   const planes = Array.from({ length: 7 }, () => new Float32Array(size * size));
+  const pointAt = pointsOfSquare(square);
   for (let row = 0, i = 0; row < size; row++)
     for (let column = 0; column < size; column++, i++) {
-      const point = pointOfSquare(square, (column + 0.5) / size, (row + 0.5) / size);
+      const point = pointAt((column + 0.5) / size, (row + 0.5) / size);
       for (let channel = 0; channel < 3; channel++) planes[channel]![i] = colours[3 * i + channel]!;
       const inside = point[0] >= 0 && point[1] >= 0 && point[0] < photo.width && point[1] < photo.height;
       planes[3]![i] = inside ? person(point) : 0;
       planes[4]![i] = ovalShare(frame, point);
-      planes[5]![i] = Math.min(1, ...others.map((other) => ovalShare(other, point)));
+      planes[5]![i] = 1;
+      for (const other of others) planes[5]![i] = Math.min(planes[5]![i]!, ovalShare(other, point));
       planes[6]![i] = Number(inside);
     }
   return planes;
 }
 
 function ovalShare(frame: FaceFrame, point: readonly [number, number]): number {
-  const place = imageToFace(frame, point);
-  return Math.hypot(...place) > 2.5 ? 1 : clampUnit(0.5 + signedDistance(place, frame.oval) / 2);
+  const [u, v] = imageToFace(frame, point);
+  return u * u + v * v > 6.25 ? 1 : clampUnit(0.5 + signedDistance(u, v, frame.oval) / 2);
 }
 
 /** What the parser says of the square about a head: for every class, how likely each place belongs to it. */
@@ -111,7 +114,9 @@ export async function parseHead(
   const square = parserSquare(frame);
   const planes = parserPlanes(photo, { square, size: PARSER_SIZE, frame, others, person });
   const input = new Float32Array(PARSER_PLANES * PARSER_SIZE ** 2);
-  planes.forEach((plane, n) => plane.forEach((value, i) => (input[PARSER_PLANES * i + n] = value)));
+  planes.forEach((plane, n) => {
+    for (let i = 0; i < plane.length; i++) input[PARSER_PLANES * i + n] = plane[i]!;
+  });
   const answer = await networks.parse(input);
   const shares = ofEachClass(() => new Float32Array(PARSER_ANSWER_SIZE ** 2));
   PARSER_CLASSES.forEach((name, n) => {
@@ -131,9 +136,10 @@ export function parsedPlanes({ square, shares }: ParsedHead, region: Region): Pa
     (name) => [shares[name], out[name]] as const,
   );
   const trust = new Float32Array(outWidth * outHeight);
+  const placeOf = placesInSquare(square);
   for (let row = 0, i = 0; row < outHeight; row++)
     for (let column = 0; column < outWidth; column++, i++) {
-      const place = placeInSquare(square, pixelCentre(region, column, row));
+      const place = placeOf(pixelCentre(region, column, row));
       const [u, v] = place;
       trust[i] = clampUnit((PARSER_SIDE * Math.min(u, v, 1 - u, 1 - v)) / PARSER_RIM);
       if (trust[i] === 0) continue;
@@ -148,5 +154,6 @@ export function parsedShare(
   name: HeadClass,
 ): (point: readonly [number, number]) => number {
   const plane = shares[name];
-  return (point) => answerAt(plane, PARSER_ANSWER_SIZE, placeInSquare(square, point));
+  const placeOf = placesInSquare(square);
+  return (point) => answerAt(plane, PARSER_ANSWER_SIZE, placeOf(point));
 }

@@ -272,20 +272,21 @@ function arcMean({
 }
 
 function toneOf({ source: { data } }: FeatureWindow): Float32Array {
-  return Float32Array.from({ length: data.length / 3 }, (_, i) =>
-    Math.sqrt(Math.max(0, luminanceAt(data, i))),
-  );
+  const tone = new Float32Array(data.length / 3);
+  for (let i = 0; i < tone.length; i++) tone[i] = Math.sqrt(Math.max(0, luminanceAt(data, i)));
+  return tone;
 }
 
 function centreOf(mask: Float32Array, width: number): LandmarkPoint | undefined {
   let sum = 0;
   let across = 0;
   let down = 0;
-  mask.forEach((value, i) => {
+  for (let i = 0; i < mask.length; i++) {
+    const value = mask[i]!;
     sum += value;
     across += value * ((i % width) + 0.5);
     down += value * (Math.floor(i / width) + 0.5);
-  });
+  }
   return sum > 0 ? [across / sum, down / sum] : undefined;
 }
 

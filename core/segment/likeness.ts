@@ -1,6 +1,7 @@
 import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
+import { mapPlane } from '../raster/mapPlane';
 import type { FeatureWindow } from './featureWindow';
-import { fitMixture, mixtureDensity, sampleOf } from './mixture';
+import { fitMixture, mixtureDensities, sampleOf } from './mixture';
 import {
   LIKENESS_EPSILON,
   LIKENESS_SAMPLES,
@@ -39,12 +40,11 @@ export function likeness(
     fitMixture(oklab, sampleOf(count, belongs, LIKENESS_SAMPLES), components, LIKENESS_SPREAD);
   const feature = model(isFeature);
   const ground = model(isGround);
-  const raw = place.map((prior, i) => {
-    const l = oklab[3 * i]!;
-    const a = oklab[3 * i + 1]!;
-    const b = oklab[3 * i + 2]!;
-    const as = prior * (mixtureDensity(feature, l, a, b) + LIKENESS_UNFORESEEN);
-    const not = (1 - prior) * (mixtureDensity(ground, l, a, b) + LIKENESS_UNFORESEEN);
+  const asFeature = mixtureDensities(feature, oklab);
+  const asGround = mixtureDensities(ground, oklab);
+  const raw = mapPlane(place, (prior, i) => {
+    const as = prior * (asFeature[i]! + LIKENESS_UNFORESEEN);
+    const not = (1 - prior) * (asGround[i]! + LIKENESS_UNFORESEEN);
     return as / (as + not);
   });
   const { data } = guidedCoefficients(
@@ -56,7 +56,8 @@ export function likeness(
     }),
     raw,
   );
-  return raw.map(
+  return mapPlane(
+    raw,
     (_, i) =>
       data[4 * i]! * oklab[3 * i]! +
       data[4 * i + 1]! * oklab[3 * i + 1]! +

@@ -47,21 +47,37 @@ export function fitMixture(
   return { components: components.filter((entry) => entry !== undefined) };
 }
 
-/** Density of a colour, in units of the features^-3. */
-export function mixtureDensity({ components }: Mixture, x: number, y: number, z: number): number {
-  let sum = 0;
-  for (const c of components) {
-    const dx = x - c[1]!;
-    const dy = y - c[2]!;
-    const dz = z - c[3]!;
-    const distance =
-      dx * (dx * c[4]! + 2 * (dy * c[5]! + dz * c[6]!)) +
-      dy * (dy * c[7]! + 2 * dz * c[8]!) +
-      dz * dz * c[9]!;
-    const power = c[0]! - 0.5 * distance;
-    if (power > LEAST_POWER) sum += fastExp(power);
+/**
+ * Density of every colour of a raster.
+ * @param features interleaved triples
+ * @returns in units of the features^-3
+ */
+export function mixtureDensities({ components }: Mixture, features: Float32Array): Float64Array {
+  const out = new Float64Array(features.length / 3);
+  // Component after component: their numbers stay at hand over the whole raster.
+  for (const component of components) addDensities(component, features, out);
+  return out;
+}
+
+function addDensities(component: Float64Array, features: Float32Array, out: Float64Array): void {
+  const weight = component[0]!;
+  const x = component[1]!;
+  const y = component[2]!;
+  const z = component[3]!;
+  const xx = component[4]!;
+  const xy = component[5]!;
+  const xz = component[6]!;
+  const yy = component[7]!;
+  const yz = component[8]!;
+  const zz = component[9]!;
+  for (let i = 0, p = 0; i < out.length; i++, p += 3) {
+    const dx = features[p]! - x;
+    const dy = features[p + 1]! - y;
+    const dz = features[p + 2]! - z;
+    const distance = dx * (dx * xx + 2 * (dy * xy + dz * xz)) + dy * (dy * yy + 2 * dz * yz) + dz * dz * zz;
+    const power = weight - 0.5 * distance;
+    if (power > LEAST_POWER) out[i]! += fastExp(power);
   }
-  return sum;
 }
 
 function assign(

@@ -1,13 +1,14 @@
+import { mapPlane } from '../raster/mapPlane';
 import { sigmoid } from '../math/sigmoid';
 import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
-import { signedDistance } from './faceFrame';
+import { distancesTo } from './outline';
 import type { FaceLandmarks } from './faceLandmarks';
 import { featureWindow, loopCoverage, toWindow } from './featureWindow';
 import type { FeatureWindow } from './featureWindow';
 import { LIPS_INNER, LIPS_OUTER } from './landmarkGroups';
 import { likeness } from './likeness';
-import { fitMixture, mixtureDensity } from './mixture';
+import { fitMixture, mixtureDensities } from './mixture';
 import {
   BORDER_REACH,
   GAP_REACH,
@@ -45,24 +46,19 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
   const unit = wide * window.scale;
   const outline = toWindow(window, outer);
   const gap = toWindow(window, inner);
-  const beyond = new Float32Array(count);
-  const apart = new Float32Array(count);
-  for (let i = 0; i < count; i++) {
-    const at = [(i % width) + 0.5, Math.floor(i / width) + 0.5] as const;
-    beyond[i] = signedDistance(at, outline) / unit;
-    apart[i] = signedDistance(at, gap) / unit;
-  }
+  const beyond = distancesTo(outline, { width, height, unit });
+  const apart = distancesTo(gap, { width, height, unit });
   const loop = loopCoverage(window, inner);
   const open = loop.reduce((sum, value) => sum + value, 0) / (unit * unit) > LEAST_OPENING;
   const between = open ? betweenLips(window, beyond, apart, unit) : new Float32Array(count);
-  const place = beyond.map((distance) => sigmoid(-distance / BORDER_REACH));
+  const place = mapPlane(beyond, (distance) => sigmoid(-distance / BORDER_REACH));
   const like = likeness(window, place, {
     isFeature: (i) => beyond[i]! < -0.035 && apart[i]! > 0.02,
     isGround: (i) => beyond[i]! > 0.05 && beyond[i]! < 0.16,
     components: 3,
     radius: 0.012 * unit,
   });
-  const lips = like.map((smooth, i) => {
+  const lips = mapPlane(like, (smooth, i) => {
     const firm = clampUnit((smooth - 0.2) / 0.6);
     const near = clampUnit(1 - (beyond[i]! - 0.06) / 0.04);
     return firm * near * (1 - between[i]!);
@@ -91,11 +87,9 @@ function betweenLips(
     3,
     [0.02, 0.008, 0.008],
   );
-  const foreign = beyond.map((_, i) =>
-    mixtureDensity(lips, oklab[3 * i]!, oklab[3 * i + 1]!, oklab[3 * i + 2]!),
-  );
+  const foreign = mixtureDensities(lips, oklab);
   const usual = sure.map((i) => foreign[i]!).sort((p, q) => p - q)[Math.floor(0.03 * sure.length)] ?? 0;
-  const place = apart.map((distance, i) =>
+  const place = mapPlane(apart, (distance, i) =>
     beyond[i]! < 0 ? sigmoid((GAP_SLACK - distance) / GAP_REACH) : 0,
   );
   const like = likeness(window, place, {
@@ -104,17 +98,14 @@ function betweenLips(
     components: 4,
     radius: 0.008 * unit,
   });
-  return like.map((smooth) => clampUnit((smooth - 0.25) / 0.5));
+  return mapPlane(like, (smooth) => clampUnit((smooth - 0.25) / 0.5));
 }
 
 function teethIn({ oklab }: FeatureWindow, between: Float32Array): Float32Array {
-  const brightest =
-    Float32Array.from(between.keys(), (i) => i)
-      .filter((i) => between[i]! > 0.9)
-      .map((i) => oklab[3 * i]!)
-      .sort()
-      .at(-1) ?? 0;
-  return between.map((value, i) => {
+  let brightest = 0;
+  for (let i = 0; i < between.length; i++)
+    if (between[i]! > 0.9) brightest = Math.max(brightest, oklab[3 * i]!);
+  return mapPlane(between, (value, i) => {
     const chroma = Math.hypot(oklab[3 * i + 1]!, oklab[3 * i + 2]!);
     const bright = (oklab[3 * i]! / brightest - TEETH_FROM) / (TEETH_TO - TEETH_FROM);
     return value * clampUnit(bright) * (chroma < MOST_TEETH_CHROMA ? 1 : 0);

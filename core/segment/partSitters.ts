@@ -1,4 +1,5 @@
 import { clampUnit } from '../math/clamp';
+import { mapPlane } from '../raster/mapPlane';
 import { pixelAt, pixelCentre } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { HEAD_CLASSES } from './classShares';
@@ -25,8 +26,9 @@ export function partSitters(heads: readonly DividedHead[]): void {
   if (heads.length < 2) return;
   const views = heads.map(({ region, told, classes: { background, others } }) => ({
     region,
-    claim: background.map((share, i) => clampUnit(1 - share - others[i]!)),
-    weight: background.map(
+    claim: mapPlane(background, (share, i) => clampUnit(1 - share - others[i]!)),
+    weight: mapPlane(
+      background,
       (share, i) => (claimOf(share + others[i]!) * claimOf(told.background[i]! + told.others[i]!)) ** 2,
     ),
     others: others.slice(),

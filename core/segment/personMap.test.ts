@@ -4,6 +4,7 @@ import type { FaceFrame } from './faceFrame';
 import { PERSON_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
 import { personMap } from './personMap';
+import { outlineOf } from './outline';
 
 /** Answers each question with a shade of its own, in the order in which they come. */
 function asked(shades: readonly number[]) {
@@ -22,10 +23,12 @@ const photo = buildPyramid({
 const frameOf = (unit: number): FaceFrame => ({
   unit,
   tiltRadians: 0,
+  cos: 1,
+  sin: 0,
   origin: [400, 100],
   chin: [0, 0.7],
   top: [0, -0.5],
-  oval: [],
+  oval: outlineOf([]),
 });
 
 describe('the silhouette', () => {

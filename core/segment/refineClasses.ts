@@ -1,5 +1,6 @@
 import { clampUnit } from '../math/clamp';
 import { boxMeans, boxMeansTwice } from '../raster/boxMeans';
+import { isAnywhere, mapPlane } from '../raster/mapPlane';
 import type { LinearRaster, Region } from '../raster/raster';
 import { carriedTo } from './carriedTo';
 import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
@@ -45,10 +46,13 @@ export function refineClasses(
 ): HeadClasses {
   const { outWidth: width, outHeight: height } = grid.region;
   const count = region.outWidth * region.outHeight;
-  const finer = carriedTo(grid, { region, source: fine });
-  const refined = ofEachClass((name) =>
-    isAbsent(classes[name]) ? new Float32Array(count) : finer(classes[name]),
+  const present = HEAD_CLASSES.filter((name) => !isAbsent(classes[name]));
+  const finer = carriedTo(
+    present.map((name) => classes[name]),
+    grid,
+    { region, source: fine },
   );
+  const refined = ofEachClass((name) => finer[present.indexOf(name)] ?? new Float32Array(count));
   shareOut(refined);
   const shrunk = ofEachClass((name) =>
     shrinkPlane(classes[name], {
@@ -99,13 +103,13 @@ function takeStrands(
     grounds: GROUNDS.map(({ name }) => refined[name]),
     besides: HEAD_CLASSES.filter((name) => name !== 'hair')
       .map((name) => refined[name])
-      .filter((plane) => plane.some((share) => share > 0)),
+      .filter(isAnywhere),
   };
-  let prior = guided;
+  let prior: Float32Array = guided;
   for (let look = 0; look < LOOKS; look++) {
     if (look > 0) {
       const told = boxMeansTwice(refined.hair, { channels: 1, width, height, radius: TOLD_RADIUS });
-      prior = guided.map((share, i) => share + TOLD * (told[i]! - share));
+      prior = mapPlane(guided, (share, i) => share + TOLD * (told[i]! - share));
     }
     const colours = classColours(fine, pureLabels(refined), {
       classes: STRAND_CLASSES.length,
@@ -221,7 +225,7 @@ function dropHaze(
   const reach = Math.max(1, Math.round((HAZE_REACH * frame.unit * columns) / width));
   const cells = cellsOf(region, columns, rows);
   const sure = boxMeansTwice(
-    coarse.map((share) => Number(share > HAZE_SURE)),
+    mapPlane(coarse, (share) => Number(share > HAZE_SURE)),
     { channels: 1, width: columns, height: rows, radius: reach },
   );
   const own = name === 'skin' ? skin : clothes;

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { buildPyramid } from '../raster/pyramid';
-import { faceToImage, imageToFace, signedDistance } from './faceFrame';
+import { faceToImage, imageToFace } from './faceFrame';
+import { outlineOf, signedDistance } from './outline';
 import { featureWindow } from './featureWindow';
 import { fitIris } from './irisFit';
-import { fitMixture, mixtureDensity } from './mixture';
-import { pointOfSquare, turnedCrop } from './turnedCrop';
+import { fitMixture, mixtureDensities } from './mixture';
+import { pointsOfSquare, turnedCrop } from './turnedCrop';
 
 /**
  * A drawn eye: white, iris of radius 34 about (150, 100) with a glint, pupil of radius 14, between straight
@@ -91,7 +92,7 @@ describe('iris', () => {
 });
 
 describe('places on a face', () => {
-  const frame = { unit: 200, tiltRadians: 0.7, origin: [400, 300] as const };
+  const frame = { unit: 200, cos: Math.cos(0.7), sin: Math.sin(0.7), origin: [400, 300] as const };
 
   it('turn into its frame and back', () => {
     for (const point of [
@@ -102,20 +103,20 @@ describe('places on a face', () => {
       faceToImage(frame, imageToFace(frame, point)).forEach((value, i) =>
         expect(value).toBeCloseTo(point[i]!, 9),
       );
-    expect(imageToFace({ ...frame, tiltRadians: 0 }, [500, 400])).toEqual([0.5, 0.5]);
+    expect(imageToFace({ ...frame, cos: 1, sin: 0 }, [500, 400])).toEqual([0.5, 0.5]);
   });
 
   it('lie as far from a square as they do (hand sums)', () => {
-    const square = [
+    const outline = outlineOf([
       [0, 0],
       [4, 0],
       [4, 4],
       [0, 4],
-    ] as const;
+    ]);
     expect([
-      signedDistance([2, 1], square),
-      signedDistance([7, 2], square),
-      signedDistance([7, 8], square),
+      signedDistance(2, 1, outline),
+      signedDistance(7, 2, outline),
+      signedDistance(7, 8, outline),
     ]).toEqual([-1, 3, 5]);
   });
 });
@@ -128,7 +129,7 @@ describe('crop', () => {
     const pyramid = buildPyramid({ space: 'srgb8', width: 64, height: 64, data });
     const square = { centreX: 32, centreY: 32, side: 64, tiltRadians: Math.PI / 2 };
     const crop = turnedCrop(pyramid, square, 64);
-    expect(pointOfSquare(square, 0.5, 0)[0]).toBeCloseTo(64);
+    expect(pointsOfSquare(square)(0.5, 0)[0]).toBeCloseTo(64);
     expect(crop[3 * (10 * 64 + 20)]! * 255).toBeCloseTo(4 * 53, 1);
   });
 });
@@ -151,17 +152,20 @@ describe('mixture', () => {
       2,
       [0.02, 0.02, 0.02],
     );
-    expect(mixtureDensity(first, 0.35, 0.3, 0.3)).toBeGreaterThan(
-      1000 * mixtureDensity(second, 0.35, 0.3, 0.3),
-    );
-    let sum = 0;
+    const colour = Float32Array.of(0.35, 0.3, 0.3);
+    expect(mixtureDensities(first, colour)[0]).toBeGreaterThan(1000 * mixtureDensities(second, colour)[0]!);
+    const places: number[] = [];
     for (let x = 0.1; x < 0.6; x += 0.01)
-      for (let y = 0.1; y < 0.5; y += 0.01)
-        for (let z = 0.1; z < 0.5; z += 0.01) sum += mixtureDensity(first, x, y, z) * 1e-6;
+      for (let y = 0.1; y < 0.5; y += 0.01) for (let z = 0.1; z < 0.5; z += 0.01) places.push(x, y, z);
+    const sum = mixtureDensities(first, Float32Array.from(places)).reduce(
+      (all, value) => all + value * 1e-6,
+      0,
+    );
     expect(sum).toBeCloseTo(1, 1);
   });
 
   it('of nothing is nowhere', () => {
-    expect(mixtureDensity(fitMixture(new Float32Array(3), [], 3, [0.1, 0.1, 0.1]), 0, 0, 0)).toBe(0);
+    const nothing = fitMixture(new Float32Array(3), [], 3, [0.1, 0.1, 0.1]);
+    expect([...mixtureDensities(nothing, new Float32Array(3))]).toEqual([0]);
   });
 });

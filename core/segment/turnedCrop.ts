@@ -16,29 +16,36 @@ export interface TurnedSquare {
   readonly tiltRadians: number;
 }
 
-/** The point of the photo that lies at (u, v) of a square, each 0..1. */
-export function pointOfSquare(
-  { centreX, centreY, side, tiltRadians }: TurnedSquare,
-  u: number,
-  v: number,
-): readonly [number, number] {
-  const across = (u - 0.5) * side;
-  const down = (v - 0.5) * side;
+/** Where a square's places lie in the photo: a point of it at (u, v) of the square, each 0..1. */
+export function pointsOfSquare({
+  centreX,
+  centreY,
+  side,
+  tiltRadians,
+}: TurnedSquare): (u: number, v: number) => readonly [number, number] {
   const cos = Math.cos(tiltRadians);
   const sin = Math.sin(tiltRadians);
-  return [centreX + across * cos - down * sin, centreY + across * sin + down * cos];
+  return (u, v) => {
+    const across = (u - 0.5) * side;
+    const down = (v - 0.5) * side;
+    return [centreX + across * cos - down * sin, centreY + across * sin + down * cos];
+  };
 }
 
-/** Where a point of the photo lies in a square: u and v, 0..1 within it. */
-export function placeInSquare(
-  { centreX, centreY, side, tiltRadians }: TurnedSquare,
-  [x, y]: readonly [number, number],
-): readonly [number, number] {
-  const dx = (x - centreX) / side;
-  const dy = (y - centreY) / side;
+/** Where the photo's points lie in a square: u and v, 0..1 within it. */
+export function placesInSquare({
+  centreX,
+  centreY,
+  side,
+  tiltRadians,
+}: TurnedSquare): (point: readonly [number, number]) => readonly [number, number] {
   const cos = Math.cos(tiltRadians);
   const sin = Math.sin(tiltRadians);
-  return [0.5 + dx * cos + dy * sin, 0.5 + dy * cos - dx * sin];
+  return ([x, y]) => {
+    const dx = (x - centreX) / side;
+    const dy = (y - centreY) / side;
+    return [0.5 + dx * cos + dy * sin, 0.5 + dy * cos - dx * sin];
+  };
 }
 
 /**
@@ -57,7 +64,7 @@ export function turnedCrop(pyramid: Pyramid, square: TurnedSquare, size: number)
   const out = new Float32Array(size * size * 3);
   const most = data.BYTES_PER_ELEMENT === 2 ? MOST_CODE16 : 255;
   const share = 1 / (most * samples * samples);
-  const [left, top] = pointOfSquare(square, 0, 0);
+  const [left, top] = pointsOfSquare(square)(0, 0);
   const fine = (step * shrink) / samples;
   const acrossX = fine * Math.cos(square.tiltRadians);
   const acrossY = fine * Math.sin(square.tiltRadians);

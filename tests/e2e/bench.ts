@@ -31,7 +31,7 @@ export class Bench {
   /** Finds the one sitter of the photo. */
   async find(): Promise<void> {
     await this.page.keyboard.press('f');
-    await expect(this.page.getByText('Found 1 sitter', { exact: false })).toBeVisible({ timeout: 60_000 });
+    await expect(this.page.getByText('Found 1 sitter', { exact: false })).toBeVisible();
     await this.settle();
   }
 

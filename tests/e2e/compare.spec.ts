@@ -1,8 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { Bench, enter } from './bench';
 
-test.setTimeout(150_000);
-
 test('before is the photo, or what a step left; it stands beside, or left of a line that turns; changes are mapped', async ({
   page,
 }) => {
@@ -135,12 +133,12 @@ test('what a plan did unasked is said, and leads to its place', async ({ page })
   await page.getByRole('button', { name: '+ Even', exact: true }).click();
   await bench.settle();
   const warnings = page.getByRole('region', { name: 'Warnings' });
-  await expect(warnings).toContainText('Nothing to look at', { timeout: 20_000 });
+  await expect(warnings).toContainText('Nothing to look at');
   await page.getByRole('button', { name: 'More steps' }).click();
   await page.getByRole('menuitem', { name: /^Light/ }).click();
   await enter(page.getByLabel('Exposure'), '2.5');
   const clipped = warnings.getByRole('button', { name: /newly clipped/ });
-  await expect(clipped).toBeVisible({ timeout: 20_000 });
+  await expect(clipped).toBeVisible();
   const before = await page.getByTestId('stage').getAttribute('data-view');
   await clipped.click();
   await expect(page.getByTestId('stage')).not.toHaveAttribute('data-view', before!);

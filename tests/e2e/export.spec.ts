@@ -5,8 +5,6 @@ import { strFromU8, unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { Bench, decode, enter } from './bench';
 
-test.setTimeout(150_000);
-
 const bytesOf = async (download: Download) => readFile(await download.path());
 const wide = Uint16Array.from({ length: 120 * 90 * 3 }, (_, i) => (i * 7919) % 65_536);
 const deep = () => sharp(wide, { raw: { width: 120, height: 90, channels: 3 } }).toColourspace('rgb16');

@@ -63,23 +63,6 @@ test('what is dragged says its number beside the hand, until it is let go', asyn
   await expect(number).toHaveCount(0);
 });
 
-test('a column’s edge dragged beyond the window stops at its least and most width, and is kept', async ({
-  page,
-}) => {
-  await Bench.open(page);
-  const edge = page.getByRole('separator').first();
-  const box = (await edge.boundingBox())!;
-  await page.mouse.move(box.x + box.width / 2, box.y + 200);
-  await page.mouse.down();
-  await page.mouse.move(3000, 300, { steps: 5 });
-  const stage = (await page.getByTestId('stage').boundingBox())!;
-  expect(stage.width).toBeGreaterThan(200);
-  await page.mouse.move(-300, 300, { steps: 5 });
-  await page.mouse.up();
-  const width = Number(await edge.getAttribute('aria-valuenow'));
-  expect(width).toBe(Number(await edge.getAttribute('aria-valuemin')));
-});
-
 test('a zoom key that sticks ends at the closest view, and the picture is there', async ({ page }) => {
   const bench = await Bench.open(page);
   const zoom = async () => Number((await page.getByTestId('stage').getAttribute('data-view'))!.split(' ')[2]);
@@ -103,7 +86,6 @@ test('a zoom key that sticks ends at the closest view, and the picture is there'
 });
 
 test('three hundred photos in one sitting: few cards at a time, the last one opens', async ({ page }) => {
-  test.setTimeout(240_000);
   const photos = await Promise.all(
     Array.from({ length: 300 }, async (_, n) => ({
       name: `evening ${String(n + 1).padStart(3, '0')}.png`,

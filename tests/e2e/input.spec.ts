@@ -96,25 +96,3 @@ test('stored data from the future or damaged is said and left as it is', async (
   await page.goto('/sitting/nowhere');
   await expect(page.getByText('There is no such sitting in this browser.')).toBeVisible();
 });
-
-test('a browser that refuses to store says so, and the work stays open and exportable', async ({
-  page,
-}, info) => {
-  await page.addInitScript(() => {
-    const refuse = () => {
-      throw new DOMException('no room', 'QuotaExceededError');
-    };
-    if (location.pathname.startsWith('/sitting')) IDBObjectStore.prototype.put = refuse;
-  });
-  await page.goto('/');
-  await expect(page.getByRole('link', { name: 'Open Lantern Row Players' })).toBeVisible();
-  await page.goto('/sitting/demo');
-  const bench = new Bench(page);
-  await bench.settle();
-  await bench.choosePart('Skin');
-  await bench.draw([500, 330], [460, 700]);
-  await expect(said(page, 'storage is full').first()).toBeVisible();
-  const plan = info.outputPath('plan.json');
-  await (await bench.export('Export plan')).saveAs(plan);
-  expect(JSON.parse(await readFile(plan, 'utf8')).photo.areas[0].name).toBe('Skin');
-});

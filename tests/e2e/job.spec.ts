@@ -19,7 +19,6 @@ const FACE: readonly (readonly [number, number])[] = [
 test('the whole job: open, isolate, read, correct, recolour, compare, undo, reload, export, command line', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   const origins = new Set<string>();
   const problems: string[] = [];
   page.on('request', (request) =>
@@ -71,7 +70,7 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
       ['shade', 16],
     ] as const)
       await expect
-        .poll(async () => Math.abs((await bench.hue(rung, 'result')) - hue), { timeout: 10_000 })
+        .poll(async () => Math.abs((await bench.hue(rung, 'result')) - hue))
         .toBeLessThanOrEqual(0.5);
     await expect(page.getByText('inside the corridor')).toHaveCount(3);
   });
@@ -89,7 +88,7 @@ test('the whole job: open, isolate, read, correct, recolour, compare, undo, relo
     expect(dragged).toBeLessThan(25);
     await bench.settle();
     await expect
-      .poll(async () => Math.abs((await bench.hue('light', 'result')) - dragged), { timeout: 10_000 })
+      .poll(async () => Math.abs((await bench.hue('light', 'result')) - dragged))
       .toBeLessThanOrEqual(0.5);
     await page.keyboard.press('Control+z');
     await expect(bench.hand('hue-to-target').getByLabel('Target hue of the light')).toHaveValue('26.0');

@@ -253,7 +253,6 @@ test('with the storage full, find works, leaving asks, and the sitting goes out 
   page,
   browser,
 }, info) => {
-  test.setTimeout(120_000);
   await page.addInitScript(() => {
     const refuse = () => {
       throw new DOMException('no room', 'QuotaExceededError');

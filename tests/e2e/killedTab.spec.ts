@@ -5,7 +5,6 @@ import { Bench, enter } from './bench';
 test('a tab that is killed eight times while it stores loses nothing older than half a second', async ({
   context,
 }) => {
-  test.setTimeout(180_000);
   let page = await context.newPage();
   await page.goto('/');
   await page.getByLabel('Photos for a new sitting').setInputFiles(portraitPath('marit', 'flare'));

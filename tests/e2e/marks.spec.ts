@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { Bench, decode, enter } from './bench';
+import { Bench, enter } from './bench';
 
 test('marks: brush adds and removes, ellipse, edge care, coverage in grey, names and parts', async ({
   page,
@@ -78,17 +78,6 @@ test('Escape gives up a stroke in progress, and the stroke answers to a removing
   await bench.draw([470, 760], [580, 840]);
   await page.keyboard.up('Shift');
   await expect.poll(share).toBeLessThan(before);
-});
-
-test('photos stay as they were: an export without steps is the photo', async ({ page }, info) => {
-  const bench = await Bench.open(page);
-  const file = info.outputPath('plain.png');
-  await (await bench.export('Export photo')).saveAs(file);
-  const [before, after] = [await decode('demo/marit-flare.jpg'), await decode(file)];
-  let most = 0;
-  for (let i = 0; i < before.data.length; i++)
-    most = Math.max(most, Math.abs(before.data[i]! - after.data[i]!));
-  expect(most).toBeLessThanOrEqual(1);
 });
 
 test('reaches and fades: a colour pressed twice, a span of light, fades dragged; each undone', async ({
@@ -204,7 +193,7 @@ test('outlines: corners, a curve, a hole, nodes dragged and taken away; another 
 test('choosing a part on the face map glides to it, and Escape glides back', async ({ page }) => {
   const bench = await Bench.open(page);
   await page.getByRole('button', { name: /^Find/ }).click();
-  await expect(page.getByRole('button', { name: /^Sitter 1/ })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: /^Sitter 1/ })).toBeVisible();
   await bench.settle();
   const zoom = async () => Number((await page.getByTestId('stage').getAttribute('data-view'))!.split(' ')[2]);
   const before = await zoom();

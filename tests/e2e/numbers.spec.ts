@@ -4,7 +4,6 @@ import { Bench, enter, said } from './bench';
 test('targets from the ladder, from a drag on the picture and from another photo’s skin; a corridor of one’s own; clipped pixels', async ({
   page,
 }) => {
-  test.setTimeout(180_000);
   const bench = await Bench.openFound(page);
   await bench.choosePart('Skin');
   await page.getByRole('button', { name: '+ Bring hue to target' }).click();
@@ -59,7 +58,7 @@ test('targets from the ladder, from a drag on the picture and from another photo
     await enter(page.getByLabel('Corridor of the light ends at'), '10');
     await expect(said(page, 'must begin below where it ends')).toBeVisible();
     await expect(page.getByLabel('Corridor of the light ends at')).toHaveValue('28');
-    await expect(page.locator('tr', { hasText: 'too green' }).first()).toBeVisible({ timeout: 20_000 });
+    await expect(page.locator('tr', { hasText: 'too green' }).first()).toBeVisible();
     await expect(page.getByText('saved', { exact: true })).toBeVisible();
     await page.reload();
     await bench.settle();
@@ -81,9 +80,7 @@ test('targets from the ladder, from a drag on the picture and from another photo
   await test.step('another photo’s skin gives its numbers once it is divided', async () => {
     await step.getByRole('button', { name: 'from another part' }).click();
     await page.getByRole('button', { name: 'Take colours from wren-02.jpg' }).click();
-    await expect(page.getByText('wren-02.jpg is not divided into parts yet')).toBeVisible({
-      timeout: 20_000,
-    });
+    await expect(page.getByText('wren-02.jpg is not divided into parts yet')).toBeVisible();
     await page.getByRole('button', { name: 'Close' }).click();
     await bench.goToPhoto('wren-02.jpg');
     await bench.find();
@@ -102,7 +99,6 @@ test('targets from the ladder, from a drag on the picture and from another photo
 test('hair takes the colours of another sitter’s part, roots and tips become areas of their own; an impossible colour is said', async ({
   page,
 }) => {
-  test.setTimeout(180_000);
   const bench = await Bench.openFound(page);
   await bench.choosePart('Hair');
   await page.getByRole('button', { name: '+ Recolour' }).click();
@@ -112,7 +108,7 @@ test('hair takes the colours of another sitter’s part, roots and tips become a
   await page.getByRole('dialog').getByRole('button', { name: 'Brows', exact: true }).click();
   await expect(step.getByText('like Brows from dark to light')).toBeVisible();
   await page.getByRole('button', { name: 'from another …' }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'Opening' })).toHaveCount(0, { timeout: 20_000 });
+  await expect(page.getByRole('status').filter({ hasText: 'Opening' })).toHaveCount(0);
   const picture = (await page.getByRole('dialog').locator('canvas').boundingBox())!;
   await page.mouse.click(picture.x + picture.width / 2, picture.y + picture.height * 0.95);
   await expect(page.getByRole('dialog')).toHaveCount(0);

@@ -5,7 +5,6 @@ import { portraitPath } from '../fixtures/truth';
 import { Bench } from './bench';
 
 test.use({ serviceWorkers: 'allow' });
-test.setTimeout(180_000);
 
 test('with the network gone it opens, finds, changes and exports; nothing is asked of another origin', async ({
   page,

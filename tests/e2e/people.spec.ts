@@ -12,12 +12,11 @@ async function foundHead(page: Page, head: Head, sitters: string): Promise<Bench
   const bench = new Bench(page, { width: 432, height: 540 });
   await bench.settle();
   await page.keyboard.press('f');
-  await expect(page.getByText(`Found ${sitters}`, { exact: false })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText(`Found ${sitters}`, { exact: false })).toBeVisible();
   return bench;
 }
 
 test('a beard and glasses are parts of their own, and the beard follows the hair', async ({ page }) => {
-  test.setTimeout(120_000);
   const bench = await foundHead(page, 'bearded', '1 sitter');
   const map = page.getByRole('group', { name: /^Face map/ });
   for (const part of ['Beard', 'Glasses'])
@@ -31,7 +30,6 @@ test('a beard and glasses are parts of their own, and the beard follows the hair
 });
 
 test('hair over another sitter’s clothes is its own sitter’s alone', async ({ page }, info) => {
-  test.setTimeout(120_000);
   const bench = await foundHead(page, 'pair', '2 sitters');
   const shares: number[][] = [];
   for (const sitter of ['Sitter 1', 'Sitter 2']) {

@@ -1,8 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { Bench } from './bench';
 
-test.setTimeout(150_000);
-
 test('the picture: a menu at every place, numbers at the pointer, where one is, turned and upright again', async ({
   page,
 }) => {

@@ -2,8 +2,6 @@ import { expect, test } from '@playwright/test';
 import { Bench } from './bench';
 import type { ImagePoint } from './bench';
 
-test.setTimeout(180_000);
-
 /** Places on the drawn face, which is 160 by 178. */
 const MAP = { width: 160, height: 178 };
 const FIELDS = {
@@ -31,7 +29,7 @@ class CountingHand {
 
   async find(): Promise<void> {
     await this.press(/^Find/);
-    await expect(this.bench.page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
+    await expect(this.bench.page.getByText('Found 1 sitter')).toBeVisible();
     await this.bench.settle();
   }
 
@@ -113,9 +111,9 @@ const JOBS: readonly {
       await hand.find();
       await hand.press(/^Check/);
       const { page } = hand.bench;
-      await expect(page.getByRole('button', { name: 'Mend all' })).toBeVisible({ timeout: 30_000 });
+      await expect(page.getByRole('button', { name: 'Mend all' })).toBeVisible();
       await hand.press('Mend all');
-      await expect(page.getByText('By its numbers nothing is off')).toBeVisible({ timeout: 60_000 });
+      await expect(page.getByText('By its numbers nothing is off')).toBeVisible();
     },
   },
   {

@@ -20,7 +20,7 @@ test('workers that end themselves are noticed and started again, each kind of th
     const field = bench.hand('hue-to-target').getByLabel('Target hue of the middle');
     const before = await page.getByTestId('stage').getAttribute('data-frame');
     await field.press('ArrowUp');
-    await expect(page.getByTestId('stage')).not.toHaveAttribute('data-frame', before!, { timeout: 20_000 });
+    await expect(page.getByTestId('stage')).not.toHaveAttribute('data-frame', before!);
     await bench.settle();
     const shown = await bench.shown(300, 200, 40, 40);
     expect(Math.max(...shown) - Math.min(...shown), kind).toBeGreaterThan(0);
@@ -30,7 +30,6 @@ test('workers that end themselves are noticed and started again, each kind of th
 test('a computation that does not end is said and can be stopped; a painter that loops is replaced', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   const bench = await Bench.openSkin(page);
   for (const kind of ['analyst', 'render']) {
     for (const worker of await workersOf(page, kind))
@@ -41,7 +40,7 @@ test('a computation that does not end is said and can be stopped; a painter that
         .catch(() => undefined);
     await page.getByRole('button', { name: 'Bring hue to target' }).click();
     const stop = page.getByRole('button', { name: /^Stop, and undo “hue to target”/ });
-    await expect(stop).toBeVisible({ timeout: 10_000 });
+    await expect(stop).toBeVisible();
     await stop.click();
     await bench.settle();
     await expect(page.locator('[data-step=hue-to-target]')).toHaveCount(0);
@@ -56,8 +55,8 @@ test('a computation that does not end is said and can be stopped; a painter that
       .catch(() => undefined);
   await page.mouse.move(...(await bench.at([500, 500])));
   await page.mouse.wheel(0, -300);
-  await expect.poll(async () => (await workersOf(page, 'painter')).length, { timeout: 5000 }).toBe(1);
-  await canvas.waitForElementState('hidden', { timeout: 40_000 });
+  await expect.poll(async () => (await workersOf(page, 'painter')).length).toBe(1);
+  await canvas.waitForElementState('hidden');
   await bench.settle();
   const shown = await bench.shown(300, 200, 40, 40);
   expect(Math.max(...shown) - Math.min(...shown)).toBeGreaterThan(0);
@@ -66,7 +65,6 @@ test('a computation that does not end is said and can be stopped; a painter that
 test('a web page in the place of a network is not kept: once the network is there, find works', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   const bench = await Bench.open(page);
   await page
     .context()
@@ -74,7 +72,7 @@ test('a web page in the place of a network is not kept: once the network is ther
       route.fulfill({ contentType: 'text/html', body: '<!doctype html><p>Sign in to this network' }),
     );
   await page.keyboard.press('f');
-  await expect(said(page, 'The face networks could not be loaded')).toBeVisible({ timeout: 30_000 });
+  await expect(said(page, 'The face networks could not be loaded')).toBeVisible();
   await page.context().unroute('**/models/**');
   await bench.find();
 });

@@ -96,7 +96,6 @@ function redder({ picture: _, ...known }: Known, green: number): Known {
 test('a set: evened to a photo, one that stands out mended from the chart, carried over, undone, exported', async ({
   page,
 }) => {
-  test.setTimeout(300_000);
   const bench = new Bench(page);
   await page.goto('/');
   await page.getByLabel('Photos for a new sitting').setInputFiles(ALL);
@@ -117,7 +116,7 @@ test('a set: evened to a photo, one that stands out mended from the chart, carri
   await sheet.getByRole('radio', { name: 'Chart' }).click();
   const standsOut = sheet.getByRole('region', { name: 'What stands out' });
   const evened = await test.step('its numbers lie together', async () => {
-    await expect(standsOut.getByText('Nothing stands out')).toBeVisible({ timeout: 30_000 });
+    await expect(standsOut.getByText('Nothing stands out')).toBeVisible();
     const hues = await skinHues(page, sheet);
     expect(hues.after).toHaveLength(5);
     // One sitter under five lights: what must be reached is a fifth of what it was.
@@ -143,7 +142,7 @@ test('a set: evened to a photo, one that stands out mended from the chart, carri
     await sheet.getByRole('button', { name: 'Stop going round' }).click();
     await sheet.getByRole('radio', { name: 'Side by side' }).click();
     const pictures = sheet.getByRole('img', { name: /with its plan$/ });
-    await expect(pictures).toHaveCount(2, { timeout: 30_000 });
+    await expect(pictures).toHaveCount(2);
     const boxes = async () => Promise.all([0, 1].map(async (n) => (await pictures.nth(n).boundingBox())!));
     const before = await boxes();
     await sheet.getByRole('group', { name: /^Photos beside/ }).focus();
@@ -162,13 +161,11 @@ test('a set: evened to a photo, one that stands out mended from the chart, carri
     await page.mouse.move(point.x, point.y - 4 * point.degree, { steps: 5 });
     await page.mouse.move(point.x, point.y - 8 * point.degree, { steps: 5 });
     await page.mouse.up();
-    await expect(standsOut.getByRole('button', { name: 'wren-04.jpg', exact: true })).toBeVisible({
-      timeout: 30_000,
-    });
+    await expect(standsOut.getByRole('button', { name: 'wren-04.jpg', exact: true })).toBeVisible();
     const off = await skinHues(page, sheet);
     expect(Math.abs(off.after[3]! - evened.after[3]! - 8)).toBeLessThan(1);
     await standsOut.getByRole('button', { name: 'Bring wren-04.jpg to the median' }).click();
-    await expect(standsOut.getByText('Nothing stands out')).toBeVisible({ timeout: 30_000 });
+    await expect(standsOut.getByText('Nothing stands out')).toBeVisible();
     expect(spread((await skinHues(page, sheet)).after)).toBeLessThan(0.5);
   });
 
@@ -189,7 +186,7 @@ test('a set: evened to a photo, one that stands out mended from the chart, carri
     await sheet.getByRole('button', { name: 'Carry over…' }).click();
     await expect(sheet.getByText(/^1 step of wren-01.jpg to 4 photos/)).toBeVisible();
     await sheet.getByRole('button', { name: 'Carry over', exact: true }).click();
-    await expect(page.getByText(/^Carried over to 4 photos/)).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText(/^Carried over to 4 photos/)).toBeVisible();
     await sheet.getByRole('button', { name: 'wren-02.jpg', exact: true }).click();
     await bench.settle();
     const lines = page.getByRole('region', { name: 'Plan' }).locator('[data-step]');
@@ -233,7 +230,7 @@ test('a set: evened to a photo, one that stands out mended from the chart, carri
     expect(apart / mine.data.length).toBeLessThan(0.5);
   });
 
-  await test.step('300 photos stand on the chart and on the sheet', async () => {
+  await test.step('300 photos stand on the chart', async () => {
     // The first photo 300 times, each a little redder than the one before; one stands out.
     const row = await stored(page);
     const rows = await storedRows<Known>(page, 'progress');
@@ -254,11 +251,5 @@ test('a set: evened to a photo, one that stands out mended from the chart, carri
     expect(Date.now() - started).toBeLessThan(5000);
     const all = sheet.getByRole('region', { name: 'Numbers of all photos' });
     await expect(all.getByRole('listitem')).toHaveCount(300);
-    await sheet.getByRole('radio', { name: 'Photos' }).click();
-    // The sheet draws what is seen alone, and goes to its end.
-    expect(await sheet.getByText(/^photo-\d+\.jpg$/).count()).toBeLessThan(60);
-    await sheet.getByText('photo-0.jpg', { exact: true }).hover();
-    await page.mouse.wheel(0, 1_000_000);
-    await expect(sheet.getByText('photo-299.jpg', { exact: true })).toBeVisible();
   });
 });

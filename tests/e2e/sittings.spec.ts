@@ -29,7 +29,7 @@ test('all sittings are saved as files at a press, and what nobody needs is freed
   page.on('download', (download) => saved.push(download.suggestedFilename()));
   await page.getByRole('button', { name: 'Save all sittings as files' }).click();
   await expect
-    .poll(() => saved.toSorted(), { timeout: 60_000 })
+    .poll(() => saved.toSorted())
     .toEqual(['Lantern-Row-Players-copy-sitting.zip', 'Lantern-Row-Players-sitting.zip']);
 
   const stored = () =>

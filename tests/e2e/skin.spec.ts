@@ -22,13 +22,13 @@ test('four presses from a green photo to a neutral picture in a file; all of it 
   const skin = await truthMask('marit', 'skin_face', 'skin_body');
   const hair = await truthMask('marit', 'hair');
   await page.getByRole('button', { name: /^Find/ }).click();
-  await expect(page.getByText('Found 1 sitter')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('Found 1 sitter')).toBeVisible();
   await page.getByRole('button', { name: /^Check/ }).click();
   const check = page.getByRole('region', { name: 'Check' });
-  await expect(check).toContainText('A yellow-green veil lies on the upper left', { timeout: 30_000 });
+  await expect(check).toContainText('A yellow-green veil lies on the upper left');
   await expect(check).toContainText(/The picture is lit \d+ % too green/);
   await page.getByRole('button', { name: 'Mend all' }).click();
-  await expect(check).toContainText('By its numbers nothing is off', { timeout: 60_000 });
+  await expect(check).toContainText('By its numbers nothing is off');
   await bench.settle();
   await page.keyboard.press('Escape');
   await bench.take(0);
@@ -112,7 +112,7 @@ test('readings place themselves on even skin, and one that is moved onto hair sa
   await page.keyboard.press('r');
   const rings = page.getByRole('button', { name: /^Reading / });
   await expect(rings).toHaveCount(3);
-  await expect(page.getByText('placed')).toHaveCount(3, { timeout: 15_000 });
+  await expect(page.getByText('placed')).toHaveCount(3);
   await expect(page.locator('.text-warn', { hasText: 'lies' })).toHaveCount(0);
   const box = (await rings.first().boundingBox())!;
   const [x, y] = await bench.at([240, 600]);
@@ -120,7 +120,7 @@ test('readings place themselves on even skin, and one that is moved onto hair sa
   await page.mouse.down();
   await page.mouse.move(x, y, { steps: 5 });
   await page.mouse.up();
-  await expect(page.getByText('lies beside the area')).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText('lies beside the area')).toBeVisible();
   await page.getByLabel('Numbers shown').selectOption('ITA');
   await expect(
     page.getByText(/ITA -?\d+° (very light|light|intermediate|tan|brown|dark)/).first(),
@@ -150,9 +150,7 @@ test('curves: a pair made from a reading lands on its numbers in the exported fi
     await enter(field, code);
   }
   await bench.settle();
-  await expect(page.locator('tr[data-rung=light] [data-column=result]')).toHaveText(/^17\.\d°$/, {
-    timeout: 15_000,
-  });
+  await expect(page.locator('tr[data-rung=light] [data-column=result]')).toHaveText(/^17\.\d°$/);
   const hue = convertSrgbEncodedToHsv([200 / 255, 150 / 255, 130 / 255]).hueDegrees!;
   expect(Math.abs(deltaDegrees(hue, await bench.hue('light', 'result')))).toBeLessThan(0.5);
   const { data } = await decode(await (await bench.export('Export photo')).path());

@@ -18,7 +18,6 @@ const STEPS = [
 test('steps of every kind are added, typed into, switched off and undone, and the picture follows', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
   const bench = await Bench.open(page);
   const middle = async () => {
     const [x, y] = await bench.at([490, 640]);
@@ -51,14 +50,14 @@ test('steps of every kind are added, typed into, switched off and undone, and th
         .getByLabel(field)
         .and(step.locator('input:not([type=checkbox]), [role=slider]'))
         .first();
-      await expect(input).toBeVisible({ timeout: 15_000 });
+      await expect(input).toBeVisible();
       if ((await input.getAttribute('role')) === 'slider')
         for (let n = 0; n < 10; n++) await input.press('ArrowUp');
       else {
         await enter(input, typed);
       }
       await expect
-        .poll(async () => apart(before, await middle()), { timeout: 15_000 })
+        .poll(async () => apart(before, await middle()))
         .toBeGreaterThan(kind === 'relief' ? 0.3 : 0.8);
       await step.getByRole('checkbox', { name: /^Step / }).uncheck();
       await bench.settle();
@@ -73,7 +72,6 @@ test('people are found again without a network, and a search that is stopped lea
   page,
   context,
 }) => {
-  test.setTimeout(180_000);
   const bench = await Bench.openFound(page);
   await page.keyboard.press('Control+z');
   await expect(page.getByText('Sitter 1')).toHaveCount(0);
