@@ -24,7 +24,7 @@ module.exports = {
     ),
     only('math-is-the-ground', '^core/math', ['^core/math']),
     only('colour-stands-on-math', '^core/colour', ['^core/(colour|math)']),
-    only('raster-stands-on-colour', '^core/raster', ['^core/(colour|math|raster|errors)']),
+    only('raster-stands-on-colour', '^core/raster', ['^core/(colour|kernel|math|raster|errors)']),
     only('kinds', '^kinds/', ['^core/', '^kinds/'], ['zod']),
     {
       name: 'kinds-apart',

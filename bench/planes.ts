@@ -8,9 +8,13 @@ import type { PreparedGuide } from '#core/raster/guidedFilter';
 /** A mask carried along a picture's edges. */
 export function smoothed(guide: PreparedGuide, mask: Float32Array): Float32Array {
   const { data } = guidedCoefficients(guide, mask);
-  const [r, g, b] = guide.planes;
+  const rgb = guide.guide;
   return mask.map(
-    (_, i) => data[4 * i]! * r[i]! + data[4 * i + 1]! * g[i]! + data[4 * i + 2]! * b[i]! + data[4 * i + 3]!,
+    (_, i) =>
+      data[4 * i]! * rgb[3 * i]! +
+      data[4 * i + 1]! * rgb[3 * i + 1]! +
+      data[4 * i + 2]! * rgb[3 * i + 2]! +
+      data[4 * i + 3]!,
   );
 }
 

@@ -1,3 +1,5 @@
+import { floatsAt, kernelRoom } from '../kernel/kernel';
+
 /** A raster of interleaved channels, and the square window about each pixel: 2 * radius + 1 on a side. */
 export interface BoxWindow {
   readonly channels: number;
@@ -14,8 +16,24 @@ export interface BoxWindow {
  */
 export function boxMeans(
   data: Float32Array,
-  { channels, width, height, radius }: BoxWindow,
+  box: BoxWindow,
   out = new Float32Array(data.length),
+): Float32Array {
+  const { channels, width, height, radius } = box;
+  const room = kernelRoom(data.byteLength, data.byteLength, 8 * width * channels);
+  if (!room) return plainMeans(data, box, out);
+  const { kernel, places } = room;
+  const [from, to] = places as [number, number];
+  floatsAt(kernel, from, data.length).set(data);
+  kernel.boxMeans(...places, channels, width, height, radius);
+  out.set(floatsAt(kernel, to, out.length));
+  return out;
+}
+
+function plainMeans(
+  data: Float32Array,
+  { channels, width, height, radius }: BoxWindow,
+  out: Float32Array,
 ): Float32Array {
   const line = width * channels;
   const sums = new Float64Array(line);

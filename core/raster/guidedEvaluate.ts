@@ -1,3 +1,4 @@
+import { floatsAt, kernelRoom } from '../kernel/kernel';
 import { clamp, clampUnit } from '../math/clamp';
 import type { GuidedCoefficients } from './guidedFilter';
 import type { LinearRaster, Region } from './raster';
@@ -20,37 +21,100 @@ export interface GuidedMask {
  * @param window the part of the photo that their grid covers; beyond it nothing is written
  * @param firmFrom what of the raw value counts as 0, and as much below 1 as 1
  */
-export function evaluateGuided(
-  masks: readonly GuidedMask[],
-  {
-    window,
-    region,
-    source,
-    firmFrom,
-  }: {
-    readonly window: Region;
-    readonly region: Region;
-    readonly source: LinearRaster;
-    readonly firmFrom: number;
-  },
-): void {
-  const { width, height } = masks[0]!.coefficients;
-  const stepY = region.height / region.outHeight;
-  const gridY = height / window.height;
-  const columns = gridColumns(window, region, width);
-  const line = new Float32Array(width * 4);
-  const guide = new Float32Array(region.outWidth * 3);
+export function evaluateGuided(masks: readonly GuidedMask[], places: GuidedPlaces): void {
+  if (!evaluateCompiled(masks, places)) evaluatePlainly(masks, places);
+}
+
+/** Where masks are evaluated. */
+interface GuidedPlaces {
+  readonly window: Region;
+  readonly region: Region;
+  readonly source: LinearRaster;
+  readonly firmFrom: number;
+}
+
+/** A row of the region, and the lines of the grid about it. */
+interface GuidedRow {
+  /** the row's first value */
+  readonly start: number;
+  /** the lines above and below, by the place of their first coefficient */
+  readonly upper: number;
+  readonly lower: number;
+  /** how far towards the lower one, 0..1 */
+  readonly down: number;
+}
+
+function rowsOf({ width, height }: GuidedCoefficients, { window, region }: GuidedPlaces): GuidedRow[] {
+  const rows: GuidedRow[] = [];
   for (let row = 0; row < region.outHeight; row++) {
-    const y = (region.y + (row + 0.5) * stepY - window.y) * gridY - 0.5;
+    const y =
+      ((region.y + ((row + 0.5) * region.height) / region.outHeight - window.y) * height) / window.height -
+      0.5;
     if (y < -0.5 || y > height - 0.5) continue;
     const top = clamp(Math.floor(y), 0, height - 1);
-    const down = clampUnit(y - top);
-    const upper = 4 * top * width;
-    const lower = 4 * Math.min(height - 1, top + 1) * width;
-    const start = row * region.outWidth;
+    rows.push({
+      start: row * region.outWidth,
+      upper: 4 * top * width,
+      lower: 4 * Math.min(height - 1, top + 1) * width,
+      down: clampUnit(y - top),
+    });
+  }
+  return rows;
+}
+
+/** @returns false where there is no room for it among the compiled loops */
+function evaluateCompiled(masks: readonly GuidedMask[], places: GuidedPlaces): boolean {
+  const { region, window, source, firmFrom } = places;
+  const grid = masks[0]!.coefficients;
+  const { width } = grid;
+  const across = region.outWidth;
+  const colours = 4 * Math.ceil((3 * across) / 4);
+  const sizes = [width * 4, colours, colours, across, across, across, ...masks.map(() => grid.data.length)];
+  const room = kernelRoom(...sizes.map((count) => 4 * count));
+  if (!room) return false;
+  const { kernel } = room;
+  const [line, linear, guide, lefts, rights, values, ...fits] = room.places as [
+    ...[number, number, number, number, number, number],
+    ...number[],
+  ];
+  const columns = gridColumns(window, region, width);
+  new Int32Array(kernel.memory.buffer, lefts, across).set(columns.lefts);
+  floatsAt(kernel, rights, across).set(columns.rights);
+  masks.forEach(({ coefficients: { data } }, n) => floatsAt(kernel, fits[n]!, data.length).set(data));
+  const linearRow = floatsAt(kernel, linear, 3 * across);
+  const valuesRow = floatsAt(kernel, values, across);
+  const { firstColumn, lastColumn } = columns;
+  for (const { start, upper, lower, down } of rowsOf(grid, places)) {
+    let isGuided = false;
+    masks.forEach(({ out }, n) => {
+      const fit = fits[n]!;
+      if (!kernel.lineBetween(fit + 4 * upper, fit + 4 * lower, down, line, width)) return;
+      if (!isGuided) {
+        linearRow.set(source.data.subarray(3 * start, 3 * (start + across)));
+        kernel.guideLine(linear, guide, colours);
+        isGuided = true;
+      }
+      valuesRow.set(out.subarray(start, start + across));
+      kernel.evaluateGuidedLine(
+        ...[line, guide, lefts, rights, firstColumn, lastColumn, width, firmFrom, values],
+      );
+      out.set(valuesRow, start);
+    });
+  }
+  return true;
+}
+
+function evaluatePlainly(masks: readonly GuidedMask[], places: GuidedPlaces): void {
+  const { region, window, source, firmFrom } = places;
+  const grid = masks[0]!.coefficients;
+  const columns = gridColumns(window, region, grid.width);
+  const line = new Float32Array(grid.width * 4);
+  const guide = new Float32Array(region.outWidth * 3);
+  for (const row of rowsOf(grid, places)) {
+    const { start } = row;
     let isGuided = false;
     for (const { coefficients, out } of masks) {
-      if (!lineBetween(coefficients.data, { upper, lower, down }, line)) continue;
+      if (!lineBetween(coefficients.data, row, line)) continue;
       if (!isGuided)
         for (let i = 0, p = 3 * start; i < guide.length; i++, p++) guide[i] = guideOfLinear(source.data[p]!);
       isGuided = true;
@@ -59,16 +123,8 @@ export function evaluateGuided(
   }
 }
 
-/**
- * A line of coefficients between two of the grid.
- * @param down how far towards the lower one, 0..1
- * @returns whether any is other than 0
- */
-function lineBetween(
-  data: Float32Array,
-  { upper, lower, down }: { readonly upper: number; readonly lower: number; readonly down: number },
-  line: Float32Array,
-): boolean {
+/** A line of coefficients between two of the grid. @returns whether any is other than 0 */
+function lineBetween(data: Float32Array, { upper, lower, down }: GuidedRow, line: Float32Array): boolean {
   let isAnywhere = false;
   for (let i = 0; i < line.length; i++) {
     const value = data[upper + i]! + down * (data[lower + i]! - data[upper + i]!);

@@ -1,3 +1,4 @@
+import { floatsAt, kernelRoom } from '../kernel/kernel';
 import { boxMeans } from './boxMeans';
 
 /** Per pixel of a grid: mask = red * r + green * g + blue * b + offset, for a guide r, g, b. */
@@ -13,49 +14,65 @@ export interface PreparedGuide {
   readonly width: number;
   readonly height: number;
   readonly radius: number;
-  readonly planes: readonly [Float32Array, Float32Array, Float32Array];
-  readonly means: readonly [Float32Array, Float32Array, Float32Array];
+  /** interleaved red, green, blue */
+  readonly guide: Float32Array;
+  readonly means: Float32Array;
   /** interleaved rr, rg, rb, gg, gb, bb */
   readonly inverse: Float32Array;
 }
 
-/**
- * @param guide interleaved r, g, b about 0..1
- * @param radius of the window in pixels
- * @param epsilon smoothness, in squared units of the guide
- */
-export function prepareGuide(
+/** Size and smoothing of a guided filter. */
+export interface GuidedWindow {
+  readonly width: number;
+  readonly height: number;
+  /** of the window in pixels */
+  readonly radius: number;
+  /** smoothness, in squared units of the guide */
+  readonly epsilon: number;
+}
+
+/** @param guide interleaved r, g, b about 0..1 */
+export function prepareGuide(guide: Float32Array, window: GuidedWindow): PreparedGuide {
+  const { width, height, radius, epsilon } = window;
+  const bytes = guide.byteLength;
+  const room = kernelRoom(bytes, 2 * bytes, 8 * 6 * width, bytes, 2 * bytes);
+  if (!room) return preparePlainly(guide, window);
+  const { kernel, places } = room;
+  floatsAt(kernel, places[0]!, guide.length).set(guide);
+  kernel.prepareGuide(...places, width, height, radius, epsilon);
+  const means = floatsAt(kernel, places[3]!, guide.length).slice();
+  const inverse = floatsAt(kernel, places[4]!, 2 * guide.length).slice();
+  return { width, height, radius, guide, means, inverse };
+}
+
+function preparePlainly(
   guide: Float32Array,
-  {
-    width,
-    height,
-    radius,
-    epsilon,
-  }: { readonly width: number; readonly height: number; readonly radius: number; readonly epsilon: number },
+  { width, height, radius, epsilon }: GuidedWindow,
 ): PreparedGuide {
-  const count = width * height;
-  const planes = splitPlanes(guide, count);
-  const [r, g, b] = planes;
-  const mean = (plane: Float32Array) => boxMean(plane, width, height, radius);
-  const means = [mean(r), mean(g), mean(b)] as const;
-  const [meanR, meanG, meanB] = means;
-  const rr = mean(product(r, r));
-  const rg = mean(product(r, g));
-  const rb = mean(product(r, b));
-  const gg = mean(product(g, g));
-  const gb = mean(product(g, b));
-  const bb = mean(product(b, b));
-  const inverse = new Float32Array(count * 6);
-  for (let i = 0, o = 0; i < count; i++, o += 6) {
-    const mr = meanR[i]!;
-    const mg = meanG[i]!;
-    const mb = meanB[i]!;
-    const xx = rr[i]! - mr * mr + epsilon;
-    const xy = rg[i]! - mr * mg;
-    const xz = rb[i]! - mr * mb;
-    const yy = gg[i]! - mg * mg + epsilon;
-    const yz = gb[i]! - mg * mb;
-    const zz = bb[i]! - mb * mb + epsilon;
+  const means = boxMeans(guide, { channels: 3, width, height, radius });
+  const products = new Float32Array(2 * guide.length);
+  for (let p = 0, o = 0; p < guide.length; p += 3, o += 6) {
+    const r = guide[p]!;
+    const g = guide[p + 1]!;
+    const b = guide[p + 2]!;
+    products[o] = r * r;
+    products[o + 1] = r * g;
+    products[o + 2] = r * b;
+    products[o + 3] = g * g;
+    products[o + 4] = g * b;
+    products[o + 5] = b * b;
+  }
+  const inverse = boxMeans(products, { channels: 6, width, height, radius });
+  for (let p = 0, o = 0; p < guide.length; p += 3, o += 6) {
+    const mr = means[p]!;
+    const mg = means[p + 1]!;
+    const mb = means[p + 2]!;
+    const xx = inverse[o]! - mr * mr + epsilon;
+    const xy = inverse[o + 1]! - mr * mg;
+    const xz = inverse[o + 2]! - mr * mb;
+    const yy = inverse[o + 3]! - mg * mg + epsilon;
+    const yz = inverse[o + 4]! - mg * mb;
+    const zz = inverse[o + 5]! - mb * mb + epsilon;
     // adjugateSymmetric3, written out: an array for every pixel takes 15 % longer.
     const first = yy * zz - yz * yz;
     const second = xz * yz - xy * zz;
@@ -68,7 +85,7 @@ export function prepareGuide(
     inverse[o + 4] = (xy * xz - xx * yz) * scale;
     inverse[o + 5] = (xx * yy - xy * xy) * scale;
   }
-  return { width, height, radius, planes, means, inverse };
+  return { width, height, radius, guide, means, inverse };
 }
 
 /**
@@ -77,26 +94,37 @@ export function prepareGuide(
  * @param mask 0..1, of the guide's size
  * @see He, Sun, Tang 2013, "Guided image filtering"; He and Sun 2015, "Fast guided filter"
  */
-export function guidedCoefficients(
-  { width, height, radius, planes: [r, g, b], means: [meanR, meanG, meanB], inverse }: PreparedGuide,
+export function guidedCoefficients(prepared: PreparedGuide, mask: Float32Array): GuidedCoefficients {
+  const { width, height, radius, guide, means, inverse } = prepared;
+  const bytes = mask.byteLength;
+  const room = kernelRoom(bytes, 3 * bytes, 3 * bytes, 6 * bytes, 4 * bytes, 8 * 4 * width, 4 * bytes);
+  if (!room) return fitPlainly(prepared, mask);
+  const { kernel, places } = room;
+  [mask, guide, means, inverse].forEach((data, n) => floatsAt(kernel, places[n]!, data.length).set(data));
+  kernel.fitGuided(...places, width, height, radius);
+  return { width, height, data: floatsAt(kernel, places[6]!, 4 * mask.length).slice() };
+}
+
+function fitPlainly(
+  { width, height, radius, guide, means, inverse }: PreparedGuide,
   mask: Float32Array,
 ): GuidedCoefficients {
   const products = new Float32Array(mask.length * 4);
-  for (let i = 0, o = 0; i < mask.length; i++, o += 4) {
+  for (let i = 0, p = 0, o = 0; i < mask.length; i++, p += 3, o += 4) {
     const value = mask[i]!;
     if (value === 0) continue;
-    products[o] = r[i]! * value;
-    products[o + 1] = g[i]! * value;
-    products[o + 2] = b[i]! * value;
+    products[o] = guide[p]! * value;
+    products[o + 1] = guide[p + 1]! * value;
+    products[o + 2] = guide[p + 2]! * value;
     products[o + 3] = value;
   }
   const fits = boxMeans(products, { channels: 4, width, height, radius });
-  for (let i = 0, o = 0, q = 0; i < mask.length; i++, o += 4, q += 6) {
+  for (let o = 0, p = 0, q = 0; o < fits.length; o += 4, p += 3, q += 6) {
     const mm = fits[o + 3]!;
     if (mm === 0) continue;
-    const mr = meanR[i]!;
-    const mg = meanG[i]!;
-    const mb = meanB[i]!;
+    const mr = means[p]!;
+    const mg = means[p + 1]!;
+    const mb = means[p + 2]!;
     const x = fits[o]! - mr * mm;
     const y = fits[o + 1]! - mg * mm;
     const z = fits[o + 2]! - mb * mm;
@@ -109,29 +137,4 @@ export function guidedCoefficients(
     fits[o + 3] = mm - red * mr - green * mg - blue * mb;
   }
   return { width, height, data: boxMeans(fits, { channels: 4, width, height, radius }, products) };
-}
-
-function splitPlanes(
-  interleaved: Float32Array,
-  count: number,
-): readonly [Float32Array, Float32Array, Float32Array] {
-  const first = new Float32Array(count);
-  const second = new Float32Array(count);
-  const third = new Float32Array(count);
-  for (let i = 0, p = 0; i < count; i++, p += 3) {
-    first[i] = interleaved[p]!;
-    second[i] = interleaved[p + 1]!;
-    third[i] = interleaved[p + 2]!;
-  }
-  return [first, second, third];
-}
-
-function product(first: Float32Array, second: Float32Array): Float32Array {
-  const out = new Float32Array(first.length);
-  for (let i = 0; i < out.length; i++) out[i] = first[i]! * second[i]!;
-  return out;
-}
-
-function boxMean(plane: Float32Array, width: number, height: number, radius: number): Float32Array {
-  return boxMeans(plane, { channels: 1, width, height, radius });
 }

@@ -1,4 +1,3 @@
-import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
 import { mapPlane } from '../raster/mapPlane';
 import type { Plate } from '../raster/plate';
@@ -302,8 +301,8 @@ function foundPart(
   let unsure = 0;
   const coverage8 = new Uint8Array(coverage.length);
   for (let i = 0; i < coverage.length; i++) {
-    const value = clampUnit(coverage[i]!);
-    if (value === 0) continue;
+    if (!(coverage[i]! > 0)) continue;
+    const value = Math.min(1, coverage[i]!);
     coverage8[i] = value < LEAST_VALUE ? 0 : Math.round(255 * value);
     sum += value;
     if (value > 0.05) extent++;

@@ -164,7 +164,7 @@ function fit({ oklab, rough }: HeadGrid, belongs: (index: number) => boolean): C
 }
 
 /** How likely every pixel looks as it does in a class, by its colour and its roughness. */
-function densities({ colours, rough: [mean, spread] }: ClassModel, { oklab, rough }: HeadGrid): Float64Array {
+function densities({ colours, rough: [mean, spread] }: ClassModel, { oklab, rough }: HeadGrid): Float32Array {
   const out = mixtureDensities(colours, oklab);
   for (let i = 0; i < out.length; i++) {
     const apart = (rough[i]! - mean) / spread;
@@ -199,9 +199,10 @@ function posterior(
 
 function smoothAlong(guide: PreparedGuide, mask: Float32Array): Float32Array {
   const { data } = guidedCoefficients(guide, mask);
-  const [r, g, b] = guide.planes;
+  const colours = guide.guide;
   const out = new Float32Array(mask.length);
-  for (let i = 0, o = 0; i < out.length; i++, o += 4)
-    out[i] = data[o]! * r[i]! + data[o + 1]! * g[i]! + data[o + 2]! * b[i]! + data[o + 3]!;
+  for (let i = 0, o = 0, p = 0; i < out.length; i++, o += 4, p += 3)
+    out[i] =
+      data[o]! * colours[p]! + data[o + 1]! * colours[p + 1]! + data[o + 2]! * colours[p + 2]! + data[o + 3]!;
   return out;
 }

@@ -1,3 +1,4 @@
+import { floatsAt, kernelRoom } from '../kernel/kernel';
 import { adjugateSymmetric3 } from '../math/symmetric3';
 import { fastExp } from '../colour/fastLog';
 import { LEAST_POWER, MIXTURE_ROUNDS } from './headParameters';
@@ -10,6 +11,7 @@ export interface Mixture {
    */
   readonly components: readonly Float64Array[];
 }
+const COMPONENT_VALUES = 10;
 
 /**
  * Fits a mixture to weighted samples: k-means from quantiles of the first channel, then covariances;
@@ -52,14 +54,29 @@ export function fitMixture(
  * @param features interleaved triples
  * @returns in units of the features^-3
  */
-export function mixtureDensities({ components }: Mixture, features: Float32Array): Float64Array {
-  const out = new Float64Array(features.length / 3);
+export function mixtureDensities({ components }: Mixture, features: Float32Array): Float32Array {
+  const out = new Float32Array(features.length / 3);
   // Component after component: their numbers stay at hand over the whole raster.
-  for (const component of components) addDensities(component, features, out);
+  const vectors = Math.ceil(out.length / 4);
+  const room = kernelRoom(4 * components.length * COMPONENT_VALUES, 48 * vectors, 16 * vectors);
+  if (!room) {
+    for (const component of components) addDensities(component, features, out);
+    return out;
+  }
+  const { kernel, places } = room;
+  const [numbers, colours, densities] = places as [number, number, number];
+  floatsAt(kernel, colours, features.length).set(features);
+  floatsAt(kernel, densities, 4 * vectors).fill(0);
+  components.forEach((component, n) => {
+    const place = numbers + 4 * COMPONENT_VALUES * n;
+    floatsAt(kernel, place, COMPONENT_VALUES).set(component);
+    kernel.addDensities(place, colours, densities, 4 * vectors);
+  });
+  out.set(floatsAt(kernel, densities, out.length));
   return out;
 }
 
-function addDensities(component: Float64Array, features: Float32Array, out: Float64Array): void {
+function addDensities(component: Float64Array, features: Float32Array, out: Float32Array): void {
   const weight = component[0]!;
   const x = component[1]!;
   const y = component[2]!;

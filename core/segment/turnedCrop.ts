@@ -57,32 +57,32 @@ export function turnedCrop(pyramid: Pyramid, square: TurnedSquare, size: number)
   const step = square.side / size;
   const level = clamp(Math.floor(Math.log2(step)), 0, pyramid.levels.length - 1);
   const photo = pyramid.levels[level]!;
-  const { width, height, data } = photo;
   const shrink = 2 ** -level;
   // A bilinear sample sees two pixels along each axis.
   const samples = clamp(Math.ceil((step * shrink) / 2), 1, 4);
   const out = new Float32Array(size * size * 3);
-  const most = data.BYTES_PER_ELEMENT === 2 ? MOST_CODE16 : 255;
+  const most = photo.data.BYTES_PER_ELEMENT === 2 ? MOST_CODE16 : 255;
   const share = 1 / (most * samples * samples);
   const [left, top] = pointsOfSquare(square)(0, 0);
   const fine = (step * shrink) / samples;
   const acrossX = fine * Math.cos(square.tiltRadians);
   const acrossY = fine * Math.sin(square.tiltRadians);
-  const add = bilinearInto(out, data, width, height);
+  const rgb = new Float64Array(3);
   for (let row = 0, o = 0; row < size; row++) {
     for (let column = 0; column < size; column++, o += 3) {
+      rgb.fill(0);
       for (let j = 0; j < samples; j++) {
         for (let i = 0; i < samples; i++) {
           const across = column * samples + i + 0.5;
           const down = row * samples + j + 0.5;
-          add(
-            left * shrink + across * acrossX - down * acrossY - 0.5,
-            top * shrink + across * acrossY + down * acrossX - 0.5,
-            share,
-            o,
-          );
+          const x = left * shrink + across * acrossX - down * acrossY - 0.5;
+          const y = top * shrink + across * acrossY + down * acrossX - 0.5;
+          addBilinear(photo, x, y, rgb);
         }
       }
+      out[o] = share * rgb[0]!;
+      out[o + 1] = share * rgb[1]!;
+      out[o + 2] = share * rgb[2]!;
     }
   }
   if (photo.space === 'deep') intoSrgb(out, photo.colours);
@@ -98,32 +98,28 @@ function intoSrgb(pixels: Float32Array, { light, toSrgb }: RgbSpace): void {
   }
 }
 
-/**
- * Adds a share of a picture's colour at a place, bilinear between pixel centres, to the triple at `o` of
- * `out`; beyond the picture there is nothing.
- * @param data interleaved RGBA
- */
-function bilinearInto(out: Float32Array, data: PhotoRaster['data'], width: number, height: number) {
-  return (x: number, y: number, share: number, o: number): void => {
-    const left = Math.floor(x);
-    const top = Math.floor(y);
-    if (left < -1 || top < -1 || left >= width || top >= height) return;
-    const right = x - left;
-    const down = y - top;
-    const x0 = Math.max(0, left);
-    const x1 = Math.min(width - 1, left + 1);
-    const y0 = Math.max(0, top);
-    const y1 = Math.min(height - 1, top + 1);
-    const p = (y0 * width + x0) * 4;
-    const q = (y0 * width + x1) * 4;
-    const r = (y1 * width + x0) * 4;
-    const s = (y1 * width + x1) * 4;
-    for (let channel = 0; channel < 3; channel++) {
-      const upper = data[p + channel]! * (1 - right) + data[q + channel]! * right;
-      const lower = data[r + channel]! * (1 - right) + data[s + channel]! * right;
-      out[o + channel]! += share * (upper * (1 - down) + lower * down);
-    }
-  };
+/** Adds a photo's codes at a place, bilinear between pixel centres; beyond the photo there is nothing. */
+function addBilinear({ data, width, height }: PhotoRaster, x: number, y: number, rgb: Float64Array): void {
+  const left = Math.floor(x);
+  const top = Math.floor(y);
+  if (left < -1 || top < -1 || left >= width || top >= height) return;
+  const right = x - left;
+  const down = y - top;
+  const upper = Math.max(0, top) * width;
+  const lower = Math.min(height - 1, top + 1) * width;
+  const before = Math.max(0, left);
+  const after = Math.min(width - 1, left + 1);
+  const p = 4 * (upper + before);
+  const q = 4 * (upper + after);
+  const r = 4 * (lower + before);
+  const s = 4 * (lower + after);
+  const atP = (1 - down) * (1 - right);
+  const atQ = (1 - down) * right;
+  const atR = down * (1 - right);
+  const atS = down * right;
+  rgb[0]! += atP * data[p]! + atQ * data[q]! + atR * data[r]! + atS * data[s]!;
+  rgb[1]! += atP * data[p + 1]! + atQ * data[q + 1]! + atR * data[r + 1]! + atS * data[s + 1]!;
+  rgb[2]! += atP * data[p + 2]! + atQ * data[q + 2]! + atR * data[r + 2]! + atS * data[s + 2]!;
 }
 
 /** A network's answer about a square at (u, v) of it, bilinear; beyond the square as at its border. */

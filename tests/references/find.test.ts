@@ -80,7 +80,7 @@ describe.each(PICTURES)('find on %s, %s', (sitter, variant, count, floors) => {
   beforeAll(async () => {
     pyramid = await portrait(sitter, variant);
     people = await findParts(pyramid, networks);
-  }, LONG);
+  });
 
   it('sees every sitter, from left to right', () => {
     expect(people.sitters.length).toBe(count);

@@ -1,0 +1,96 @@
+import { describe, expect, it } from 'vitest';
+import { boxMeans } from '../raster/boxMeans';
+import { evaluateGuided } from '../raster/guidedEvaluate';
+import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
+import type { LinearRaster } from '../raster/raster';
+import { fitMixture, mixtureDensities } from '../segment/mixture';
+import { hasKernel, kernelRoom, withoutKernel } from './kernel';
+
+/** Numbers 0..1 without order, the same each time (Park and Miller 1988, the "minimal standard"). */
+function numbers(count: number, seed: number): Float32Array {
+  let state = seed;
+  return Float32Array.from({ length: count }, () => (state = (48_271 * state) % 2_147_483_647) / 2_147_483_647);
+}
+
+/** The most by which what the compiled loops give is off what the plain ones give. */
+function apart(run: () => ArrayLike<number>): number {
+  const compiled = run();
+  const plain = withoutKernel(run);
+  expect(compiled.length).toBe(plain.length);
+  return Array.from(plain).reduce((most, value, i) => Math.max(most, Math.abs(value - compiled[i]!)), 0);
+}
+
+/** Widths that no vector divides, a single pixel, windows wider than the raster. */
+const SIZES = [
+  [1, 1, 1],
+  [1, 9, 2],
+  [13, 1, 4],
+  [7, 5, 20],
+  [61, 43, 3],
+] as const;
+
+describe('the compiled loops', () => {
+  it('run here', () => {
+    expect(hasKernel()).toBe(true);
+    expect(withoutKernel(hasKernel)).toBe(false);
+    expect(kernelRoom(8)!.kernel.memory.buffer.byteLength).toBeGreaterThan(8);
+  });
+
+  it.each(SIZES)('give the means that the plain ones give: %i × %i, radius %i', (width, height, radius) => {
+    for (const channels of [1, 2, 3, 4, 5, 6, 10]) {
+      const data = numbers(channels * width * height, 7 + channels);
+      expect(apart(() => boxMeans(data, { channels, width, height, radius }))).toBeLessThan(1e-6);
+    }
+  });
+
+  it.each(SIZES)('fit and evaluate a guided filter alike: %i × %i, radius %i', (width, height, radius) => {
+    const window = { x: 3, y: 5, width: 4 * width, height: 4 * height, outWidth: width, outHeight: height };
+    const region = { ...window, x: 2, outWidth: 3 * width + 1, outHeight: 3 * height + 2 };
+    const source: LinearRaster = {
+      space: 'srgbLinear',
+      width: region.outWidth,
+      height: region.outHeight,
+      data: numbers(3 * region.outWidth * region.outHeight, 11),
+    };
+    const guide = numbers(3 * width * height, 5);
+    const masks = [numbers(width * height, 3), new Float32Array(width * height)];
+    const evaluated = () => {
+      const prepared = prepareGuide(guide, { width, height, radius, epsilon: 1e-3 });
+      const fits = masks.map((mask) => ({
+        coefficients: guidedCoefficients(prepared, mask),
+        out: new Float32Array(source.width * source.height).fill(0.5),
+      }));
+      evaluateGuided(fits, { window, region, source, firmFrom: 0.06 });
+      return fits.flatMap(({ out }) => [...out]);
+    };
+    expect(apart(evaluated)).toBeLessThan(1e-5);
+  });
+
+  it('tell the densities of colours alike', () => {
+    const features = numbers(3 * 1001, 17);
+    const mixture = fitMixture(
+      features,
+      Array.from({ length: 500 }, (_, i) => 2 * i),
+      5,
+      [0.05, 0.05, 0.05],
+    );
+    const most = withoutKernel(() => mixtureDensities(mixture, features)).reduce((p, q) => Math.max(p, q));
+    expect(apart(() => mixtureDensities(mixture, features)) / most).toBeLessThan(1e-5);
+  });
+
+  it('leave to the plain ones what is too large for their memory', () => {
+    const before = kernelRoom(8)!.kernel.memory.buffer.byteLength;
+    expect(kernelRoom(2 ** 28)).toBeUndefined();
+    expect(kernelRoom(8)!.kernel.memory.buffer.byteLength).toBe(before);
+  });
+
+  it('are missed by nobody where the host has none', () => {
+    expect(withoutKernel(() => kernelRoom(8))).toBeUndefined();
+    expect(() =>
+      withoutKernel(() => {
+        throw new Error('in between');
+      }),
+    ).toThrow('in between');
+    expect(hasKernel()).toBe(true);
+  });
+});

@@ -1,0 +1,5 @@
+// The entry of the compiled loops: what core/kernel may call.
+export { boxMeans } from './boxMeans';
+export { fitGuided, prepareGuide } from './guidedFilter';
+export { evaluateGuidedLine, guideLine, lineBetween } from './guidedEvaluate';
+export { addDensities } from './mixture';
