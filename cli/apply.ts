@@ -52,7 +52,7 @@ export async function applyPlan(
   let warnings: readonly string[] = [];
   let baked: ReadonlyMap<string, Uint8Array> = new Map();
   if (sha256 === photo.id) {
-    baked = ownCoverage(plan, pyramid.width, pyramid.height);
+    baked = await ownCoverage(plan, pyramid.width, pyramid.height);
   } else {
     const carried = await carryOver(plan, opened, (share) => report.progress(share / 2));
     for (const [plate, coverage] of carried.plates) resolver.areas.learnPlate(plate, coverage);

@@ -2,15 +2,16 @@ import { mkdir, readFile, readdir, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { stemOf } from '#core/document/names';
 import type { FoundDoubtEntry, FoundPartName } from '#core/document/foundParts';
-import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { rasterisePlate } from '#core/raster/plate';
 import type { Plate } from '#core/raster/plate';
+import { boundsOfRegion, touchedPixels, wholeRegion } from '#core/raster/raster';
 import { strips } from '#core/raster/strips';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import type { Pyramid } from '#core/raster/pyramid';
 import { findParts } from '#core/segment/findParts';
-import type { FoundPeople } from '#core/segment/findParts';
+import type { FoundPart, FoundPeople } from '#core/segment/findParts';
 import { tfNetworks } from '../networks/tfNetworks';
+import { packCoverage } from '../node/coverageFile';
 import type { FindCommand } from './arguments';
 import { networkFiles } from './networkFiles';
 import { writeWhole } from './outputs';
@@ -89,22 +90,55 @@ export async function findInPhoto(
   return result!;
 }
 
+/** Coverage of some plates together, and the file that holds it. */
+interface FoundFile {
+  readonly file: string;
+  readonly plates: readonly FoundPart[];
+}
+
 async function writeFound(
   folder: string,
   pyramid: Pyramid,
   people: FoundPeople,
 ): Promise<Omit<FindResult, 'folder'>> {
-  await mkdir(folder, { recursive: true });
-  const write = async (file: string, plates: readonly Plate[]) => {
+  const { width, height } = pyramid;
+  for (const n of people.sitters.keys()) await mkdir(join(folder, `sitter-${n + 1}`), { recursive: true });
+  const files = [
+    ...people.sitters.flatMap(({ parts }, n) => filesOf(parts, n)),
+    ...(people.background ? [{ file: BACKGROUND, plates: [people.background] }] : []),
+  ];
+  const shares = new Map<string, number>();
+  // Two at a time: the next is put together while the one before is packed.
+  let packing: Promise<void> = Promise.resolve();
+  for (const { file, plates } of files) {
     const coverage = wholeCoverage(pyramid, plates);
-    await writeFile(join(folder, file), encodeCoveragePng(coverage, pyramid.width, pyramid.height));
-    return coverage.reduce((sum, value) => sum + value, 0) / (255 * coverage.length);
+    shares.set(file, shareOf(coverage));
+    await packing;
+    packing = packCoverage(coverage, width, height).then((png) => writeFile(join(folder, file), png));
+  }
+  await packing;
+  return {
+    sitters: people.sitters.map((sitter, n) => sitterResult(sitter, n, shares)),
+    background: people.background ? BACKGROUND : null,
   };
-  const sitters = [];
-  for (const [n, sitter] of people.sitters.entries())
-    sitters.push(await writeSitter(people, n, { folder, write, confidence: sitter.landmarks.confidence }));
-  if (people.background) await write('background.png', [people.background]);
-  return { sitters, background: people.background ? 'background.png' : null };
+}
+const BACKGROUND = 'background.png';
+
+function filesOf(found: readonly FoundPart[], n: number): (FoundFile & { readonly part: string })[] {
+  return Object.entries(FILES)
+    .map(([part, names]) => ({
+      part,
+      file: `sitter-${n + 1}/${part}.png`,
+      plates: found.filter((entry) => names.includes(entry.part)),
+    }))
+    .filter(({ plates }) => plates.length > 0);
+}
+
+/** Mean coverage, 0..1. */
+function shareOf(coverage8: Uint8Array): number {
+  let sum = 0;
+  for (let i = 0; i < coverage8.length; i++) sum += coverage8[i]!;
+  return sum / (255 * coverage8.length);
 }
 
 /** Files whose clocks differ by less were written together. */
@@ -132,54 +166,43 @@ async function isFindFolder(folder: string): Promise<boolean> {
   return true;
 }
 
-async function writeSitter(
-  { sitters }: FoundPeople,
+function sitterResult(
+  { parts, doubtful, landmarks }: FoundPeople['sitters'][number],
   n: number,
-  {
-    folder,
-    write,
-    confidence,
-  }: {
-    readonly folder: string;
-    readonly write: (file: string, plates: readonly Plate[]) => Promise<number>;
-    readonly confidence: number;
-  },
-): Promise<FindResult['sitters'][number]> {
-  const sitter = n + 1;
-  const parts = [];
-  await mkdir(join(folder, `sitter-${sitter}`), { recursive: true });
-  for (const [part, names] of Object.entries(FILES)) {
-    const found = sitters[n]!.parts.filter((entry) => names.includes(entry.part));
-    if (found.length === 0) continue;
-    const file = `sitter-${sitter}/${part}.png`;
-    const share = await write(file, found);
-    parts.push({
+  shares: ReadonlyMap<string, number>,
+): FindResult['sitters'][number] {
+  return {
+    sitter: n + 1,
+    confidence: landmarks.confidence,
+    parts: filesOf(parts, n).map(({ part, file, plates }) => ({
       part,
       file,
-      share,
-      unsureShare: Math.max(...found.map(({ unsureShare }) => unsureShare)),
-      doubt: found.find(({ doubt }) => doubt)?.doubt ?? null,
-    });
-  }
-  const doubtful = sitters[n]!.doubtful.map(({ has, may, region: { x, y, width, height } }) => ({
-    has,
-    may,
-    box: { x, y, width, height },
-  }));
-  return { sitter, confidence, parts, doubtful };
+      share: shares.get(file)!,
+      unsureShare: Math.max(...plates.map(({ unsureShare }) => unsureShare)),
+      doubt: plates.find(({ doubt }) => doubt)?.doubt ?? null,
+    })),
+    doubtful: doubtful.map(({ has, may, region: { x, y, width, height } }) => ({
+      has,
+      may,
+      box: { x, y, width, height },
+    })),
+  };
 }
 
-/** Coverage of plates together at the photo's size, in strips. */
+/** Coverage of plates together at the photo's size, in strips, each no wider than its plate. */
 export function wholeCoverage(pyramid: Pyramid, plates: readonly Plate[]): Uint8Array {
   const { width, height } = pyramid;
   const out = new Uint8Array(width * height);
-  for (const region of strips(width, height, STRIP_PIXELS)) {
-    const layer = new Float32Array(width * region.outHeight);
-    for (const plate of plates) {
-      layer.fill(0);
+  for (const plate of plates) {
+    const box = touchedPixels(wholeRegion(width, height), boundsOfRegion(plate.region));
+    for (const strip of strips(box.columns, box.rows, STRIP_PIXELS)) {
+      const { outWidth: columns, outHeight: rows } = strip;
+      const region = { ...strip, x: box.column, y: box.row + strip.y };
+      const layer = new Float32Array(columns * rows);
       rasterisePlate(plate, region, (part) => sampleRegion(pyramid, part), layer);
-      for (let i = 0, o = region.y * width; i < layer.length; i++, o++)
-        out[o] = Math.min(255, out[o]! + Math.round(255 * layer[i]!));
+      for (let row = 0, i = 0; row < rows; row++)
+        for (let o = (region.y + row) * width + box.column, end = o + columns; o < end; o++, i++)
+          if (layer[i]! > 0) out[o] = Math.min(255, out[o]! + Math.round(255 * layer[i]!));
     }
   }
   return out;

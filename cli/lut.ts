@@ -54,7 +54,10 @@ export async function makeLut(
 async function resolvePlan(file: PlanFile, photoPath: string): Promise<ResolvedPlan> {
   const { sha256, pyramid, name } = await openPhotoFile(photoPath);
   if (sha256 !== file.photo.id) throw new DocumentError('other-photo', '', name);
-  return new Resolver(pyramid, KINDS).plan(file.photo, ownCoverage(file, pyramid.width, pyramid.height));
+  return new Resolver(pyramid, KINDS).plan(
+    file.photo,
+    await ownCoverage(file, pyramid.width, pyramid.height),
+  );
 }
 
 const REASONS: Readonly<Record<LeftOut, string>> = {

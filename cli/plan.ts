@@ -10,7 +10,6 @@ import { NO_EDGE_CARE } from '#core/document/schema';
 import type { Area, Part, Photo } from '#core/document/schema';
 import { CommandError } from '#core/errors';
 import { decodeGreyPicture } from './greyPicture';
-import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { namedColour } from '#core/formats/namedColour';
 import { makePlanFile } from '#core/formats/planFile';
 import type { PlanFile } from '#core/formats/planFile';
@@ -38,6 +37,8 @@ import type { Outputs } from './outputs';
 import { openPhotoFile } from './photoFile';
 import { quietReport } from './report';
 import type { Report } from './report';
+import { packCoverage } from '../node/coverageFile';
+import { areasInUse } from '../node/ownCoverage';
 import type { OpenedPhoto } from '../node/openPhoto';
 
 /** A photo with its document, ready to be measured. */
@@ -108,7 +109,7 @@ export async function makePlan(
     if (named.beyond) notes.push(`${text} lies beyond sRGB; the nearest colour, ${named.colour}, is taken`);
     put(part, recolour, startRecolour(part, named.colour));
   }
-  const plan = makePlanFile(work.photo, coverageOf(work));
+  const plan = makePlanFile(work.photo, await coverageOf(work));
   const file = await placeOf(path, command, outputs);
   await mkdir(dirname(file), { recursive: true });
   await writeWhole(file, (temporary) => writeFile(temporary, `${JSON.stringify(plan)}\n`));
@@ -210,15 +211,12 @@ async function matchTo(
 }
 
 /** Coverage of every area that a step stands on, or that one of them names. */
-function coverageOf({ photo, resolver }: Work): PlanFile['coverage'] {
-  return Object.fromEntries(
-    photo.areas.map((area) => [
-      area.id,
-      Buffer.from(
-        encodeCoveragePng(resolver.areas.fullCoverage(resolver.area(area, photo)), photo.width, photo.height),
-      ).toString('base64'),
-    ]),
-  );
+async function coverageOf({ photo, resolver }: Work): Promise<PlanFile['coverage']> {
+  const packed = areasInUse(photo).map(async (area) => {
+    const coverage = resolver.areas.fullCoverage(resolver.area(area, photo));
+    return [area.id, (await packCoverage(coverage, photo.width, photo.height)).toString('base64')] as const;
+  });
+  return Object.fromEntries(await Promise.all(packed));
 }
 
 /** What check finds in one photo. */

@@ -1,6 +1,7 @@
 import type { Area, Photo } from '#core/document/schema';
 import { decodeCoveragePng } from '#core/formats/coveragePng';
 import type { PlanFile } from '#core/formats/planFile';
+import { coverage8Of } from '#core/raster/coverage8';
 import { shrinkPlate } from '#core/raster/plate';
 import type { Plate } from '#core/raster/plate';
 import { wholeRegion } from '#core/raster/raster';
@@ -40,7 +41,7 @@ export function planShifts({ photo: from, coverage }: PlanFile): (target: ShiftT
     const region = wholeRegion(width, height, LONG_SIDE);
     const small = new Float32Array(region.outWidth * region.outHeight);
     shrinkPlate({ region: wholeRegion(width, height), coverage8 }, region, small);
-    return { region, coverage8: Uint8Array.from(small, (value) => Math.round(255 * value)) };
+    return { region, coverage8: coverage8Of(small) };
   };
   return ({ photo, plates, who }) =>
     movesMarks(from)

@@ -123,7 +123,7 @@ async function write(
   // The plan's own photo has the areas that were made on it.
   const own = plan?.photo.id === sha256 ? plan : undefined;
   const photo = own?.photo ?? planned.photo;
-  const baked = own ? ownCoverage(own, pyramid.width, pyramid.height) : new Map<string, Uint8Array>();
+  const baked = own ? await ownCoverage(own, pyramid.width, pyramid.height) : new Map<string, Uint8Array>();
   const plates = await keptPlates(join(keptIn(command), sha256));
   const resolver = new Resolver(pyramid, KINDS);
   for (const [plate, coverage] of plates) resolver.areas.learnPlate(plate, coverage);

@@ -1,33 +1,36 @@
 import type { Area, Photo } from '#core/document/schema';
 import { platesOf } from '#core/document/plates';
 import { DocumentError } from '#core/errors';
-import { decodeCoveragePng } from '#core/formats/coveragePng';
 import type { PlanFile } from '#core/formats/planFile';
 import { namedAreas } from '#core/render/namedAreas';
 import { KINDS } from '#kinds/registry.gen';
+import { readCoverage } from './coverageFile';
 
 /**
  * The coverage that travels with a plan, of the areas that its steps stand on.
  * @throws {DocumentError} coverage, where it is missing and cannot be made from the marks
  */
-export function ownCoverage(
+export async function ownCoverage(
   { photo, coverage }: PlanFile,
   width: number,
   height: number,
-): Map<string, Uint8Array> {
-  const used = new Set(
-    photo.plan
-      .filter(({ on }) => on)
-      .flatMap(({ kind, areaId, parameters }) => [areaId, KINDS.adjusts.get(kind)!.like?.(parameters)]),
-  );
+): Promise<Map<string, Uint8Array>> {
   const baked = new Map<string, Uint8Array>();
-  for (const area of photo.areas.filter(({ id }) => used.has(id))) {
+  for (const area of areasInUse({ ...photo, plan: photo.plan.filter(({ on }) => on) })) {
     const png = Object.hasOwn(coverage, area.id) ? coverage[area.id] : undefined;
-    if (png !== undefined) baked.set(area.id, decodeCoveragePng(Buffer.from(png, 'base64'), width, height));
+    if (png !== undefined) baked.set(area.id, await readCoverage(Buffer.from(png, 'base64'), width, height));
     else if (standsOnPlates(area, photo))
       throw new DocumentError('coverage', area.name, 'it is missing from the plan; export the plan again');
   }
   return baked;
+}
+
+/** The areas that the steps of a plan stand on, or that one of them names. */
+export function areasInUse({ areas, plan }: Pick<Photo, 'areas' | 'plan'>): readonly Area[] {
+  const used = new Set(
+    plan.flatMap(({ kind, areaId, parameters }) => [areaId, KINDS.adjusts.get(kind)!.like?.(parameters)]),
+  );
+  return areas.filter(({ id }) => used.has(id));
 }
 
 /** Whether an area's marks, or those of areas that they name, look at ready-made coverage. */

@@ -30,7 +30,7 @@ export async function renderFile(
   const opened = await openPhoto(name, bytes);
   if (opened.sha256 !== file.photo.id) throw new DocumentError('other-photo', '', file.photo.file);
   const { pyramid } = opened;
-  const baked = ownCoverage(file, pyramid.width, pyramid.height);
+  const baked = await ownCoverage(file, pyramid.width, pyramid.height);
   const job = { opened, resolver: new Resolver(pyramid, KINDS), photo: file.photo, baked };
   return writePhoto(job, as, onProgress);
 }

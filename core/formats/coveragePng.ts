@@ -14,6 +14,22 @@ export function encodeCoveragePng(coverage8: Uint8Array, width: number, height: 
  * @throws {DocumentError} coverage, when the file is anything else
  */
 export function decodeCoveragePng(file: Uint8Array, width: number, height: number): Uint8Array {
+  refuseOtherPng(file, width, height);
+  // What is not needed for the pixels (texts, profiles) may be packed too, and is not looked at.
+  const bare = filterPng(file, (type) => type === 'IHDR' || type === 'IDAT' || type === 'IEND');
+  try {
+    refuseBomb(pngPixels(bare), height * (width + 1) + ADAM7_EXTRA * (width + height));
+    return decode(bare).data as Uint8Array;
+  } catch (error) {
+    throw new DocumentError('coverage', '', error instanceof Error ? error.message : 'unreadable');
+  }
+}
+
+/**
+ * Whether a file says that it is an 8-bit grey PNG of the given size.
+ * @throws {DocumentError} coverage, when it does not
+ */
+export function refuseOtherPng(file: Uint8Array, width: number, height: number): void {
   const header = readHeader(file);
   const fits =
     header.width === width && header.height === height && header.depth === 8 && header.colourType === 0;
@@ -24,14 +40,6 @@ export function decodeCoveragePng(file: Uint8Array, width: number, height: numbe
       '',
       `${header.width} x ${header.height}, ${header.depth} bits, ${kind}`,
     );
-  }
-  // What is not needed for the pixels (texts, profiles) may be packed too, and is not looked at.
-  const bare = filterPng(file, (type) => type === 'IHDR' || type === 'IDAT' || type === 'IEND');
-  try {
-    refuseBomb(pngPixels(bare), height * (width + 1) + ADAM7_EXTRA * (width + height));
-    return decode(bare).data as Uint8Array;
-  } catch (error) {
-    throw new DocumentError('coverage', '', error instanceof Error ? error.message : 'unreadable');
   }
 }
 

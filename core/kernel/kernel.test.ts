@@ -9,7 +9,10 @@ import { hasKernel, kernelRoom, withoutKernel } from './kernel';
 /** Numbers 0..1 without order, the same each time (Park and Miller 1988, the "minimal standard"). */
 function numbers(count: number, seed: number): Float32Array {
   let state = seed;
-  return Float32Array.from({ length: count }, () => (state = (48_271 * state) % 2_147_483_647) / 2_147_483_647);
+  return Float32Array.from(
+    { length: count },
+    () => (state = (48_271 * state) % 2_147_483_647) / 2_147_483_647,
+  );
 }
 
 /** The most by which what the compiled loops give is off what the plain ones give. */

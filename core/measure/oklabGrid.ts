@@ -1,4 +1,5 @@
 import { halveArea } from '../raster/halveArea';
+import { sharesOf } from '../raster/coverage8';
 import type { AreaPlanes } from '../raster/halveArea';
 import type { AreaInput } from './areaInput';
 import { oklabPlanes } from './trend';
@@ -9,7 +10,7 @@ export function oklabGrid({ pixels, coverage, region }: AreaInput, mostPixels: n
     {
       region,
       planes: oklabPlanes(pixels.data),
-      weights: Float32Array.from(coverage.data, (value) => value / 255),
+      weights: sharesOf(coverage.data),
     },
     mostPixels,
   );

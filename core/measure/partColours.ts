@@ -1,3 +1,4 @@
+import { sharesOf } from '../raster/coverage8';
 import type { Triple } from '../colour/triple';
 import type { Rung } from '../document/schema';
 import { RUNGS } from '../document/schema';
@@ -28,7 +29,7 @@ export function measurePartColours({
   const samples = rungSamples(pixels, coverage);
   const rows = measureRankedTrend({
     planes: oklabPlanes(pixels.data),
-    weights: Float32Array.from(coverage.data, (value) => value / 255),
+    weights: sharesOf(coverage.data),
   });
   if (!mean || !rows || RUNGS.some((rung) => samples[rung].length === 0)) return undefined;
   const numbers = (rung: Rung) => rungNumbers(meanLinear(samples[rung]));

@@ -1,3 +1,4 @@
+import { sharesOf } from '../raster/coverage8';
 import type { Sitter } from '../document/schema';
 import { halveArea } from '../raster/halveArea';
 import { maskSoften } from '../raster/maskSoften';
@@ -47,7 +48,7 @@ function softened({ data }: Coverage8Raster, region: Region, grid: Region, sigma
   const halved = halveArea(
     {
       region,
-      planes: [Float32Array.from(data, (value) => value / 255)],
+      planes: [sharesOf(data)],
       weights: new Float32Array(data.length).fill(1),
     },
     grid.outWidth * grid.outHeight,

@@ -1,4 +1,4 @@
-import { clampUnit } from '../math/clamp';
+import { coverage8Of } from './coverage8';
 
 /**
  * Drops specks and fills holes: whatever stands apart from the rest and is nowhere wider than twice the
@@ -26,7 +26,7 @@ export function maskDropSpecks(
  * it.
  */
 function openByExtent(mask: Float32Array, width: number, height: number, extent: number): Float32Array {
-  const codes = Uint8Array.from(mask, (value) => Math.round(255 * clampUnit(value)));
+  const codes = coverage8Of(mask);
   const order = fromMostToLeast(codes);
   const trees = new ComponentTrees(codes, width, extent);
   for (const pixel of order) {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { rasterisePlate } from './plate';
+import { coverage8Of, sharesOf } from './coverage8';
+import { plateCoverage, rasterisePlate } from './plate';
 import { buildPyramid } from './pyramid';
 import { sampleRegion } from './sampleRegion';
 
@@ -46,6 +47,19 @@ describe('plate', () => {
     part.forEach((value, i) =>
       expect(Math.abs(value - truth[(20 + Math.floor(i / 40)) * SIZE + 31 + (i % 40)]!)).toBeLessThan(0.003),
     );
+  });
+
+  it.each([
+    ['within it', 31, 20],
+    ['over its left and upper borders', -12, -7],
+    ['over its right and lower borders', 95, 101],
+    ['beyond it', 300, -90],
+    ['between its pixels', 10.5, 3],
+  ])('as coverage is what it is as shares, copied or not: %s', (_, x, y) => {
+    const region = { x, y, width: 40, height: 30, outWidth: 40, outHeight: 30 };
+    const copied = plateCoverage(plate(1), region, (part) => sampleRegion(pyramid, part));
+    expect([...copied]).toEqual([...coverage8Of(draw(1, region))]);
+    expect([...coverage8Of(sharesOf(copied))]).toEqual([...copied]);
   });
 
   it('keeps its mean at a third of the size', () => {

@@ -1,4 +1,5 @@
 import { clamp } from '../math/clamp';
+import { coverage8Of } from './coverage8';
 import { evaluateGuided, guideOfLinear } from './guidedEvaluate';
 import { guidedCoefficients, prepareGuide } from './guidedFilter';
 import { isAnywhere, mapPlane } from './mapPlane';
@@ -75,6 +76,37 @@ function enlargePlate(
     source: sample(region),
     firmFrom: FIRM_FROM,
   });
+}
+
+/** The same as coverage, 0 to 255; where the region's pixels are the plate's own they are copied. */
+export function plateCoverage(
+  plate: Plate,
+  region: Region,
+  sample: (region: Region) => LinearRaster,
+): Uint8Array {
+  const { region: own, coverage8 } = plate;
+  const { outWidth: width, outHeight: height } = region;
+  const left = ((region.x - own.x) * own.outWidth) / own.width;
+  const top = ((region.y - own.y) * own.outHeight) / own.height;
+  const isOwn =
+    width * own.width === region.width * own.outWidth &&
+    height * own.height === region.height * own.outHeight &&
+    Number.isInteger(left) &&
+    Number.isInteger(top);
+  if (!isOwn) {
+    const shares = new Float32Array(width * height);
+    rasterisePlate(plate, region, sample, shares);
+    return coverage8Of(shares);
+  }
+  const out = new Uint8Array(width * height);
+  const first = Math.max(0, -left);
+  const end = Math.min(width, own.outWidth - left);
+  if (end <= first) return out;
+  for (let row = Math.max(0, -top); row < Math.min(height, own.outHeight - top); row++) {
+    const start = (top + row) * own.outWidth + left;
+    out.set(coverage8.subarray(start + first, start + end), row * width + first);
+  }
+  return out;
 }
 
 /**

@@ -5,7 +5,8 @@ import { maskLevels, maskSmooth } from '../raster/maskCare';
 import { GROW_MARGIN, maskGrow } from '../raster/maskGrow';
 import { maskSoften } from '../raster/maskSoften';
 import { maskDropSpecks } from '../raster/maskSpecks';
-import { rasterisePlate } from '../raster/plate';
+import { mapPlane } from '../raster/mapPlane';
+import { plateCoverage } from '../raster/plate';
 import type { Plate } from '../raster/plate';
 import {
   NOWHERE,
@@ -133,7 +134,7 @@ function softened(
   const { padded, left, top } = padWithin(region, margin, source.photo);
   const { outWidth: width, outHeight: height } = padded;
   let mask = combineMarks(area, source, padded, known);
-  if (area.inverted) mask = mask.map((value) => 1 - value);
+  if (area.inverted) mask = mapPlane(mask, (value) => 1 - value);
   if (edgeCare.specks > 0) mask = maskDropSpecks(mask, width, height, edgeCare.specks * scale);
   if (edgeCare.smooth > 0) maskSmooth(mask, width, height, edgeCare.smooth * scale);
   if (edgeCare.grow !== 0) mask = maskGrow(mask, width, height, edgeCare.grow * scale);
@@ -179,12 +180,6 @@ export function combineMarks(
 }
 
 function bakedCoverage(baked: Plate, region: Region, sample: Sampler): Coverage8Raster {
-  const mask = new Float32Array(region.outWidth * region.outHeight);
-  rasterisePlate(baked, region, sample, mask);
-  return {
-    space: 'coverage8',
-    width: region.outWidth,
-    height: region.outHeight,
-    data: Uint8Array.from(mask, (value) => Math.round(255 * value)),
-  };
+  const { outWidth: width, outHeight: height } = region;
+  return { space: 'coverage8', width, height, data: plateCoverage(baked, region, sample) };
 }

@@ -9,6 +9,7 @@ import type { Pyramid } from '../raster/pyramid';
 import { wholeRegion } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { Cache } from './cache';
+import { sharesOf } from '../raster/coverage8';
 import { coveredBox } from './coveredBox';
 import type { RegionRenderer } from './regionRenderer';
 import type { ResolvedArea, ResolvedPlan } from './resolved';
@@ -65,10 +66,7 @@ export class AreaMeasures {
   trend(area: ResolvedArea): Trend | undefined {
     return this.#trends.get(area.key, () => {
       const { pixels, coverage } = this.input(area, []);
-      return measureTrend(
-        oklabPlanes(pixels.data),
-        Float32Array.from(coverage.data, (value) => value / 255),
-      );
+      return measureTrend(oklabPlanes(pixels.data), sharesOf(coverage.data));
     });
   }
 

@@ -1,6 +1,7 @@
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { oklabPlanes } from '#core/measure/trend';
 import { newField, readField } from '#core/raster/field';
+import { sharesOf } from '#core/raster/coverage8';
 import type { Field } from '#core/raster/field';
 import { areaLowPass } from '#core/raster/lowPass';
 import type { PixelKernel, StepInput } from '#core/render/kinds';
@@ -21,7 +22,7 @@ const FORM = 0.022;
 /** The band of texture between pores and shading. */
 export function measureRelief({ pixels, coverage, region }: StepInput): ReliefMeasures {
   const { width, height } = coverage;
-  const weights = Float32Array.from(coverage.data, (value) => value / 255);
+  const weights = sharesOf(coverage.data);
   const root = Math.sqrt(weights.reduce((sum, value) => sum + value, 0));
   if (root === 0) return { band: undefined };
   const [lightness] = oklabPlanes(pixels.data);
