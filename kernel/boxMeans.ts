@@ -18,7 +18,7 @@ export function boxMeans(
   radius: i32,
 ): void {
   const line = width * channels;
-  const bytes = <usize>line << 2;
+  const bytes = (<usize>line) << 2;
   memory.fill(sums, 0, bytes << 1);
   for (let row = 0; row < min(radius, height); row++) addRow(sums, data + <usize>row * bytes, line);
   for (let row = 0; row < height; row++) {
@@ -33,14 +33,26 @@ export function boxMeans(
     const means = out + <usize>row * bytes;
     let channel = 0;
     for (; channel + 4 <= channels; channel += 4)
-      fourAlong(sums + (<usize>channel << 3), means + (<usize>channel << 2), channels, width, radius, scale);
+      fourAlong(
+        sums + ((<usize>channel) << 3),
+        means + ((<usize>channel) << 2),
+        channels,
+        width,
+        radius,
+        scale,
+      );
     for (; channel < channels; channel++)
-      oneAlong(sums + (<usize>channel << 3), means + (<usize>channel << 2), channels, width, radius, scale);
+      oneAlong(
+        sums + ((<usize>channel) << 3),
+        means + ((<usize>channel) << 2),
+        channels,
+        width,
+        radius,
+        scale,
+      );
   }
 }
 
-// @ts-ignore: a decorator of AssemblyScript
-@inline
 function two(row: usize): v128 {
   return f64x2.promote_low_f32x4(v128.load64_zero(row));
 }
@@ -61,18 +73,15 @@ function exchangeRows(sums: usize, entering: usize, leaving: usize, line: i32): 
   let i = 0;
   for (; i + 2 <= line; i += 2, sums += 16, entering += 8, leaving += 8)
     v128.store(sums, f64x2.add(v128.load(sums), f64x2.sub(two(entering), two(leaving))));
-  if (i < line)
-    store<f64>(sums, load<f64>(sums) + (<f64>load<f32>(entering) - <f64>load<f32>(leaving)));
+  if (i < line) store<f64>(sums, load<f64>(sums) + (<f64>load<f32>(entering) - <f64>load<f32>(leaving)));
 }
 
-// @ts-ignore: a decorator of AssemblyScript
-@inline
 function shareOf(column: i32, width: i32, radius: i32): f64 {
   return 1.0 / <f64>(min(width - 1, column + radius) - max(0, column - radius) + 1);
 }
 
 function oneAlong(sums: usize, out: usize, channels: i32, width: i32, radius: i32, scale: f64): void {
-  const step = <usize>channels << 3;
+  const step = (<usize>channels) << 3;
   const ahead = <usize>radius * step;
   const behind = ahead + step;
   let sum: f64 = 0;
@@ -86,7 +95,7 @@ function oneAlong(sums: usize, out: usize, channels: i32, width: i32, radius: i3
 }
 
 function fourAlong(sums: usize, out: usize, channels: i32, width: i32, radius: i32, scale: f64): void {
-  const step = <usize>channels << 3;
+  const step = (<usize>channels) << 3;
   const ahead = <usize>radius * step;
   const behind = ahead + step;
   const rounding = f64x2.splat(ROUNDING);

@@ -5,8 +5,6 @@ const LOG2E: f32 = 1.44269504;
 const LEAST_POWER: f32 = -20;
 
 /** 2^x for -126 < x < 127, relative error below 3e-7: Taylor's series about the nearest whole number. */
-// @ts-ignore: a decorator of AssemblyScript
-@inline
 function powersOfTwo(x: v128): v128 {
   const whole = f32x4.nearest(x);
   const part = f32x4.mul(f32x4.sub(x, whole), f32x4.splat(0.69314718));

@@ -33,6 +33,11 @@ export function applyStep(
     covered = new Float32Array(coverage8.length * 3);
     unmixed = new Float32Array(coverage8.length * 3);
   }
+  // All of it and in full, as on the whole picture: what the kernel says is the result.
+  if (strength === 1 && !at?.edge && isFull(coverage8)) {
+    kernel(pixels, coverage8.length, at?.placed ? placesOf(at, coverage8.length) : NO_PLACES);
+    return;
+  }
   const gathered = places;
   const inputs = covered;
   const scale = strength / 255;
@@ -48,7 +53,7 @@ export function applyStep(
   if (at?.edge) cleanEdges(at, at.edge, coverage8, { inputs, count });
   const from = at?.edge ? unmixed : undefined;
   from?.set(inputs.subarray(0, 3 * count));
-  kernel(inputs, count, at?.placed ? placesOf(at, gathered, count) : NO_PLACES);
+  kernel(inputs, count, at?.placed ? placesOf(at, count, gathered) : NO_PLACES);
   for (let n = 0, q = 0; n < count; n++, q += 3) {
     const place = gathered[n]!;
     const p = 3 * place;
@@ -89,14 +94,20 @@ function cleanEdges(
   }
 }
 
-function placesOf({ region, first }: StepPlace, gathered: Int32Array, count: number): Places {
+function isFull(coverage8: Uint8Array): boolean {
+  for (let i = 0; i < coverage8.length; i++) if (coverage8[i] !== 255) return false;
+  return true;
+}
+
+/** @param gathered which pixels of the run; all of them where it is not given */
+function placesOf({ region, first }: StepPlace, count: number, gathered?: Int32Array): Places {
   if (centres.x.length < count)
     centres = { x: new Float32Array(places.length), y: new Float32Array(places.length) };
   const { x, y } = centres;
   const across = region.width / region.outWidth;
   const down = region.height / region.outHeight;
   for (let n = 0; n < count; n++) {
-    const index = first + gathered[n]!;
+    const index = first + (gathered ? gathered[n]! : n);
     const column = index % region.outWidth;
     const row = (index - column) / region.outWidth;
     x[n] = region.x + (column + 0.5) * across;

@@ -49,8 +49,9 @@ function lightKernel(matrix: SrgbMatrix, gain: number, keepsWhite: boolean): Pix
       const red = pixels[p]!;
       const green = pixels[p + 1]!;
       const blue = pixels[p + 2]!;
-      for (let c = 0, row = 0; c < 3; c++, row += 3)
-        pixels[p + c] = m[row]! * red + m[row + 1]! * green + m[row + 2]! * blue;
+      pixels[p] = m[0]! * red + m[1]! * green + m[2]! * blue;
+      pixels[p + 1] = m[3]! * red + m[4]! * green + m[5]! * blue;
+      pixels[p + 2] = m[6]! * red + m[7]! * green + m[8]! * blue;
       const least = Math.min(red, green, blue);
       if (!keepsWhite || least <= WHITE_FROM) continue;
       pixels.set(keepWhite([pixels[p]!, pixels[p + 1]!, pixels[p + 2]!], least), p);

@@ -18,17 +18,22 @@ const TOE = 0.003;
 export function compileVeil(parameters: VeilParameters): PixelKernel | undefined {
   if (parameters.amount === 0 && parameters.haze === 0) return undefined;
   const veil = veilOf(parameters);
+  const [baseR, baseG, baseB] = veil.base;
+  const [peakR, peakG, peakB] = veil.peak;
   return (pixels, count, { x, y }) => {
-    for (let i = 0; i < count; i++) {
+    for (let i = 0, p = 0; i < count; i++, p += 3) {
       const share = veilShare(veil, x[i]!, y[i]!);
-      for (let c = 0; c < 3; c++) {
-        const seen = pixels[3 * i + c]!;
-        const added = veil.base[c as 0]! + share * veil.peak[c as 0]!;
-        const left = seen - added;
-        const toe = Math.min(TOE, added);
-        if (left >= toe) pixels[3 * i + c] = left;
-        else if (seen > 0) pixels[3 * i + c] = Math.min(seen, toe * Math.exp(left / toe - 1));
-      }
+      pixels[p] = without(pixels[p]!, baseR + share * peakR);
+      pixels[p + 1] = without(pixels[p + 1]!, baseG + share * peakG);
+      pixels[p + 2] = without(pixels[p + 2]!, baseB + share * peakB);
     }
   };
+}
+
+/** What is left of light when some of it is taken away. */
+function without(seen: number, added: number): number {
+  const left = seen - added;
+  const toe = Math.min(TOE, added);
+  if (left >= toe) return left;
+  return seen > 0 ? Math.min(seen, toe * Math.exp(left / toe - 1)) : seen;
 }
