@@ -27,13 +27,13 @@ export function largePortrait() {
   return sharp(portraitPath('marit', 'flare')).resize(LARGE.width, LARGE.height, { kernel: 'lanczos3' });
 }
 
-/** Six steps on four areas: skin and hair by strokes, an iris and the collar by ellipses. */
 /** The same, opened. */
 export async function largePyramid(): Promise<Pyramid> {
   const { data } = await largePortrait().ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   return buildPyramid({ space: 'srgb8', ...LARGE, data });
 }
 
+/** Six steps on four areas: skin and hair by strokes, an iris and the collar by ellipses. */
 function sixSteps(): Photo {
   const scale = LARGE.width / 1080;
   const at = (...points: (readonly [number, number])[]) =>
@@ -126,10 +126,9 @@ export async function renderSpeed(): Promise<Row[]> {
   ];
 }
 
-async function lutFilterSeconds(): Promise<number> {
-  const folder = mkdtempSync(join(tmpdir(), 'even-blush-'));
+/** ffmpeg's filters for as many passes through a table as there are steps; writes the table into a folder. */
+export function lutPasses(folder: string, passes: number): string {
   const cube = join(folder, 'turn.cube');
-  const picture = join(folder, 'large.ppm');
   const size = 33;
   const values = Array.from({ length: size ** 3 }, (_, i) =>
     [(i / size / size) | 0, ((i / size) | 0) % size, i % size]
@@ -137,6 +136,12 @@ async function lutFilterSeconds(): Promise<number> {
       .join(' '),
   );
   writeFileSync(cube, `LUT_3D_SIZE ${size}\n${values.join('\n')}\n`);
+  return Array.from({ length: passes }, () => `lut3d=${cube}:interp=tetrahedral`).join(',');
+}
+
+async function lutFilterSeconds(): Promise<number> {
+  const folder = mkdtempSync(join(tmpdir(), 'even-blush-'));
+  const picture = join(folder, 'large.ppm');
   const { data } = await largePortrait().removeAlpha().raw().toBuffer({ resolveWithObject: true });
   writeFileSync(picture, Buffer.concat([Buffer.from(`P6\n${LARGE.width} ${LARGE.height}\n255\n`), data]));
   const time = (filter: string) => {
@@ -166,7 +171,5 @@ async function lutFilterSeconds(): Promise<number> {
     });
     return Math.min(...runs);
   };
-  return (
-    time(Array.from({ length: PASSES }, () => `lut3d=${cube}:interp=tetrahedral`).join(',')) - time('null')
-  );
+  return time(lutPasses(folder, PASSES)) - time('null');
 }

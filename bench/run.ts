@@ -1,8 +1,11 @@
 /**
- * npm run bench: speed and accuracy, as a table and as JSON. Takes some minutes; asks for a build and ffmpeg.
+ * npm run bench: speed and accuracy, as a table and as JSON. Takes hours; asks for a build and ffmpeg. With
+ * --quick, what compiled loops gain and how long whole commands take, printed alone.
  */
 import { accuracy } from './accuracy';
 import { agreement } from './agree';
+import { commandSpeed } from './commands';
+import { compiledSpeed } from './compiled';
 import { edgesOfSkin } from './edges';
 import { findAccuracy } from './find';
 import { headsAccuracy } from './heads';
@@ -10,14 +13,20 @@ import { manyPhotosMemory } from './manyPhotos';
 import { mendedPictures } from './mended';
 import { pageSpeed } from './page';
 import { renderSpeed } from './render';
-import { report } from './report';
+import { report, say } from './report';
 import { setAccuracy } from './set';
 
+if (process.argv.includes('--quick')) {
+  say({ 'Compiled loops': compiledSpeed(), 'Whole commands': await commandSpeed(1) });
+  process.exit();
+}
 report({
   'In the page': await pageSpeed(),
   'Many photos in the page': await manyPhotosMemory(),
   'Page, command line and server': await agreement(),
   'Full render': await renderSpeed(),
+  'Compiled loops': compiledSpeed(),
+  'Whole commands': await commandSpeed(3),
   'Find on the made-up portraits': await findAccuracy(),
   'Find on small heads': await headsAccuracy(),
   'Accuracy on the made-up portraits': await accuracy(),
