@@ -24,7 +24,8 @@ module.exports = {
     ),
     only('math-is-the-ground', '^core/math', ['^core/math']),
     only('colour-stands-on-math', '^core/colour', ['^core/(colour|math)']),
-    only('raster-stands-on-colour', '^core/raster', ['^core/(colour|kernel|math|raster|errors)']),
+    only('loops-stand-alone', '^core/loops', ['^core/loops']),
+    only('raster-stands-on-colour', '^core/raster', ['^core/(colour|loops|math|raster|errors)']),
     only('kinds', '^kinds/', ['^core/', '^kinds/'], ['zod']),
     {
       name: 'kinds-apart',

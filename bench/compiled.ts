@@ -1,4 +1,4 @@
-import { withoutKernel } from '#core/kernel/kernel';
+import { withPlainLoops } from '#core/loops/compiledLoops';
 import { boxMeans } from '#core/raster/boxMeans';
 import { evaluateGuided } from '#core/raster/guidedEvaluate';
 import { guidedCoefficients, prepareGuide } from '#core/raster/guidedFilter';
@@ -39,7 +39,7 @@ export function compiledSpeed(): Row[] {
     'densities of colours under six Gaussians': () => mixtureDensities(mixture, guide),
   };
   return Object.entries(loops).map(([what, run]) => {
-    const [plain, compiled] = medianTime([() => withoutKernel(run), run], { rounds: 15, warm: true }) as [
+    const [plain, compiled] = medianTime([() => withPlainLoops(run), run], { rounds: 15, warm: true }) as [
       number,
       number,
     ];

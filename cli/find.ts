@@ -2,9 +2,10 @@ import { mkdir, readFile, readdir, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { stemOf } from '#core/document/names';
 import type { FoundDoubtEntry, FoundPartName } from '#core/document/foundParts';
-import { rasterisePlate } from '#core/raster/plate';
+import { rasterisePlates } from '#core/raster/plate';
 import type { Plate } from '#core/raster/plate';
 import { boundsOfRegion, touchedPixels, wholeRegion } from '#core/raster/raster';
+import type { Region } from '#core/raster/raster';
 import { strips } from '#core/raster/strips';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import type { Pyramid } from '#core/raster/pyramid';
@@ -107,16 +108,16 @@ async function writeFound(
     ...people.sitters.flatMap(({ parts }, n) => filesOf(parts, n)),
     ...(people.background ? [{ file: BACKGROUND, plates: [people.background] }] : []),
   ];
-  const shares = new Map<string, number>();
-  // Two at a time: the next is put together while the one before is packed.
-  let packing: Promise<void> = Promise.resolve();
-  for (const { file, plates } of files) {
-    const coverage = wholeCoverage(pyramid, plates);
-    shares.set(file, shareOf(coverage));
-    await packing;
-    packing = packCoverage(coverage, width, height).then((png) => writeFile(join(folder, file), png));
-  }
-  await packing;
+  const coverages = wholeCoverages(
+    pyramid,
+    files.map(({ plates }) => plates),
+  );
+  const shares = new Map(files.map(({ file }, n) => [file, shareOf(coverages[n]!)]));
+  await Promise.all(
+    files.map(async ({ file }, n) =>
+      writeFile(join(folder, file), await packCoverage(coverages[n]!, width, height)),
+    ),
+  );
   return {
     sitters: people.sitters.map((sitter, n) => sitterResult(sitter, n, shares)),
     background: people.background ? BACKGROUND : null,
@@ -189,23 +190,46 @@ function sitterResult(
   };
 }
 
-/** Coverage of plates together at the photo's size, in strips, each no wider than its plate. */
+/** Coverage of some plates together at the photo's size. */
 export function wholeCoverage(pyramid: Pyramid, plates: readonly Plate[]): Uint8Array {
+  return wholeCoverages(pyramid, [plates])[0]!;
+}
+
+/**
+ * Coverage of several lists of plates, each together, at the photo's size; in strips no wider than the plates.
+ * Those of one rectangle look at the photo together.
+ */
+function wholeCoverages(pyramid: Pyramid, lists: readonly (readonly Plate[])[]): Uint8Array[] {
   const { width, height } = pyramid;
-  const out = new Uint8Array(width * height);
-  for (const plate of plates) {
-    const box = touchedPixels(wholeRegion(width, height), boundsOfRegion(plate.region));
+  const outs = lists.map(() => new Uint8Array(width * height));
+  const groups = new Map<string, { readonly plate: Plate; readonly out: Uint8Array }[]>();
+  for (const [n, plates] of lists.entries())
+    for (const plate of plates) {
+      const key = Object.values(plate.region).join(' ');
+      groups.set(key, [...(groups.get(key) ?? []), { plate, out: outs[n]! }]);
+    }
+  for (const group of groups.values()) {
+    const box = touchedPixels(wholeRegion(width, height), boundsOfRegion(group[0]!.plate.region));
     for (const strip of strips(box.columns, box.rows, STRIP_PIXELS)) {
-      const { outWidth: columns, outHeight: rows } = strip;
       const region = { ...strip, x: box.column, y: box.row + strip.y };
-      const layer = new Float32Array(columns * rows);
-      rasterisePlate(plate, region, (part) => sampleRegion(pyramid, part), layer);
-      for (let row = 0, i = 0; row < rows; row++)
-        for (let o = (region.y + row) * width + box.column, end = o + columns; o < end; o++, i++)
-          if (layer[i]! > 0) out[o] = Math.min(255, out[o]! + Math.round(255 * layer[i]!));
+      const layers = group.map(() => new Float32Array(region.outWidth * region.outHeight));
+      rasterisePlates(
+        group.map(({ plate }) => plate),
+        region,
+        (part) => sampleRegion(pyramid, part),
+        layers,
+      );
+      group.forEach(({ out }, n) => addCoverage(out, width, layers[n]!, region));
     }
   }
-  return out;
+  return outs;
+}
+
+/** Adds shares of a part of a photo to its coverage. */
+function addCoverage(out: Uint8Array, width: number, layer: Float32Array, { x, y, outWidth }: Region): void {
+  for (let i = 0, row = y; i < layer.length; row++)
+    for (let o = row * width + x, end = o + outWidth; o < end; o++, i++)
+      if (layer[i]! > 0) out[o] = Math.min(255, out[o]! + Math.round(255 * layer[i]!));
 }
 
 /** What find wrote, in lines for a terminal. */

@@ -1,4 +1,4 @@
-import { floatsAt, kernelRoom } from '../kernel/kernel';
+import { floatsAt, loopRoom } from '../loops/compiledLoops';
 
 /** A raster of interleaved channels, and the square window about each pixel: 2 * radius + 1 on a side. */
 export interface BoxWindow {
@@ -20,13 +20,13 @@ export function boxMeans(
   out = new Float32Array(data.length),
 ): Float32Array {
   const { channels, width, height, radius } = box;
-  const room = kernelRoom(data.byteLength, data.byteLength, 8 * width * channels);
+  const room = loopRoom(data.byteLength, data.byteLength, 8 * width * channels);
   if (!room) return plainMeans(data, box, out);
-  const { kernel, places } = room;
+  const { loops, places } = room;
   const [from, to] = places as [number, number];
-  floatsAt(kernel, from, data.length).set(data);
-  kernel.boxMeans(...places, channels, width, height, radius);
-  out.set(floatsAt(kernel, to, out.length));
+  floatsAt(loops, from, data.length).set(data);
+  loops.boxMeans(...places, channels, width, height, radius);
+  out.set(floatsAt(loops, to, out.length));
   return out;
 }
 

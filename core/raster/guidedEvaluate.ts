@@ -1,4 +1,4 @@
-import { floatsAt, kernelRoom } from '../kernel/kernel';
+import { floatsAt, loopRoom } from '../loops/compiledLoops';
 import { clamp, clampUnit } from '../math/clamp';
 import type { GuidedCoefficients } from './guidedFilter';
 import type { LinearRaster, Region } from './raster';
@@ -70,32 +70,32 @@ function evaluateCompiled(masks: readonly GuidedMask[], places: GuidedPlaces): b
   const across = region.outWidth;
   const colours = 4 * Math.ceil((3 * across) / 4);
   const sizes = [width * 4, colours, colours, across, across, across, ...masks.map(() => grid.data.length)];
-  const room = kernelRoom(...sizes.map((count) => 4 * count));
+  const room = loopRoom(...sizes.map((count) => 4 * count));
   if (!room) return false;
-  const { kernel } = room;
+  const { loops } = room;
   const [line, linear, guide, lefts, rights, values, ...fits] = room.places as [
     ...[number, number, number, number, number, number],
     ...number[],
   ];
   const columns = gridColumns(window, region, width);
-  new Int32Array(kernel.memory.buffer, lefts, across).set(columns.lefts);
-  floatsAt(kernel, rights, across).set(columns.rights);
-  masks.forEach(({ coefficients: { data } }, n) => floatsAt(kernel, fits[n]!, data.length).set(data));
-  const linearRow = floatsAt(kernel, linear, 3 * across);
-  const valuesRow = floatsAt(kernel, values, across);
+  new Int32Array(loops.memory.buffer, lefts, across).set(columns.lefts);
+  floatsAt(loops, rights, across).set(columns.rights);
+  masks.forEach(({ coefficients: { data } }, n) => floatsAt(loops, fits[n]!, data.length).set(data));
+  const linearRow = floatsAt(loops, linear, 3 * across);
+  const valuesRow = floatsAt(loops, values, across);
   const { firstColumn, lastColumn } = columns;
   for (const { start, upper, lower, down } of rowsOf(grid, places)) {
     let isGuided = false;
     masks.forEach(({ out }, n) => {
       const fit = fits[n]!;
-      if (!kernel.lineBetween(fit + 4 * upper, fit + 4 * lower, down, line, width)) return;
+      if (!loops.lineBetween(fit + 4 * upper, fit + 4 * lower, down, line, width)) return;
       if (!isGuided) {
         linearRow.set(source.data.subarray(3 * start, 3 * (start + across)));
-        kernel.guideLine(linear, guide, colours);
+        loops.guideLine(linear, guide, colours);
         isGuided = true;
       }
       valuesRow.set(out.subarray(start, start + across));
-      kernel.evaluateGuidedLine(
+      loops.evaluateGuidedLine(
         ...[line, guide, lefts, rights, firstColumn, lastColumn, width, firmFrom, values],
       );
       out.set(valuesRow, start);

@@ -1,4 +1,4 @@
-import { floatsAt, kernelRoom } from '../kernel/kernel';
+import { floatsAt, loopRoom } from '../loops/compiledLoops';
 import { boxMeans } from './boxMeans';
 
 /** Per pixel of a grid: mask = red * r + green * g + blue * b + offset, for a guide r, g, b. */
@@ -35,13 +35,13 @@ export interface GuidedWindow {
 export function prepareGuide(guide: Float32Array, window: GuidedWindow): PreparedGuide {
   const { width, height, radius, epsilon } = window;
   const bytes = guide.byteLength;
-  const room = kernelRoom(bytes, 2 * bytes, 8 * 6 * width, bytes, 2 * bytes);
+  const room = loopRoom(bytes, 2 * bytes, 8 * 6 * width, bytes, 2 * bytes);
   if (!room) return preparePlainly(guide, window);
-  const { kernel, places } = room;
-  floatsAt(kernel, places[0]!, guide.length).set(guide);
-  kernel.prepareGuide(...places, width, height, radius, epsilon);
-  const means = floatsAt(kernel, places[3]!, guide.length).slice();
-  const inverse = floatsAt(kernel, places[4]!, 2 * guide.length).slice();
+  const { loops, places } = room;
+  floatsAt(loops, places[0]!, guide.length).set(guide);
+  loops.prepareGuide(...places, width, height, radius, epsilon);
+  const means = floatsAt(loops, places[3]!, guide.length).slice();
+  const inverse = floatsAt(loops, places[4]!, 2 * guide.length).slice();
   return { width, height, radius, guide, means, inverse };
 }
 
@@ -97,12 +97,12 @@ function preparePlainly(
 export function guidedCoefficients(prepared: PreparedGuide, mask: Float32Array): GuidedCoefficients {
   const { width, height, radius, guide, means, inverse } = prepared;
   const bytes = mask.byteLength;
-  const room = kernelRoom(bytes, 3 * bytes, 3 * bytes, 6 * bytes, 4 * bytes, 8 * 4 * width, 4 * bytes);
+  const room = loopRoom(bytes, 3 * bytes, 3 * bytes, 6 * bytes, 4 * bytes, 8 * 4 * width, 4 * bytes);
   if (!room) return fitPlainly(prepared, mask);
-  const { kernel, places } = room;
-  [mask, guide, means, inverse].forEach((data, n) => floatsAt(kernel, places[n]!, data.length).set(data));
-  kernel.fitGuided(...places, width, height, radius);
-  return { width, height, data: floatsAt(kernel, places[6]!, 4 * mask.length).slice() };
+  const { loops, places } = room;
+  [mask, guide, means, inverse].forEach((data, n) => floatsAt(loops, places[n]!, data.length).set(data));
+  loops.fitGuided(...places, width, height, radius);
+  return { width, height, data: floatsAt(loops, places[6]!, 4 * mask.length).slice() };
 }
 
 function fitPlainly(

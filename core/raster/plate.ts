@@ -3,7 +3,15 @@ import { coverage8Of } from './coverage8';
 import { evaluateGuided, guideOfLinear } from './guidedEvaluate';
 import { guidedCoefficients, prepareGuide } from './guidedFilter';
 import { isAnywhere, mapPlane } from './mapPlane';
-import { acrossOf, downOf, regionScale, subRegion, touchedPixels } from './raster';
+import {
+  acrossOf,
+  boundsOfRegion,
+  downOf,
+  growBounds,
+  regionScale,
+  subRegion,
+  touchedPixels,
+} from './raster';
 import type { LinearRaster, PixelRun, Region } from './raster';
 
 /** Ready-made coverage over a rectangle of the photo, at the photo's size or smaller. */
@@ -34,48 +42,57 @@ export function rasterisePlate(
   sample: (region: Region) => LinearRaster,
   out: Float32Array,
 ): void {
-  if (regionScale(region) > SAME_SCALE * regionScale(plate.region)) enlargePlate(plate, region, sample, out);
-  else shrinkPlate(plate, region, out);
+  rasterisePlates([plate], region, sample, [out]);
 }
 
-function enlargePlate(
-  { region: own, coverage8 }: Plate,
+/** The same for several plates of one rectangle and size, which look at the photo together. */
+export function rasterisePlates(
+  plates: readonly Plate[],
   region: Region,
   sample: (region: Region) => LinearRaster,
-  out: Float32Array,
+  outs: readonly Float32Array[],
 ): void {
+  if (regionScale(region) > SAME_SCALE * regionScale(plates[0]!.region))
+    enlargePlates(plates, region, sample, outs);
+  else plates.forEach((plate, n) => shrinkPlate(plate, region, outs[n]!));
+}
+
+function enlargePlates(
+  plates: readonly Plate[],
+  region: Region,
+  sample: (region: Region) => LinearRaster,
+  outs: readonly Float32Array[],
+): void {
+  const { region: own } = plates[0]!;
   const margin = MARGIN * (own.width / own.outWidth);
-  const seen = touchedPixels(own, {
-    left: region.x - margin,
-    top: region.y - margin,
-    right: region.x + region.width + margin,
-    bottom: region.y + region.height + margin,
-  });
+  const seen = touchedPixels(own, growBounds(boundsOfRegion(region), margin));
   if (seen.columns === 0 || seen.rows === 0) return;
-  const window = subRegion(own, {
-    column: seen.column,
-    row: seen.row,
-    columns: seen.columns,
-    rows: seen.rows,
-  });
-  const mask = new Float32Array(seen.columns * seen.rows);
-  for (let row = 0, i = 0; row < seen.rows; row++) {
-    for (let p = (seen.row + row) * own.outWidth + seen.column, end = p + seen.columns; p < end; p++)
-      mask[i++] = coverage8[p]! / 255;
-  }
-  if (!isAnywhere(mask)) return;
+  const masks = plates
+    .map(({ coverage8 }, n) => ({ mask: sharesWithin(coverage8, own.outWidth, seen), out: outs[n]! }))
+    .filter(({ mask }) => isAnywhere(mask));
+  if (masks.length === 0) return;
+  const window = subRegion(own, seen);
   const guide = prepareGuide(mapPlane(sample(window).data, guideOfLinear), {
     width: seen.columns,
     height: seen.rows,
     radius: GUIDE_RADIUS,
     epsilon: GUIDE_EPSILON,
   });
-  evaluateGuided([{ coefficients: guidedCoefficients(guide, mask), out }], {
-    window,
-    region,
-    source: sample(region),
-    firmFrom: FIRM_FROM,
-  });
+  const fitted = masks.map(({ mask, out }) => ({ coefficients: guidedCoefficients(guide, mask), out }));
+  evaluateGuided(fitted, { window, region, source: sample(region), firmFrom: FIRM_FROM });
+}
+
+/** Shares 0..1 of some pixels of coverage. */
+function sharesWithin(
+  coverage8: Uint8Array,
+  width: number,
+  { column, row, columns, rows }: ReturnType<typeof touchedPixels>,
+): Float32Array {
+  const out = new Float32Array(columns * rows);
+  for (let line = 0, i = 0; line < rows; line++)
+    for (let p = (row + line) * width + column, end = p + columns; p < end; p++)
+      out[i++] = coverage8[p]! / 255;
+  return out;
 }
 
 /** The same as coverage, 0 to 255; where the region's pixels are the plate's own they are copied. */

@@ -1,4 +1,4 @@
-import { floatsAt, kernelRoom } from '../kernel/kernel';
+import { floatsAt, loopRoom } from '../loops/compiledLoops';
 import { adjugateSymmetric3 } from '../math/symmetric3';
 import { fastExp } from '../colour/fastLog';
 import { LEAST_POWER, MIXTURE_ROUNDS } from './headParameters';
@@ -58,21 +58,21 @@ export function mixtureDensities({ components }: Mixture, features: Float32Array
   const out = new Float32Array(features.length / 3);
   // Component after component: their numbers stay at hand over the whole raster.
   const vectors = Math.ceil(out.length / 4);
-  const room = kernelRoom(4 * components.length * COMPONENT_VALUES, 48 * vectors, 16 * vectors);
+  const room = loopRoom(4 * components.length * COMPONENT_VALUES, 48 * vectors, 16 * vectors);
   if (!room) {
     for (const component of components) addDensities(component, features, out);
     return out;
   }
-  const { kernel, places } = room;
+  const { loops, places } = room;
   const [numbers, colours, densities] = places as [number, number, number];
-  floatsAt(kernel, colours, features.length).set(features);
-  floatsAt(kernel, densities, 4 * vectors).fill(0);
+  floatsAt(loops, colours, features.length).set(features);
+  floatsAt(loops, densities, 4 * vectors).fill(0);
   components.forEach((component, n) => {
     const place = numbers + 4 * COMPONENT_VALUES * n;
-    floatsAt(kernel, place, COMPONENT_VALUES).set(component);
-    kernel.addDensities(place, colours, densities, 4 * vectors);
+    floatsAt(loops, place, COMPONENT_VALUES).set(component);
+    loops.addDensities(place, colours, densities, 4 * vectors);
   });
-  out.set(floatsAt(kernel, densities, out.length));
+  out.set(floatsAt(loops, densities, out.length));
   return out;
 }
 

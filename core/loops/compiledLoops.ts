@@ -1,10 +1,10 @@
-import { KERNEL_CODE } from './kernel.gen';
+import { LOOPS_CODE } from './loops.gen';
 
-/** A compiled loop: places in bytes of the memory, sizes in values, as kernel/index.ts has them. */
+/** A compiled loop: places in bytes of the memory, sizes in values, as loops/index.ts has them. */
 type Loop<Result = void> = (...placesAndSizes: readonly number[]) => Result;
 
 /** The compiled loops and the memory on which they work. */
-export interface Kernel {
+export interface CompiledLoops {
   readonly memory: { readonly buffer: ArrayBuffer; grow: (pages: number) => number };
   readonly boxMeans: Loop;
   readonly prepareGuide: Loop;
@@ -15,9 +15,9 @@ export interface Kernel {
   readonly addDensities: Loop;
 }
 
-/** Room on the kernel's memory for one call; nothing in it lasts beyond that. */
-export interface KernelRoom {
-  readonly kernel: Kernel;
+/** Room on the loops' memory for one call; nothing in it lasts beyond that. */
+export interface LoopRoom {
+  readonly loops: CompiledLoops;
   /** where each piece begins, in bytes */
   readonly places: readonly number[];
 }
@@ -35,7 +35,7 @@ const FIRST_PLACE = 1024;
 /** The memory never shrinks: what needs more than this is left to the plain loops. */
 const MOST_BYTES = 96 * 2 ** 20;
 
-let loaded: Kernel | 'none' | undefined;
+let loaded: CompiledLoops | 'none' | undefined;
 let isOff = false;
 
 /**
@@ -43,9 +43,9 @@ let isOff = false;
  * @param sizes of the pieces, bytes
  * @returns undefined where they are too large, or where the host has no such loops: the plain ones do the same
  */
-export function kernelRoom(...sizes: readonly number[]): KernelRoom | undefined {
-  const kernel = compiled();
-  if (!kernel) return undefined;
+export function loopRoom(...sizes: readonly number[]): LoopRoom | undefined {
+  const loops = compiled();
+  if (!loops) return undefined;
   let end = FIRST_PLACE;
   const places = sizes.map((size) => {
     const place = end;
@@ -53,18 +53,28 @@ export function kernelRoom(...sizes: readonly number[]): KernelRoom | undefined 
     return place;
   });
   if (end > MOST_BYTES) return undefined;
-  const missing = end - kernel.memory.buffer.byteLength;
-  if (missing > 0) kernel.memory.grow(Math.ceil(missing / PAGE_BYTES));
-  return { kernel, places };
+  return hasMemory(loops, end) ? { loops, places } : undefined;
 }
 
-/** Numbers of the kernel's memory, as they are until it grows. @param place in bytes */
-export function floatsAt({ memory }: Kernel, place: number, length: number): Float32Array {
+function hasMemory({ memory }: CompiledLoops, bytes: number): boolean {
+  const missing = bytes - memory.buffer.byteLength;
+  if (missing <= 0) return true;
+  try {
+    memory.grow(Math.ceil(missing / PAGE_BYTES));
+    return true;
+  } catch {
+    // The machine has no more; what is there stays as it was.
+    return false;
+  }
+}
+
+/** Numbers of the loops' memory, as they are until it grows. @param place in bytes */
+export function floatsAt({ memory }: CompiledLoops, place: number, length: number): Float32Array {
   return new Float32Array(memory.buffer, place, length);
 }
 
 /** What something gives with the plain loops alone: to hold the compiled ones against them. */
-export function withoutKernel<Result>(run: () => Result): Result {
+export function withPlainLoops<Result>(run: () => Result): Result {
   isOff = true;
   try {
     return run();
@@ -74,21 +84,21 @@ export function withoutKernel<Result>(run: () => Result): Result {
 }
 
 /** Whether this host runs the compiled loops. */
-export function hasKernel(): boolean {
+export function hasCompiledLoops(): boolean {
   return compiled() !== undefined;
 }
 
-function compiled(): Kernel | undefined {
+function compiled(): CompiledLoops | undefined {
   if (isOff) return undefined;
   loaded ??= compile();
   return loaded === 'none' ? undefined : loaded;
 }
 
-function compile(): Kernel | 'none' {
+function compile(): CompiledLoops | 'none' {
   const { WebAssembly: host } = globalThis as { readonly WebAssembly?: WasmHost };
   if (!host) return 'none';
   try {
-    return new host.Instance(new host.Module(KERNEL_CODE)).exports as Kernel;
+    return new host.Instance(new host.Module(LOOPS_CODE)).exports as CompiledLoops;
   } catch {
     // A host without vectors, or one that forbids code from bytes.
     return 'none';

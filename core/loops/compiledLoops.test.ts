@@ -4,7 +4,7 @@ import { evaluateGuided } from '../raster/guidedEvaluate';
 import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
 import type { LinearRaster } from '../raster/raster';
 import { fitMixture, mixtureDensities } from '../segment/mixture';
-import { hasKernel, kernelRoom, withoutKernel } from './kernel';
+import { hasCompiledLoops, loopRoom, withPlainLoops } from './compiledLoops';
 
 /** Numbers 0..1 without order, the same each time (Park and Miller 1988, the "minimal standard"). */
 function numbers(count: number, seed: number): Float32Array {
@@ -18,7 +18,7 @@ function numbers(count: number, seed: number): Float32Array {
 /** The most by which what the compiled loops give is off what the plain ones give. */
 function apart(run: () => ArrayLike<number>): number {
   const compiled = run();
-  const plain = withoutKernel(run);
+  const plain = withPlainLoops(run);
   expect(compiled.length).toBe(plain.length);
   return Array.from(plain).reduce((most, value, i) => Math.max(most, Math.abs(value - compiled[i]!)), 0);
 }
@@ -34,9 +34,9 @@ const SIZES = [
 
 describe('the compiled loops', () => {
   it('run here', () => {
-    expect(hasKernel()).toBe(true);
-    expect(withoutKernel(hasKernel)).toBe(false);
-    expect(kernelRoom(8)!.kernel.memory.buffer.byteLength).toBeGreaterThan(8);
+    expect(hasCompiledLoops()).toBe(true);
+    expect(withPlainLoops(hasCompiledLoops)).toBe(false);
+    expect(loopRoom(8)!.loops.memory.buffer.byteLength).toBeGreaterThan(8);
   });
 
   it.each(SIZES)('give the means that the plain ones give: %i × %i, radius %i', (width, height, radius) => {
@@ -77,23 +77,23 @@ describe('the compiled loops', () => {
       5,
       [0.05, 0.05, 0.05],
     );
-    const most = withoutKernel(() => mixtureDensities(mixture, features)).reduce((p, q) => Math.max(p, q));
+    const most = withPlainLoops(() => mixtureDensities(mixture, features)).reduce((p, q) => Math.max(p, q));
     expect(apart(() => mixtureDensities(mixture, features)) / most).toBeLessThan(1e-5);
   });
 
   it('leave to the plain ones what is too large for their memory', () => {
-    const before = kernelRoom(8)!.kernel.memory.buffer.byteLength;
-    expect(kernelRoom(2 ** 28)).toBeUndefined();
-    expect(kernelRoom(8)!.kernel.memory.buffer.byteLength).toBe(before);
+    const before = loopRoom(8)!.loops.memory.buffer.byteLength;
+    expect(loopRoom(2 ** 28)).toBeUndefined();
+    expect(loopRoom(8)!.loops.memory.buffer.byteLength).toBe(before);
   });
 
   it('are missed by nobody where the host has none', () => {
-    expect(withoutKernel(() => kernelRoom(8))).toBeUndefined();
+    expect(withPlainLoops(() => loopRoom(8))).toBeUndefined();
     expect(() =>
-      withoutKernel(() => {
+      withPlainLoops(() => {
         throw new Error('in between');
       }),
     ).toThrow('in between');
-    expect(hasKernel()).toBe(true);
+    expect(hasCompiledLoops()).toBe(true);
   });
 });

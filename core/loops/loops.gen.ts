@@ -1,6 +1,6 @@
-// Compiled by scripts/build-kernel.ts from kernel/. Do not edit.
+// Compiled by scripts/build-loops.ts from loops/. Do not edit.
 /** The compiled loops: a WebAssembly module with vectors of 128 bits. */
-export const KERNEL_CODE = Uint8Array.of(
+export const LOOPS_CODE = Uint8Array.of(
   0,97,115,109,1,0,0,0,1,70,7,96,7,127,127,127,127,127,127,127,0,96,4,127,127,127,127,0,96,9,127,127,127,
   127,127,127,127,127,124,0,96,10,127,127,127,127,127,127,127,127,127,127,0,96,5,127,127,125,127,127,1,
   127,96,3,127,127,127,0,96,9,127,127,127,127,127,127,127,125,127,0,3,8,7,0,1,2,3,4,5,6,5,3,1,0,0,7,110,

@@ -1,5 +1,5 @@
 /**
- * Compiles kernel/ into core/kernel/kernel.gen.ts, so that page, workers, server and command line run the same
+ * Compiles loops/ into core/loops/loops.gen.ts, so that page, workers, server and command line run the same
  * loops; with --check, says whether that is current.
  */
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
@@ -7,11 +7,11 @@ import { fileURLToPath } from 'node:url';
 import asc from 'assemblyscript/asc';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
-const file = `${root}core/kernel/kernel.gen.ts`;
+const file = `${root}core/loops/loops.gen.ts`;
 
 const written = new Map<string, Uint8Array>();
 const { error, stderr } = await asc.main(
-  ['kernel/index.ts', '-o', 'kernel.wasm', '-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd'],
+  ['loops/index.ts', '-o', 'loops.wasm', '-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd'],
   {
     readFile: (name, base) =>
       existsSync(`${base}/${name}`) ? readFileSync(`${base}/${name}`, 'utf8') : null,
@@ -23,15 +23,15 @@ if (error) {
   console.error(stderr.toString());
   process.exit(1);
 }
-const code = written.get('kernel.wasm')!;
-const text = `// Compiled by scripts/build-kernel.ts from kernel/. Do not edit.
+const code = written.get('loops.wasm')!;
+const text = `// Compiled by scripts/build-loops.ts from loops/. Do not edit.
 /** The compiled loops: a WebAssembly module with vectors of 128 bits. */
-export const KERNEL_CODE = Uint8Array.of(
+export const LOOPS_CODE = Uint8Array.of(
 ${[...code].join(',').replaceAll(/(.{100,}?,)/g, '  $1\n')}
 );
 `;
 if (!process.argv.includes('--check')) writeFileSync(file, text);
 else if (readFileSync(file, 'utf8') !== text) {
-  console.error('core/kernel/kernel.gen.ts is not what kernel/ compiles to: run npm run generate.');
+  console.error('core/loops/loops.gen.ts is not what loops/ compiles to: run npm run generate.');
   process.exit(1);
 }
