@@ -103,21 +103,26 @@ async function writeFound(
   people: FoundPeople,
 ): Promise<Omit<FindResult, 'folder'>> {
   const { width, height } = pyramid;
-  for (const n of people.sitters.keys()) await mkdir(join(folder, `sitter-${n + 1}`), { recursive: true });
-  const files = [
-    ...people.sitters.flatMap(({ parts }, n) => filesOf(parts, n)),
-    ...(people.background ? [{ file: BACKGROUND, plates: [people.background] }] : []),
-  ];
-  const coverages = wholeCoverages(
-    pyramid,
-    files.map(({ plates }) => plates),
-  );
-  const shares = new Map(files.map(({ file }, n) => [file, shareOf(coverages[n]!)]));
-  await Promise.all(
-    files.map(async ({ file }, n) =>
-      writeFile(join(folder, file), await packCoverage(coverages[n]!, width, height)),
-    ),
-  );
+  await mkdir(folder, { recursive: true });
+  const shares = new Map<string, number>();
+  const write = async (files: readonly FoundFile[]) => {
+    const coverages = wholeCoverages(
+      pyramid,
+      files.map(({ plates }) => plates),
+    );
+    await Promise.all(
+      files.map(async ({ file }, n) => {
+        shares.set(file, shareOf(coverages[n]!));
+        await writeFile(join(folder, file), await packCoverage(coverages[n]!, width, height));
+      }),
+    );
+  };
+  // One sitter after the other: twelve people at 24 megapixels would take 3 GB together.
+  for (const [n, { parts }] of people.sitters.entries()) {
+    await mkdir(join(folder, `sitter-${n + 1}`), { recursive: true });
+    await write(filesOf(parts, n));
+  }
+  if (people.background) await write([{ file: BACKGROUND, plates: [people.background] }]);
   return {
     sitters: people.sitters.map((sitter, n) => sitterResult(sitter, n, shares)),
     background: people.background ? BACKGROUND : null,

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { DocumentError } from '#core/errors';
-import { refuseOtherPng } from '#core/formats/coveragePng';
+import { barePng } from '#core/formats/coveragePng';
 
 /** An 8-bit grey PNG of coverage, packed beside what else is done. */
 export function packCoverage(coverage8: Uint8Array, width: number, height: number): Promise<Buffer> {
@@ -15,9 +15,9 @@ export function packCoverage(coverage8: Uint8Array, width: number, height: numbe
  * @throws {DocumentError} coverage, when the file is anything else
  */
 export async function readCoverage(file: Uint8Array, width: number, height: number): Promise<Uint8Array> {
-  refuseOtherPng(file, width, height);
+  const bare = barePng(file, width, height);
   try {
-    const data = await sharp(file, { limitInputPixels: width * height })
+    const data = await sharp(bare, { limitInputPixels: width * height })
       .toColourspace('b-w')
       .raw()
       .toBuffer();

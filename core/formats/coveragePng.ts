@@ -14,9 +14,7 @@ export function encodeCoveragePng(coverage8: Uint8Array, width: number, height: 
  * @throws {DocumentError} coverage, when the file is anything else
  */
 export function decodeCoveragePng(file: Uint8Array, width: number, height: number): Uint8Array {
-  refuseOtherPng(file, width, height);
-  // What is not needed for the pixels (texts, profiles) may be packed too, and is not looked at.
-  const bare = filterPng(file, (type) => type === 'IHDR' || type === 'IDAT' || type === 'IEND');
+  const bare = barePng(file, width, height);
   try {
     refuseBomb(pngPixels(bare), height * (width + 1) + ADAM7_EXTRA * (width + height));
     return decode(bare).data as Uint8Array;
@@ -26,10 +24,10 @@ export function decodeCoveragePng(file: Uint8Array, width: number, height: numbe
 }
 
 /**
- * Whether a file says that it is an 8-bit grey PNG of the given size.
- * @throws {DocumentError} coverage, when it does not
+ * An 8-bit grey PNG of the given size with its pixels alone.
+ * @throws {DocumentError} coverage, when its header says that it is something else
  */
-export function refuseOtherPng(file: Uint8Array, width: number, height: number): void {
+export function barePng(file: Uint8Array, width: number, height: number): Uint8Array {
   const header = readHeader(file);
   const fits =
     header.width === width && header.height === height && header.depth === 8 && header.colourType === 0;
@@ -41,6 +39,8 @@ export function refuseOtherPng(file: Uint8Array, width: number, height: number):
       `${header.width} x ${header.height}, ${header.depth} bits, ${kind}`,
     );
   }
+  // What is not needed for the pixels (texts, profiles) may be packed too, and is not looked at.
+  return filterPng(file, (type) => type === 'IHDR' || type === 'IDAT' || type === 'IEND');
 }
 
 function readHeader(file: Uint8Array): { width: number; height: number; depth: number; colourType: number } {
