@@ -33,9 +33,8 @@ export default defineConfig({
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',
-        '--use-gl=angle',
-        '--use-angle=swiftshader',
-        '--enable-unsafe-swiftshader',
+        // No graphics card is asked for by the application; an emulated one takes the processor from it.
+        '--disable-gpu',
         '--force-color-profile=srgb',
       ],
     },
