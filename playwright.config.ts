@@ -33,8 +33,9 @@ export default defineConfig({
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',
-        // No graphics card is asked for by the application; an emulated one takes the processor from it.
-        '--disable-gpu',
+        '--use-gl=angle',
+        '--use-angle=swiftshader',
+        '--enable-unsafe-swiftshader',
         '--force-color-profile=srgb',
       ],
     },

@@ -7,7 +7,8 @@ const PORT = 4188;
 const ADDRESS = `http://localhost:${PORT}`;
 
 /**
- * Does something in a page of the built application, in Chromium without a graphics card, as tests have it.
+ * Does something in a page of the built application, in Chromium without a graphics card: tests emulate one, which
+ * makes the page itself wait.
  */
 export async function inServedPage<T>(
   viewport: { readonly width: number; readonly height: number },
@@ -16,7 +17,9 @@ export async function inServedPage<T>(
   const server = spawn(process.execPath, ['.output/server/index.mjs'], {
     env: { ...process.env, PORT: String(PORT) },
   });
-  const browser = await chromium.launch(playwright.use!.launchOptions!);
+  const { args = [], ...options } = playwright.use!.launchOptions!;
+  const plain = [...args.filter((arg) => !/gl=|angle=|swiftshader/.test(arg)), '--disable-gpu'];
+  const browser = await chromium.launch({ ...options, args: plain });
   try {
     const isUp = () =>
       fetch(`${ADDRESS}/api/health`).then(
