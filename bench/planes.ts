@@ -2,21 +2,6 @@ import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
 import { areaLowPass } from '#core/raster/lowPass';
 import type { LinearRaster } from '#core/raster/raster';
 import { convertSrgbLinearToOklab } from '#core/colour/oklab';
-import { guidedCoefficients } from '#core/raster/guidedFilter';
-import type { PreparedGuide } from '#core/raster/guidedFilter';
-
-/** A mask carried along a picture's edges. */
-export function smoothed(guide: PreparedGuide, mask: Float32Array): Float32Array {
-  const { data } = guidedCoefficients(guide, mask);
-  const rgb = guide.guide;
-  return mask.map(
-    (_, i) =>
-      data[4 * i]! * rgb[3 * i]! +
-      data[4 * i + 1]! * rgb[3 * i + 1]! +
-      data[4 * i + 2]! * rgb[3 * i + 2]! +
-      data[4 * i + 3]!,
-  );
-}
 
 /** Interleaved OKLab of interleaved linear sRGB. */
 export function oklab(linear: Float32Array): Float32Array {

@@ -3,7 +3,7 @@ import { resizePlane } from '#core/segment/planes';
 import { colourModel, colourModelDistance } from '#core/segment/colourModel';
 import { rasteriseSelection, selectByStrokes } from '#core/segment/edgeSelection';
 import type { EdgeStroke } from '#core/segment/edgeSelection';
-import { prepareGuide } from '#core/raster/guidedFilter';
+import { prepareGuide, smoothedAlong } from '#core/raster/guidedFilter';
 import { guideOfLinear } from '#core/raster/guidedEvaluate';
 import type { Pyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
@@ -14,7 +14,7 @@ import { portrait, truthMask } from '../tests/fixtures/truth';
 import type { Sitter } from '../tests/fixtures/truth';
 import { softIou } from '../tests/references/measures';
 import { openCv } from '../tests/references/openCv';
-import { oklab, smoothed } from './planes';
+import { oklab } from './planes';
 import type { Row } from './report';
 
 const TASKS: readonly {
@@ -262,7 +262,7 @@ const closedForm: Solver = ({ source: { width, height, data }, seeds }) => {
     epsilon: CLOSED_EPSILON,
   });
   return held(
-    (x, out) => smoothed(guide, x).forEach((value, i) => (out[i] = x[i]! - value)),
+    (x, out) => smoothedAlong(guide, x).forEach((value, i) => (out[i] = x[i]! - value)),
     seeds,
     width * height,
   );
@@ -314,7 +314,10 @@ const coloursAlone: Solver = ({ source: { width, height, data }, seeds }) => {
     seeds,
     (_, i) => 1 / (1 + Math.exp(colourModelDistance(adds, lab, i) - colourModelDistance(removes, lab, i))),
   );
-  return smoothed(prepareGuide(data.map(guideOfLinear), { width, height, radius: 4, epsilon: 1e-4 }), raw);
+  return smoothedAlong(
+    prepareGuide(data.map(guideOfLinear), { width, height, radius: 4, epsilon: 1e-4 }),
+    raw,
+  );
 };
 
 function dot(first: Float32Array, second: Float32Array): number {

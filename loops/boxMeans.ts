@@ -1,6 +1,6 @@
 /** core/raster/boxMeans.ts with two and four numbers at a time. Sizes in values, places in bytes. */
 
-/** What a running sum keeps of rounding must not count as a mask. */
+/** What a running sum keeps of rounding must not count as a mask; the plain loop has the same. */
 const ROUNDING: f64 = 1e-9;
 
 /**
@@ -20,15 +20,15 @@ export function boxMeans(
   const line = width * channels;
   const bytes = (<usize>line) << 2;
   memory.fill(sums, 0, bytes << 1);
-  for (let row = 0; row < min(radius, height); row++) addRow(sums, data + <usize>row * bytes, line);
+  for (let row = 0; row < min(radius, height); row++) addRow(sums, data + <usize>row * bytes, line, 1);
   for (let row = 0; row < height; row++) {
     const entering = row + radius;
     const leaving = row - radius - 1;
     const entered = data + <usize>entering * bytes;
     const left = data + <usize>leaving * bytes;
     if (entering < height && leaving >= 0) exchangeRows(sums, entered, left, line);
-    else if (entering < height) addRow(sums, entered, line);
-    else if (leaving >= 0) takeRow(sums, left, line);
+    else if (entering < height) addRow(sums, entered, line, 1);
+    else if (leaving >= 0) addRow(sums, left, line, -1);
     const scale: f64 = 1.0 / <f64>(min(height - 1, entering) - max(0, row - radius) + 1);
     const means = out + <usize>row * bytes;
     let channel = 0;
@@ -57,16 +57,13 @@ function two(row: usize): v128 {
   return f64x2.promote_low_f32x4(v128.load64_zero(row));
 }
 
-function addRow(sums: usize, row: usize, line: i32): void {
+/** @param sign 1 to add a row, -1 to take it away */
+function addRow(sums: usize, row: usize, line: i32, sign: f64): void {
+  const signs = f64x2.splat(sign);
   let i = 0;
-  for (; i + 2 <= line; i += 2, sums += 16, row += 8) v128.store(sums, f64x2.add(v128.load(sums), two(row)));
-  if (i < line) store<f64>(sums, load<f64>(sums) + <f64>load<f32>(row));
-}
-
-function takeRow(sums: usize, row: usize, line: i32): void {
-  let i = 0;
-  for (; i + 2 <= line; i += 2, sums += 16, row += 8) v128.store(sums, f64x2.sub(v128.load(sums), two(row)));
-  if (i < line) store<f64>(sums, load<f64>(sums) - <f64>load<f32>(row));
+  for (; i + 2 <= line; i += 2, sums += 16, row += 8)
+    v128.store(sums, f64x2.add(v128.load(sums), f64x2.mul(signs, two(row))));
+  if (i < line) store<f64>(sums, load<f64>(sums) + sign * <f64>load<f32>(row));
 }
 
 function exchangeRows(sums: usize, entering: usize, leaving: usize, line: i32): void {

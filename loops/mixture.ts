@@ -1,8 +1,6 @@
 /** Part of core/segment/mixture.ts with four colours at a time. Places in bytes. */
 
 const LOG2E: f32 = 1.44269504;
-/** e^-20 hardly counts; core/segment/headParameters.ts says the same. */
-const LEAST_POWER: f32 = -20;
 
 /** 2^x for -126 < x < 127, relative error below 3e-7: Taylor's series about the nearest whole number. */
 function powersOfTwo(x: v128): v128 {
@@ -25,8 +23,15 @@ function powersOfTwo(x: v128): v128 {
  * @param features interleaved triples, f32
  * @param out one f32 each
  * @param count a multiple of 4
+ * @param leastPower e to less than this hardly counts
  */
-export function addDensities(component: usize, features: usize, out: usize, count: i32): void {
+export function addDensities(
+  component: usize,
+  features: usize,
+  out: usize,
+  count: i32,
+  leastPower: f32,
+): void {
   const weight = v128.load32_splat(component);
   const mx = v128.load32_splat(component, 4);
   const my = v128.load32_splat(component, 8);
@@ -39,7 +44,7 @@ export function addDensities(component: usize, features: usize, out: usize, coun
   const zz = v128.load32_splat(component, 36);
   const two = f32x4.splat(2);
   const half = f32x4.splat(0.5);
-  const least = f32x4.splat(LEAST_POWER);
+  const least = f32x4.splat(leastPower);
   for (let i = 0; i < count; i += 4, features += 48, out += 16) {
     // x y z x, y z x y, z x y z: four triples as three planes.
     const a = v128.load(features);

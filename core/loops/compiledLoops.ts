@@ -83,11 +83,6 @@ export function withPlainLoops<Result>(run: () => Result): Result {
   }
 }
 
-/** Whether this host runs the compiled loops. */
-export function hasCompiledLoops(): boolean {
-  return compiled() !== undefined;
-}
-
 function compiled(): CompiledLoops | undefined {
   if (isOff) return undefined;
   loaded ??= compile();

@@ -12,30 +12,21 @@ export interface BoxWindow {
 /**
  * Means over a square window, cut at the border: column sums run down the rows, a window runs along them.
  * @param data interleaved channels
- * @param out where the means go, of the same length and not `data` itself
  */
-export function boxMeans(
-  data: Float32Array,
-  box: BoxWindow,
-  out = new Float32Array(data.length),
-): Float32Array {
+export function boxMeans(data: Float32Array, box: BoxWindow): Float32Array {
   const { channels, width, height, radius } = box;
   const room = loopRoom(data.byteLength, data.byteLength, 8 * width * channels);
-  if (!room) return plainMeans(data, box, out);
+  if (!room) return plainMeans(data, box);
   const { loops, places } = room;
   const [from, to] = places as [number, number];
   floatsAt(loops, from, data.length).set(data);
   loops.boxMeans(...places, channels, width, height, radius);
-  out.set(floatsAt(loops, to, out.length));
-  return out;
+  return floatsAt(loops, to, data.length).slice();
 }
 
-function plainMeans(
-  data: Float32Array,
-  { channels, width, height, radius }: BoxWindow,
-  out: Float32Array,
-): Float32Array {
+function plainMeans(data: Float32Array, { channels, width, height, radius }: BoxWindow): Float32Array {
   const line = width * channels;
+  const out = new Float32Array(data.length);
   const sums = new Float64Array(line);
   const shares = new Float64Array(width);
   for (let column = 0; column < width; column++)
@@ -51,12 +42,8 @@ function plainMeans(
     else if (leaving >= 0) addRow(sums, data, leaving * line, -1);
     const scale = 1 / (Math.min(height - 1, entering) - Math.max(0, row - radius) + 1);
     const start = row * line;
-    // Four at a time, as guided filters have them; what is left one by one.
-    let channel = 0;
-    for (; channel + 4 <= channels; channel += 4)
-      fourAlong(sums, out, { channel, channels, radius, scale, shares, start });
-    for (; channel < channels; channel++)
-      oneAlong(sums, out, { channel, channels, radius, scale, shares, start });
+    for (let channel = 0; channel < channels; channel++)
+      meanAlong(sums, out, { channel, channels, radius, scale, shares, start });
   }
   return out;
 }
@@ -70,24 +57,30 @@ function addRow(sums: Float64Array, data: Float32Array, start: number, sign: num
   for (let i = 0, p = start; i < sums.length; i++, p++) sums[i]! += sign * data[p]!;
 }
 
-/** One row of column sums, and where the means of it go. */
-interface Along {
-  /** the first of the channels that are looked at */
-  readonly channel: number;
-  readonly channels: number;
-  readonly radius: number;
-  /** one by the rows of the window */
-  readonly scale: number;
-  /** one by its columns, about each column */
-  readonly shares: Float64Array;
-  /** the row's place in the means */
-  readonly start: number;
-}
-
-function oneAlong(
+/**
+ * @param channel of which the means are taken
+ * @param scale one by the rows of the window
+ * @param shares one by its columns, about each column
+ * @param start the row's place in the means
+ */
+function meanAlong(
   sums: Float64Array,
   out: Float32Array,
-  { channel, channels, radius, scale, shares, start }: Along,
+  {
+    channel,
+    channels,
+    radius,
+    scale,
+    shares,
+    start,
+  }: {
+    readonly channel: number;
+    readonly channels: number;
+    readonly radius: number;
+    readonly scale: number;
+    readonly shares: Float64Array;
+    readonly start: number;
+  },
 ): void {
   const width = shares.length;
   const ahead = radius * channels;
@@ -98,54 +91,8 @@ function oneAlong(
   for (let column = 0, i = channel; column < width; column++, i += channels) {
     if (column + radius < width) sum += sums[i + ahead]!;
     if (column > radius) sum -= sums[i - behind]!;
-    out[start + i] = unlessRounding(sum) * scale * shares[column]!;
+    // What the running sum keeps of rounding must not count as a mask.
+    out[start + i] = Math.abs(sum) < ROUNDING ? 0 : sum * scale * shares[column]!;
   }
-}
-
-function fourAlong(
-  sums: Float64Array,
-  out: Float32Array,
-  { channel, channels, radius, scale, shares, start }: Along,
-): void {
-  const width = shares.length;
-  const ahead = radius * channels;
-  const behind = (radius + 1) * channels;
-  let first = 0;
-  let second = 0;
-  let third = 0;
-  let fourth = 0;
-  for (let column = 0, i = channel; column < Math.min(radius, width); column++, i += channels) {
-    first += sums[i]!;
-    second += sums[i + 1]!;
-    third += sums[i + 2]!;
-    fourth += sums[i + 3]!;
-  }
-  for (let column = 0, i = channel; column < width; column++, i += channels) {
-    if (column + radius < width) {
-      const entering = i + ahead;
-      first += sums[entering]!;
-      second += sums[entering + 1]!;
-      third += sums[entering + 2]!;
-      fourth += sums[entering + 3]!;
-    }
-    if (column > radius) {
-      const leaving = i - behind;
-      first -= sums[leaving]!;
-      second -= sums[leaving + 1]!;
-      third -= sums[leaving + 2]!;
-      fourth -= sums[leaving + 3]!;
-    }
-    const share = scale * shares[column]!;
-    const o = start + i;
-    out[o] = unlessRounding(first) * share;
-    out[o + 1] = unlessRounding(second) * share;
-    out[o + 2] = unlessRounding(third) * share;
-    out[o + 3] = unlessRounding(fourth) * share;
-  }
-}
-
-/** What a running sum keeps of rounding must not count as a mask. */
-function unlessRounding(sum: number): number {
-  return sum < ROUNDING && sum > -ROUNDING ? 0 : sum;
 }
 const ROUNDING = 1e-9;

@@ -95,9 +95,7 @@ function evaluateCompiled(masks: readonly GuidedMask[], places: GuidedPlaces): b
         isGuided = true;
       }
       valuesRow.set(out.subarray(start, start + across));
-      loops.evaluateGuidedLine(
-        ...[line, guide, lefts, rights, firstColumn, lastColumn, width, firmFrom, values],
-      );
+      loops.evaluateGuidedLine(line, guide, lefts, rights, firstColumn, lastColumn, width, firmFrom, values);
       out.set(valuesRow, start);
     });
   }

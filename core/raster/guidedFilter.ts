@@ -136,5 +136,16 @@ function fitPlainly(
     fits[o + 2] = blue;
     fits[o + 3] = mm - red * mr - green * mg - blue * mb;
   }
-  return { width, height, data: boxMeans(fits, { channels: 4, width, height, radius }, products) };
+  return { width, height, data: boxMeans(fits, { channels: 4, width, height, radius }) };
+}
+
+/** A mask carried along the edges of its guide. @returns about 0..1, not clipped */
+export function smoothedAlong(prepared: PreparedGuide, mask: Float32Array): Float32Array {
+  const { guide } = prepared;
+  const { data } = guidedCoefficients(prepared, mask);
+  const out = new Float32Array(mask.length);
+  for (let i = 0, o = 0, p = 0; i < out.length; i++, o += 4, p += 3)
+    out[i] =
+      data[o]! * guide[p]! + data[o + 1]! * guide[p + 1]! + data[o + 2]! * guide[p + 2]! + data[o + 3]!;
+  return out;
 }

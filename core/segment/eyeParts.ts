@@ -4,13 +4,14 @@ import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
 import { EYE_LOOPS } from './landmarkGroups';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
-import { featureWindow, sortedWhere, toWindow } from './featureWindow';
+import { featureWindow, toWindow } from './featureWindow';
 import type { FeatureWindow } from './featureWindow';
 import { distancesTo } from './outline';
 import { fitIris } from './irisFit';
 import type { IrisFit } from './irisFit';
 import { upperLidLine } from './lidLine';
 import { likeness } from './likeness';
+import { sortedWhere } from './planes';
 import {
   EYE_CORE,
   EYE_ENLARGED,

@@ -77,15 +77,3 @@ export function toWindow(
 export function loopCoverage(window: FeatureWindow, points: readonly LandmarkPoint[]): Float32Array {
   return polygonCoverage([toWindow(window, points)], window.region.outWidth, window.region.outHeight);
 }
-
-/** Values of the pixels that belong to something, the lowest first. */
-export function sortedWhere(
-  count: number,
-  belongs: (index: number) => boolean,
-  value: (index: number) => number,
-): Float32Array {
-  const out = new Float32Array(count);
-  let members = 0;
-  for (let i = 0; i < count; i++) if (belongs(i)) out[members++] = value(i);
-  return out.subarray(0, members).sort();
-}

@@ -1,7 +1,7 @@
 import { fastExp } from '../colour/fastLog';
 import { sigmoid } from '../math/sigmoid';
 import { clamp } from '../math/clamp';
-import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
+import { prepareGuide, smoothedAlong } from '../raster/guidedFilter';
 import type { PreparedGuide } from '../raster/guidedFilter';
 import { imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
@@ -191,18 +191,8 @@ function posterior(
   });
   shareOut(raw);
   const smooth = ofEachClass((name) =>
-    isAbsent(raw[name]) ? raw[name].fill(0) : smoothAlong(guide, raw[name]),
+    isAbsent(raw[name]) ? raw[name].fill(0) : smoothedAlong(guide, raw[name]),
   );
   shareOut(smooth);
   return smooth;
-}
-
-function smoothAlong(guide: PreparedGuide, mask: Float32Array): Float32Array {
-  const { data } = guidedCoefficients(guide, mask);
-  const colours = guide.guide;
-  const out = new Float32Array(mask.length);
-  for (let i = 0, o = 0, p = 0; i < out.length; i++, o += 4, p += 3)
-    out[i] =
-      data[o]! * colours[p]! + data[o + 1]! * colours[p + 1]! + data[o + 2]! * colours[p + 2]! + data[o + 3]!;
-  return out;
 }

@@ -1,4 +1,4 @@
-import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
+import { prepareGuide, smoothedAlong } from '../raster/guidedFilter';
 import { mapPlane } from '../raster/mapPlane';
 import type { FeatureWindow } from './featureWindow';
 import { fitMixture, mixtureDensities, sampleOf } from './mixture';
@@ -47,21 +47,11 @@ export function likeness(
     const not = (1 - prior) * (asGround[i]! + LIKENESS_UNFORESEEN);
     return as / (as + not);
   });
-  const { data } = guidedCoefficients(
-    prepareGuide(oklab, {
-      width,
-      height,
-      radius: Math.max(1, Math.round(radius)),
-      epsilon: LIKENESS_EPSILON,
-    }),
-    raw,
-  );
-  return mapPlane(
-    raw,
-    (_, i) =>
-      data[4 * i]! * oklab[3 * i]! +
-      data[4 * i + 1]! * oklab[3 * i + 1]! +
-      data[4 * i + 2]! * oklab[3 * i + 2]! +
-      data[4 * i + 3]!,
-  );
+  const guide = prepareGuide(oklab, {
+    width,
+    height,
+    radius: Math.max(1, Math.round(radius)),
+    epsilon: LIKENESS_EPSILON,
+  });
+  return smoothedAlong(guide, raw);
 }

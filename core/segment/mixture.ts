@@ -70,7 +70,7 @@ export function mixtureDensities({ components }: Mixture, features: Float32Array
   components.forEach((component, n) => {
     const place = numbers + 4 * COMPONENT_VALUES * n;
     floatsAt(loops, place, COMPONENT_VALUES).set(component);
-    loops.addDensities(place, colours, densities, 4 * vectors);
+    loops.addDensities(place, colours, densities, 4 * vectors, LEAST_POWER);
   });
   out.set(floatsAt(loops, densities, out.length));
   return out;
