@@ -96,7 +96,7 @@ function fitFrom(room: LightResiduals, start: readonly number[], mostSteps: numb
   return leastSquares({
     start,
     scale: SCALES.slice(0, start.length),
-    count: room.count,
+    count: room.countOf(Float64Array.from(start)),
     residuals: (parameters, out) => room.residuals(parameters, out),
     mostSteps,
   });

@@ -60,7 +60,7 @@ export interface LightAgreement {
 
 /** Room for one picture's samples as they would be without light and veil, and for their residuals. */
 export class LightResiduals {
-  readonly count: number;
+  readonly #most: number;
   readonly #samples: LightSamples;
   readonly #cleared: Float64Array;
   readonly #red: Float64Array;
@@ -85,7 +85,7 @@ export class LightResiduals {
     this.#blue = new Float64Array(most);
     this.#sorted = new Float64Array(most);
     // The most that any picture of these samples writes; what is not written stays 0.
-    this.count = 24 + groups.reduce((sum, { count }) => sum + 6 * count + 8, 0);
+    this.#most = 24 + groups.reduce((sum, { count }) => sum + 6 * count + 8, 0);
   }
 
   residuals(parameters: Float64Array, out: Float64Array): void {
@@ -99,6 +99,12 @@ export class LightResiduals {
     this.#priors();
   }
 
+  /** How many residuals there are of as many parameters. */
+  countOf(parameters: Float64Array): number {
+    this.residuals(parameters, new Float64Array(this.#most));
+    return this.#at;
+  }
+
   /** A group's colours as they would be, interleaved linear sRGB. */
   cleared(parameters: Float64Array, group: LightGroup): Float64Array {
     this.#take(parameters);
@@ -106,7 +112,7 @@ export class LightResiduals {
   }
 
   agreement(parameters: Float64Array): LightAgreement {
-    this.residuals(parameters, new Float64Array(this.count));
+    this.residuals(parameters, new Float64Array(this.#most));
     const agreed = { skinSpread: 0, hairSpread: 0, skinOff: 0, whitesOff: 0, skins: 0, whites: 0 };
     for (const { skin, whites, hair } of this.#samples.sitters) {
       if (skin.count >= SKIN.least) {
