@@ -2,6 +2,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import type { PlanFile } from '#core/formats/planFile';
 import { commandLine, words } from '../tests/fixtures/commandLine';
 import { portraitPath, truthMask } from '../tests/fixtures/truth';
 import { UsageError, parseCommand } from './arguments';
@@ -184,6 +185,11 @@ describe('command line', () => {
     expect(await main(['plan', portraitPath('adaeze', 'mixed'), '--mend', '--out', plan])).toBe(0);
     expect(at.said.join()).toContain('match on Neck and limbs');
     at.said.length = 0;
+    // Of all parts that were found, the coverage of those travels that its steps stand on or look at.
+    const { photo, coverage } = JSON.parse(await readFile(plan, 'utf8')) as PlanFile;
+    const names = Object.keys(coverage).map((id) => photo.areas.find((area) => area.id === id)!.name);
+    expect(names).toContain('Neck and limbs');
+    expect(names.length).toBeLessThan(photo.areas.length);
     expect(await main(['apply', plan, portraitPath('linnea', 'mixed'), '--out', folder])).toBe(0);
     expect((await sharp(join(folder, 'linnea-mixed.jpg')).metadata()).width).toBe(1080);
   });

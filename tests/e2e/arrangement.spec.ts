@@ -148,6 +148,10 @@ test('the plan: taken in hand, dragged, doubled, moved, alone, compared with bef
     await expect(page.getByLabel('Name of the area')).toHaveValue('Hair');
     await bench.doWithStep(1, 'Delete');
     await expect.poll(kinds).toEqual(['recolour', 'evenness', 'hue-to-target']);
+    await bench.doWithStep(2, 'Earlier');
+    await expect.poll(kinds).toEqual(['recolour', 'hue-to-target', 'evenness']);
+    await bench.doWithStep(1, 'Later');
+    await expect.poll(kinds).toEqual(['recolour', 'evenness', 'hue-to-target']);
   });
 
   const seen = async () => {

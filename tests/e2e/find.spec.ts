@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
+import { LOOPS_CODE } from '../../core/loops/loops.gen';
 import { Bench, decode } from './bench';
 
 test('find: parts at a press, lips corrected by a removing stroke, coverage out and in as PNG', async ({
@@ -23,6 +24,15 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
     await expect(page.getByText('Sitter 1')).toHaveCount(0);
     await page.getByRole('button', { name: 'Redo' }).click();
     await expect(page.getByText('Sitter 1')).toBeVisible();
+  });
+
+  await test.step('the workers of the page may run the compiled loops', async () => {
+    const compiles = (code: readonly number[]) =>
+      Object.keys(new WebAssembly.Instance(new WebAssembly.Module(Uint8Array.from(code))).exports);
+    const workers = page.workers();
+    expect(workers.length).toBeGreaterThan(2);
+    for (const worker of workers)
+      expect(await worker.evaluate(compiles, [...LOOPS_CODE])).toContain('fitGuided');
   });
 
   await test.step('pointing at the picture names the part there', async () => {
@@ -136,6 +146,7 @@ test('find in a photo without a face says so, and areas can be made by hand', as
   await page.getByRole('button', { name: /^Find/ }).click();
   await expect(page.getByText('No face was found in this photo', { exact: false })).toBeVisible();
   await page.getByRole('button', { name: 'Look for small faces' }).click();
+  await expect(page.getByRole('button', { name: 'Look for small faces' })).toHaveCount(0);
   await expect(page.getByText('No face was found in this photo', { exact: false })).toBeVisible();
   await bench.choosePart('Skin');
   await expect(page.getByText('This area covers nothing yet', { exact: false })).toBeVisible();
