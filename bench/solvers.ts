@@ -314,10 +314,8 @@ const coloursAlone: Solver = ({ source: { width, height, data }, seeds }) => {
     seeds,
     (_, i) => 1 / (1 + Math.exp(colourModelDistance(adds, lab, i) - colourModelDistance(removes, lab, i))),
   );
-  return smoothedAlong(
-    prepareGuide(data.map(guideOfLinear), { width, height, radius: 4, epsilon: 1e-4 }),
-    raw,
-  );
+  const guide = prepareGuide(data.map(guideOfLinear), { width, height, radius: 4, epsilon: 1e-4 });
+  return smoothedAlong(guide, raw);
 };
 
 function dot(first: Float32Array, second: Float32Array): number {

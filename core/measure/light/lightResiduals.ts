@@ -112,7 +112,7 @@ export class LightResiduals {
   }
 
   agreement(parameters: Float64Array): LightAgreement {
-    this.residuals(parameters, new Float64Array(this.#most));
+    this.#take(parameters);
     const agreed = { skinSpread: 0, hairSpread: 0, skinOff: 0, whitesOff: 0, skins: 0, whites: 0 };
     for (const { skin, whites, hair } of this.#samples.sitters) {
       if (skin.count >= SKIN.least) {
@@ -163,8 +163,7 @@ export class LightResiduals {
 
   /** Writes a group's colours as they would be under neutral light, without the veil, in even tones. */
   #clear({ count, x, y, colours }: LightGroup): Float64Array {
-    const p = this.#parameters;
-    const m = this.#toNeutral;
+    const [p, m] = [this.#parameters, this.#toNeutral];
     const toned = p.length === TONE_PARAMETERS.count;
     const veiled = p.length > TONE_PARAMETERS.count;
     const ofRed = toned ? Math.exp(-p[TONE_PARAMETERS.red]!) : 1;
