@@ -34,7 +34,7 @@ export async function largePyramid(): Promise<Pyramid> {
 }
 
 /** Six steps on four areas: skin and hair by strokes, an iris and the collar by ellipses. */
-function sixSteps(): Photo {
+export function sixSteps(): Photo {
   const scale = LARGE.width / 1080;
   const at = (...points: (readonly [number, number])[]) =>
     points.map(([x, y]) => [x * scale, y * scale, 0.5]);

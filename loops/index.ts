@@ -1,5 +1,8 @@
 // The entry of the compiled loops: what core/loops may call.
 export { boxMeans } from './boxMeans';
+export { dyeBodies } from './dye';
 export { fitGuided, prepareGuide } from './guidedFilter';
 export { evaluateGuidedLine, guideLine, lineBetween } from './guidedEvaluate';
+export { softenMask } from './maskSoften';
 export { addDensities } from './mixture';
+export { blendCovered, decodeCodes, encodeCodes, gatherCovered, lookUpColours } from './runs';

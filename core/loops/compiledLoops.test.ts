@@ -1,27 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import { apart, numbers } from '../../tests/fixtures/loops';
 import { boxMeans } from '../raster/boxMeans';
+import { maskSoften } from '../raster/maskSoften';
 import { evaluateGuided } from '../raster/guidedEvaluate';
 import { guidedCoefficients, prepareGuide } from '../raster/guidedFilter';
 import type { LinearRaster } from '../raster/raster';
 import { fitMixture, mixtureDensities } from '../segment/mixture';
 import { loopRoom, withPlainLoops } from './compiledLoops';
-
-/** Numbers 0..1 without order, the same each time (Park and Miller 1988, the "minimal standard"). */
-function numbers(count: number, seed: number): Float32Array {
-  let state = seed;
-  return Float32Array.from(
-    { length: count },
-    () => (state = (48_271 * state) % 2_147_483_647) / 2_147_483_647,
-  );
-}
-
-/** The most by which what the compiled loops give is off what the plain ones give. */
-function apart(run: () => ArrayLike<number>): number {
-  const compiled = run();
-  const plain = withPlainLoops(run);
-  expect(compiled.length).toBe(plain.length);
-  return Array.from(plain).reduce((most, value, i) => Math.max(most, Math.abs(value - compiled[i]!)), 0);
-}
 
 /** Widths that no vector divides, a single pixel, windows wider than the raster. */
 const SIZES = [
@@ -50,6 +35,20 @@ describe('the compiled loops', () => {
       expect(apart(() => boxMeans(data, { channels, width, height, radius }))).toBeLessThan(1e-6);
     }
   });
+
+  it.each(SIZES)(
+    'soften a mask to the bit as the plain ones do: %i × %i, sigma %i',
+    (width, height, sigma) => {
+      const mask = numbers(width * height, 23);
+      const softened = () => {
+        const out = mask.slice();
+        maskSoften(out, width, height, sigma);
+        return out;
+      };
+      expect(apart(softened)).toBe(0);
+      if (mask.length > 1) expect(softened()).not.toEqual(mask);
+    },
+  );
 
   it.each(SIZES)('fit and evaluate a guided filter alike: %i × %i, radius %i', (width, height, radius) => {
     const window = { x: 3, y: 5, width: 4 * width, height: 4 * height, outWidth: width, outHeight: height };

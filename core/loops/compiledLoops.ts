@@ -13,6 +13,13 @@ export interface CompiledLoops {
   readonly lineBetween: Loop<number>;
   readonly evaluateGuidedLine: Loop;
   readonly addDensities: Loop;
+  readonly softenMask: Loop;
+  readonly decodeCodes: Loop;
+  readonly gatherCovered: Loop<number>;
+  readonly blendCovered: Loop;
+  readonly encodeCodes: Loop<number>;
+  readonly lookUpColours: Loop<number>;
+  readonly dyeBodies: Loop;
 }
 
 /** Room on the loops' memory for one call; nothing in it lasts beyond that. */
@@ -66,6 +73,17 @@ function hasMemory({ memory }: CompiledLoops, bytes: number): boolean {
     // The machine has no more; what is there stays as it was.
     return false;
   }
+}
+
+/** The loops once more, on a memory of their own. @returns undefined where the host has none */
+export function ownLoops(): CompiledLoops | undefined {
+  const loops = compile();
+  return loops === 'none' ? undefined : loops;
+}
+
+/** Whether plain loops alone are to run. */
+export function arePlain(): boolean {
+  return isOff;
 }
 
 /** Numbers of the loops' memory, as they are until it grows. @param place in bytes */

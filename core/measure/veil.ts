@@ -1,3 +1,4 @@
+import { fastExp } from '../colour/fastLog';
 import type { Triple } from '../colour/triple';
 
 /** A haze that lies over a picture and adds to its light. */
@@ -21,5 +22,5 @@ export function veilShare(
 ): number {
   const across = atX - x;
   const down = atY - y;
-  return Math.exp((-0.5 * (across * across + down * down)) / (reach * reach));
+  return fastExp((-0.5 * (across * across + down * down)) / (reach * reach));
 }

@@ -8,7 +8,7 @@ export type ColourFunction = (pixels: Float32Array, count: number) => void;
 export interface Lut3d {
   /** nodes along each axis */
   readonly size: number;
-  /** interleaved signed square roots of linear red, green, blue; red varies fastest */
+  /** by node, signed square roots of linear red, green, blue, and nothing; red varies fastest */
   readonly data: Float32Array;
   readonly evaluate: ColourFunction;
   /** by node, whether it is worked out; by the near corner of a cell, whether all eight of its nodes are */
@@ -20,7 +20,7 @@ export interface Lut3d {
 export function tabulate(evaluate: ColourFunction, size: number): Lut3d {
   return {
     size,
-    data: new Float32Array(size ** 3 * 3),
+    data: new Float32Array(size ** 3 * 4),
     evaluate,
     known: new Uint8Array(size ** 3),
     ready: new Uint8Array(size ** 3),
@@ -53,10 +53,19 @@ function prepareCell({ size, data, evaluate, known, ready }: Lut3d, near: number
   evaluate(pixels, nodes.length);
   nodes.forEach((node, n) => {
     for (let c = 0; c < 3; c++)
-      data[3 * node + c] = Math.sign(pixels[3 * n + c]!) * Math.sqrt(Math.abs(pixels[3 * n + c]!));
+      data[4 * node + c] = Math.sign(pixels[3 * n + c]!) * Math.sqrt(Math.abs(pixels[3 * n + c]!));
     known[node] = 1;
   });
   ready[near] = 1;
+}
+
+/** Works out the nodes about a colour inside the cube. @param p its place @returns the near corner of its cell */
+export function prepareNear(lut: Lut3d, pixels: Float32Array, p: number): number {
+  const cornerOf = (linear: number) => Math.min(lut.size - 2, Math.floor(Math.sqrt(linear) * (lut.size - 1)));
+  const [i, j, k] = [cornerOf(pixels[p]!), cornerOf(pixels[p + 1]!), cornerOf(pixels[p + 2]!)];
+  const cell = i + lut.size * (j + lut.size * k);
+  if (lut.ready[cell] === 0) prepareCell(lut, cell);
+  return cell;
 }
 
 /**
@@ -65,9 +74,9 @@ function prepareCell({ size, data, evaluate, known, ready }: Lut3d, near: number
  * below blue.
  */
 function tetrahedra(size: number): { readonly firsts: Int32Array; readonly seconds: Int32Array } {
-  const right = 3;
-  const down = 3 * size;
-  const deep = 3 * size * size;
+  const right = 4;
+  const down = 4 * size;
+  const deep = 4 * size * size;
   // Two of the eight orders contradict themselves.
   const never = 0;
   return {
@@ -94,8 +103,8 @@ export function lookUp(lut: Lut3d, pixels: Float32Array, count: number): void {
   const { size, data, ready } = lut;
   const scale = size - 1;
   const last = size - 2;
-  const down = 3 * size;
-  const deep = 3 * size * size;
+  const down = 4 * size;
+  const deep = 4 * size * size;
   const { firsts, seconds } = tetrahedra(size);
   for (let p = 0; p < 3 * count; p += 3) {
     const x = Math.sqrt(pixels[p]!) * scale;
@@ -109,8 +118,8 @@ export function lookUp(lut: Lut3d, pixels: Float32Array, count: number): void {
     const r = x - i;
     const g = y - j;
     const b = z - k;
-    const near = 3 * cell;
-    const far = near + 3 + down + deep;
+    const near = 4 * cell;
+    const far = near + 4 + down + deep;
     // The way from the near corner to the far one goes along the axes in the order of their shares.
     const order = (r >= g ? 4 : 0) | (g >= b ? 2 : 0) | (r >= b ? 1 : 0);
     const first = near + firsts[order]!;

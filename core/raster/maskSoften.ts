@@ -1,4 +1,6 @@
+import { floatsAt, loopRoom } from '../loops/compiledLoops';
 import { clamp } from '../math/clamp';
+import { isAnywhere } from './mapPlane';
 
 const PASSES = 3;
 
@@ -10,13 +12,21 @@ const PASSES = 3;
  * @see Gwosdek and others 2011, "Theoretical foundations of Gaussian convolution by extended box filtering"
  */
 export function maskSoften(mask: Float32Array, width: number, height: number, sigma: number): void {
-  if (sigma <= 0) return;
+  if (sigma <= 0 || !isAnywhere(mask)) return;
   const variance = (12 * sigma * sigma) / PASSES;
   const radius = Math.floor((Math.sqrt(variance + 1) - 1) / 2);
   const whole = 2 * radius + 1;
   const edge =
     (whole * (radius * (radius + 1) - (3 * sigma * sigma) / PASSES)) /
     (6 * ((sigma * sigma) / PASSES - (radius + 1) ** 2));
+  const room = loopRoom(mask.byteLength, mask.byteLength, 4 * (width + 2 * radius + 2), 8 * width);
+  if (room) {
+    const values = floatsAt(room.loops, room.places[0]!, mask.length);
+    values.set(mask);
+    room.loops.softenMask(...room.places, width, height, radius, PASSES, edge);
+    mask.set(values);
+    return;
+  }
   const line = new Float32Array(width + 2 * radius + 2);
   const copy = new Float32Array(mask.length);
   for (let pass = 0; pass < PASSES; pass++) {

@@ -1,3 +1,5 @@
+import { RUN_PIXELS, runMemory } from '../loops/runMemory';
+import type { RunMemory } from '../loops/runMemory';
 import { clamp } from '../math/clamp';
 import type { SrgbMatrix } from '../colour/adaptation';
 import type { ChannelLight } from '../colour/rgbSpace';
@@ -46,6 +48,11 @@ function copyPixels(
   { data, width, height }: PhotoRaster,
   { across, down, light: [red, green, blue] }: Sampling,
 ): void {
+  const memory = data.BYTES_PER_ELEMENT === 1 ? runMemory() : undefined;
+  if (memory) {
+    copyThere(memory, out, { data, width, height }, { across, down, light: [red, green, blue] });
+    return;
+  }
   const columns = across.first.map((column) => 4 * clampIndex(column, width));
   let o = 0;
   for (const row of down.first) {
@@ -55,6 +62,34 @@ function copyPixels(
       out[o] = red[data[p]!]!;
       out[o + 1] = green[data[p + 1]!]!;
       out[o + 2] = blue[data[p + 2]!]!;
+    }
+  }
+}
+
+/** By the compiled loop, piece by piece of each row; beyond the border its last pixel goes on. */
+function copyThere(
+  { loops, codes, light: tables, pixels }: RunMemory,
+  out: Float32Array,
+  { data, width, height }: Pick<PhotoRaster, 'data' | 'width' | 'height'>,
+  { across, down, light }: Sampling,
+): void {
+  light.forEach((table, channel) => tables.set(table, 256 * channel));
+  const columns = across.first.length;
+  const first = across.first[0]!;
+  for (let row = 0; row < down.first.length; row++) {
+    const line = width * clampIndex(down.first[row]!, height);
+    for (let column = 0; column < columns; column += RUN_PIXELS) {
+      const count = Math.min(RUN_PIXELS, columns - column);
+      const left = first + column;
+      if (left >= 0 && left + count <= width)
+        codes.set(data.subarray(4 * (line + left), 4 * (line + left + count)));
+      else
+        for (let i = 0; i < count; i++) {
+          const p = 4 * (line + clampIndex(left + i, width));
+          codes.set(data.subarray(p, p + 4), 4 * i);
+        }
+      loops.decodeCodes(codes.byteOffset, tables.byteOffset, pixels.byteOffset, count);
+      out.set(pixels.subarray(0, 3 * count), 3 * (row * columns + column));
     }
   }
 }

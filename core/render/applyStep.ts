@@ -1,3 +1,5 @@
+import { memoryOf } from '../loops/runMemory';
+import type { RunMemory } from '../loops/runMemory';
 import type { Region } from '../raster/raster';
 import { foregroundOf } from './edgeColours';
 import type { EdgeColours } from './edgeColours';
@@ -38,6 +40,11 @@ export function applyStep(
     kernel(pixels, coverage8.length, at?.placed ? placesOf(at, coverage8.length) : NO_PLACES);
     return;
   }
+  const memory = memoryOf(pixels);
+  if (memory) {
+    applyThere(memory, pixels, coverage8, { kernel, strength, at });
+    return;
+  }
   const gathered = places;
   const inputs = covered;
   const scale = strength / 255;
@@ -50,7 +57,7 @@ export function applyStep(
     gathered[count++] = i;
   }
   if (count === 0) return;
-  if (at?.edge) cleanEdges(at, at.edge, coverage8, { inputs, count });
+  if (at?.edge) cleanEdges(at, at.edge, coverage8, { inputs, gathered, count });
   const from = at?.edge ? unmixed : undefined;
   from?.set(inputs.subarray(0, 3 * count));
   kernel(inputs, count, at?.placed ? placesOf(at, count, gathered) : NO_PLACES);
@@ -66,6 +73,45 @@ export function applyStep(
     pixels[p + 2] = blue + share * (inputs[q + 2]! - (from ? from[q + 2]! : blue));
   }
 }
+
+/** By the compiled loops, which gather and put back; only the kernel itself and edges are not theirs. */
+function applyThere(
+  { loops, coverage, inputs, unmixed, places: gathered }: RunMemory,
+  pixels: Float32Array,
+  coverage8: Uint8Array,
+  {
+    kernel,
+    strength,
+    at,
+  }: { readonly kernel: PixelKernel; readonly strength: number; readonly at: StepPlace | undefined },
+): void {
+  coverage.set(coverage8);
+  coverage.fill(0, coverage8.length);
+  const place = { pixels: pixels.byteOffset, coverage: coverage.byteOffset, gathered: gathered.byteOffset };
+  const count = loops.gatherCovered(
+    place.pixels,
+    place.coverage,
+    coverage8.length,
+    inputs.byteOffset,
+    place.gathered,
+  );
+  if (count === 0) return;
+  if (at?.edge) {
+    cleanEdges(at, at.edge, coverage8, { inputs, gathered, count });
+    unmixed.set(inputs.subarray(0, 3 * count));
+  }
+  kernel(inputs, count, at?.placed ? placesOf(at, count, gathered) : NO_PLACES);
+  loops.blendCovered(
+    place.pixels,
+    place.coverage,
+    place.gathered,
+    inputs.byteOffset,
+    at?.edge ? unmixed.byteOffset : 0,
+    count,
+    strength / 255,
+  );
+}
+
 /** Scratch space: steps run one after the other, and a kernel never calls back. */
 let places = new Int32Array(0);
 let covered = new Float32Array(0);
@@ -76,14 +122,18 @@ function cleanEdges(
   { region, first }: StepPlace,
   edge: EdgeColours,
   coverage8: Uint8Array,
-  { inputs, count }: { readonly inputs: Float32Array; readonly count: number },
+  {
+    inputs,
+    gathered,
+    count,
+  }: { readonly inputs: Float32Array; readonly gathered: Int32Array; readonly count: number },
 ): void {
   const across = region.width / region.outWidth;
   const down = region.height / region.outHeight;
   for (let n = 0; n < count; n++) {
-    const value = coverage8[places[n]!]!;
+    const value = coverage8[gathered[n]!]!;
     if (value === 255) continue;
-    const index = first + places[n]!;
+    const index = first + gathered[n]!;
     const column = index % region.outWidth;
     const row = (index - column) / region.outWidth;
     foregroundOf(edge, inputs, 3 * n, {

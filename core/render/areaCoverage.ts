@@ -82,7 +82,7 @@ function makeCoverage(
   const mask = caredFor(area, source, subRegion(region, { column, row, columns, rows }), known);
   for (let line = 0, i = 0; line < rows; line++) {
     for (let o = (row + line) * width + column, end = o + columns; o < end; o++) {
-      data[o] = Math.round(255 * clampUnit(mask[i++]!));
+      data[o] = 255 * clampUnit(mask[i++]!) + 0.5;
     }
   }
   return { space: 'coverage8', width, height, data };
@@ -157,15 +157,17 @@ export function combineMarks(
 ): Float32Array {
   const { kinds, sample } = source;
   const mask = new Float32Array(region.outWidth * region.outHeight);
-  const layer = new Float32Array(mask.length);
   const photo: MarkPhoto = {
     sample,
     cover: (other, part) => coverageOf(other, source, part, known),
   };
-  for (const { kind, mode, data } of area.marks) {
+  for (const [n, { kind, mode, data }] of area.marks.entries()) {
     const rasteriser = kinds.marks.get(kind)!;
-    layer.fill(0);
+    // The first one covers what it covers: there is nothing before it.
+    const isAlone = n === 0 && mode === 'add' && !rasteriser.weigh;
+    const layer = isAlone ? mask : new Float32Array(mask.length);
     rasteriser.rasterise(data, region, layer, photo);
+    if (isAlone) continue;
     if (rasteriser.weigh) {
       const weight = new Float32Array(mask.length);
       rasteriser.weigh(data, region, weight, photo);

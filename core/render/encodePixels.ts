@@ -2,6 +2,8 @@ import { invertMatrix } from '../colour/adaptation';
 import type { SrgbMatrix } from '../colour/adaptation';
 import { mapIntoGamut, mapIntoSrgbGamut } from '../colour/gamut';
 import { displayP3Space } from '../colour/rgbSpace';
+import { RUN_PIXELS, runMemory } from '../loops/runMemory';
+import type { RunMemory } from '../loops/runMemory';
 import { clampUnit } from '../math/clamp';
 import { SRGB8_OF_LINEAR, SRGB8_STEPS } from '../colour/transfer';
 import type { Triple } from '../colour/triple';
@@ -18,6 +20,15 @@ export function encodePixels(
   at = 0,
   channels: 3 | 4 = 4,
 ): void {
+  const memory = runMemory();
+  if (memory) {
+    for (let first = 0; 3 * first < pixels.length; first += RUN_PIXELS)
+      encodeThere(memory, pixels.subarray(3 * first, 3 * (first + RUN_PIXELS)), out, {
+        at: at + channels * first,
+        channels,
+      });
+    return;
+  }
   const codes = SRGB8_OF_LINEAR;
   for (let p = 0, o = at; p < pixels.length; p += 3, o += channels) {
     let red = pixels[p]!;
@@ -29,6 +40,33 @@ export function encodePixels(
     out[o + 1] = codes[(green * SRGB8_STEPS) | 0]!;
     out[o + 2] = codes[(blue * SRGB8_STEPS) | 0]!;
     if (channels === 4) out[o + 3] = 255;
+  }
+}
+
+/** By the compiled loop; what it leaves out lies beyond the gamut. */
+function encodeThere(
+  memory: RunMemory,
+  run: Float32Array,
+  out: Uint8Array | Uint8ClampedArray,
+  { at, channels }: { readonly at: number; readonly channels: 3 | 4 },
+): void {
+  const { loops, pixels, codes, codeOf, places: outside } = memory;
+  const count = run.length / 3;
+  if (!memory.holds(run)) pixels.set(run);
+  const left = loops.encodeCodes(
+    memory.holds(run) ? run.byteOffset : pixels.byteOffset,
+    count,
+    codeOf.byteOffset,
+    SRGB8_STEPS,
+    codes.byteOffset,
+    channels,
+    outside.byteOffset,
+  );
+  out.set(codes.subarray(0, channels * count), at);
+  for (const place of outside.subarray(0, left)) {
+    const colour = mapIntoSrgbGamut([run[3 * place]!, run[3 * place + 1]!, run[3 * place + 2]!]);
+    for (let c = 0; c < channels; c++)
+      out[at + channels * place + c] = c < 3 ? SRGB8_OF_LINEAR[(colour[c]! * SRGB8_STEPS) | 0]! : 255;
   }
 }
 

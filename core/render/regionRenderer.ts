@@ -1,3 +1,4 @@
+import { RUN_PIXELS, TABLE_NODES, runMemory } from '../loops/runMemory';
 import type { Pyramid } from '../raster/pyramid';
 import type { Coverage8Raster, LinearRaster, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
@@ -31,13 +32,6 @@ interface StepKernel {
   table?: PixelKernel;
 }
 
-/** Pixels carried through all steps at a time. */
-const RUN = 2048;
-/**
- * Nodes along an axis: colours of turned skin lie within 0.25 codes, 0.02 L* and 1 % of chroma of the exact
- * ones.
- */
-const TABLE_SIZE = 49;
 const MOST_KERNELS = 24;
 /** Result pixels kept over all regions, at about 28 bytes each. */
 const MOST_PIXELS = 8_000_000;
@@ -159,10 +153,12 @@ export class RegionRenderer {
           ]
         : [];
     });
-    const run = new Float32Array(RUN * 3);
+    const memory = runMemory();
+    memory?.beginRound();
+    const run = memory?.pixels ?? new Float32Array(RUN_PIXELS * 3);
     const count = source.length / 3;
-    for (let first = 0; first < count; first += RUN) {
-      const pixels = run.subarray(0, 3 * Math.min(RUN, count - first));
+    for (let first = 0; first < count; first += RUN_PIXELS) {
+      const pixels = run.subarray(0, 3 * Math.min(RUN_PIXELS, count - first));
       pixels.set(from.subarray(3 * first, 3 * first + pixels.length));
       let held = false;
       for (const { order, coverage, strength, kernel, placed, edge } of steps) {
@@ -192,7 +188,7 @@ export class RegionRenderer {
     }
     if (!tables || kind.looksAt !== 'smooth' || kind.isCheap?.(step.parameters) || !known.exact)
       return known.exact;
-    return (known.table ??= tableKernel(known.exact, TABLE_SIZE));
+    return (known.table ??= tableKernel(known.exact, TABLE_NODES));
   }
 
   #cache(region: Region): RegionCache {

@@ -1,4 +1,7 @@
-import { lookUp, tabulate } from '../raster/lut3d';
+import { memoryOf } from '../loops/runMemory';
+import type { RunMemory, TableSlot } from '../loops/runMemory';
+import { lookUp, prepareNear, tabulate } from '../raster/lut3d';
+import type { Lut3d } from '../raster/lut3d';
 import { NO_PLACES } from './kinds';
 import type { PixelKernel } from './kinds';
 
@@ -8,21 +11,57 @@ import type { PixelKernel } from './kinds';
  */
 export function tableKernel(exact: PixelKernel, size: number): PixelKernel {
   const lut = tabulate((pixels, count) => exact(pixels, count, NO_PLACES), size);
-  const one = new Float32Array(3);
   return (pixels, count) => {
-    const outside: number[] = [];
-    for (let p = 0; p < 3 * count; p += 3) {
-      if (isInside(pixels[p]!) && isInside(pixels[p + 1]!) && isInside(pixels[p + 2]!)) continue;
-      one.set(pixels.subarray(p, p + 3));
-      exact(one, 1, NO_PLACES);
-      outside.push(p, one[0]!, one[1]!, one[2]!);
-      pixels.fill(0, p, p + 3);
-    }
-    lookUp(lut, pixels, count);
-    for (let n = 0; n < outside.length; n += 4) pixels.set(outside.slice(n + 1, n + 4), outside[n]!);
+    const memory = memoryOf(pixels);
+    const slot = memory?.slotOf(lut);
+    if (slot) lookUpThere(lut, pixels.subarray(0, 3 * count), { exact, loops: memory!.loops, slot });
+    else lookUpPlainly(lut, pixels, count, exact);
   };
 }
 
-function isInside(linear: number): boolean {
+/** By the compiled loop, which stops where a cell is not worked out yet, and where a colour is outside. */
+function lookUpThere(
+  lut: Lut3d,
+  pixels: Float32Array,
+  {
+    exact,
+    loops,
+    slot: { nodes, ready },
+  }: { readonly exact: PixelKernel; readonly loops: RunMemory['loops']; readonly slot: TableSlot },
+): void {
+  const count = pixels.length / 3;
+  for (let n = 0; ; n++) {
+    n = loops.lookUpColours(pixels.byteOffset, n, count, nodes.byteOffset, ready.byteOffset, lut.size);
+    if (n >= count) return;
+    if (isInside(pixels, 3 * n)) copyCell(lut, prepareNear(lut, pixels, 3 * n--), { nodes, ready });
+    else exact(pixels.subarray(3 * n, 3 * n + 3), 1, NO_PLACES);
+  }
+}
+
+function copyCell({ size, data }: Lut3d, cell: number, { nodes, ready }: TableSlot): void {
+  for (const pair of [cell, cell + size, cell + size * size, cell + size * size + size])
+    nodes.set(data.subarray(4 * pair, 4 * (pair + 2)), 4 * pair);
+  ready[cell] = 1;
+}
+
+function lookUpPlainly(lut: Lut3d, pixels: Float32Array, count: number, exact: PixelKernel): void {
+  const outside: number[] = [];
+  const one = new Float32Array(3);
+  for (let p = 0; p < 3 * count; p += 3) {
+    if (isInside(pixels, p)) continue;
+    one.set(pixels.subarray(p, p + 3));
+    exact(one, 1, NO_PLACES);
+    outside.push(p, one[0]!, one[1]!, one[2]!);
+    pixels.fill(0, p, p + 3);
+  }
+  lookUp(lut, pixels, count);
+  for (let n = 0; n < outside.length; n += 4) pixels.set(outside.slice(n + 1, n + 4), outside[n]!);
+}
+
+function isInside(pixels: Float32Array, p: number): boolean {
+  return isShare(pixels[p]!) && isShare(pixels[p + 1]!) && isShare(pixels[p + 2]!);
+}
+
+function isShare(linear: number): boolean {
   return linear >= 0 && linear <= 1;
 }

@@ -1,3 +1,5 @@
+import { memoryOf } from '#core/loops/runMemory';
+import type { RunMemory } from '#core/loops/runMemory';
 import { clamp } from '#core/math/clamp';
 import { fastExp, fastLog } from '#core/colour/fastLog';
 import { LUMINANCE_WEIGHTS } from '#core/colour/luminance';
@@ -64,7 +66,28 @@ export function pigmentFor(bodies: Float32Array, wanted: Triple): Pigment {
 }
 
 /** Dyes bodies in place. */
-export function dye({ body, factor, exponent, shared }: Pigment, pixels: Float32Array, count: number): void {
+export function dye(pigment: Pigment, pixels: Float32Array, count: number): void {
+  const memory = memoryOf(pixels);
+  if (memory) dyeThere(memory, pigment, pixels, count);
+  else dyePlainly(pigment, pixels, count);
+}
+
+/** By the compiled loop. */
+function dyeThere(
+  { loops, numbers }: RunMemory,
+  { body, factor, exponent, shared }: Pigment,
+  pixels: Float32Array,
+  count: number,
+): void {
+  numbers.set([...LUMINANCE_WEIGHTS, 0]);
+  numbers.set(body.map(Math.log), 4);
+  numbers.set([...exponent, 0], 8);
+  numbers.set([...shared, 0], 12);
+  numbers.set([factor[0] * body[0], factor[1] * body[1], factor[2] * body[2], 0], 16);
+  loops.dyeBodies(pixels.byteOffset, count, numbers.byteOffset);
+}
+
+function dyePlainly({ body, factor, exponent, shared }: Pigment, pixels: Float32Array, count: number): void {
   const logs = body.map(Math.log);
   const [K0, K1, K2] = factor;
   const [P0, P1, P2] = exponent;

@@ -1,3 +1,4 @@
+import { fastExp } from '#core/colour/fastLog';
 import { veilShare } from '#core/measure/veil';
 import type { PixelKernel } from '#core/render/kinds';
 import { veilOf } from './schema';
@@ -35,5 +36,5 @@ function without(seen: number, added: number): number {
   const left = seen - added;
   const toe = Math.min(TOE, added);
   if (left >= toe) return left;
-  return seen > 0 ? Math.min(seen, toe * Math.exp(left / toe - 1)) : seen;
+  return seen > 0 ? Math.min(seen, toe * fastExp(left / toe - 1)) : seen;
 }

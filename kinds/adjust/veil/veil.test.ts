@@ -30,7 +30,7 @@ describe('the veil', () => {
   });
 
   it('has fallen to the bell’s e^-1/2 at its reach (definition of the standard deviation)', () => {
-    expect(veilShare(FLARE, 300, 50)).toBeCloseTo(Math.exp(-0.5), 9);
+    expect(veilShare(FLARE, 300, 50)).toBeCloseTo(Math.exp(-0.5), 7);
   });
 
   it('runs what is darker than it into black: never below, never brighter than it was, in its order', () => {

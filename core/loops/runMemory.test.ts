@@ -1,0 +1,129 @@
+import { describe, expect, it } from 'vitest';
+import { dye, pigmentFor } from '#kinds/adjust/recolour/pigment';
+import { apart, numbers } from '../../tests/fixtures/loops';
+import { buildPyramid } from '../raster/pyramid';
+import { sampleRegion } from '../raster/sampleRegion';
+import { applyStep } from '../render/applyStep';
+import { encodePixels } from '../render/encodePixels';
+import { NO_PLACES } from '../render/kinds';
+import type { PixelKernel } from '../render/kinds';
+import { tableKernel } from '../render/tableKernel';
+import { withPlainLoops } from './compiledLoops';
+import { RUN_PIXELS, TABLE_NODES, memoryOf, runMemory } from './runMemory';
+
+/** A run of pixels where the loops can work on it, or anywhere where there are none. */
+function runOf(colours: Float32Array): Float32Array {
+  const pixels = runMemory()?.pixels.subarray(0, colours.length) ?? new Float32Array(colours.length);
+  pixels.set(colours);
+  return pixels;
+}
+
+const darken: PixelKernel = (pixels, count) => {
+  for (let p = 0; p < 3 * count; p++) pixels[p]! *= Math.abs(pixels[p]!) ** 0.2;
+};
+
+/** As many pixels as no vector divides, beyond black and white too. */
+const colours = numbers(3 * 1357, 5).map((value) => 1.1 * value - 0.05);
+const inside = numbers(3 * 1357, 5);
+
+describe('runs of pixels in the compiled loops', () => {
+  it('lie in their memory, unless plain loops are asked for', () => {
+    const { pixels } = runMemory()!;
+    expect(memoryOf(pixels)).toBe(runMemory());
+    expect(memoryOf(new Float32Array(3))).toBeUndefined();
+    expect(withPlainLoops(() => memoryOf(pixels))).toBeUndefined();
+    expect(pixels.length).toBeGreaterThan(3 * RUN_PIXELS);
+  });
+
+  it.each([0, 1, 15, 16, 1357])('go through a step as in the plain ones: %i pixels', (count) => {
+    const coverage = Uint8Array.from(numbers(count, 3), (value, i) => (i % 40 < 20 ? 0 : 256 * value));
+    const stepped = () => {
+      const pixels = runOf(colours.slice(0, 3 * count));
+      applyStep(pixels, coverage, darken, { strength: 0.7 });
+      return pixels.slice();
+    };
+    expect(apart(stepped)).toBeLessThan(1e-6);
+    const result = stepped();
+    coverage.forEach((value, i) => {
+      if (value === 0) expect(result.slice(3 * i, 3 * i + 3)).toEqual(colours.slice(3 * i, 3 * i + 3));
+    });
+    if (count > 100) expect(result).not.toEqual(colours.slice(0, 3 * count));
+  });
+
+  it('go through a table as in the plain ones, in every order of the channels and outside its cube', () => {
+    const table = tableKernel(darken, TABLE_NODES);
+    const corners = Float32Array.from(
+      { length: 3 * 27 },
+      (_, i) => (Math.floor(i / 3 / 3 ** (i % 3)) % 3) / 2,
+    );
+    for (const all of [colours, corners]) {
+      const looked = () => {
+        const pixels = runOf(all);
+        table(pixels, all.length / 3, NO_PLACES);
+        return pixels.slice();
+      };
+      // Once while nodes are worked out, once more when they are there.
+      expect(apart(looked)).toBeLessThan(1e-5);
+      expect(apart(looked)).toBeLessThan(1e-5);
+    }
+  });
+
+  it('have room for some tables at a time; the others are looked up plainly, and give the same', () => {
+    const memory = runMemory()!;
+    memory.beginRound();
+    const tables = Array.from({ length: 40 }, (_, k) =>
+      tableKernel((pixels, count) => {
+        for (let p = 0; p < 3 * count; p++) pixels[p]! *= k / 40;
+      }, TABLE_NODES),
+    );
+    for (let round = 0; round < 2; round++) {
+      tables.forEach((table, k) => {
+        const pixels = runOf(inside.slice(0, 300));
+        table(pixels, 100, NO_PLACES);
+        pixels.forEach((value, i) => expect(Math.abs(value - (inside[i]! * k) / 40)).toBeLessThan(1e-5));
+      });
+      memory.beginRound();
+    }
+  });
+
+  it('become the same codes, those beyond the gamut too', () => {
+    for (const channels of [3, 4] as const) {
+      const encoded = () => {
+        const out = new Uint8Array(channels * 4000).fill(9);
+        encodePixels(
+          numbers(3 * 3999, 8).map((value) => 1.3 * value - 0.15),
+          out,
+          channels,
+          channels,
+        );
+        encodePixels(runOf(colours.slice(0, 3)), out, 0, channels);
+        return out;
+      };
+      expect(apart(encoded)).toBe(0);
+      expect(encoded().subarray(0, channels)).not.toEqual(new Uint8Array(channels).fill(9));
+    }
+  });
+
+  it('are taken from a photo as they are, beyond its border too', () => {
+    const [width, height] = [2100, 3];
+    const data = Uint8Array.from(numbers(4 * width * height, 2), (value) => 256 * value);
+    const photo = buildPyramid({ space: 'srgb8', width, height, data });
+    for (const x of [0, -7, 9])
+      expect(
+        apart(
+          () => sampleRegion(photo, { x, y: -1, width, height, outWidth: width, outHeight: height }).data,
+        ),
+      ).toBe(0);
+  });
+
+  it('are dyed as in the plain ones', () => {
+    const pigment = pigmentFor(inside.slice(0, 300), [0.02, 0.3, 0.1]);
+    const dyed = () => {
+      const pixels = runOf(colours);
+      dye(pigment, pixels, colours.length / 3);
+      return pixels.slice();
+    };
+    expect(apart(dyed)).toBeLessThan(1e-5);
+    expect(dyed()).not.toEqual(colours);
+  });
+});

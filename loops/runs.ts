@@ -1,0 +1,184 @@
+/**
+ * Runs of pixels: core/render/applyStep.ts, core/render/encodePixels.ts and the copying of
+ * core/raster/sampleRegion.ts with whole pixels at a time. Behind the last pixel there is room for one f32
+ * more. Places in bytes.
+ */
+import { storePixel } from './pixel';
+
+/** Bit by bit which of a pixel's channels lie beyond 0..1. */
+function beyond(pixel: v128): i32 {
+  const out = v128.or(f32x4.lt(pixel, f32x4.splat(0)), f32x4.gt(pixel, f32x4.splat(1)));
+  return i32x4.bitmask(out) & 7;
+}
+
+/**
+ * Linear light of codes.
+ * @param codes red, green, blue and opacity, a byte each
+ * @param light by code, 256 f32 for each of three channels
+ */
+export function decodeCodes(codes: usize, light: usize, out: usize, count: i32): void {
+  for (let i = 0; i < count; i++, codes += 4, out += 12) {
+    store<f32>(out, load<f32>(light + ((<usize>load<u8>(codes)) << 2)));
+    store<f32>(out, load<f32>(light + ((<usize>load<u8>(codes, 1)) << 2), 1024), 4);
+    store<f32>(out, load<f32>(light + ((<usize>load<u8>(codes, 2)) << 2), 2048), 8);
+  }
+}
+
+/**
+ * Puts covered pixels one behind the other.
+ * @param coverage a byte each, and 0 up to the next multiple of 16
+ * @param places receives where they come from, i32
+ * @returns how many there are
+ */
+export function gatherCovered(pixels: usize, coverage: usize, count: i32, out: usize, places: usize): i32 {
+  const begin = places;
+  for (let block = 0; block < count; block += 16) {
+    if (!v128.any_true(v128.load(coverage + block))) continue;
+    const end = min(count, block + 16);
+    for (let i = block; i < end; i++) {
+      if (load<u8>(coverage + i) == 0) continue;
+      storePixel(out, v128.load(pixels + <usize>i * 12));
+      store<i32>(places, i);
+      out += 12;
+      places += 4;
+    }
+  }
+  return <i32>((places - begin) >> 2);
+}
+
+/**
+ * Puts changed pixels back: each goes the way that its change went, times scale and coverage.
+ * @param before what the changes began from; 0 where that is the pixels themselves
+ */
+export function blendCovered(
+  pixels: usize,
+  coverage: usize,
+  places: usize,
+  changed: usize,
+  before: usize,
+  count: i32,
+  scale: f32,
+): void {
+  for (let n = 0; n < count; n++, places += 4, changed += 12) {
+    const place = load<i32>(places);
+    const at = pixels + <usize>place * 12;
+    const pixel = v128.load(at);
+    const from = before ? v128.load(before + <usize>n * 12) : pixel;
+    const share = f32x4.splat(scale * <f32>load<u8>(coverage + place));
+    const result = f32x4.add(pixel, f32x4.mul(share, f32x4.sub(v128.load(changed), from)));
+    storePixel(at, result);
+  }
+}
+
+/**
+ * Codes of linear light.
+ * @param codeOf a byte for each of `steps` + 1 values from black to white
+ * @param outside receives which pixels lie beyond the gamut, i32; their codes are left alone
+ * @returns how many these are
+ */
+export function encodeCodes(
+  pixels: usize,
+  count: i32,
+  codeOf: usize,
+  steps: f32,
+  out: usize,
+  channels: i32,
+  outside: usize,
+): i32 {
+  const begin = outside;
+  for (let i = 0; i < count; i++, pixels += 12, out += channels) {
+    const pixel = v128.load(pixels);
+    if (beyond(pixel)) {
+      store<i32>(outside, i);
+      outside += 4;
+      continue;
+    }
+    const step = i32x4.trunc_sat_f32x4_s(f32x4.mul(pixel, f32x4.splat(steps)));
+    store<u8>(out, load<u8>(codeOf + i32x4.extract_lane(step, 0)));
+    store<u8>(out, load<u8>(codeOf + i32x4.extract_lane(step, 1)), 1);
+    store<u8>(out, load<u8>(codeOf + i32x4.extract_lane(step, 2)), 2);
+    if (channels == 4) store<u8>(out, 255, 3);
+  }
+  return <i32>((outside - begin) >> 2);
+}
+
+/**
+ * core/raster/lut3d.ts, a pixel at a time.
+ * @param nodes of the cube, four f32 each @param ready a byte for each cell
+ * @returns the first pixel that cannot be looked up, because it lies outside the cube or its cell is not
+ *   ready; `count` where there is none
+ */
+export function lookUpColours(
+  pixels: usize,
+  first: i32,
+  count: i32,
+  nodes: usize,
+  ready: usize,
+  size: i32,
+): i32 {
+  const scale = f32x4.splat(<f32>(size - 1));
+  const last = i32x4.splat(size - 2);
+  const down: usize = (<usize>size) << 4;
+  const deep: usize = down * <usize>size;
+  for (let n = first; n < count; n++) {
+    const at = pixels + <usize>n * 12;
+    const pixel = v128.load(at);
+    if (beyond(pixel)) return n;
+    const place = f32x4.mul(f32x4.sqrt(pixel), scale);
+    const corner = i32x4.min_s(i32x4.trunc_sat_f32x4_s(place), last);
+    const cell =
+      i32x4.extract_lane(corner, 0) +
+      size * (i32x4.extract_lane(corner, 1) + size * i32x4.extract_lane(corner, 2));
+    if (load<u8>(ready + cell) == 0) return n;
+    const share = f32x4.sub(place, f32x4.convert_i32x4_s(corner));
+    const r = f32x4.extract_lane(share, 0);
+    const g = f32x4.extract_lane(share, 1);
+    const b = f32x4.extract_lane(share, 2);
+    // The way from the near corner to the far one goes along the axes in the order of their shares.
+    let most = r;
+    let middle = g;
+    let least = b;
+    let one: usize = 16;
+    let two: usize = 16 + down;
+    if (r >= g) {
+      if (g < b) {
+        two = 16 + deep;
+        middle = b;
+        least = g;
+        if (r < b) {
+          one = deep;
+          most = b;
+          middle = r;
+        }
+      }
+    } else {
+      one = down;
+      most = g;
+      middle = r;
+      if (r < b) {
+        two = down + deep;
+        middle = b;
+        least = r;
+        if (g < b) {
+          one = deep;
+          most = b;
+          middle = g;
+        }
+      }
+    }
+    const near = nodes + ((<usize>cell) << 4);
+    const far = near + 16 + down + deep;
+    const value = f32x4.add(
+      f32x4.add(
+        f32x4.mul(f32x4.splat(1 - most), v128.load(near)),
+        f32x4.mul(f32x4.splat(most - middle), v128.load(near + one)),
+      ),
+      f32x4.add(
+        f32x4.mul(f32x4.splat(middle - least), v128.load(near + two)),
+        f32x4.mul(f32x4.splat(least), v128.load(far)),
+      ),
+    );
+    storePixel(at, f32x4.mul(value, f32x4.abs(value)));
+  }
+  return count;
+}
