@@ -43,7 +43,7 @@ module.exports = {
     only(
       'node',
       '^node/',
-      ['^core/', '^kinds/', '^node/', '^(node:)?(crypto|worker_threads|module|fs/promises)$'],
+      ['^core/', '^kinds/', '^node/', '^(node:)?(crypto|events|worker_threads|module|fs/promises)$'],
       ['sharp', 'libraw-wasm', 'lcms-wasm', '@jsquash/jxl'],
     ),
     {

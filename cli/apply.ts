@@ -24,6 +24,15 @@ type Wanted = Pick<
   'out' | 'format' | 'quality' | 'fullChroma' | 'space' | 'metadata' | 'longEdge'
 >;
 
+/** Where results go, who is told, and how many threads may work on the photo. */
+interface Place {
+  readonly outputs: Outputs;
+  readonly report: Report;
+  readonly threads: number;
+}
+
+const THREAD = new URL('../.cli/stripThread.mjs', import.meta.url);
+
 /** The file written, and what of the plan could not be carried to this photo. */
 export interface Applied {
   readonly file: string;
@@ -43,7 +52,7 @@ export async function applyPlan(
   plan: PlanFile,
   path: string,
   options: Wanted,
-  { outputs, report }: { readonly outputs: Outputs; readonly report: Report },
+  { outputs, report, threads }: Place,
 ): Promise<Applied> {
   const opened = await openPhotoFile(path, report);
   const { name, sha256, pyramid } = opened;
@@ -62,7 +71,8 @@ export async function applyPlan(
   const { ending } = FORMAT_FACTS[as.format];
   const file = await outputs.place(options.out, stemOf(name) || name, `.${ending}`, isOwnPicture);
   const job = { opened, resolver, photo, baked };
-  const bytes = await writePhoto(job, as, (share) => report.progress(0.5 + share / 2));
+  const progress = (share: number) => report.progress(0.5 + share / 2);
+  const bytes = await writePhoto(job, as, progress, { count: threads, file: THREAD });
   await writeWhole(file, (temporary) => writeFile(temporary, bytes));
   return { file, warnings };
 }

@@ -1,6 +1,5 @@
 #!/usr/bin/env node
-import { fileURLToPath } from 'node:url';
-import { register } from 'tsx/esm/api';
+import { built } from './built.mjs';
 
 // Whoever reads what is printed may stop reading; the files are still written.
 for (const stream of [process.stdout, process.stderr]) {
@@ -8,6 +7,5 @@ for (const stream of [process.stdout, process.stderr]) {
     if (error.code !== 'EPIPE') throw error;
   });
 }
-register({ tsconfig: fileURLToPath(new URL('../cli/tsconfig.json', import.meta.url)) });
-const { main } = await import('./main.ts');
+const { main } = await import(await built('main'));
 process.exitCode = await main(process.argv.slice(2));

@@ -1,5 +1,3 @@
-import { fileURLToPath } from 'node:url';
-import { register } from 'tsx/esm/api';
+import { built } from './built.mjs';
 
-register({ tsconfig: fileURLToPath(new URL('tsconfig.json', import.meta.url)) });
-await import('./helperMain.ts');
+await import(await built('helperMain'));

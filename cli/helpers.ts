@@ -22,7 +22,7 @@ export type FromHelper =
   /** an error of the system, which is worded by its own fields */
   | { readonly failure: { readonly message: string; readonly code?: string; readonly path?: string } };
 
-const PROGRAM = fileURLToPath(new URL('helper.mjs', import.meta.url));
+const PROGRAM = fileURLToPath(new URL('../cli/helper.mjs', import.meta.url));
 
 /** Processes that each work on one file of a command at a time, as many as are asked; one that dies loses its file alone. */
 export class Helpers {

@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import type { Command } from './arguments';
 import type { Outputs } from './outputs';
 import type { Report } from './report';
@@ -72,8 +73,10 @@ export async function openJob(command: Command): Promise<Job> {
       const { applyPlan, readPlan, sayApplied } = await import('./apply');
       const [planFile, ...photos] = files;
       const plan = await readPlan(planFile!);
+      // Several photos are worked on by processes; one alone has all of the processors to itself.
+      const threads = photos.length === 1 ? availableParallelism() : 1;
       const work = (file: string, outputs: Outputs, report: Report) =>
-        applyPlan(plan, file, command, { outputs, report });
+        applyPlan(plan, file, command, { outputs, report, threads });
       const written = ({ file }: { readonly file: string }) => file;
       return jobOf({
         files: photos,

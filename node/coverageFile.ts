@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { DocumentError } from '#core/errors';
 import { barePng } from '#core/formats/coveragePng';
+import { shareBytes } from './sharedBytes';
 
 /** An 8-bit grey PNG of coverage, packed beside what else is done. */
 export function packCoverage(coverage8: Uint8Array, width: number, height: number): Promise<Buffer> {
@@ -21,7 +22,7 @@ export async function readCoverage(file: Uint8Array, width: number, height: numb
       .toColourspace('b-w')
       .raw()
       .toBuffer();
-    return new Uint8Array(data.buffer, data.byteOffset, width * height);
+    return shareBytes(data.subarray(0, width * height));
   } catch (error) {
     throw new DocumentError('coverage', '', error instanceof Error ? error.message : 'unreadable');
   }

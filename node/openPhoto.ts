@@ -15,13 +15,14 @@ import type { Pyramid } from '#core/raster/pyramid';
 import type { Pixels } from '#core/raster/turnUpright';
 import { startJxlDecoder } from './jxlDecoder';
 import { startRawDecoder } from './rawDecoder';
+import { shareBytes, sharedBytes } from './sharedBytes';
 
 const DECODERS: PhotoDecoders = {
   decode,
   startRaw: startRawDecoder,
   startJxl: startJxlDecoder,
   startEngine: instantiate,
-  allocate: (bytes) => new Uint8Array(bytes),
+  allocate: sharedBytes,
 };
 
 /** A photo's file read and decoded, upright. */
@@ -48,7 +49,7 @@ export async function openPhoto(name: string, bytes: Uint8Array): Promise<Opened
   return {
     name,
     sha256: createHash('sha256').update(bytes).digest('hex'),
-    pyramid: buildPyramid(photoRaster(pixels, reading.colours)),
+    pyramid: buildPyramid(photoRaster(pixels, reading.colours), sharedBytes),
     type: reading.facts.type,
     extras: readExtras(bytes),
     damage: reading.facts.type === 'image/jpeg' ? findJpegDamage(bytes) : undefined,
@@ -68,5 +69,5 @@ async function decode({ file, colours }: PhotoReading): Promise<Pixels> {
     .ensureAlpha()
     .raw({ depth: 'uchar' })
     .toBuffer({ resolveWithObject: true });
-  return { width: info.width, height: info.height, data };
+  return { width: info.width, height: info.height, data: shareBytes(data) };
 }

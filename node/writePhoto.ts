@@ -7,11 +7,14 @@ import type { CodedPixels } from '#core/formats/pngFile';
 import { writeTiff } from '#core/formats/tiffFile';
 import { FORMAT_FACTS, placeExtras, spaceFor, writtenExtras } from '#core/formats/writtenFile';
 import type { WrittenAs } from '#core/formats/writtenFile';
-import { codedStrips, renderCoded, sizeWithin, writtenSpace } from '#core/render/codedRegion';
-import { RegionRenderer } from '#core/render/regionRenderer';
+import type { Region } from '#core/raster/raster';
+import { codedStrips, sizeWithin, writtenSpace } from '#core/render/codedRegion';
+import type { CodedTarget } from '#core/render/codedRegion';
 import type { Resolver } from '#core/render/resolver';
-import { KINDS } from '#kinds/registry.gen';
 import type { OpenedPhoto } from './openPhoto';
+import type { StripWork } from './stripRenderer';
+import { renderStrips } from './stripThreads';
+import type { ThreadsAllowed } from './stripThreads';
 
 const STRIP_PIXELS = 1_000_000;
 
@@ -24,38 +27,51 @@ export interface PlannedPhoto {
   readonly baked: ReadonlyMap<string, Uint8Array>;
 }
 
-/** The file that a photo becomes with its plan. @param onProgress is told the share that is done, 0..1 */
+/**
+ * The file that a photo becomes with its plan.
+ * @param onProgress is told the share that is done, 0..1
+ * @param threads in which its strips may be rendered
+ */
 export async function writePhoto(
   job: PlannedPhoto,
   as: WrittenAs,
   onProgress: (share: number) => void,
+  threads?: ThreadsAllowed,
 ): Promise<Uint8Array> {
   const written = { ...as, space: spaceFor(as) };
-  return encodeFile(renderWhole(job, written, onProgress), written, job.opened);
-}
-
-function renderWhole(
-  { opened: { pyramid }, resolver, photo, baked }: PlannedPhoto,
-  { format, space, longEdge }: WrittenAs,
-  onProgress: (share: number) => void,
-): CodedPixels {
-  const size = sizeWithin(pyramid, longEdge);
-  const steps = resolver.plan(photo, baked);
-  const renderer = new RegionRenderer(pyramid, KINDS);
-  const used = new Set(photo.plan.map(({ areaId }) => areaId));
-  for (const area of [WHOLE_PICTURE, ...photo.areas.filter(({ id }) => used.has(id))])
-    renderer.learnArea(resolver.area(area, photo, baked.get(area.id)));
-  const { depth } = FORMAT_FACTS[format];
+  const { pyramid } = job.opened;
+  const size = sizeWithin(pyramid, as.longEdge);
+  const { depth } = FORMAT_FACTS[as.format];
   const count = 3 * size.width * size.height;
   const data = depth === 16 ? new Uint16Array(count) : new Uint8Array(count);
-  let at = 0;
-  for (const region of codedStrips(pyramid, size, STRIP_PIXELS)) {
-    const codes = renderCoded(renderer, steps, region, { space, depth, channels: 3 });
-    data.set(codes, at);
-    at += codes.length;
-    onProgress(at / count);
-  }
-  return { ...size, data, channels: 3 };
+  const strips = [...codedStrips(pyramid, size, STRIP_PIXELS)];
+  const starts = startsOf(strips);
+  let done = 0;
+  const take = (codes: Uint8Array | Uint16Array, n: number) => {
+    data.set(codes, 3 * starts[n]!);
+    done += codes.length;
+    onProgress(done / count);
+  };
+  await renderStrips(stripWork(job, { space: written.space, depth, channels: 3 }), strips, take, threads);
+  return encodeFile({ ...size, data, channels: 3 }, written, job.opened);
+}
+
+/** How many pixels come before each strip. */
+function startsOf(strips: readonly Region[]): readonly number[] {
+  let start = 0;
+  return strips.map(({ outWidth, outHeight }) => (start += outWidth * outHeight) - outWidth * outHeight);
+}
+
+function stripWork(
+  { opened: { pyramid }, resolver, photo, baked }: PlannedPhoto,
+  target: CodedTarget,
+): StripWork {
+  const steps = resolver.plan(photo, baked);
+  const used = new Set(photo.plan.map(({ areaId }) => areaId));
+  const areas = [WHOLE_PICTURE, ...photo.areas.filter(({ id }) => used.has(id))].map((area) =>
+    resolver.area(area, photo, baked.get(area.id)),
+  );
+  return { pyramid, areas, steps, target };
 }
 
 async function encodeFile(coded: CodedPixels, as: WrittenAs, opened: OpenedPhoto): Promise<Uint8Array> {

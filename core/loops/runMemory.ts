@@ -1,4 +1,3 @@
-import { SRGB8_OF_LINEAR } from '../colour/transfer';
 import { arePlain, ownLoops } from './compiledLoops';
 import type { CompiledLoops } from './compiledLoops';
 
@@ -12,6 +11,7 @@ export const TABLE_NODES = 49;
 /** Tables that lie ready at a time; what none of their colours came near takes no memory. */
 const MOST_TABLES = 32;
 const MOST_NUMBERS = 32;
+const CODE_BYTES = 2 ** 15 + 1;
 const PAGE_BYTES = 65_536;
 const FIRST_PLACE = 1024;
 /** Vectors are read whole: behind a run of pixels there is room for one number more. */
@@ -56,7 +56,7 @@ export class RunMemory {
   readonly light: Float32Array;
   /** what else a loop asks for, as its caller fills it */
   readonly numbers: Float32Array;
-  /** {@link SRGB8_OF_LINEAR} */
+  /** code by light in steps, as a caller fills it */
   readonly codeOf: Uint8Array;
   #end = FIRST_PLACE;
   #round = 0;
@@ -64,7 +64,7 @@ export class RunMemory {
 
   constructor(readonly loops: CompiledLoops) {
     const cells = TABLE_NODES ** 3;
-    const small = 3 * RUN_BYTES + 9 * RUN_PIXELS + SRGB8_OF_LINEAR.length + 3 * 1024 + 4 * MOST_NUMBERS;
+    const small = 3 * RUN_BYTES + 9 * RUN_PIXELS + CODE_BYTES + 3 * 1024 + 4 * MOST_NUMBERS;
     loops.memory.grow(Math.ceil((FIRST_PLACE + small + MOST_TABLES * 17 * cells) / PAGE_BYTES) + 1);
     this.pixels = this.#floats(RUN_BYTES);
     this.inputs = this.#floats(RUN_BYTES);
@@ -74,8 +74,7 @@ export class RunMemory {
     this.codes = this.#bytes(4 * RUN_PIXELS);
     this.light = this.#floats(3 * 1024);
     this.numbers = this.#floats(4 * MOST_NUMBERS);
-    this.codeOf = this.#bytes(SRGB8_OF_LINEAR.length);
-    this.codeOf.set(SRGB8_OF_LINEAR);
+    this.codeOf = this.#bytes(CODE_BYTES);
     for (let i = 0; i < MOST_TABLES; i++)
       this.#slots.push({
         nodes: this.#floats(16 * cells),

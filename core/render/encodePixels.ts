@@ -51,6 +51,8 @@ function encodeThere(
   { at, channels }: { readonly at: number; readonly channels: 3 | 4 },
 ): void {
   const { loops, pixels, codes, codeOf, places: outside } = memory;
+  if (memory !== prepared) codeOf.set(SRGB8_OF_LINEAR);
+  prepared = memory;
   const count = run.length / 3;
   if (!memory.holds(run)) pixels.set(run);
   const left = loops.encodeCodes(
@@ -69,6 +71,9 @@ function encodeThere(
       out[at + channels * place + c] = c < 3 ? SRGB8_OF_LINEAR[(colour[c]! * SRGB8_STEPS) | 0]! : 255;
   }
 }
+
+/** Whose table of codes is filled. */
+let prepared: RunMemory | undefined;
 
 /** What a screen shows at most. */
 export type ScreenSpace = 'srgb' | 'display-p3';

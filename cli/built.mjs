@@ -1,0 +1,63 @@
+/**
+ * The command line as a few files of JavaScript: translating its hundreds of sources at each start would take
+ * longer than many a command. They are made anew when a source has changed.
+ */
+import { mkdirSync, readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
+import { basename, join } from 'node:path';
+import { fileURLToPath, pathToFileURL } from 'node:url';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+/** Beside the sources, so that what lies beside them is found from both. */
+const folder = join(root, '.cli');
+const SOURCES = 'sources.json';
+const ENTRIES = ['cli/main.ts', 'cli/helperMain.ts', 'node/stripThread.ts'];
+
+/** @param {string} entry its name without ending @returns {Promise<string>} where its file is, made if need be */
+export async function built(entry) {
+  if (!isCurrent()) await make();
+  return pathToFileURL(join(folder, `${entry}.mjs`)).href;
+}
+
+function isCurrent() {
+  try {
+    const list = join(folder, SOURCES);
+    const { mtimeMs } = statSync(list);
+    return JSON.parse(readFileSync(list, 'utf8')).every(
+      (source) => statSync(join(root, source)).mtimeMs < mtimeMs,
+    );
+  } catch {
+    // Never made, or a source has gone.
+    return false;
+  }
+}
+
+async function make() {
+  const { build } = await import('esbuild');
+  const { outputFiles, metafile } = await build({
+    absWorkingDir: root,
+    entryPoints: ENTRIES,
+    entryNames: '[name]',
+    outdir: folder,
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    splitting: true,
+    packages: 'external',
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    tsconfig: join(root, 'cli/tsconfig.json'),
+    metafile: true,
+    write: false,
+    logLevel: 'error',
+  });
+  mkdirSync(folder, { recursive: true });
+  // Others may read meanwhile, or make the same: each file is whole or not there, the list comes last.
+  for (const { path, contents } of outputFiles) place(basename(path), contents);
+  place(SOURCES, JSON.stringify(Object.keys(metafile.inputs)));
+}
+
+function place(name, contents) {
+  const temporary = join(folder, `${name}.${process.pid}`);
+  writeFileSync(temporary, contents);
+  renameSync(temporary, join(folder, name));
+}
