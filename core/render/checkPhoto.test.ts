@@ -73,6 +73,30 @@ describe('check', () => {
     expect(check(GREEN, documentOf([{ ...skin('s'), marks: [] }]))).toEqual([]);
   });
 
+  it('looks once at what did not change, and anew at a plan, a corridor, an area or a face that did', () => {
+    const resolver = new Resolver(photoOf(GREEN), KINDS);
+    const photo = documentOf([skin('s')]);
+    const first = checkPhoto(resolver, photo);
+    expect(checkPhoto(resolver, { ...photo, readings: [] })[0]).toBe(first[0]);
+    const hueOf = (change: Partial<Photo>) =>
+      checkPhoto(resolver, { ...photo, ...change })
+        .map(({ finding }) => finding)
+        .find(({ is }) => is === 'hue');
+    expect(hueOf({})).toBe(first.find(({ finding }) => finding.is === 'hue')!.finding);
+    const wide = { from: 10, to: 90 };
+    const corridors = [{ sitter: 's', light: wide, middle: wide, shade: wide }];
+    expect(hueOf({ corridors })).toBeUndefined();
+    const hue = { light: 40, middle: 40, shade: 40 };
+    const none = { light: null, middle: null, shade: null };
+    const parameters = { hue, saturation: none, lightness: none, keeps: 'chroma', more: [] };
+    const turned = { ...step('hue-to-target', parameters), areaId: 'skin of s' };
+    expect(hueOf({ plan: [turned] })).not.toEqual(hueOf({}));
+    const moved = skin('s');
+    const smaller = mark('ellipse', { x: 60, y: 60, radiusX: 30, radiusY: 30 });
+    expect(hueOf({ areas: [{ ...moved, marks: [smaller] }] })).not.toBe(hueOf({}));
+    expect(hueOf({ areas: [{ ...moved, id: 'other' }] })).not.toBe(hueOf({}));
+  });
+
   it('finds tinted whites, and names their area', () => {
     const whites = skin('s', 'whites');
     const found = check([205, 190, 140], documentOf([skin('s'), whites])).find(
