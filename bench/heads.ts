@@ -35,6 +35,7 @@ const PARTS: readonly (readonly [string, readonly FoundPartName[], readonly stri
 /** What is counted as something else: the true mask, the part that takes it, and how much may be. */
 const TAKEN: readonly (readonly [string, readonly string[], FoundPartName, string])[] = [
   ['clothes counted as hair', ['clothes'], 'hair', '≤ 1 %'],
+  ['clothes counted as skin', ['clothes'], 'skin', ''],
   ['glasses counted as skin', ['other'], 'skin', '≤ 15 %'],
   ['beard counted as skin', ['beard'], 'skin', '≤ 15 %'],
 ];

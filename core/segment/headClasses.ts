@@ -12,6 +12,7 @@ import { isAnywhere, mapPlane } from '../raster/mapPlane';
 import { pixelCentre } from '../raster/raster';
 import { resizePlane } from './planes';
 import type { HeadGrid } from './headGrid';
+import { paleAsCloth } from './paleCloth';
 import { fitMixture, mixtureDensities, sampleOf } from './mixture';
 import type { Mixture } from './mixture';
 import { signedDistance } from './outline';
@@ -85,7 +86,8 @@ function guideOf({ oklab, region }: HeadGrid): PreparedGuide {
  * Where each class may be, before colour is looked at: as the parser says; where it did not look, as silhouette
  * and distance say.
  */
-function classPriors({ region, frame, person, others, parsed }: HeadGrid): HeadClasses {
+function classPriors(grid: HeadGrid): HeadClasses {
+  const { region, frame, person, others, parsed } = grid;
   const priors = ofEachClass((name) => mapPlane(parsed.shares[name], (share) => Math.max(LEAST_TOLD, share)));
   const planes = HEAD_CLASSES.map((name) => priors[name]);
   const { skin, hair, clothes, background, others: beside } = priors;
@@ -104,6 +106,7 @@ function classPriors({ region, frame, person, others, parsed }: HeadGrid): HeadC
       hair[i]! += body * OF_BODY.hair;
       clothes[i]! += body * OF_BODY.clothes;
     }
+  paleAsCloth(grid, priors);
   shareOut(priors);
   return priors;
 }

@@ -1,0 +1,87 @@
+import { smoothstep } from '../math/smoothstep';
+import { pixelCentre } from '../raster/raster';
+import { imageToFace } from './faceFrame';
+import type { HeadClasses } from './classShares';
+import type { HeadGrid } from './headGrid';
+import {
+  CLOTH_BELOW,
+  FACE_SKIN,
+  LEAST_FACE_CHROMA,
+  LEAST_FACE_PIXELS,
+  PALE_CLOTH,
+  PALE_LEFT,
+  PALE_SKIN,
+} from './headParameters';
+import { signedDistance } from './outline';
+
+/** What a colour has of chroma, by lightness: in OKLab light of another strength scales all three alike. */
+type Chroma = readonly [a: number, b: number];
+
+/**
+ * Takes from skin below the chin what has much less of this face's chroma than the face has at that lightness: a
+ * white shirt in an open collar looks, by its place, like the skin that is there on others.
+ * @param priors overwritten: what skin loses, clothes gain
+ */
+export function paleAsCloth(grid: HeadGrid, { skin, clothes }: Pick<HeadClasses, 'skin' | 'clothes'>): void {
+  const { region, frame, oklab } = grid;
+  const chromaAt = faceChroma(grid, skin);
+  if (!chromaAt) return;
+  for (let row = 0, i = 0; row < region.outHeight; row++)
+    for (let column = 0; column < region.outWidth; column++, i++) {
+      const [, v] = imageToFace(frame, pixelCentre(region, column, row));
+      const below = smoothstep((v - frame.chin[1]) / CLOTH_BELOW);
+      if (below === 0) continue;
+      const [expectedA, expectedB] = chromaAt(lightnessAt(oklab, i));
+      const [a, b] = chromaOf(oklab, i);
+      const kept = (a * expectedA + b * expectedB) / (expectedA ** 2 + expectedB ** 2);
+      const pale = 1 - smoothstep((kept - PALE_CLOTH) / (PALE_SKIN - PALE_CLOTH));
+      const taken = below * pale * (1 - PALE_LEFT) * skin[i]!;
+      skin[i]! -= taken;
+      clothes[i]! += taken;
+    }
+}
+
+/**
+ * The chroma of this face's skin by its lightness, a line through what the face shows.
+ * @returns undefined where the face shows too little skin, or hardly any colour, as in a monochrome photo
+ */
+function faceChroma(
+  { region, frame, oklab }: HeadGrid,
+  skin: Float32Array,
+): ((lightness: number) => Chroma) | undefined {
+  const members: number[] = [];
+  for (let row = 0, i = 0; row < region.outHeight; row++)
+    for (let column = 0; column < region.outWidth; column++, i++) {
+      if (skin[i]! < FACE_SKIN) continue;
+      const [u, v] = imageToFace(frame, pixelCentre(region, column, row));
+      if (signedDistance(u, v, frame.oval) < 0) members.push(i);
+    }
+  if (members.length < LEAST_FACE_PIXELS) return undefined;
+  const lightness = members.map((i) => lightnessAt(oklab, i));
+  const mean = meanOf(lightness);
+  const spread = meanOf(lightness.map((value) => (value - mean) ** 2));
+  const lines = ([0, 1] as const).map((channel) => {
+    const values = members.map((i) => chromaOf(oklab, i)[channel]);
+    const level = meanOf(values);
+    const along = meanOf(values.map((value, n) => (value - level) * (lightness[n]! - mean)));
+    return { level, slope: spread > 1e-6 ? along / spread : 0 };
+  });
+  const [lineA, lineB] = lines as [(typeof lines)[0], (typeof lines)[0]];
+  if (Math.hypot(lineA.level, lineB.level) < LEAST_FACE_CHROMA) return undefined;
+  const reach = 2 * Math.sqrt(spread);
+  return (value) => {
+    const off = Math.min(reach, Math.max(-reach, value - mean));
+    return [lineA.level + lineA.slope * off, lineB.level + lineB.slope * off];
+  };
+}
+
+const lightnessAt = (oklab: Float32Array, i: number) => Math.max(0.05, oklab[3 * i]!);
+
+function chromaOf(oklab: Float32Array, i: number): Chroma {
+  const lightness = lightnessAt(oklab, i);
+  return [oklab[3 * i + 1]! / lightness, oklab[3 * i + 2]! / lightness];
+}
+
+function meanOf(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0) / values.length;
+}
