@@ -2,7 +2,7 @@
  * The command line as a few files of JavaScript: translating its hundreds of sources at each start would take
  * longer than many a command. They are made anew when a source has changed.
  */
-import { mkdirSync, readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 
@@ -54,6 +54,17 @@ async function make() {
   // Others may read meanwhile, or make the same: each file is whole or not there, the list comes last.
   for (const { path, contents } of outputFiles) place(basename(path), contents);
   place(SOURCES, JSON.stringify(Object.keys(metafile.inputs)));
+  const kept = new Set([SOURCES, ...outputFiles.map(({ path }) => basename(path))]);
+  for (const name of readdirSync(folder)) if (!kept.has(name)) removeOld(join(folder, name));
+}
+
+/** What another process may still be reading stays for an hour. */
+function removeOld(path) {
+  try {
+    if (Date.now() - statSync(path).mtimeMs > 3_600_000) rmSync(path);
+  } catch {
+    // Another process was first.
+  }
 }
 
 function place(name, contents) {

@@ -45,14 +45,17 @@ export interface OpenedPhoto {
  */
 export async function openPhoto(name: string, bytes: Uint8Array): Promise<OpenedPhoto> {
   const reading = readPhoto(name, bytes);
-  const pixels = await decodePhoto(name, reading, DECODERS);
+  const { type } = reading.facts;
+  // Decoding has a thread of its own: the rest is looked at meanwhile.
+  const [pixels, seen] = await Promise.all([decodePhoto(name, reading, DECODERS), lookedAt(bytes, type)]);
+  return { name, pyramid: buildPyramid(photoRaster(pixels, reading.colours), sharedBytes), type, ...seen };
+}
+
+async function lookedAt(bytes: Uint8Array, type: PhotoType) {
   return {
-    name,
     sha256: createHash('sha256').update(bytes).digest('hex'),
-    pyramid: buildPyramid(photoRaster(pixels, reading.colours), sharedBytes),
-    type: reading.facts.type,
     extras: readExtras(bytes),
-    damage: reading.facts.type === 'image/jpeg' ? findJpegDamage(bytes) : undefined,
+    damage: type === 'image/jpeg' ? findJpegDamage(bytes) : undefined,
   };
 }
 

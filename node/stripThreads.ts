@@ -10,44 +10,50 @@ export interface ThreadsAllowed {
   readonly file: URL;
 }
 
-type Taker = (codes: Uint8Array | Uint16Array, n: number) => void;
+type Codes = Uint8Array | Uint16Array;
 
 /** Fewer pixels are rendered before a thread has begun. */
 const LEAST_PIXELS = 4_000_000;
 
-/** Renders the strips of a photo, in threads where they are allowed and worth their start. @param take each as it comes, in any order */
-export async function renderStrips(
-  work: StripWork,
-  strips: readonly Region[],
-  take: Taker,
-  threads?: ThreadsAllowed,
-): Promise<void> {
-  const { width, height } = work.pyramid;
-  const count = Math.min(threads?.count ?? 1, strips.length);
-  if (count <= 1 || width * height < LEAST_PIXELS || work.steps.length === 0) {
-    const renderer = new StripRenderer(work);
-    strips.forEach((strip, n) => take(renderer.render(strip), n));
-    return;
-  }
-  const workers = Array.from({ length: count }, () => new Worker(threads!.file, { workerData: work }));
-  const left = strips.entries();
-  try {
-    await Promise.all(workers.map((worker) => renderThere(worker, left, take)));
-  } finally {
-    await Promise.all(workers.map((worker) => worker.terminate()));
-  }
-}
+/** Renders the strips of a photo, in threads where they are allowed and worth their start. */
+export class StripRenderers {
+  readonly #workers: readonly Worker[];
 
-/** Gives a thread strips until none is left. @throws what it throws */
-async function renderThere(
-  worker: Worker,
-  left: IterableIterator<[number, Region]>,
-  take: Taker,
-): Promise<void> {
-  for (const [n, strip] of left) {
-    worker.postMessage(strip);
-    // An error of the thread rejects.
-    const [codes] = (await once(worker, 'message')) as [Uint8Array | Uint16Array];
-    take(codes, n);
+  /** Threads begin at once: what is to be rendered may still be measured meanwhile. */
+  constructor(
+    { width, height }: { readonly width: number; readonly height: number },
+    threads?: ThreadsAllowed,
+  ) {
+    const isLarge = threads !== undefined && threads.count > 1 && width * height >= LEAST_PIXELS;
+    this.#workers = isLarge ? Array.from({ length: threads.count }, () => new Worker(threads.file)) : [];
+  }
+
+  /** @param take each strip as it comes, in any order @throws what a thread throws */
+  async render(
+    work: StripWork,
+    strips: readonly Region[],
+    take: (codes: Codes, n: number) => void,
+  ): Promise<void> {
+    if (this.#workers.length === 0) {
+      const renderer = new StripRenderer(work);
+      strips.forEach((strip, n) => take(renderer.render(strip), n));
+      return;
+    }
+    const left = strips.entries();
+    await Promise.all(
+      this.#workers.map(async (worker) => {
+        worker.postMessage(work);
+        for (const [n, strip] of left) {
+          worker.postMessage(strip);
+          // An error of the thread rejects.
+          const [codes] = (await once(worker, 'message')) as [Codes];
+          take(codes, n);
+        }
+      }),
+    );
+  }
+
+  async end(): Promise<void> {
+    await Promise.all(this.#workers.map((worker) => worker.terminate()));
   }
 }

@@ -13,7 +13,7 @@ import type { CodedTarget } from '#core/render/codedRegion';
 import type { Resolver } from '#core/render/resolver';
 import type { OpenedPhoto } from './openPhoto';
 import type { StripWork } from './stripRenderer';
-import { renderStrips } from './stripThreads';
+import { StripRenderers } from './stripThreads';
 import type { ThreadsAllowed } from './stripThreads';
 
 const STRIP_PIXELS = 1_000_000;
@@ -40,6 +40,7 @@ export async function writePhoto(
 ): Promise<Uint8Array> {
   const written = { ...as, space: spaceFor(as) };
   const { pyramid } = job.opened;
+  const renderers = new StripRenderers(pyramid, threads);
   const size = sizeWithin(pyramid, as.longEdge);
   const { depth } = FORMAT_FACTS[as.format];
   const count = 3 * size.width * size.height;
@@ -52,7 +53,12 @@ export async function writePhoto(
     done += codes.length;
     onProgress(done / count);
   };
-  await renderStrips(stripWork(job, { space: written.space, depth, channels: 3 }), strips, take, threads);
+  try {
+    const work = stripWork(job, { space: written.space, depth, channels: 3 });
+    await renderers.render(work, strips, take);
+  } finally {
+    await renderers.end();
+  }
   return encodeFile({ ...size, data, channels: 3 }, written, job.opened);
 }
 

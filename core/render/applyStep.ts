@@ -156,11 +156,16 @@ function placesOf({ region, first }: StepPlace, count: number, gathered?: Int32A
   const { x, y } = centres;
   const across = region.width / region.outWidth;
   const down = region.height / region.outHeight;
+  // Pixels come in order: from row to row, not by dividing for each.
+  let row = Math.floor(first / region.outWidth);
+  let start = row * region.outWidth;
   for (let n = 0; n < count; n++) {
     const index = first + (gathered ? gathered[n]! : n);
-    const column = index % region.outWidth;
-    const row = (index - column) / region.outWidth;
-    x[n] = region.x + (column + 0.5) * across;
+    while (index >= start + region.outWidth) {
+      row++;
+      start += region.outWidth;
+    }
+    x[n] = region.x + (index - start + 0.5) * across;
     y[n] = region.y + (row + 0.5) * down;
   }
   return centres;
