@@ -49,7 +49,7 @@ const asked = (is: string, name: string) =>
     .map(({ request }) => request as Request);
 
 const PYRAMID: Pyramid = { width: 1, height: 1, levels: [] };
-const PLAN: ResolvedPlan = { steps: [], preparedSteps: 0 } as unknown as ResolvedPlan;
+const PLAN = [{ kind: 'light', strength: 1 }] as unknown as ResolvedPlan;
 const plate = {} as Plate;
 const photo: Photo = newPhoto({ id: 'a'.repeat(64), file: 'a.jpg', width: 1000, height: 6000 });
 const withPlate = addArea(
@@ -67,7 +67,7 @@ beforeEach(() => {
   answers = {
     areas: ({ ids }) => ({ newAreas: [], keys: Object.fromEntries((ids as string[]).map((id) => [id, id])) }),
     strip: () => new ArrayBuffer(4),
-    picture: ({ region }) => region,
+    picture: ({ region }) => ({ bitmap: region, tookMs: 5 }),
     write: () => new Blob(['picture']),
   };
   vi.stubGlobal('Worker', ScriptedWorker);
@@ -95,6 +95,18 @@ describe('the workers of a page', () => {
       [152, 68],
     ]);
     expect(pieces.reduce((rows, { outHeight }) => rows + outHeight, 0)).toBe(100);
+  });
+
+  it('tell how long a picture of as many steps of the same kinds will take, until another photo is in hand', async () => {
+    const whole = { x: 0, y: 0, width: 300, height: 200, outWidth: 150, outHeight: 100 };
+    const twice = { ...whole, outWidth: 300 };
+    const other = [{ kind: 'relief', strength: 1 }] as unknown as ResolvedPlan;
+    expect(workers.renderers.expectedMs(PLAN, whole)).toBe(Infinity);
+    await workers.renderers.picture(PLAN, whole);
+    expect(workers.renderers.expectedMs(PLAN, twice)).toBeCloseTo(10, 6);
+    expect(workers.renderers.expectedMs(other, twice)).toBe(Infinity);
+    await workers.use(PYRAMID);
+    expect(workers.renderers.expectedMs(PLAN, whole)).toBe(Infinity);
   });
 
   it('know the photo by number: a state of it travels once, however much is asked about it', async () => {

@@ -221,7 +221,8 @@ export type EncoderExchanges = {
 export type RenderExchanges = {
   use: Exchange<{ pyramid: Pyramid; space: ScreenSpace }, undefined>;
   learn: Exchange<{ areas: readonly ResolvedArea[]; keep: readonly string[] }, undefined>;
-  picture: Exchange<{ plan: ResolvedPlan; region: Region }, ImageBitmap>;
+  /** with how long it took to compute, milliseconds */
+  picture: Exchange<{ plan: ResolvedPlan; region: Region }, { bitmap: ImageBitmap; tookMs: number }>;
   coverage: Exchange<{ areaKey: string; region: Region; look: CoverageLook }, ImageBitmap>;
   clipping: Exchange<{ plan: ResolvedPlan; region: Region }, { bitmap: ImageBitmap; counts: ClippedCounts }>;
   /** by how much a plan changes what another leaves */

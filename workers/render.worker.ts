@@ -30,10 +30,13 @@ serve<RenderExchanges>({
     current().keepAreas(new Set(keep));
     return undefined;
   },
-  picture: ({ plan, region }) =>
-    createImageBitmap(
-      new ImageData(pixelsOf(plan, region), region.outWidth, region.outHeight, { colorSpace: screen }),
-    ),
+  picture: async ({ plan, region }) => {
+    const begin = performance.now();
+    const pixels = pixelsOf(plan, region);
+    const tookMs = performance.now() - begin;
+    const image = new ImageData(pixels, region.outWidth, region.outHeight, { colorSpace: screen });
+    return { bitmap: await createImageBitmap(image), tookMs };
+  },
   coverage: ({ areaKey, region, look }) => {
     const drawn = drawCoverage(current().coverage(areaKey, region), region, look);
     return createImageBitmap(new ImageData(drawn, region.outWidth, region.outHeight));

@@ -34,6 +34,8 @@ export interface WrittenPicture {
 export class Renderers {
   readonly #ports: readonly WorkerPort<RenderExchanges>[];
   readonly #areas = new HeldAreas();
+  /** milliseconds a pixel, by the kinds of the plan's steps */
+  readonly #paces = new Map<string, number>();
 
   /** @param onLost is told when one of them died */
   constructor(count: number, onLost: () => void, patienceMs: number) {
@@ -53,6 +55,7 @@ export class Renderers {
   /** Takes a photo in hand; nothing is known of the one before. @param space in which pictures are seen */
   async use(pyramid: Pyramid, space: ScreenSpace = 'srgb'): Promise<void> {
     this.#areas.clear();
+    this.#paces.clear();
     await Promise.all(this.#ports.map((port) => port.call('use', { pyramid, space })));
   }
 
@@ -67,8 +70,20 @@ export class Renderers {
   }
 
   /** A region as pieces, one from each worker. */
-  picture(plan: ResolvedPlan, region: Region): Promise<Piece[]> {
-    return this.#pieces(region, (port, piece) => port.call('picture', { plan, region: piece }));
+  async picture(plan: ResolvedPlan, region: Region): Promise<Piece[]> {
+    let slowest = 0;
+    const pieces = await this.#pieces(region, async (port, piece) => {
+      const { bitmap, tookMs } = await port.call('picture', { plan, region: piece });
+      slowest = Math.max(slowest, tookMs);
+      return bitmap;
+    });
+    this.#paces.set(kindsOf(plan), slowest / (region.outWidth * region.outHeight));
+    return pieces;
+  }
+
+  /** How long a picture may be computed, by the last one with steps of the same kinds; without one, for ever. */
+  expectedMs(plan: ResolvedPlan, region: Region): number {
+    return (this.#paces.get(kindsOf(plan)) ?? Infinity) * region.outWidth * region.outHeight;
   }
 
   coverage(areaKey: string, region: Region, look: CoverageLook): Promise<Piece[]> {
@@ -172,4 +187,8 @@ export class Renderers {
       }),
     );
   }
+}
+
+function kindsOf(plan: ResolvedPlan): string {
+  return plan.map(({ kind, strength }) => (strength > 0 ? kind : '')).join();
 }

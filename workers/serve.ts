@@ -39,7 +39,8 @@ async function answer<E extends Exchanges>(
 }
 
 function transferOf(reply: unknown): Transferable[] {
-  return reply instanceof ImageBitmap || reply instanceof ArrayBuffer ? [reply] : [];
+  const whole = reply instanceof Object && 'bitmap' in reply ? reply.bitmap : reply;
+  return whole instanceof ImageBitmap || whole instanceof ArrayBuffer ? [whole] : [];
 }
 
 function post(message: ReplyMessage, transfer: Transferable[]): void {

@@ -14,7 +14,10 @@ import type { FrameWishes } from './useFrames';
 /** Workers that answer at once and write down what they were asked. */
 const asked: string[] = [];
 let lost: () => void = () => undefined;
-const answers = { plan: (_photo: Photo): Promise<unknown> => Promise.resolve([{ key: 'plan' }]) };
+const answers = {
+  plan: (_photo: Photo): Promise<unknown> => Promise.resolve([{ key: 'plan' }]),
+  expectedMs: Infinity,
+};
 const piecesOf = (name: string) => (_: unknown, region: Region) => {
   asked.push(`${name} ${region.outWidth}`);
   return Promise.resolve([{ region, bitmap: undefined }]);
@@ -36,6 +39,7 @@ vi.mock('./useWorkers', () => ({
     renderers: {
       picture: piecesOf('picture'),
       coverage: piecesOf('coverage'),
+      expectedMs: () => answers.expectedMs,
       clipping: (_: unknown, region: Region) => {
         asked.push('clipping');
         return Promise.resolve({ pieces: [{ region }], shares: [1, 0, 0, 0, 0, 0] });
@@ -63,6 +67,7 @@ beforeEach(() => {
   scope = freshPage();
   asked.length = 0;
   answers.plan = () => Promise.resolve([{ key: 'plan' }]);
+  answers.expectedMs = Infinity;
 });
 afterEach(() => scope.stop());
 
@@ -91,6 +96,22 @@ describe('the picture that follows the document', () => {
     ]);
     expect(after.value!.key).not.toContain('draft');
     expect(base.value!.key).toContain('plan');
+  });
+
+  it('leaves the draft out where the large picture of the same place is soon there', async () => {
+    vi.stubGlobal('requestAnimationFrame', (callback: () => void) => setTimeout(callback));
+    const { wish } = frames({ region: LARGE });
+    await vi.waitFor(() => expect(asked).toContain('picture 400'));
+    const pictures = () => asked.filter((entry) => entry.startsWith('picture'));
+    answers.expectedMs = 20;
+    asked.length = 0;
+    answers.plan = () => Promise.resolve([{ key: 'changed' }]);
+    wish({ photo: { ...photo } });
+    await vi.waitFor(() => expect(pictures()).toEqual(['picture 1000', 'picture 400']));
+    asked.length = 0;
+    wish({ region: { ...LARGE, x: 3 } });
+    await vi.waitFor(() => expect(pictures()).toEqual(['picture 500', 'picture 1000']));
+    vi.unstubAllGlobals();
   });
 
   it('renders nothing again that is there already', async () => {

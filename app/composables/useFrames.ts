@@ -11,6 +11,8 @@ import { useSurvey } from './useSurvey';
 
 const BASE_LONG_SIDE = 640;
 const DRAFT_FROM_PIXELS = 250_000;
+/** A picture that is expected sooner needs no draft before it: drawing both would take longer. */
+const DRAFT_FROM_MS = 60;
 /** After so long the user is offered to give it up. */
 const SLOW_AFTER_MS = 4000;
 const LONGEST_FRAME_MS = 120;
@@ -128,7 +130,10 @@ export function useFrames(wishes: () => FrameWishes) {
     const plan = await workers.analyst.plan(photo);
     const planKey = `${photo.id}:${plan.at(-1)?.key ?? ''}`;
     const pictureKey = `${planKey}:${place}`;
-    if (half) await draft(after, pictureKey, () => workers.renderers.picture(plan, half));
+    // Of another place nothing is kept yet: how long the last picture took says nothing.
+    const isSoon =
+      after.value?.key.endsWith(`:${place}`) && workers.renderers.expectedMs(plan, region) < DRAFT_FROM_MS;
+    if (half && !isSoon) await draft(after, pictureKey, () => workers.renderers.picture(plan, half));
     if (!isNewest()) return;
     // What would be computed next takes the processor from showing it.
     if (after.value?.key === `${pictureKey}:draft`) await shown();
