@@ -5,4 +5,12 @@ export { fitGuided, prepareGuide } from './guidedFilter';
 export { evaluateGuidedLine, guideLine, lineBetween } from './guidedEvaluate';
 export { softenMask } from './maskSoften';
 export { addDensities } from './mixture';
-export { blendCovered, decodeCodes, encodeCodes, gatherCovered, lookUpColours } from './runs';
+export {
+  addCodes,
+  blendCovered,
+  decodeCodes,
+  encodeCodes,
+  foldPixels,
+  gatherCovered,
+  lookUpColours,
+} from './runs';

@@ -182,3 +182,41 @@ export function lookUpColours(
   }
   return count;
 }
+
+/**
+ * Adds the light of a row of codes to a line, times a weight.
+ * @param codes red, green, blue and opacity, a byte each
+ * @param light by code, 256 f32 for each of three channels
+ * @param line three f32 a pixel, and room for one f32 more
+ */
+export function addCodes(codes: usize, light: usize, line: usize, count: i32, weight: f32): void {
+  const weights = f32x4.splat(weight);
+  for (let i = 0; i < count; i++, codes += 4, line += 12) {
+    let pixel = v128.load32_zero(light + ((<usize>load<u8>(codes)) << 2));
+    pixel = v128.load_lane<f32>(light + ((<usize>load<u8>(codes, 1)) << 2), pixel, 1, 1024);
+    pixel = v128.load_lane<f32>(light + ((<usize>load<u8>(codes, 2)) << 2), pixel, 2, 2048);
+    storePixel(line, f32x4.add(v128.load(line), f32x4.mul(weights, pixel)));
+  }
+}
+
+/**
+ * Weighs the pixels of a line together.
+ * @param firsts by result pixel, the first pixel of the line that is part of it, i32
+ * @param weights `taps` f32 for each result pixel
+ */
+export function foldPixels(
+  line: usize,
+  firsts: usize,
+  weights: usize,
+  taps: i32,
+  out: usize,
+  count: i32,
+): void {
+  for (let i = 0; i < count; i++, firsts += 4, out += 12) {
+    let from = line + <usize>load<i32>(firsts) * 12;
+    let sum = f32x4.splat(0);
+    for (let tap = 0; tap < taps; tap++, from += 12, weights += 4)
+      sum = f32x4.add(sum, f32x4.mul(f32x4.splat(load<f32>(weights)), v128.load(from)));
+    storePixel(out, sum);
+  }
+}

@@ -15,6 +15,8 @@ export interface CompiledLoops {
   readonly addDensities: Loop;
   readonly softenMask: Loop;
   readonly decodeCodes: Loop;
+  readonly addCodes: Loop;
+  readonly foldPixels: Loop;
   readonly gatherCovered: Loop<number>;
   readonly blendCovered: Loop;
   readonly encodeCodes: Loop<number>;

@@ -108,12 +108,26 @@ describe('runs of pixels in the compiled loops', () => {
     const [width, height] = [2100, 3];
     const data = Uint8Array.from(numbers(4 * width * height, 2), (value) => 256 * value);
     const photo = buildPyramid({ space: 'srgb8', width, height, data });
-    for (const x of [0, -7, 9])
+    for (const x of [0, -7, 9, -2100, 2100])
       expect(
         apart(
           () => sampleRegion(photo, { x, y: -1, width, height, outWidth: width, outHeight: height }).data,
         ),
       ).toBe(0);
+  });
+
+  it('are weighed together from a photo as in the plain ones: smaller, between its pixels, beyond its border', () => {
+    const [width, height] = [61, 37];
+    const data = Uint8Array.from(numbers(4 * width * height, 2), (value) => 256 * value);
+    const photo = buildPyramid({ space: 'srgb8', width, height, data });
+    for (const region of [
+      { x: 0, y: 0, width, height, outWidth: 40, outHeight: 21 },
+      { x: 2.3, y: 1.7, width: 20, height: 20, outWidth: 20, outHeight: 20 },
+      { x: -9, y: 30, width: 30, height: 20, outWidth: 11, outHeight: 7 },
+      { x: -50, y: 3, width: 30, height: 20, outWidth: 11, outHeight: 7 },
+      { x: 70, y: 50, width: 30, height: 20, outWidth: 11, outHeight: 7 },
+    ])
+      expect(apart(() => sampleRegion(photo, region).data)).toBeLessThan(1e-6);
   });
 
   it('are dyed as in the plain ones', () => {

@@ -1,3 +1,4 @@
+import { floatsAt, loopRoom } from '../loops/compiledLoops';
 import { RUN_PIXELS, runMemory } from '../loops/runMemory';
 import type { RunMemory } from '../loops/runMemory';
 import { clamp } from '../math/clamp';
@@ -66,7 +67,7 @@ function copyPixels(
   }
 }
 
-/** By the compiled loop, piece by piece of each row; beyond the border its last pixel goes on. */
+/** By the compiled loop, piece by piece of each row. */
 function copyThere(
   { loops, codes, light: tables, pixels }: RunMemory,
   out: Float32Array,
@@ -80,22 +81,81 @@ function copyThere(
     const line = width * clampIndex(down.first[row]!, height);
     for (let column = 0; column < columns; column += RUN_PIXELS) {
       const count = Math.min(RUN_PIXELS, columns - column);
-      const left = first + column;
-      if (left >= 0 && left + count <= width)
-        codes.set(data.subarray(4 * (line + left), 4 * (line + left + count)));
-      else
-        for (let i = 0; i < count; i++) {
-          const p = 4 * (line + clampIndex(left + i, width));
-          codes.set(data.subarray(p, p + 4), 4 * i);
-        }
+      copyCodes(codes, data, { first: first + column, count, width, start: line });
       loops.decodeCodes(codes.byteOffset, tables.byteOffset, pixels.byteOffset, count);
       out.set(pixels.subarray(0, 3 * count), 3 * (row * columns + column));
     }
   }
 }
 
+/** Codes of a part of a row; beyond the border its last pixel goes on. @param start the row's first pixel */
+function copyCodes(
+  out: Uint8Array,
+  data: PhotoRaster['data'],
+  {
+    first,
+    count,
+    width,
+    start,
+  }: { readonly first: number; readonly count: number; readonly width: number; readonly start: number },
+): void {
+  const [from, to] = [clampIndex(first, width), clampIndex(first + count - 1, width) + 1];
+  const inset = Math.max(0, from - first);
+  if (inset < count) out.set(data.subarray(4 * (start + from), 4 * (start + to)), 4 * inset);
+  const [left, right] = [4 * (start + from), 4 * (start + to - 1)];
+  for (let i = 0; i < Math.min(count, -first); i++) out.set(data.subarray(left, left + 4), 4 * i);
+  for (let i = Math.max(0, to - first); i < count; i++) out.set(data.subarray(right, right + 4), 4 * i);
+}
+
 /** Pixels weighed together, row by row. */
-function addPixels(
+function addPixels(out: Float32Array, photo: PhotoRaster, sampling: Sampling): void {
+  if (!addThere(out, photo, sampling)) addPlainly(out, photo, sampling);
+}
+
+/** By the compiled loops. @returns false where there is no room for it among them */
+function addThere(
+  out: Float32Array,
+  { data, width, height }: PhotoRaster,
+  { across, down, light }: Sampling,
+): boolean {
+  if (data.BYTES_PER_ELEMENT !== 1) return false;
+  const columns = across.first.length;
+  const first = across.first[0]!;
+  const count = across.first[columns - 1]! + across.taps - first;
+  const { weights } = across;
+  const sizes = [4 * count, 3 * 1024, 12 * count + 16, 4 * columns, weights.byteLength, 12 * columns + 16];
+  const room = loopRoom(...sizes);
+  if (!room) return false;
+  const { loops, places } = room;
+  const [codes, tables, line, firsts, shares, row] = places as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  const seen = new Uint8Array(loops.memory.buffer, codes, 4 * count);
+  const sums = floatsAt(loops, line, 3 * count);
+  const result = floatsAt(loops, row, 3 * columns);
+  light.forEach((table, channel) => floatsAt(loops, tables + 1024 * channel, 256).set(table));
+  new Int32Array(loops.memory.buffer, firsts, columns).set(across.first.map((column) => column - first));
+  floatsAt(loops, shares, weights.length).set(weights);
+  for (let y = 0; y < down.first.length; y++) {
+    sums.fill(0);
+    for (let j = 0; j < down.taps; j++) {
+      const weight = down.weights[y * down.taps + j]!;
+      if (weight === 0) continue;
+      copyCodes(seen, data, { first, count, width, start: width * clampIndex(down.first[y]! + j, height) });
+      loops.addCodes(codes, tables, line, count, weight);
+    }
+    loops.foldPixels(line, firsts, shares, across.taps, row, columns);
+    out.set(result, 3 * y * columns);
+  }
+  return true;
+}
+
+function addPlainly(
   out: Float32Array,
   { data, width, height }: PhotoRaster,
   { across, down, light }: Sampling,
