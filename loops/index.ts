@@ -14,3 +14,4 @@ export {
   gatherCovered,
   lookUpColours,
 } from './runs';
+export { takeOffVeil } from './veil';

@@ -22,6 +22,7 @@ export interface CompiledLoops {
   readonly encodeCodes: Loop<number>;
   readonly lookUpColours: Loop<number>;
   readonly dyeBodies: Loop;
+  readonly takeOffVeil: Loop;
 }
 
 /** Room on the loops' memory for one call; nothing in it lasts beyond that. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { dye, pigmentFor } from '#kinds/adjust/recolour/pigment';
+import { compileVeil } from '#kinds/adjust/veil/compute';
 import { apart, numbers } from '../../tests/fixtures/loops';
 import { buildPyramid } from '../raster/pyramid';
 import { sampleRegion } from '../raster/sampleRegion';
@@ -139,5 +140,28 @@ describe('runs of pixels in the compiled loops', () => {
     };
     expect(apart(dyed)).toBeLessThan(1e-5);
     expect(dyed()).not.toEqual(colours);
+  });
+
+  it('lose a veil as in the plain ones, from black on', () => {
+    const veil = compileVeil({
+      x: 500,
+      y: 300,
+      reach: 400,
+      colour: '#c8d070',
+      amount: 0.3,
+      hazeColour: '#808890',
+      haze: 0.02,
+    })!;
+    const region = { x: 0, y: 0, width: 1357, height: 1, outWidth: 1357, outHeight: 1 };
+    const taken = () => {
+      const pixels = runOf(colours);
+      applyStep(pixels, new Uint8Array(1357).fill(255), veil, {
+        strength: 1,
+        at: { region, first: 0, placed: true },
+      });
+      return pixels.slice();
+    };
+    expect(apart(taken)).toBeLessThan(1e-6);
+    expect(taken()).not.toEqual(colours);
   });
 });

@@ -47,8 +47,10 @@ export class RunMemory {
   /** covered pixels of a run one behind the other, and the same without what lies behind them */
   readonly inputs: Float32Array;
   readonly unmixed: Float32Array;
-  /** which pixels those are */
+  /** which pixels those are, and where in the photo */
   readonly places: Int32Array;
+  readonly x: Float32Array;
+  readonly y: Float32Array;
   readonly coverage: Uint8Array;
   /** of a run, four bytes a pixel */
   readonly codes: Uint8Array;
@@ -64,12 +66,14 @@ export class RunMemory {
 
   constructor(readonly loops: CompiledLoops) {
     const cells = TABLE_NODES ** 3;
-    const small = 3 * RUN_BYTES + 9 * RUN_PIXELS + CODE_BYTES + 3 * 1024 + 4 * MOST_NUMBERS;
+    const small = 3 * RUN_BYTES + 17 * RUN_PIXELS + CODE_BYTES + 3 * 1024 + 4 * MOST_NUMBERS;
     loops.memory.grow(Math.ceil((FIRST_PLACE + small + MOST_TABLES * 17 * cells) / PAGE_BYTES) + 1);
     this.pixels = this.#floats(RUN_BYTES);
     this.inputs = this.#floats(RUN_BYTES);
     this.unmixed = this.#floats(RUN_BYTES);
     this.places = new Int32Array(loops.memory.buffer, this.#take(4 * RUN_PIXELS), RUN_PIXELS);
+    this.x = this.#floats(4 * RUN_PIXELS);
+    this.y = this.#floats(4 * RUN_PIXELS);
     this.coverage = this.#bytes(RUN_PIXELS);
     this.codes = this.#bytes(4 * RUN_PIXELS);
     this.light = this.#floats(3 * 1024);

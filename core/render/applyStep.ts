@@ -35,12 +35,12 @@ export function applyStep(
     covered = new Float32Array(coverage8.length * 3);
     unmixed = new Float32Array(coverage8.length * 3);
   }
+  const memory = memoryOf(pixels);
   // All of it and in full, as on the whole picture: what the kernel says is the result.
   if (strength === 1 && !at?.edge && isFull(coverage8)) {
-    kernel(pixels, coverage8.length, at?.placed ? placesOf(at, coverage8.length) : NO_PLACES);
+    kernel(pixels, coverage8.length, at?.placed ? placesOf(at, coverage8.length, { memory }) : NO_PLACES);
     return;
   }
-  const memory = memoryOf(pixels);
   if (memory) {
     applyThere(memory, pixels, coverage8, { kernel, strength, at });
     return;
@@ -60,7 +60,7 @@ export function applyStep(
   if (at?.edge) cleanEdges(at, at.edge, coverage8, { inputs, gathered, count });
   const from = at?.edge ? unmixed : undefined;
   from?.set(inputs.subarray(0, 3 * count));
-  kernel(inputs, count, at?.placed ? placesOf(at, count, gathered) : NO_PLACES);
+  kernel(inputs, count, at?.placed ? placesOf(at, count, { gathered }) : NO_PLACES);
   for (let n = 0, q = 0; n < count; n++, q += 3) {
     const place = gathered[n]!;
     const p = 3 * place;
@@ -76,7 +76,7 @@ export function applyStep(
 
 /** By the compiled loops, which gather and put back; only the kernel itself and edges are not theirs. */
 function applyThere(
-  { loops, coverage, inputs, unmixed, places: gathered }: RunMemory,
+  memory: RunMemory,
   pixels: Float32Array,
   coverage8: Uint8Array,
   {
@@ -85,6 +85,7 @@ function applyThere(
     at,
   }: { readonly kernel: PixelKernel; readonly strength: number; readonly at: StepPlace | undefined },
 ): void {
+  const { loops, coverage, inputs, unmixed, places: gathered } = memory;
   coverage.set(coverage8);
   coverage.fill(0, coverage8.length);
   const place = { pixels: pixels.byteOffset, coverage: coverage.byteOffset, gathered: gathered.byteOffset };
@@ -100,7 +101,7 @@ function applyThere(
     cleanEdges(at, at.edge, coverage8, { inputs, gathered, count });
     unmixed.set(inputs.subarray(0, 3 * count));
   }
-  kernel(inputs, count, at?.placed ? placesOf(at, count, gathered) : NO_PLACES);
+  kernel(inputs, count, at?.placed ? placesOf(at, count, { memory, gathered }) : NO_PLACES);
   loops.blendCovered(
     place.pixels,
     place.coverage,
@@ -149,11 +150,18 @@ function isFull(coverage8: Uint8Array): boolean {
   return true;
 }
 
-/** @param gathered which pixels of the run; all of them where it is not given */
-function placesOf({ region, first }: StepPlace, count: number, gathered?: Int32Array): Places {
-  if (centres.x.length < count)
+/**
+ * @param gathered which pixels of the run; all of them where it is not given
+ * @param memory in which the run lies
+ */
+function placesOf(
+  { region, first }: StepPlace,
+  count: number,
+  { gathered, memory }: { readonly gathered?: Int32Array; readonly memory?: RunMemory | undefined },
+): Places {
+  if (!memory && centres.x.length < count)
     centres = { x: new Float32Array(places.length), y: new Float32Array(places.length) };
-  const { x, y } = centres;
+  const { x, y } = memory ?? centres;
   const across = region.width / region.outWidth;
   const down = region.height / region.outHeight;
   // Pixels come in order: from row to row, not by dividing for each.
@@ -168,5 +176,5 @@ function placesOf({ region, first }: StepPlace, count: number, gathered?: Int32A
     x[n] = region.x + (index - start + 0.5) * across;
     y[n] = region.y + (row + 0.5) * down;
   }
-  return centres;
+  return { x, y };
 }

@@ -1,6 +1,9 @@
 import { fastExp } from '#core/colour/fastLog';
+import { memoryOf } from '#core/loops/runMemory';
+import type { RunMemory } from '#core/loops/runMemory';
 import { veilShare } from '#core/measure/veil';
-import type { PixelKernel } from '#core/render/kinds';
+import type { Veil } from '#core/measure/veil';
+import type { PixelKernel, Places } from '#core/render/kinds';
 import { veilOf } from './schema';
 import type { VeilParameters } from './schema';
 
@@ -19,16 +22,39 @@ const TOE = 0.003;
 export function compileVeil(parameters: VeilParameters): PixelKernel | undefined {
   if (parameters.amount === 0 && parameters.haze === 0) return undefined;
   const veil = veilOf(parameters);
+  return (pixels, count, places) => {
+    const memory = memoryOf(pixels);
+    if (memory?.holds(places.x)) takeOffThere(memory, veil, pixels.subarray(0, 3 * count), places);
+    else takeOffPlainly(veil, pixels, count, places);
+  };
+}
+
+/** By the compiled loop. */
+function takeOffThere(
+  { loops, numbers }: RunMemory,
+  { x, y, reach, base, peak }: Veil,
+  pixels: Float32Array,
+  places: Places,
+): void {
+  numbers.set([x, y, -0.5 / reach ** 2, TOE, ...base, 0, ...peak, 0]);
+  loops.takeOffVeil(
+    pixels.byteOffset,
+    pixels.length / 3,
+    places.x.byteOffset,
+    places.y.byteOffset,
+    numbers.byteOffset,
+  );
+}
+
+function takeOffPlainly(veil: Veil, pixels: Float32Array, count: number, { x, y }: Places): void {
   const [baseR, baseG, baseB] = veil.base;
   const [peakR, peakG, peakB] = veil.peak;
-  return (pixels, count, { x, y }) => {
-    for (let i = 0, p = 0; i < count; i++, p += 3) {
-      const share = veilShare(veil, x[i]!, y[i]!);
-      pixels[p] = without(pixels[p]!, baseR + share * peakR);
-      pixels[p + 1] = without(pixels[p + 1]!, baseG + share * peakG);
-      pixels[p + 2] = without(pixels[p + 2]!, baseB + share * peakB);
-    }
-  };
+  for (let i = 0, p = 0; i < count; i++, p += 3) {
+    const share = veilShare(veil, x[i]!, y[i]!);
+    pixels[p] = without(pixels[p]!, baseR + share * peakR);
+    pixels[p + 1] = without(pixels[p + 1]!, baseG + share * peakG);
+    pixels[p + 2] = without(pixels[p + 2]!, baseB + share * peakB);
+  }
 }
 
 /** What is left of light when some of it is taken away. */
