@@ -1,10 +1,29 @@
 import { withPlainLoops } from '#core/loops/compiledLoops';
+import { RUN_PIXELS, TABLE_NODES, runMemory } from '#core/loops/runMemory';
 import { boxMeans } from '#core/raster/boxMeans';
+import { maskSoften } from '#core/raster/maskSoften';
+import { buildPyramid } from '#core/raster/pyramid';
+import { sampleRegion } from '#core/raster/sampleRegion';
+import { applyStep } from '#core/render/applyStep';
+import { encodePixels } from '#core/render/encodePixels';
+import type { PixelKernel } from '#core/render/kinds';
+import { tableKernel } from '#core/render/tableKernel';
+import { dye, pigmentFor } from '#kinds/adjust/recolour/pigment';
 import { evaluateGuided } from '#core/raster/guidedEvaluate';
 import { guidedCoefficients, prepareGuide } from '#core/raster/guidedFilter';
 import { fitMixture, mixtureDensities } from '#core/segment/mixture';
 import { medianTime } from './medians';
 import type { Row } from './report';
+
+/** A step on a run of pixels, hundred times. */
+function stepBy(kernel: PixelKernel): void {
+  const pixels = runMemory()?.pixels.subarray(0, 3 * RUN_PIXELS) ?? new Float32Array(3 * RUN_PIXELS);
+  const coverage = new Uint8Array(RUN_PIXELS).fill(128);
+  for (let n = 0; n < 100; n++) {
+    for (let p = 0; p < pixels.length; p++) pixels[p] = ((p * 31) % 997) / 1000;
+    applyStep(pixels, coverage, kernel, { strength: 1 });
+  }
+}
 
 const GRID = { width: 384, height: 480 };
 const FINE = { width: 1120, height: 1400 };
@@ -25,6 +44,12 @@ export function compiledSpeed(): Row[] {
     6,
     [0.03, 0.03, 0.03],
   );
+  const codes = new Uint8Array(4 * FINE.width * FINE.height);
+  const photo = buildPyramid({ space: 'srgb8', ...FINE, data: codes.map(() => 256 * Math.random()) });
+  const table = tableKernel((pixels, pixelCount) => {
+    for (let p = 0; p < 3 * pixelCount; p++) pixels[p]! **= 1.1;
+  }, TABLE_NODES);
+  const pigment = pigmentFor(guide.slice(0, 3000), [0.3, 0.1, 0.05]);
   const loops: Readonly<Record<string, () => unknown>> = {
     'box means of four channels': () => boxMeans(four, { channels: 4, ...GRID, radius: 4 }),
     'a guide prepared': () => prepareGuide(guide, { ...GRID, radius: 4, epsilon: 1e-3 }),
@@ -37,6 +62,11 @@ export function compiledSpeed(): Row[] {
         firmFrom: 0.06,
       }),
     'densities of colours under six Gaussians': () => mixtureDensities(mixture, guide),
+    'a mask softened': () => maskSoften(out, FINE.width, FINE.height, 4),
+    'a photo made smaller': () => sampleRegion(photo, { ...region, outWidth: 700, outHeight: 875 }),
+    'a step by a table of colours, on half-covered pixels': () => stepBy(table),
+    'a dye': () => stepBy((pixels, pixelCount) => dye(pigment, pixels, pixelCount)),
+    'codes of colours': () => encodePixels(source.data, codes),
   };
   return Object.entries(loops).map(([what, run]) => {
     const [plain, compiled] = medianTime([() => withPlainLoops(run), run], { rounds: 15, warm: true }) as [

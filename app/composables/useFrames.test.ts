@@ -103,7 +103,7 @@ describe('the picture that follows the document', () => {
     const { wish } = frames({ region: LARGE });
     await vi.waitFor(() => expect(asked).toContain('picture 400'));
     const pictures = () => asked.filter((entry) => entry.startsWith('picture'));
-    answers.expectedMs = 20;
+    answers.expectedMs = 10;
     asked.length = 0;
     answers.plan = () => Promise.resolve([{ key: 'changed' }]);
     wish({ photo: { ...photo } });

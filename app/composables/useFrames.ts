@@ -11,8 +11,8 @@ import { useSurvey } from './useSurvey';
 
 const BASE_LONG_SIDE = 640;
 const DRAFT_FROM_PIXELS = 250_000;
-/** A picture that is expected sooner needs no draft before it: drawing both would take longer. */
-const DRAFT_FROM_MS = 60;
+/** A picture that is computed within about a frame needs no draft before it. */
+const DRAFT_FROM_MS = 20;
 /** After so long the user is offered to give it up. */
 const SLOW_AFTER_MS = 4000;
 const LONGEST_FRAME_MS = 120;
