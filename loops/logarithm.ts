@@ -1,6 +1,7 @@
 /** Logarithms and powers of four numbers at a time, within some millionths. */
 
-const LN2: f32 = 0.6931472;
+const LN2: f32 = 0.69314718;
+export const LOG2E: f32 = 1.44269504;
 
 /** Natural logarithm of positive normal numbers: of the mantissa by the series of artanh about 1. */
 export function logOf(value: v128): v128 {
@@ -19,20 +20,23 @@ export function logOf(value: v128): v128 {
   return f32x4.add(f32x4.mul(power, f32x4.splat(LN2)), f32x4.mul(s, sum));
 }
 
+/** 2^x for -126 < x < 127, relative error below 3e-7: Taylor's series about the nearest whole number. */
+export function powersOfTwo(x: v128): v128 {
+  const whole = f32x4.nearest(x);
+  const part = f32x4.mul(f32x4.sub(x, whole), f32x4.splat(LN2));
+  let sum = f32x4.splat(1.0 / 720.0);
+  sum = f32x4.add(f32x4.mul(sum, part), f32x4.splat(1.0 / 120.0));
+  sum = f32x4.add(f32x4.mul(sum, part), f32x4.splat(1.0 / 24.0));
+  sum = f32x4.add(f32x4.mul(sum, part), f32x4.splat(1.0 / 6.0));
+  sum = f32x4.add(f32x4.mul(sum, part), f32x4.splat(0.5));
+  sum = f32x4.add(f32x4.mul(sum, part), f32x4.splat(1));
+  sum = f32x4.add(f32x4.mul(sum, part), f32x4.splat(1));
+  const exponent = i32x4.shl(i32x4.add(i32x4.trunc_sat_f32x4_s(whole), i32x4.splat(127)), 23);
+  return f32x4.mul(sum, exponent);
+}
+
 /** e to a power of -87 to 88; what is beyond counts as these. */
 export function expOf(power: v128): v128 {
   const within = f32x4.min(f32x4.splat(88), f32x4.max(f32x4.splat(-87), power));
-  const whole = f32x4.nearest(f32x4.mul(within, f32x4.splat(1.442695)));
-  // The logarithm of 2 in two parts, the first of which times a whole number is exact.
-  let rest = f32x4.sub(within, f32x4.mul(whole, f32x4.splat(0.693359375)));
-  rest = f32x4.sub(rest, f32x4.mul(whole, f32x4.splat(-2.1219444e-4)));
-  let sum = f32x4.splat(1.0 / 720.0);
-  sum = f32x4.add(f32x4.mul(sum, rest), f32x4.splat(1.0 / 120.0));
-  sum = f32x4.add(f32x4.mul(sum, rest), f32x4.splat(1.0 / 24.0));
-  sum = f32x4.add(f32x4.mul(sum, rest), f32x4.splat(1.0 / 6.0));
-  sum = f32x4.add(f32x4.mul(sum, rest), f32x4.splat(0.5));
-  sum = f32x4.add(f32x4.mul(sum, rest), f32x4.splat(1));
-  sum = f32x4.add(f32x4.mul(sum, rest), f32x4.splat(1));
-  const scale = i32x4.shl(i32x4.add(i32x4.trunc_sat_f32x4_s(whole), i32x4.splat(127)), 23);
-  return f32x4.mul(sum, scale);
+  return powersOfTwo(f32x4.mul(within, f32x4.splat(LOG2E)));
 }

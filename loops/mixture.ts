@@ -1,21 +1,6 @@
 /** Part of core/segment/mixture.ts with four colours at a time. Places in bytes. */
 
-const LOG2E: f32 = 1.44269504;
-
-/** 2^x for -126 < x < 127, relative error below 3e-7: Taylor's series about the nearest whole number. */
-function powersOfTwo(x: v128): v128 {
-  const whole = f32x4.nearest(x);
-  const part = f32x4.mul(f32x4.sub(x, whole), f32x4.splat(0.69314718));
-  let sum = f32x4.splat(1.0 / 720.0);
-  sum = f32x4.add(f32x4.mul(sum, part), f32x4.splat(1.0 / 120.0));
-  sum = f32x4.add(f32x4.mul(sum, part), f32x4.splat(1.0 / 24.0));
-  sum = f32x4.add(f32x4.mul(sum, part), f32x4.splat(1.0 / 6.0));
-  sum = f32x4.add(f32x4.mul(sum, part), f32x4.splat(0.5));
-  sum = f32x4.add(f32x4.mul(sum, part), f32x4.splat(1));
-  sum = f32x4.add(f32x4.mul(sum, part), f32x4.splat(1));
-  const exponent = i32x4.shl(i32x4.add(i32x4.trunc_sat_f32x4_s(whole), i32x4.splat(127)), 23);
-  return f32x4.mul(sum, exponent);
-}
+import { LOG2E, powersOfTwo } from './logarithm';
 
 /**
  * Adds the density of each colour in one Gaussian.
