@@ -69,6 +69,21 @@ describe('runs of pixels in the compiled loops', () => {
     }
   });
 
+  it('come through a table whose cells they lie between, be it by the last digit', () => {
+    const steps = TABLE_NODES - 1;
+    const between = Float32Array.from({ length: 9 * steps }, (_, i) =>
+      Math.min(1, ((i / 9) | 0) ** 2 / steps ** 2 + ((i % 3) - 1) * 3e-8 * (i / 9 / steps) ** 2),
+    );
+    const table = tableKernel(darken, TABLE_NODES);
+    const looked = () => {
+      const pixels = runOf(between);
+      table(pixels, between.length / 3, NO_PLACES);
+      return pixels.slice();
+    };
+    expect(apart(looked)).toBeLessThan(1e-5);
+    expect(apart(looked)).toBeLessThan(1e-5);
+  });
+
   it('have room for some tables at a time; the others are looked up plainly, and give the same', () => {
     const memory = runMemory()!;
     memory.beginRound();

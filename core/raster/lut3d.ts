@@ -59,11 +59,15 @@ function prepareCell({ size, data, evaluate, known, ready }: Lut3d, near: number
   ready[near] = 1;
 }
 
-/** Works out the nodes about a colour inside the cube. @param p its place @returns the near corner of its cell */
-export function prepareNear(lut: Lut3d, pixels: Float32Array, p: number): number {
-  const cornerOf = (linear: number) => Math.min(lut.size - 2, Math.floor(Math.sqrt(linear) * (lut.size - 1)));
-  const [i, j, k] = [cornerOf(pixels[p]!), cornerOf(pixels[p + 1]!), cornerOf(pixels[p + 2]!)];
-  const cell = i + lut.size * (j + lut.size * k);
+/**
+ * Works out the nodes about a colour inside the cube, in numbers of 32 bits as the compiled loop has them: at a
+ * border between cells both must mean the same one.
+ * @returns the near corner of its cell
+ */
+export function prepareNear(lut: Lut3d, [red, green, blue]: Float32Array): number {
+  const cornerOf = (linear: number) =>
+    Math.min(lut.size - 2, Math.floor(Math.fround(Math.fround(Math.sqrt(linear)) * (lut.size - 1))));
+  const cell = cornerOf(red!) + lut.size * (cornerOf(green!) + lut.size * cornerOf(blue!));
   if (lut.ready[cell] === 0) prepareCell(lut, cell);
   return cell;
 }

@@ -33,8 +33,11 @@ function lookUpThere(
   for (let n = 0; ; n++) {
     n = loops.lookUpColours(pixels.byteOffset, n, count, nodes.byteOffset, ready.byteOffset, lut.size);
     if (n >= count) return;
-    if (isInside(pixels, 3 * n)) copyCell(lut, prepareNear(lut, pixels, 3 * n--), { nodes, ready });
-    else exact(pixels.subarray(3 * n, 3 * n + 3), 1, NO_PLACES);
+    const one = pixels.subarray(3 * n, 3 * n + 3);
+    if (isInside(pixels, 3 * n)) {
+      copyCell(lut, prepareNear(lut, one), { nodes, ready });
+      lookUp(lut, one, 1);
+    } else exact(one, 1, NO_PLACES);
   }
 }
 
