@@ -93,11 +93,12 @@ export const LEAST_FACE_PIXELS = 60;
 /** OKLab chroma by lightness below which a face tells nothing: a grey photo. [unrecorded] */
 export const LEAST_FACE_CHROMA = 0.02;
 /**
- * Share of the face's chroma, at the same lightness and along its hue, from which on a place may be skin, and below
- * which it is cloth. [measured] on heads of even number and seven portraits in five lights each: of the skin below the
- * chin 99.5 % keep 0.56 at least; white, grey, blue and green clothes -0.9 to 0.47.
+ * Share of the face's chroma, at the same lightness and along its hue, from which on a place may be skin. [measured]
+ * on heads of even number and seven portraits in five lights each: of the skin below the chin 99.5 % keep 0.56 at
+ * least.
  */
 export const PALE_SKIN = 0.55;
+/** The same below which it is cloth. [measured] there: white, grey, blue and green clothes keep -0.9 to 0.47. */
 export const PALE_CLOTH = 0.4;
 /** What is left to skin of its share where it is as pale as that. [unrecorded] */
 export const PALE_LEFT = 0.02;
