@@ -152,7 +152,7 @@ test('photos that are being imported stay, whatever another tab sweeps; a lost f
   );
   const importing = page.getByLabel('Photos for a new sitting').setInputFiles(photos);
   const other = await context.newPage();
-  for (let n = 0; n < 6; n++) await other.goto('/', { waitUntil: 'networkidle' });
+  for (let n = 0; n < 3; n++) await other.goto('/', { waitUntil: 'networkidle' });
   await importing;
   await expect(page.getByText('photo 1 of 8', { exact: false })).toBeVisible();
   await other.goto('/', { waitUntil: 'networkidle' });
