@@ -4,6 +4,8 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
+import type { StripWork } from '../node/stripRenderer';
+import { StripRenderers } from '../node/stripThreads';
 import { commandLine, planFor } from '../tests/fixtures/commandLine';
 import { area, mark, step } from '../tests/fixtures/plans';
 import { applyPlan, readPlan } from './apply';
@@ -48,6 +50,15 @@ describe('threads of the command line', () => {
     const mean = async (file: Buffer | string) => (await sharp(file).stats()).channels[0]!.mean;
     expect(Math.abs((await mean(alone)) - (await mean(photo)))).toBeGreaterThan(2);
   });
+});
+
+it('a large photo goes to threads: what fails there is thrown', async () => {
+  const size = { width: 2500, height: 2000 };
+  const renderers = new StripRenderers(size, { count: 2, file: new URL('none.mjs', import.meta.url) });
+  const strip = { x: 0, y: 0, ...size, outWidth: 1, outHeight: 1 };
+  const work = { pyramid: { ...size, levels: [] }, areas: [], steps: [] } as unknown as StripWork;
+  await expect(renderers.render(work, [strip, strip], () => undefined)).rejects.toThrow(/none\.mjs/);
+  await renderers.end();
 });
 
 describe('the command line as files', () => {

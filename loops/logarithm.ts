@@ -3,7 +3,10 @@
 const LN2: f32 = 0.69314718;
 export const LOG2E: f32 = 1.44269504;
 
-/** Natural logarithm of positive normal numbers: of the mantissa by the series of artanh about 1. */
+/**
+ * Natural logarithm of positive normal numbers: of the mantissa m by 2 artanh((m - 1) / (m + 1)).
+ * @see Abramowitz and Stegun 1964, 4.1.27 (from memory)
+ */
 export function logOf(value: v128): v128 {
   const one = f32x4.splat(1);
   // The mantissa lies between the roots of 1/2 and of 2.

@@ -11,17 +11,20 @@ function beyond(pixel: v128): i32 {
   return i32x4.bitmask(out) & 7;
 }
 
+/** The light of one pixel's codes. */
+function lightOf(codes: usize, light: usize): v128 {
+  let pixel = v128.load32_zero(light + ((<usize>load<u8>(codes)) << 2));
+  pixel = v128.load_lane<f32>(light + ((<usize>load<u8>(codes, 1)) << 2), pixel, 1, 1024);
+  return v128.load_lane<f32>(light + ((<usize>load<u8>(codes, 2)) << 2), pixel, 2, 2048);
+}
+
 /**
  * Linear light of codes.
  * @param codes red, green, blue and opacity, a byte each
  * @param light by code, 256 f32 for each of three channels
  */
 export function decodeCodes(codes: usize, light: usize, out: usize, count: i32): void {
-  for (let i = 0; i < count; i++, codes += 4, out += 12) {
-    store<f32>(out, load<f32>(light + ((<usize>load<u8>(codes)) << 2)));
-    store<f32>(out, load<f32>(light + ((<usize>load<u8>(codes, 1)) << 2), 1024), 4);
-    store<f32>(out, load<f32>(light + ((<usize>load<u8>(codes, 2)) << 2), 2048), 8);
-  }
+  for (let i = 0; i < count; i++, codes += 4, out += 12) storePixel(out, lightOf(codes, light));
 }
 
 /**
@@ -191,12 +194,8 @@ export function lookUpColours(
  */
 export function addCodes(codes: usize, light: usize, line: usize, count: i32, weight: f32): void {
   const weights = f32x4.splat(weight);
-  for (let i = 0; i < count; i++, codes += 4, line += 12) {
-    let pixel = v128.load32_zero(light + ((<usize>load<u8>(codes)) << 2));
-    pixel = v128.load_lane<f32>(light + ((<usize>load<u8>(codes, 1)) << 2), pixel, 1, 1024);
-    pixel = v128.load_lane<f32>(light + ((<usize>load<u8>(codes, 2)) << 2), pixel, 2, 2048);
-    storePixel(line, f32x4.add(v128.load(line), f32x4.mul(weights, pixel)));
-  }
+  for (let i = 0; i < count; i++, codes += 4, line += 12)
+    storePixel(line, f32x4.add(v128.load(line), f32x4.mul(weights, lightOf(codes, light))));
 }
 
 /**

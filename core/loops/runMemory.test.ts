@@ -19,6 +19,13 @@ function runOf(colours: Float32Array): Float32Array {
   return pixels;
 }
 
+/** What becomes of colours by a change that is made where they lie. */
+function changed(from: Float32Array, change: (pixels: Float32Array) => void): Float32Array {
+  const pixels = runOf(from);
+  change(pixels);
+  return pixels.slice();
+}
+
 const darken: PixelKernel = (pixels, count) => {
   for (let p = 0; p < 3 * count; p++) pixels[p]! *= Math.abs(pixels[p]!) ** 0.2;
 };
@@ -38,11 +45,10 @@ describe('runs of pixels in the compiled loops', () => {
 
   it.each([0, 1, 15, 16, 1357])('go through a step as in the plain ones: %i pixels', (count) => {
     const coverage = Uint8Array.from(numbers(count, 3), (value, i) => (i % 40 < 20 ? 0 : 256 * value));
-    const stepped = () => {
-      const pixels = runOf(colours.slice(0, 3 * count));
-      applyStep(pixels, coverage, darken, { strength: 0.7 });
-      return pixels.slice();
-    };
+    const stepped = () =>
+      changed(colours.slice(0, 3 * count), (pixels) =>
+        applyStep(pixels, coverage, darken, { strength: 0.7 }),
+      );
     expect(apart(stepped)).toBeLessThan(1e-6);
     const result = stepped();
     coverage.forEach((value, i) => {
@@ -58,11 +64,7 @@ describe('runs of pixels in the compiled loops', () => {
       (_, i) => (Math.floor(i / 3 / 3 ** (i % 3)) % 3) / 2,
     );
     for (const all of [colours, corners]) {
-      const looked = () => {
-        const pixels = runOf(all);
-        table(pixels, all.length / 3, NO_PLACES);
-        return pixels.slice();
-      };
+      const looked = () => changed(all, (pixels) => table(pixels, all.length / 3, NO_PLACES));
       // Once while nodes are worked out, once more when they are there.
       expect(apart(looked)).toBeLessThan(1e-5);
       expect(apart(looked)).toBeLessThan(1e-5);
@@ -75,11 +77,7 @@ describe('runs of pixels in the compiled loops', () => {
       Math.min(1, ((i / 9) | 0) ** 2 / steps ** 2 + ((i % 3) - 1) * 3e-8 * (i / 9 / steps) ** 2),
     );
     const table = tableKernel(darken, TABLE_NODES);
-    const looked = () => {
-      const pixels = runOf(between);
-      table(pixels, between.length / 3, NO_PLACES);
-      return pixels.slice();
-    };
+    const looked = () => changed(between, (pixels) => table(pixels, between.length / 3, NO_PLACES));
     expect(apart(looked)).toBeLessThan(1e-5);
     expect(apart(looked)).toBeLessThan(1e-5);
   });
@@ -148,11 +146,7 @@ describe('runs of pixels in the compiled loops', () => {
 
   it('are dyed as in the plain ones', () => {
     const pigment = pigmentFor(inside.slice(0, 300), [0.02, 0.3, 0.1]);
-    const dyed = () => {
-      const pixels = runOf(colours);
-      dye(pigment, pixels, colours.length / 3);
-      return pixels.slice();
-    };
+    const dyed = () => changed(colours, (pixels) => dye(pigment, pixels, colours.length / 3));
     expect(apart(dyed)).toBeLessThan(1e-5);
     expect(dyed()).not.toEqual(colours);
   });
@@ -168,14 +162,9 @@ describe('runs of pixels in the compiled loops', () => {
       haze: 0.02,
     })!;
     const region = { x: 0, y: 0, width: 1357, height: 1, outWidth: 1357, outHeight: 1 };
-    const taken = () => {
-      const pixels = runOf(colours);
-      applyStep(pixels, new Uint8Array(1357).fill(255), veil, {
-        strength: 1,
-        at: { region, first: 0, placed: true },
-      });
-      return pixels.slice();
-    };
+    const at = { region, first: 0, placed: true };
+    const all = new Uint8Array(1357).fill(255);
+    const taken = () => changed(colours, (pixels) => applyStep(pixels, all, veil, { strength: 1, at }));
     expect(apart(taken)).toBeLessThan(1e-6);
     expect(taken()).not.toEqual(colours);
   });

@@ -73,6 +73,8 @@ const LEAST_RANGE = 0.021;
 const LEAST_FLUSH = 8;
 const LEAST_CLIPPED = 0.005;
 const LEAST_PUSHED = 0.02;
+/** A twentieth of a stop is about one L* at white: less is not worth a step. */
+const LEAST_PUSHED_STOPS = 0.05;
 const CLIPPED_WHITE = 0.985;
 const CLIPPED_BLACK = 0.0006;
 
@@ -215,14 +217,8 @@ function pushedFinding(before: AreaInput, { pixels, coverage }: AreaInput): Find
   const share = brightest.length > 0 ? pushed / brightest.length : 0;
   // Above a hundredth, so that the brightest hundredth says how far.
   if (share < LEAST_PUSHED) return undefined;
-  return {
-    is: 'pushed',
-    share,
-    stops: Math.max(
-      0,
-      Math.log2(brightest.sort((p, q) => p - q)[Math.floor(0.99 * (brightest.length - 1))]!),
-    ),
-  };
+  const stops = Math.log2(brightest.sort((p, q) => p - q)[Math.floor(0.99 * (brightest.length - 1))]!);
+  return stops < LEAST_PUSHED_STOPS ? undefined : { is: 'pushed', share, stops };
 }
 
 function clippedFindings({ pixels, coverage }: AreaInput): Finding[] {

@@ -233,11 +233,16 @@ describe('the ladder', () => {
 
   it('check tells what the photo has at white from what steps push there, and by how many stops', () => {
     const before = skin(() => 23);
-    const bright = {
+    const by = (gain: number) => ({
       ...before,
-      pixels: { ...before.pixels, data: before.pixels.data.map((value) => 1.6 * value) },
-    };
+      pixels: { ...before.pixels, data: before.pixels.data.map((value) => gain * value) },
+    });
+    const bright = by(1.6);
     expect(kinds(before, { before })).not.toContain('pushed');
+    // So little beyond white that no step could be seen to take it back.
+    const most = before.pixels.data.reduce((p, q) => Math.max(p, q));
+    expect(kinds(by(1.02 / most), { before })).not.toContain('pushed');
+    expect(kinds(by(1.1 / most), { before })).toContain('pushed');
     const pushed = checkSkin({ skin: bright, before }).find(({ is }) => is === 'pushed');
     expect(kinds(bright, { before })).not.toContain('clipped');
     expect(pushed?.is === 'pushed' && pushed.share > 0.05 && 2 ** pushed.stops > 1.1).toBe(true);

@@ -147,6 +147,26 @@ describe('a drawn head', () => {
     expect(right / middle.truth.length).toBeGreaterThan(0.93);
   });
 
+  it('wears a white shirt in its collar, though the parser calls that skin', () => {
+    const shirted = (size: number) => {
+      const { source, truth } = drawnHead(size);
+      const shares = roughlyParsed(size);
+      const inside = [...truth.keys()].filter(
+        (i) => truth[i] === 'clothes' && Math.abs(((i % size) + 0.5) / size - 0.5) < 0.12,
+      );
+      for (const i of inside) {
+        source.data.fill(0.7, 3 * i, 3 * i + 3);
+        for (const name of HEAD_CLASSES) shares[name][i] = Number(name === 'skin');
+      }
+      const parsed = { shares, trust: new Float32Array(size * size).fill(1) };
+      return { grid: { ...gridOf(size, source), parsed }, inside };
+    };
+    const { grid, inside } = shirted(SIZE / 2);
+    const shares = divideHead(grid, shirted(SIZE / 4).grid);
+    const cloth = inside.filter((i) => shares.clothes[i]! > 0.5).length / inside.length;
+    expect(cloth).toBeGreaterThan(0.9);
+  });
+
   it('has strands told from the wall by their own colour', () => {
     let error = 0;
     let before = 0;

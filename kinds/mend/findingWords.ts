@@ -3,7 +3,7 @@ import { isOfLight } from '#core/measure/light/findLight';
 import type { PhotoFinding } from '#core/render/checkPhoto';
 import { evenness } from '#kinds/adjust/evenness/index';
 import { lightMendWords, lightWords } from './lightWords';
-import { EVENED } from './mend';
+import { EVENED, darkening } from './mend';
 
 /** One finding in the retoucher's words, to follow the sitter's name: "skin: middle 41°, 13° too green". */
 export function findingWords(
@@ -50,7 +50,7 @@ export function mendWords(finding: PhotoFinding['finding']): string | undefined 
     case 'flushed':
       return 'Even the cheeks by half';
     case 'pushed':
-      return `Darken by ${finding.stops.toFixed(1)} stops`;
+      return `Darken by ${darkening(finding.stops).toFixed(1)} stops`;
     case 'tint':
       return finding.towards === 'red' || finding.towards === 'yellow'
         ? `Clear by ${(100 * finding.excess).toFixed(0)} %`

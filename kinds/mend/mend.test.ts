@@ -44,6 +44,17 @@ describe('mending', () => {
     expect(kind.parameters.safeParse(mend.parameters).success).toBe(true);
   });
 
+  it.each([0.05, 0.1, 0.42])(
+    'darkens by as many tenths of a stop as take %f stops back, and says so',
+    (stops) => {
+      const finding = { is: 'pushed', share: 0.1, stops } as const;
+      const { exposure } = mendOf(about(finding), 'id')!.parameters as { exposure: number };
+      expect(-exposure).toBeGreaterThanOrEqual(stops);
+      expect(-exposure).toBeLessThan(stops + 0.1);
+      expect(mendWords(finding)).toContain(`${(-exposure).toFixed(1)} stops`);
+    },
+  );
+
   it('sets curves through readings of crossed tones, and tells before what other colours become', () => {
     const pairs = [
       { name: 'darks', from: [0.004, 0.01, 0.03], to: [0.01, 0.01, 0.01] },

@@ -62,7 +62,7 @@ export function mendOf(
       if (!faceId || !neckAndLimbsId) return undefined;
       return makeStep(match, matchToFace(faceId), { id, areaId: neckAndLimbsId });
     case 'pushed':
-      return makeStep(light, { ...NO_LIGHT, exposure: -rounded(finding.stops) }, skin);
+      return makeStep(light, { ...NO_LIGHT, exposure: -darkening(finding.stops) }, skin);
     case 'tint':
       // What is green or blue no clearing takes away.
       if (!partId || finding.towards === 'green' || finding.towards === 'blue') return undefined;
@@ -114,6 +114,11 @@ export function putMend(photo: Photo, step: Step): Photo {
   const first = photo.plan.findIndex(({ areaId }) => areaId !== null);
   if (step.areaId !== null || first < 0) return { ...photo, plan: [...photo.plan, step] };
   return { ...photo, plan: [...photo.plan.slice(0, first), step, ...photo.plan.slice(first)] };
+}
+
+/** Stops in tenths, never fewer than there are: what is mended must be gone. */
+export function darkening(stops: number): number {
+  return Math.ceil(ROUNDED * stops) / ROUNDED;
 }
 
 function rounded(value: number): number {

@@ -55,6 +55,7 @@ const own = computed(() =>
 const areaOf = (part: Part) =>
   own.value.find((area) => area.part === part) ??
   (part === 'skin' ? own.value.find((area) => area.part === 'face') : undefined);
+const isColoured = computed(() => own.value.some(({ id }) => props.survey?.areas[id]?.before));
 const chosen = computed(() => own.value.find(({ id }) => id === bench.areaId)?.part);
 const pointed = computed(() => own.value.find(({ id }) => id === bench.pointedId)?.part);
 
@@ -168,7 +169,7 @@ const unsure = computed(() =>
       <DoubtMark v-for="mark in unsure" :key="mark.part" :x="mark.x" :y="mark.y" />
       <path d="M80 82c-1 6-5 9-3 12 1 1 4 1 6 .500" class="map-nose" />
     </svg>
-    <figcaption class="text-center text-[11px] text-quiet" :class="{ invisible: !survey }">
+    <figcaption class="text-center text-[11px] text-quiet" :class="{ invisible: !isColoured }">
       left as it was, right with the plan
     </figcaption>
   </figure>
