@@ -11,6 +11,9 @@ const isHue = computed(() => props.scale.quantity === 'hue');
 const most = computed(() => (isHue.value ? 360 : 100));
 const put = (rung: Rung, value: number) =>
   emit('target', rung, isHue.value ? wrapDegrees(value) : clamp(value, 0, 100));
+/** Half the width of a label, wider for three digits; and where its middle stands, within the ladder. */
+const half = ({ shown }: RungPlace) => (shown >= 99.5 ? 27 : 23);
+const middle = (rung: RungPlace) => clamp(rung.targetX, half(rung) + 1, props.scale.width - half(rung) - 1);
 const listeners = useHandleDrag<RungPlace>({
   label: () => 'drag rung',
   far: 5,
@@ -36,13 +39,13 @@ const listeners = useHandleDrag<RungPlace>({
       :aria-valuenow="Math.round(rung.shown)"
       aria-valuemin="0"
       :aria-valuemax="most"
-      :transform="`translate(${rung.targetX} ${rung.labelY})`"
+      :transform="`translate(${middle(rung)} ${rung.labelY})`"
       v-on="listeners(rung)"
     >
       <rect
-        x="-23"
+        :x="-half(rung)"
         y="-10"
-        width="46"
+        :width="2 * half(rung)"
         height="20"
         rx="10"
         :fill="rung.target === undefined ? '#fff' : '#111'"
