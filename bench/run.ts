@@ -15,6 +15,7 @@ import { pageSpeed } from './page';
 import { renderSpeed } from './render';
 import { report, say } from './report';
 import { setAccuracy } from './set';
+import { shotAccuracy } from './shot';
 
 if (process.argv.includes('--quick')) {
   say({ 'Compiled loops': compiledSpeed(), 'Whole commands': await commandSpeed(1) });
@@ -32,5 +33,6 @@ report({
   'Accuracy on the made-up portraits': await accuracy(),
   'Four presses: find, check, mend all': await mendedPictures(),
   'A set: evened, joined, carried': await setAccuracy(),
+  'A moving shot: followed': await shotAccuracy(),
   'Edges of skin steps': await edgesOfSkin(),
 });

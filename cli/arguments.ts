@@ -1,14 +1,13 @@
 import { parseArgs } from 'node:util';
 import { z } from 'zod';
-import { WRITTEN_SPACES } from '#core/colour/rgbSpace';
 import { PARTS } from '#core/document/schema';
-import { KEPT_METADATA } from '#core/formats/exif';
-import { LONGEST_SIDE } from '#core/formats/inspectPhotoFile';
-import { WRITTEN_BY_DEFAULT, WRITTEN_FORMATS } from '#core/formats/writtenFile';
 import { parseWrittenNumber } from '#core/formats/writtenNumber';
 import type { LutSize } from '#core/render/planLut';
+import { shotCommand } from './shotArguments';
+import type { ShotCommand } from './shotArguments';
 import { COMMAND_NAMES, isCommand } from './usage';
 import type { CommandName } from './usage';
+import { writtenOptions } from './writtenOptions';
 
 /** A command line that cannot be understood; the message says what to write instead. */
 export class UsageError extends Error {}
@@ -51,9 +50,6 @@ const photos = z.array(z.string()).min(1, 'name at least one photo');
 const masks = z.array(mask).default([]);
 const SITTER_HELP = '--sitter is a whole number from 1 on';
 const sitter = z.coerce.number(SITTER_HELP).int(SITTER_HELP).min(1, SITTER_HELP).optional();
-const oneOf = (words: readonly string[]) => `${words.slice(0, -1).join(', ')} or ${words.at(-1)}`;
-const LONG_EDGE_HELP = `--long-edge is a whole number of pixels from 1 to ${LONGEST_SIDE}`;
-const QUALITY_HELP = '--quality is a whole number from 1 to 100';
 const WORKERS_HELP = '--workers is a whole number from 1 to 64';
 const workers = z.coerce
   .number(WORKERS_HELP)
@@ -115,28 +111,6 @@ const planCommand = z
       ...(photo && { matchSkin: { photo, mask: file.join('=') || undefined } }),
     };
   });
-const writtenOptions = {
-  'format': z.enum(WRITTEN_FORMATS, `--format is ${oneOf(WRITTEN_FORMATS)}`).optional(),
-  'quality': z.coerce
-    .number(QUALITY_HELP)
-    .int(QUALITY_HELP)
-    .min(1, QUALITY_HELP)
-    .max(100, QUALITY_HELP)
-    .default(WRITTEN_BY_DEFAULT.quality),
-  'chroma': z.enum(['full', 'half'], '--chroma is full or half').default('full'),
-  'profile': z
-    .enum(WRITTEN_SPACES, `--profile is ${oneOf(WRITTEN_SPACES)}`)
-    .default(WRITTEN_BY_DEFAULT.space),
-  'metadata': z
-    .enum(KEPT_METADATA, `--metadata is ${oneOf(KEPT_METADATA)}`)
-    .default(WRITTEN_BY_DEFAULT.metadata),
-  'long-edge': z.coerce
-    .number(LONG_EDGE_HELP)
-    .int(LONG_EDGE_HELP)
-    .min(1, LONG_EDGE_HELP)
-    .max(LONGEST_SIDE, LONG_EDGE_HELP)
-    .optional(),
-};
 const applyCommand = z
   .strictObject({
     command: z.literal('apply'),
@@ -213,6 +187,7 @@ const SCHEMAS: Readonly<Record<CommandName, z.ZodType>> = {
   plan: planCommand,
   apply: applyCommand,
   series: seriesCommand,
+  shot: shotCommand,
   lut: lutCommand,
 };
 
@@ -231,7 +206,14 @@ export type SeriesCommand = z.infer<typeof seriesCommand> & {
 export type LutCommand = z.infer<typeof lutCommand>;
 /** A command with its options, as it was understood. */
 export type Command =
-  FindCommand | ReadCommand | CheckCommand | PlanCommand | ApplyCommand | SeriesCommand | LutCommand;
+  | FindCommand
+  | ReadCommand
+  | CheckCommand
+  | PlanCommand
+  | ApplyCommand
+  | SeriesCommand
+  | ShotCommand
+  | LutCommand;
 
 /** What is asked for besides a command: how the program or one command is used, or its version. */
 export type Question =
@@ -260,6 +242,11 @@ const OPTIONS = {
   'most': ONE,
   'ground': ONE,
   'jobs': ONE,
+  'from': ONE,
+  'to': ONE,
+  'every': ONE,
+  'rate': ONE,
+  'masks': FLAG,
   'size': ONE,
   'area': ONE,
   'sitter': ONE,

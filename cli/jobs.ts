@@ -91,6 +91,8 @@ export async function openJob(command: Command): Promise<Job> {
       const { looking, writing } = await import('./seriesRounds');
       return command.round === 'write' ? jobOf(writing(command)) : jobOf(await looking(command));
     }
+    case 'shot':
+      return jobOf(await (await import('./shot')).shotJob(command));
     case 'lut': {
       const { makeLut, sayLut } = await import('./lut');
       const [plan, ...photo] = files;

@@ -35,6 +35,13 @@ const COMMANDS = {
     ],
     does: 'evens a series: finds everybody, tells who is the same, brings exposure and white of the frames together (--frames), then each sitter’s skin (--colour, --light) to the series’ median or to a reference; or carries one plan to all. Writes the photos, and report.json and report.csv of every photo before and after',
   },
+  shot: {
+    use: [
+      'shot CLIP|DIR --plan PLAN.json --out FILE.webm|FILE.mp4|DIR [--from N] [--to N] [--every N] [--rate N] [--masks]',
+      '     [--format …, as in apply, for DIR] [--json]',
+    ],
+    does: 'carries a plan to a moving shot, a clip or a folder of numbered images, and follows its areas through all frames: every N frames (12) parts are found anew, between them they go with the motion. Writes a clip with its sound, or a folder of frames, and with --masks the coverage of each area; says which frames to look at. --rate is for images that become a clip (25). Clips need ffmpeg',
+  },
   lut: {
     use: ['lut PLAN.json [PHOTO] --out FILE.cube [--size 17|33|65] [--area NAME] [--json]'],
     does: 'writes the colour part of a plan as a table: steps on the whole picture, and those on one area; what cannot be in it is said. Steps that measure the photo want the plan’s own',

@@ -112,6 +112,28 @@ export class HandOffError extends CoreError {
   }
 }
 
+/** Why a shot is not opened, followed or written. */
+export type ShotFault =
+  | 'no-ffmpeg'
+  | 'no-frames'
+  | 'no-picture'
+  | 'damaged'
+  | 'sizes'
+  | 'too-long'
+  | 'no-range'
+  | 'nobody'
+  | 'failed';
+
+/** A moving shot with which something is not done; the fields say where or how much. */
+export class ShotError extends CoreError {
+  constructor(
+    readonly reason: ShotFault,
+    detail: Readonly<Record<string, string | number>> = {},
+  ) {
+    super('shot', { reason, ...detail });
+  }
+}
+
 /** The files of a face network are missing or damaged. */
 export class NetworksMissingError extends CoreError {
   constructor(network: string, detail: string) {
@@ -141,6 +163,7 @@ const REVIVERS: Readonly<Record<string, (fields: CoreError['fields']) => CoreErr
     new PhotoFileError(String(file), reason as PhotoFileFault, detail as Record<string, number>),
   DocumentError: ({ reason, at, detail }) =>
     new DocumentError(reason as DocumentFault, String(at), String(detail)),
+  ShotError: ({ reason, ...detail }) => new ShotError(reason as ShotFault, detail),
   CommandError: ({ reason, detail }) => new CommandError(reason as CommandFault, String(detail)),
   HandOffError: ({ reason, most }) => new HandOffError(reason as HandOffFault, Number(most)),
   CancelledError: () => new CancelledError(),

@@ -1,5 +1,5 @@
 import { CoreError } from '#core/errors';
-import type { HandOffFault } from '#core/errors';
+import type { HandOffFault, ShotFault } from '#core/errors';
 
 const PHOTO_FAULTS: Readonly<Record<string, string>> = {
   'empty': 'is empty',
@@ -38,6 +38,24 @@ const HAND_OFF_FAULTS: Readonly<Record<HandOffFault, (most: number) => string>> 
   'lost': () => 'was lost: the computation ended unexpectedly',
 };
 
+const SHOT_FAULTS: Readonly<Record<ShotFault, (fields: CoreError['fields']) => string>> = {
+  'no-ffmpeg': () =>
+    'is a clip, which needs ffmpeg and ffprobe to be read or written here, and they are not installed; install ffmpeg, or give a folder of numbered images',
+  'no-frames': () => 'holds no images that can be frames',
+  'no-picture': () => 'holds no moving picture that can be read',
+  'damaged': ({ frame }) =>
+    frame === undefined
+      ? 'cannot be read; it is damaged'
+      : `cannot be read from frame ${frame} on; it is damaged`,
+  'sizes': ({ frame, width, height }) =>
+    `has frames of several sizes: ${frame} is not ${width} × ${height} pixels as the first is`,
+  'too-long': ({ frames, most }) =>
+    `has ${frames} frames; at most ${most} are followed at once: choose some with --from and --to`,
+  'no-range': ({ frames }) => `has ${frames} frames: --from and --to do not name any of them`,
+  'nobody': () => 'shows no face that could be found, so there is nothing for the plan to stand on',
+  'failed': ({ said }) => `could not be written: ffmpeg said “${said}”`,
+};
+
 /** By the codes of the file system; each names what it is about. */
 const FILE_SYSTEM_FAULTS: Readonly<Record<string, string>> = {
   ENOENT: 'there is no such file or folder',
@@ -68,6 +86,7 @@ export function sayFailure(file: string, error: unknown): string {
   if (error.code === 'photo-file') return `${file} ${PHOTO_FAULTS[reason]}.`;
   if (error.code === 'hand-off')
     return `${file} ${HAND_OFF_FAULTS[reason as HandOffFault](Number(error.fields.most))}.`;
+  if (error.code === 'shot') return `${file} ${SHOT_FAULTS[reason as ShotFault](error.fields)}.`;
   if (error.code === 'command') return `${file}: ${COMMAND_FAULTS[reason]!(String(detail))}.`;
   if (reason === 'not-json') return `${file} is not a plan: it is not JSON.`;
   if (reason === 'from-the-future')

@@ -38,7 +38,16 @@ export async function writePhoto(
   onProgress: (share: number) => void,
   threads?: ThreadsAllowed,
 ): Promise<Uint8Array> {
-  const written = { ...as, space: spaceFor(as) };
+  return encodeFile(await renderPixels(job, as, onProgress, threads), as, job.opened);
+}
+
+/** The pixels that a photo becomes with its plan, as they are written. */
+export async function renderPixels(
+  job: PlannedPhoto,
+  as: WrittenAs,
+  onProgress: (share: number) => void,
+  threads?: ThreadsAllowed,
+): Promise<CodedPixels> {
   const { pyramid } = job.opened;
   const renderers = new StripRenderers(pyramid, threads);
   const size = sizeWithin(pyramid, as.longEdge);
@@ -54,12 +63,12 @@ export async function writePhoto(
     onProgress(done / count);
   };
   try {
-    const work = stripWork(job, { space: written.space, depth, channels: 3 });
+    const work = stripWork(job, { space: spaceFor(as), depth, channels: 3 });
     await renderers.render(work, strips, take);
   } finally {
     await renderers.end();
   }
-  return encodeFile({ ...size, data, channels: 3 }, written, job.opened);
+  return { ...size, data, channels: 3 };
 }
 
 /** How many pixels come before each strip. */
@@ -80,7 +89,13 @@ function stripWork(
   return { pyramid, areas, steps, target };
 }
 
-async function encodeFile(coded: CodedPixels, as: WrittenAs, opened: OpenedPhoto): Promise<Uint8Array> {
+/** A file of pixels that were rendered. */
+export async function encodeFile(
+  coded: CodedPixels,
+  asked: WrittenAs,
+  opened: OpenedPhoto,
+): Promise<Uint8Array> {
+  const as = { ...asked, space: spaceFor(asked) };
   const extras = writtenExtras(opened.extras, writtenSpace(as.space, opened.pyramid), as, coded);
   if (as.format === 'tiff16') return writeTiff(coded, extras);
   if (as.format === 'png' || as.format === 'png16') return writePng(coded, extras);

@@ -71,12 +71,13 @@ export function build() {
   writeFileSync(BUILT, wanted);
 }
 
-/** Debian's Chromium, for the end-to-end tests. */
-export function installChromium() {
-  if (existsSync('/usr/bin/chromium')) return;
-  console.log('Installing Chromium …');
+/** Debian's Chromium, for the end-to-end tests, and ffmpeg, for those of clips. */
+export function installPrograms() {
+  const missing = ['chromium', 'ffmpeg'].filter((name) => !existsSync(`/usr/bin/${name}`));
+  if (missing.length === 0) return;
+  console.log(`Installing ${missing.join(' and ')} …`);
   run('apt-get', ['update', '-qq']);
-  run('apt-get', ['install', '-y', '-qq', 'chromium']);
+  run('apt-get', ['install', '-y', '-qq', ...missing]);
 }
 
 function read(file) {

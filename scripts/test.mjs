@@ -3,10 +3,10 @@
  * them.
  */
 import { mkdirSync, readFileSync } from 'node:fs';
-import { build, install, installChromium, root, run, runTogether } from './setUp.mjs';
+import { build, install, installPrograms, root, run, runTogether } from './setUp.mjs';
 
 install();
-installChromium();
+installPrograms();
 const started = Date.now();
 const seconds = () => `${Math.round((Date.now() - started) / 1000)} s`;
 mkdirSync(`${root}test-results`, { recursive: true });

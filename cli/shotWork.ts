@@ -1,0 +1,67 @@
+import { newPhoto } from '#core/document/commands';
+import type { Area } from '#core/document/schema';
+import type { WrittenAs } from '#core/formats/writtenFile';
+import { Resolver } from '#core/render/resolver';
+import { findParts } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/findParts';
+import type { Pyramid } from '#core/raster/pyramid';
+import type { FollowedFrame } from '#kinds/shot/followShot';
+import { KINDS } from '#kinds/registry.gen';
+import { tfNetworks } from '../networks/tfNetworks';
+import { packCoverage } from '../node/coverageFile';
+import { areasInUse } from '../node/ownCoverage';
+import type { OpenedFrame } from './shotFrames';
+import { encodeFile, renderPixels } from '../node/writePhoto';
+import { networkFiles } from './networkFiles';
+
+/** A frame that was followed, and what is to become of it. */
+export interface FrameWork {
+  readonly followed: FollowedFrame<OpenedFrame>;
+  readonly as: WrittenAs;
+  /** whether its pixels are wanted, three bytes each, and no file */
+  readonly bare: boolean;
+  readonly masks: boolean;
+}
+
+/** A frame as it is written, and the coverage of its areas as grey PNGs. */
+export interface WrittenFrame {
+  readonly bytes: Uint8Array;
+  readonly masks: readonly { readonly area: Pick<Area, 'id' | 'name'>; readonly png: Uint8Array }[];
+}
+
+const networks = tfNetworks(networkFiles);
+
+/** People and their parts in a frame. @throws {NetworksMissingError} */
+export function findInFrame(pyramid: Pyramid): Promise<FoundPeople> {
+  return findParts(pyramid, networks);
+}
+
+/**
+ * Renders a frame with its plan just as the photo that it is would be with that plan and the coverage of its areas;
+ * what lies beyond a cut stays as it is.
+ */
+export async function workFrame({ followed, as, bare, masks }: FrameWork): Promise<WrittenFrame> {
+  const { frame, photo: plan, plates } = followed;
+  const { pyramid, sha256: id, name: file } = frame;
+  const resolver = new Resolver(pyramid, KINDS);
+  for (const [name, plate] of plates) resolver.areas.learnPlate(name, plate);
+  const photo = plan ? { ...plan, id, file } : newPhoto({ id, file, ...sizeOf(pyramid) });
+  const areas = areasInUse({ ...photo, plan: photo.plan.filter(({ on }) => on) });
+  const baked = new Map(
+    areas.map((area) => [area.id, resolver.areas.fullCoverage(resolver.areas.resolve(area, photo))]),
+  );
+  const pixels = await renderPixels({ opened: frame, resolver, photo, baked }, as, () => undefined);
+  return {
+    bytes: bare ? (pixels.data as Uint8Array) : await encodeFile(pixels, as, frame),
+    masks: masks
+      ? await Promise.all(
+          areas.map(async ({ id: areaId, name }) => ({
+            area: { id: areaId, name },
+            png: await packCoverage(baked.get(areaId)!, pyramid.width, pyramid.height),
+          })),
+        )
+      : [],
+  };
+}
+
+const sizeOf = ({ width, height }: Pyramid) => ({ width, height });
