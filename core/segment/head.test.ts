@@ -136,6 +136,33 @@ describe('a drawn head', () => {
     });
   });
 
+  it('keeps nothing that only looks like hair far from it, unless hair is sure nowhere', () => {
+    const inCorner = (i: number, size: number) => i % size < 0.15 * size && i < 0.2 * size * size;
+    const meanIn = (shares: Float32Array, size: number) => {
+      const those = shares.filter((_, i) => inCorner(i, size));
+      return those.reduce((sum, share) => sum + share, 0) / those.length;
+    };
+    const hazy = (sure: number) => {
+      const changed = ofEachClass((name) => classes[name].slice());
+      for (let i = 0; i < changed.hair.length; i++) {
+        const own = inCorner(i, SIZE / 2) ? 0.4 : sure * classes.hair[i]!;
+        changed.background[i]! += changed.hair[i]! - own;
+        changed.hair[i] = own;
+      }
+      const grid = gridOf(SIZE / 2, middle.source);
+      const region = { ...grid.region, outWidth: SIZE, outHeight: SIZE };
+      return refineClasses(grid, changed, {
+        small: gridOf(SIZE / 4, coarse.source),
+        region,
+        fine: fine.source,
+      });
+    };
+    const { hair, background } = hazy(1);
+    expect(meanIn(hair, SIZE)).toBeLessThan(0.02);
+    expect(meanIn(background, SIZE)).toBeGreaterThan(0.95);
+    expect(meanIn(hazy(0.5).hair, SIZE)).toBeGreaterThan(0.1);
+  });
+
   it('divides into shares that sum to 1, and each place mostly into what it is', () => {
     let right = 0;
     middle.truth.forEach((name, i) => {

@@ -1,4 +1,5 @@
 import { clamp } from '../math/clamp';
+import type { Region } from '../raster/raster';
 
 /** Means of a raster over the pixels of a smaller one of the same part. */
 export function shrinkPlane(
@@ -75,4 +76,18 @@ export function sortedWhere(
   let members = 0;
   for (let i = 0; i < count; i++) if (belongs(i)) out[members++] = value(i);
   return out.subarray(0, members).sort();
+}
+
+/** The cell of a coarse grid in which each pixel of a region lies. */
+export function cellsOf(
+  { outWidth: width, outHeight: height }: Region,
+  columns: number,
+  rows: number,
+): Int32Array {
+  const out = new Int32Array(width * height);
+  for (let y = 0, i = 0; y < height; y++) {
+    const first = columns * Math.floor((y * rows) / height);
+    for (let x = 0; x < width; x++, i++) out[i] = first + Math.floor((x * columns) / width);
+  }
+  return out;
 }

@@ -1,13 +1,16 @@
 import { clampUnit } from '../math/clamp';
 import { boxMeans, boxMeansTwice } from '../raster/boxMeans';
-import { isAnywhere, mapPlane } from '../raster/mapPlane';
+import { mapPlane } from '../raster/mapPlane';
 import type { LinearRaster, Region } from '../raster/raster';
 import { carriedTo } from './carriedTo';
 import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import type { HeadGrid } from './headGrid';
 import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, mixedVariance } from './mixingLines';
-import { shrinkPlane } from './planes';
+import { dropHairHaze, dropHaze } from './haze';
+import { cellsOf, shrinkPlane } from './planes';
+import { setHair, strandPlanes } from './strandPlanes';
+import type { StrandPlanes } from './strandPlanes';
 import { GROUNDS, shareOver } from './strandShares';
 import {
   AMONG_HAIR,
@@ -16,10 +19,6 @@ import {
   COLOUR_REACH,
   DEEP_REACH,
   HARDLY_TRUSTED,
-  HAZE,
-  HAZE_REACH,
-  HAZE_SURE,
-  LEAST_REST,
   LEAST_SECOND,
   LOOKS,
   MEETING_SHARPNESS,
@@ -64,6 +63,7 @@ export function refineClasses(
   );
   takeStrands(small, shrunk, refined, { region, fine });
   for (const name of ['skin', 'clothes'] as const) dropHaze(small, shrunk[name], refined, { name, region });
+  dropHairHaze(small, shrunk.hair, strandPlanes(refined), region);
   return refined;
 }
 
@@ -98,13 +98,7 @@ function takeStrands(
   const mixed = refined.hair.slice();
   const guided = refined.hair.slice();
   const lineOf = (ground: number, i: number) => (ground * seeds.length + colourCells[i]!) * LINE_CHANNELS;
-  const planes = {
-    hair: refined.hair,
-    grounds: GROUNDS.map(({ name }) => refined[name]),
-    besides: HEAD_CLASSES.filter((name) => name !== 'hair')
-      .map((name) => refined[name])
-      .filter(isAnywhere),
-  };
+  const planes = strandPlanes(refined);
   let prior: Float32Array = guided;
   for (let look = 0; look < LOOKS; look++) {
     if (look > 0) {
@@ -128,15 +122,6 @@ function takeStrands(
     const places = { cells, near, within, grounds, lines, mixed, prior, lineOf, fine, width };
     for (const i of band) takeStrand(i, places, planes);
   }
-}
-
-/** The shares that change in the band. */
-interface StrandPlanes {
-  readonly hair: Float32Array;
-  /** in the order of `GROUNDS` */
-  readonly grounds: readonly Float32Array[];
-  /** all but hair that are anywhere */
-  readonly besides: readonly Float32Array[];
 }
 
 /** What is known of the places in the band about the hair, by pixel or by cell. */
@@ -212,34 +197,6 @@ function groundsOf(about: readonly Float32Array[]): {
   return { first, second, secondShare };
 }
 
-/**
- * Skin and cloth are whole: where none is sure about a place, mixed colours only look like them, and are of
- * the ground beside.
- */
-function dropHaze(
-  { region: { outWidth: columns, outHeight: rows, width }, frame }: HeadGrid,
-  coarse: Float32Array,
-  { skin, clothes, background, others }: HeadClasses,
-  { name, region }: { readonly name: 'skin' | 'clothes'; readonly region: Region },
-): void {
-  const reach = Math.max(1, Math.round((HAZE_REACH * frame.unit * columns) / width));
-  const cells = cellsOf(region, columns, rows);
-  const sure = boxMeansTwice(
-    mapPlane(coarse, (share) => Number(share > HAZE_SURE)),
-    { channels: 1, width: columns, height: rows, radius: reach },
-  );
-  const own = name === 'skin' ? skin : clothes;
-  const other = name === 'skin' ? clothes : skin;
-  for (let i = 0; i < own.length; i++) {
-    const dropped = own[i]! * (1 - clampUnit(sure[cells[i]!]! / HAZE));
-    if (dropped === 0) continue;
-    own[i]! -= dropped;
-    const ground = background[i]! > other[i]! ? background : other;
-    const to = others[i]! > ground[i]! ? others : ground;
-    to[i]! += dropped;
-  }
-}
-
 /** The pixels whose hair is looked at one by one. */
 function bandOf(cells: Int32Array, near: Float32Array, within: Float32Array): Int32Array {
   const members = new Int32Array(cells.length);
@@ -247,16 +204,6 @@ function bandOf(cells: Int32Array, near: Float32Array, within: Float32Array): In
   for (let i = 0; i < cells.length; i++)
     if (near[cells[i]!]! >= NEARLY_NONE && within[cells[i]!]! <= NEARLY_ALL) members[count++] = i;
   return members.subarray(0, count);
-}
-
-/** The cell of a coarse grid in which each pixel of a region lies. */
-function cellsOf({ outWidth: width, outHeight: height }: Region, columns: number, rows: number): Int32Array {
-  const out = new Int32Array(width * height);
-  for (let y = 0, i = 0; y < height; y++) {
-    const first = columns * Math.floor((y * rows) / height);
-    for (let x = 0; x < width; x++, i++) out[i] = first + Math.floor((x * columns) / width);
-  }
-  return out;
 }
 
 /** Which class each pixel belongs to for sure. */
@@ -267,15 +214,6 @@ function pureLabels(refined: HeadClasses): Uint8Array {
     for (let i = 0; i < labels.length; i++) if (shares[i]! > PURE) labels[i] = n;
   });
   return labels;
-}
-
-/** Gives a pixel its share of hair; what it had besides shares the rest as before. */
-function setHair(i: number, share: number, { hair, besides }: StrandPlanes, ground: Float32Array): void {
-  const rest = 1 - hair[i]!;
-  const scale = rest <= LEAST_REST ? 0 : (1 - share) / rest;
-  for (const plane of besides) plane[i]! *= scale;
-  hair[i] = share;
-  if (scale === 0) ground[i] = 1 - share;
 }
 
 /** Mean of a pixel and its eight neighbours; beyond the border itself. */

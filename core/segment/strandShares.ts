@@ -16,7 +16,14 @@ export const GROUNDS = [
     classPower: powers(1.5),
     open: false,
   },
-  { name: 'background', noise: 0.03, deepDoubt: 0.2, ownPower: powers(1), classPower: powers(4), open: true },
+  {
+    name: 'background',
+    noise: 0.03,
+    deepDoubt: 0.05,
+    ownPower: powers(1),
+    classPower: powers(3),
+    open: true,
+  },
   {
     name: 'others',
     noise: 0.15,
