@@ -16,6 +16,7 @@ import {
   AMONG_HAIR,
   BAND_GROUND_NOISE,
   BARE_BELOW,
+  CLOUD_REACH,
   COLOUR_REACH,
   DEEP_REACH,
   HARDLY_TRUSTED,
@@ -95,6 +96,7 @@ function takeStrands(
   const trust = (name: number, cell: number) =>
     STRAND_CLASSES[name] !== 'background' || near[seeds[cell]!]! < BARE_BELOW ? 1 : HARDLY_TRUSTED;
   const lines = new Float32Array(GROUNDS.length * seeds.length * LINE_CHANNELS);
+  const cloud = Math.max(2, Math.round((CLOUD_REACH * grid.frame.unit * width) / region.width));
   const mixed = refined.hair.slice();
   const guided = refined.hair.slice();
   const lineOf = (ground: number, i: number) => (ground * seeds.length + colourCells[i]!) * LINE_CHANNELS;
@@ -119,7 +121,8 @@ function takeStrands(
         mixingLine(hair, colours[STRAND_CLASSES.indexOf(name)]!, cell, own);
     });
     for (const i of band) mixed[i] = placeOn(lines, lineOf(grounds.first[cells[i]!]!, i), fine.data, i);
-    const places = { cells, near, within, grounds, lines, mixed, prior, lineOf, fine, width };
+    const clouds = boxMeansTwice(mapPlane(mixed, clampUnit), { channels: 1, width, height, radius: cloud });
+    const places = { cells, clouds, near, within, grounds, lines, mixed, prior, lineOf, fine, width };
     for (const i of band) takeStrand(i, places, planes);
   }
 }
@@ -132,6 +135,8 @@ interface StrandPlaces {
   readonly grounds: ReturnType<typeof groundsOf>;
   readonly lines: Float32Array;
   readonly mixed: Float32Array;
+  /** means of these about each pixel, wider than a strand */
+  readonly clouds: Float32Array;
   readonly prior: Float32Array;
   readonly lineOf: (ground: number, i: number) => number;
   readonly fine: LinearRaster;
@@ -140,7 +145,7 @@ interface StrandPlaces {
 
 /** Gives one pixel its share of hair, over the ground about it or over two where they meet. */
 function takeStrand(i: number, places: StrandPlaces, planes: StrandPlanes): void {
-  const { cells, near, within, grounds, lines, mixed, prior, lineOf, fine, width } = places;
+  const { cells, near, within, grounds, lines, mixed, clouds, prior, lineOf, fine, width } = places;
   const cell = cells[i]!;
   const first = grounds.first[cell]!;
   const line = lineOf(first, i);
@@ -156,7 +161,8 @@ function takeStrand(i: number, places: StrandPlaces, planes: StrandPlanes): void
     gate: 1 - away * (1 - seen),
     prior: prior[i]!,
   };
-  const own = clampUnit(mixed[i]!);
+  // And it is thin: what has hair's colour all about the place is a cloud on the ground.
+  const own = clampUnit(mixed[i]! - away * clouds[i]!);
   let share = shareOver(GROUNDS[first]!, own, mixedVariance(lines, line, own), place);
   if (secondly > 0) {
     const second = grounds.second[cell]!;

@@ -37,6 +37,8 @@ export const TOLD = 0.5;
 export const DEEP_REACH = 0.06;
 /** Standard deviations of the ground, of the mean of nine pixels, that are not yet a strand. [tried] */
 export const BAND_GROUND_NOISE = 0.6;
+/** Window in which a strand is thin, face widths. [tried] on heads of even number; twice as wide does the same */
+export const CLOUD_REACH = 0.03;
 /** Share of hair about a place from which on single pixels are believed. [unrecorded] */
 export const AMONG_HAIR = 0.15;
 /**
