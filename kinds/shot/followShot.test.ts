@@ -68,7 +68,11 @@ function handPhoto(at: Region): { photo: Photo; plates: Map<string, Plate> } {
   const file = makeMark(KINDS.marks.get('picture')!, { file: 'a.png', plate: 'file' }, { id: 'file' });
   const photo: Photo = {
     ...newPhoto({ id: 'a'.repeat(64), file: 'a.png', width, height }),
-    sitters: [sitterWith('a', face, { points: [[face.x, face.y]] })],
+    sitters: [
+      sitterWith('a', face, { points: [[face.x, face.y]] }),
+      // Nothing is followed of somebody else.
+      sitterWith('b', { ...face, x: -500 }, { number: 2 }),
+    ],
     areas: [
       { ...areaNamed('skin', 'skin', [found]), sitter: 'a' },
       areaNamed('drawn', 'other', [brush]),

@@ -235,8 +235,10 @@ class Follower<Frame extends ShotFrame> {
     this.#faces = faces;
     const anew = platesFoundAnew(this.#found.keys(), people, who);
     const carried = carryFound([{ found: this.#found, motion: last.toLast, weight: 1 }]).found;
+    const followed = [...this.#found.keys()];
     for (const { id, number } of this.start.photo.sitters)
-      if (!who.has(id)) missed.push({ n: last.frame.n, what: String(number), is: 'not-found' });
+      if (!who.has(id) && followed.some((name) => name.startsWith(`${id} `)))
+        missed.push({ n: last.frame.n, what: String(number), is: 'not-found' });
     return new Map([...anew].map(([name, plates]) => [name, plates ?? carried.get(name) ?? []]));
   }
 
