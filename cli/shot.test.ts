@@ -133,7 +133,7 @@ describe('a shot that is not one', () => {
     return [code, heard.failed.at(-1)?.replace(`${heard.folder}/`, '')];
   };
 
-  it('is refused with a sentence, and nothing is written', async () => {
+  it('is refused with a sentence', async () => {
     const path = (name: string) => join(heard.folder, name);
     await writeFile(path('text.mp4'), 'no clip');
     await mkdir(path('empty'));
