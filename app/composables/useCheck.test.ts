@@ -48,22 +48,6 @@ afterEach(() => {
 const plan = () => useSitting().document!.photos[0]!.plan.map(({ kind, areaId }) => [kind, areaId]);
 
 describe('check', () => {
-  it('finds what is off, mends one finding with a step, and looks again', async () => {
-    const { check, findings, mend } = scope.run(() => useCheck())!;
-    await check();
-    expect(findings.value!.map(({ finding }) => finding.is)).toEqual(['blotches']);
-    await mend(findings.value![0]!);
-    expect([plan(), findings.value]).toEqual([[['evenness', 'skin']], []]);
-  });
-
-  it('mends everything in one checkpoint', async () => {
-    const { mendEverything, mending } = scope.run(() => useCheck())!;
-    await mendEverything();
-    expect(plan()).toEqual([['evenness', 'skin']]);
-    expect(useSitting().history.checkpoints.map(({ label }) => label)).toEqual(['mend all']);
-    expect(mending.value).toBeUndefined();
-  });
-
   it('does nothing when it is stopped, or when the photo was changed meanwhile', async () => {
     const { mendEverything, stopMending, findings } = scope.run(() => useCheck())!;
     const stopped = mendEverything();

@@ -81,7 +81,8 @@ function halved({ width, height, data }: FlowLevel): FlowLevel {
  * @param there of the same size
  * @returns shifts in pixels of the frames' first level, interleaved across and down
  * @see Lucas and Kanade 1981, "An iterative image registration technique with an application to stereo vision";
- * Bouguet 2001, "Pyramidal implementation of the affine Lucas Kanade feature tracker"
+ * Bouguet 2001, "Pyramidal implementation of the affine Lucas Kanade feature tracker";
+ * Black and Anandan 1996, "The robust estimation of multiple motions", for weights that fall with what is missing
  */
 export function flowBetween(here: FlowFrame, there: FlowFrame): Float32Array {
   let flow: Float32Array | undefined;

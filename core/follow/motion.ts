@@ -38,8 +38,7 @@ export function motionsBetween(
     motionOf(flowBetween(here, there), region),
     motionOf(flowBetween(there, here), region),
   ];
-  const wayBack = back.data.slice();
-  judge(onward, { ...back, data: wayBack });
+  judge(onward, back);
   judge(back, onward);
   return { onward, back };
 }
@@ -55,7 +54,7 @@ function motionOf(flow: Float32Array, region: Region): Motion {
   return motion;
 }
 
-/** Writes how sure a motion is, by that of the way back. */
+/** Writes how sure a motion is, by the shifts of the way back. */
 function judge(motion: Motion, back: Motion): void {
   const { data, region } = motion;
   const unit = (ASTRAY * region.width) / region.outWidth;
@@ -126,7 +125,10 @@ export function moveByMotion(motion: Motion, within: Bounds): PlaceMove {
 /** Places across and down the box by which its stretch is told. */
 const SAMPLES = 12;
 
-/** How lengths within a box change, by the similarity that fits best. */
+/**
+ * How lengths within a box change, by the similarity that fits best.
+ * @see Umeyama 1991, "Least-squares estimation of transformation parameters between two point patterns", in the plane
+ */
 function stretchOf(motion: Motion, { left, top, right, bottom }: Bounds): number {
   const { region } = motion;
   const across = acrossOf(region);

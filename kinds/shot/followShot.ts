@@ -1,5 +1,5 @@
 import { fingerprint } from '#core/document/fingerprint';
-import type { Area, Photo } from '#core/document/schema';
+import type { Photo } from '#core/document/schema';
 import { findSmaller } from '#core/follow/findSmaller';
 import { flowFrame } from '#core/follow/flow';
 import type { FlowFrame } from '#core/follow/flow';
@@ -7,10 +7,10 @@ import { joinMotions, meanSure, motionsBetween, moveByMotion, noMotion } from '#
 import type { Motion } from '#core/follow/motion';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
-import { wholeRegion } from '#core/raster/raster';
+import { boundsOfPoints, wholeRegion } from '#core/raster/raster';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import type { FoundPeople, FoundSitter } from '#core/segment/findParts';
-import { carryFound, platesFoundAnew, platesInPhoto, putPlates } from './foundPlates';
+import { carryFound, foundPartsIn, isPartOf, platesFoundAnew, platesInPhoto, putPlates } from './foundPlates';
 import type { FoundPlates } from './foundPlates';
 import { movedPhoto } from './movedPhoto';
 
@@ -237,7 +237,7 @@ class Follower<Frame extends ShotFrame> {
     const carried = carryFound([{ found: this.#found, motion: last.toLast, weight: 1 }]).found;
     const followed = [...this.#found.keys()];
     for (const { id, number } of this.start.photo.sitters)
-      if (!who.has(id) && followed.some((name) => name.startsWith(`${id} `)))
+      if (!who.has(id) && followed.some((name) => isPartOf(name, id)))
         missed.push({ n: last.frame.n, what: String(number), is: 'not-found' });
     return new Map([...anew].map(([name, plates]) => [name, plates ?? carried.get(name) ?? []]));
   }
@@ -285,7 +285,7 @@ class Follower<Frame extends ShotFrame> {
 
   #notesOf(n: number, found: FoundPlates, sure: ReadonlyMap<string, number>): FollowNote[] {
     return this.start.photo.areas.flatMap((area): FollowNote[] => {
-      const parts = partsOf(area);
+      const parts = foundPartsIn(area);
       if (parts.length === 0) return [];
       if (parts.every((part) => !found.get(part)?.length)) return [{ n, what: area.name, is: 'lost' }];
       const isUnsure = parts.some((part) => (sure.get(part) ?? 1) < UNSURE_BELOW);
@@ -301,13 +301,6 @@ function waysTo<Frame>(open: readonly Between<Frame>[], still: Motion): readonly
   return ways;
 }
 
-const partsOf = ({ marks }: Area): string[] =>
-  marks.flatMap(({ parameters }) =>
-    typeof parameters.part === 'string' && typeof parameters.sitter === 'string'
-      ? [`${parameters.sitter} ${parameters.part}`]
-      : [],
-  );
-
 interface Face {
   readonly x: number;
   readonly y: number;
@@ -321,7 +314,6 @@ const middleOf = (box: { x: number; y: number; width: number; height: number }):
 });
 
 function boxOf({ landmarks: { points } }: FoundSitter) {
-  const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)];
-  const [x, y] = [Math.min(...xs), Math.min(...ys)];
-  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+  const { left, top, right, bottom } = boundsOfPoints(points, 0);
+  return { x: left, y: top, width: right - left, height: bottom - top };
 }

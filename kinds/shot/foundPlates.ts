@@ -1,4 +1,4 @@
-import type { Mark, Photo } from '#core/document/schema';
+import type { Area, Mark, Photo } from '#core/document/schema';
 import { carriablePlate, carryPlate } from '#core/follow/carryPlate';
 import type { Motion } from '#core/follow/motion';
 import type { Plate } from '#core/raster/plate';
@@ -14,6 +14,16 @@ const nameOf = ({ parameters }: Mark): string => {
   return `${sitter} ${part}`;
 };
 const isFound = ({ kind }: Mark): boolean => kind === foundPart.id;
+
+/** The found parts that an area holds, by the names under which plates are kept. */
+export function foundPartsIn({ marks }: Area): string[] {
+  return marks.filter(isFound).map(nameOf);
+}
+
+/** Whether a found part is of this sitter. */
+export function isPartOf(name: string, sitter: string): boolean {
+  return name.startsWith(`${sitter} `);
+}
 
 /** What was found for a photo's areas. */
 export function platesInPhoto(

@@ -4,8 +4,8 @@ import type { Part } from '#core/document/schema';
 import { paletteNameOf, paletteOf } from './partPalette';
 
 /**
- * The natural colours of a part, each with its name; hair by depth level across and tone downward. One that is
- * pointed at is tried out.
+ * The natural colours of a part, each with its name; hair by depth level across and tone downward. One to which the
+ * pointer moves is tried out; not one that comes under a pointer at rest, as when a line is put in above.
  */
 const props = defineProps<{ part: Part | undefined; chosen: string | null }>();
 const emit = defineEmits<{ choose: [colour: string]; try: [colour: string | undefined] }>();
@@ -62,7 +62,7 @@ function point(entry: { name: string; colour: string } | undefined): void {
         :aria-label="entry.name"
         :aria-pressed="chosen === entry.colour"
         @click="emit('choose', entry.colour)"
-        @pointerenter="$event.pointerType !== 'touch' && point(entry)"
+        @pointermove="$event.pointerType !== 'touch' && pointed !== entry.name && point(entry)"
       >
         <span
           class="w-full rounded-[3px] border"
