@@ -109,7 +109,7 @@ describe('files that are damaged', () => {
     for (let n = 0, at = first + 2; n < view.getUint16(first, true); n++, at += 12)
       if (view.getUint16(at, true) === 257) view.setUint32(at + 8, 4, true);
     expect(await readAll(small)).toBe('4000 x 4');
-    expect(performance.now() - begun).toBeLessThan(2000);
+    expect(performance.now() - begun).toBeLessThan(20_000);
   });
 
   it('a directory that leads back to itself ends', async () => {

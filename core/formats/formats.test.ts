@@ -121,7 +121,7 @@ describe('coverage as a file', () => {
         5,
       ),
     ).toThrow(/60000 x 60000/);
-    expect(performance.now() - began).toBeLessThan(1000);
+    expect(performance.now() - began).toBeLessThan(10_000);
   });
 
   it('of another size, with colour, or damaged is refused', async () => {

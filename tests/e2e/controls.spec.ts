@@ -114,7 +114,7 @@ test('edge care at its largest answers within seconds; numbers with a minus sign
     const began = Date.now();
     await field.press('Enter');
     await bench.settle();
-    expect(Date.now() - began, label).toBeLessThan(12_000);
+    expect(Date.now() - began, label).toBeLessThan(30_000);
     await expect(page.getByRole('button', { name: /^Stop, and undo/ })).toHaveCount(0);
   }
   const grow = page.getByLabel(/^Grow/).first();

