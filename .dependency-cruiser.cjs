@@ -38,7 +38,13 @@ module.exports = {
       'workers',
       '^workers/',
       ['^core/', '^kinds/', '^networks/', '^workers/'],
-      ['@tensorflow/tfjs-backend-wasm/dist', '@jsquash/(jpeg|avif|jxl)', 'libraw-wasm/dist', 'lcms-wasm'],
+      [
+        '@tensorflow/tfjs-backend-wasm/dist',
+        '@jsquash/(jpeg|avif|jxl)',
+        'libraw-wasm/dist',
+        'lcms-wasm',
+        'mediabunny',
+      ],
     ),
     only(
       'node',

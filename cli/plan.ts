@@ -38,7 +38,7 @@ import { openPhotoFile } from './photoFile';
 import { quietReport } from './report';
 import type { Report } from './report';
 import { packCoverage } from '../node/coverageFile';
-import { areasInUse } from '../node/ownCoverage';
+import { areasInUse } from '#core/render/areasInUse';
 import type { OpenedPhoto } from '../node/openPhoto';
 
 /** A photo with its document, ready to be measured. */
@@ -212,7 +212,7 @@ async function matchTo(
 
 /** Coverage of every area that a step stands on, or that one of them names. */
 async function coverageOf({ photo, resolver }: Work): Promise<PlanFile['coverage']> {
-  const packed = areasInUse(photo).map(async (area) => {
+  const packed = areasInUse(photo, KINDS).map(async (area) => {
     const coverage = resolver.areas.fullCoverage(resolver.area(area, photo));
     return [area.id, (await packCoverage(coverage, photo.width, photo.height)).toString('base64')] as const;
   });

@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { mkdir, readFile, readdir, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -10,6 +11,7 @@ import { headMask, headPath } from '../tests/fixtures/truth';
 import { softIou } from '../tests/references/measures';
 import type { Entry } from './runJob';
 import { main } from './main';
+import { openShot } from './shotFrames';
 
 const heard = commandLine();
 const [width, height] = [360, 450];
@@ -123,6 +125,18 @@ describe('a plan on a moving shot', () => {
     expect(await main(['shot', clip, '--plan', plan, '--from', '4', '--to', '6', '--out', few])).toBe(0);
     expect((await readdir(few)).sort()).toEqual(['a-0004.png', 'a-0005.png', 'a-0006.png']);
     expect((await readdir(join(heard.folder, 'new'))).sort()).toEqual(['b.mp4']);
+    // A plan that was made on a frame of this very clip begins there.
+    const hash = createHash('sha256')
+      .update(await readFile(clip))
+      .digest('hex');
+    const shot = await openShot(clip, { from: 3 });
+    const placeOf = (of: string, n: number) =>
+      shot.placeOf({ id: '0'.repeat(64), frame: { clip: of, file: 'a.mp4', n } });
+    expect(await Promise.all([placeOf(hash, 7), placeOf(hash, 1), placeOf('0'.repeat(64), 7)])).toEqual([
+      5,
+      undefined,
+      undefined,
+    ]);
   });
 });
 

@@ -8,7 +8,7 @@ import { followShot } from '#kinds/shot/followShot';
 import type { FollowNote, FollowedFrame, HandFrame } from '#kinds/shot/followShot';
 import { followWords, noteRuns } from '#kinds/shot/followWords';
 import { KINDS } from '#kinds/registry.gen';
-import { areasInUse } from '../node/ownCoverage';
+import { areasInUse } from '#core/render/areasInUse';
 import { openShot } from './shotFrames';
 import type { OpenedFrame, OpenedShot } from './shotFrames';
 import type { ShotCommand } from './shotArguments';
@@ -158,7 +158,7 @@ const UNEVEN_SECONDS = 0.003;
 
 /** The plan on one frame of the shot: its own, or the first that shows whom it is for. */
 async function handFrame(plan: PlanFile, shot: OpenedShot, report: Report): Promise<HandFrame<OpenedFrame>> {
-  const own = await shot.placeOf(plan.photo.id);
+  const own = await shot.placeOf(plan.photo);
   for (let n = own ?? 0; n < shot.count; n += TRIED_EVERY) {
     for await (const frame of shot.frames(n, n)) {
       const carried = await carryOver(plan, frame, () => undefined).catch((error: unknown) => {
@@ -175,7 +175,7 @@ async function handFrame(plan: PlanFile, shot: OpenedShot, report: Report): Prom
 
 /** A photo without the areas that no step stands on or names, itself or through others. */
 function onlyUsed(photo: Photo): Photo {
-  const used = new Set(areasInUse(photo));
+  const used = new Set(areasInUse(photo, KINDS));
   const take = (area: Area): void => {
     const named = namedAreas(area, photo.areas, KINDS);
     for (const mark of area.marks) {

@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import { readFile, readdir, stat } from 'node:fs/promises';
 import { basename, join } from 'node:path';
+import type { Photo } from '#core/document/schema';
 import { ShotError } from '#core/errors';
-import { stemOf } from '#core/document/names';
+import { frameName } from '#kinds/shot/keyFrames';
 import { buildPyramid } from '#core/raster/pyramid';
 import { clipFrames, readClip } from './ffmpeg';
 import type { ClipFacts } from './ffmpeg';
@@ -27,8 +28,8 @@ export interface OpenedShot {
   readonly first: number;
   /** one after another, from one to another; backwards where that comes before */
   frames(from: number, to: number): AsyncGenerator<OpenedFrame>;
-  /** the place of the frame whose file has this SHA-256; undefined where there is none */
-  placeOf(sha256: string): Promise<number | undefined>;
+  /** the place of the frame that a photo is; undefined where it is none of them */
+  placeOf(photo: Pick<Photo, 'id' | 'frame'>): Promise<number | undefined>;
 }
 
 /** Which frames are wanted, counted from 1; all where nothing is said. */
@@ -69,9 +70,9 @@ async function openFolder(path: string, range: FrameRange): Promise<OpenedShot> 
       yield frame;
     }
   }
-  const placeOf = async (sha256: string) => {
+  const placeOf = async ({ id }: Pick<Photo, 'id'>) => {
     for (let n = 0; n < count; n++)
-      if (sha256Of(await readFile(join(path, all[first + n]!))) === sha256) return n;
+      if (sha256Of(await readFile(join(path, all[first + n]!))) === id) return n;
     return undefined;
   };
   return { count, width, height, clip: undefined, first, frames, placeOf };
@@ -108,7 +109,11 @@ async function openClip(path: string, range: FrameRange): Promise<OpenedShot> {
     clip,
     first,
     frames,
-    placeOf: async () => undefined,
+    placeOf: async ({ frame }) => {
+      const n = (frame?.n ?? -1) - first;
+      if (!frame || n < 0 || n >= count) return undefined;
+      return sha256Of(await readFile(path)) === frame.clip ? n : undefined;
+    },
   };
 }
 
@@ -139,7 +144,7 @@ function frameOf(
   }
   return {
     n,
-    name: `${stemOf(file) || file}-${String(number).padStart(4, '0')}.png`,
+    name: frameName(file, number - 1),
     sha256: sha256Of(rgb),
     pyramid: buildPyramid({ space: 'srgb8', width, height, data }, sharedBytes),
     type: 'image/png',

@@ -6,10 +6,11 @@ import { findParts } from '#core/segment/findParts';
 import type { FoundPeople } from '#core/segment/findParts';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { FollowedFrame } from '#kinds/shot/followShot';
+import { photoBetween } from '#kinds/shot/between';
+import { coverageBetween } from '#kinds/shot/coverageBetween';
 import { KINDS } from '#kinds/registry.gen';
 import { tfNetworks } from '../networks/tfNetworks';
 import { packCoverage } from '../node/coverageFile';
-import { areasInUse } from '../node/ownCoverage';
 import type { OpenedFrame } from './shotFrames';
 import { encodeFile, renderPixels } from '../node/writePhoto';
 import { networkFiles } from './networkFiles';
@@ -44,20 +45,17 @@ export async function workFrame({ followed, as, bare, masks }: FrameWork): Promi
   const { frame, photo: plan, plates } = followed;
   const { pyramid, sha256: id, name: file } = frame;
   const resolver = new Resolver(pyramid, KINDS);
-  for (const [name, plate] of plates) resolver.areas.learnPlate(name, plate);
-  const photo = plan ? { ...plan, id, file } : newPhoto({ id, file, ...sizeOf(pyramid) });
-  const areas = areasInUse({ ...photo, plan: photo.plan.filter(({ on }) => on) });
-  const baked = new Map(
-    areas.map((area) => [area.id, resolver.areas.fullCoverage(resolver.areas.resolve(area, photo))]),
-  );
+  const sides = plan ? [{ photo: plan, plates, weight: 1 }] : [];
+  const photo = { ...photoBetween(sides, KINDS, newPhoto({ id, file, ...sizeOf(pyramid) })), id, file };
+  const baked = coverageBetween(pyramid, photo, sides);
   const pixels = await renderPixels({ opened: frame, resolver, photo, baked }, as, () => undefined);
   return {
     bytes: bare ? (pixels.data as Uint8Array) : await encodeFile(pixels, as, frame),
     masks: masks
       ? await Promise.all(
-          areas.map(async ({ id: areaId, name }) => ({
-            area: { id: areaId, name },
-            png: await packCoverage(baked.get(areaId)!, pyramid.width, pyramid.height),
+          [...baked].map(async ([areaId, coverage8]) => ({
+            area: { id: areaId, name: photo.areas.find((area) => area.id === areaId)!.name },
+            png: await packCoverage(coverage8, pyramid.width, pyramid.height),
           })),
         )
       : [],

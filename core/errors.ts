@@ -117,6 +117,7 @@ export type ShotFault =
   | 'no-ffmpeg'
   | 'no-frames'
   | 'no-picture'
+  | 'codec'
   | 'damaged'
   | 'sizes'
   | 'too-long'

@@ -2,6 +2,7 @@ import type { Area, Photo } from '#core/document/schema';
 import { platesOf } from '#core/document/plates';
 import { DocumentError } from '#core/errors';
 import type { PlanFile } from '#core/formats/planFile';
+import { areasInUse } from '#core/render/areasInUse';
 import { namedAreas } from '#core/render/namedAreas';
 import { KINDS } from '#kinds/registry.gen';
 import { readCoverage } from './coverageFile';
@@ -16,21 +17,13 @@ export async function ownCoverage(
   height: number,
 ): Promise<Map<string, Uint8Array>> {
   const baked = new Map<string, Uint8Array>();
-  for (const area of areasInUse({ ...photo, plan: photo.plan.filter(({ on }) => on) })) {
+  for (const area of areasInUse({ ...photo, plan: photo.plan.filter(({ on }) => on) }, KINDS)) {
     const png = Object.hasOwn(coverage, area.id) ? coverage[area.id] : undefined;
     if (png !== undefined) baked.set(area.id, await readCoverage(Buffer.from(png, 'base64'), width, height));
     else if (standsOnPlates(area, photo))
       throw new DocumentError('coverage', area.name, 'it is missing from the plan; export the plan again');
   }
   return baked;
-}
-
-/** The areas that the steps of a plan stand on, or that one of them names. */
-export function areasInUse({ areas, plan }: Pick<Photo, 'areas' | 'plan'>): readonly Area[] {
-  const used = new Set(
-    plan.flatMap(({ kind, areaId, parameters }) => [areaId, KINDS.adjusts.get(kind)!.like?.(parameters)]),
-  );
-  return areas.filter(({ id }) => used.has(id));
 }
 
 /** Whether an area's marks, or those of areas that they name, look at ready-made coverage. */

@@ -43,6 +43,7 @@ const SHOT_FAULTS: Readonly<Record<ShotFault, (fields: CoreError['fields']) => s
     'is a clip, which needs ffmpeg and ffprobe to be read or written here, and they are not installed; install ffmpeg, or give a folder of numbered images',
   'no-frames': () => 'holds no images that can be frames',
   'no-picture': () => 'holds no moving picture that can be read',
+  'codec': ({ codec }) => `is a clip in ${codec}, which cannot be decoded here`,
   'damaged': ({ frame }) =>
     frame === undefined
       ? 'cannot be read; it is damaged'

@@ -1,5 +1,5 @@
 import { CoreError } from '#core/errors';
-import type { HandOffFault } from '#core/errors';
+import type { HandOffFault, ShotFault } from '#core/errors';
 import { StorageError } from '../storage/storageError';
 import type { StorageFault } from '../storage/storageError';
 
@@ -33,6 +33,19 @@ const DOCUMENT_FAULTS: Readonly<Record<string, (fields: Fields) => string>> = {
   'other-photo': ({ detail }) =>
     `This plan was made for another photo (${detail}). Open that photo and try again.`,
   'coverage': ({ detail }) => `The plan's coverage is damaged (${detail}). Export the plan again.`,
+};
+
+const clipNamed = (file: Fields[string] | undefined) => (file === undefined ? 'This clip' : `“${file}”`);
+const SHOT_FAULTS: Readonly<Partial<Record<ShotFault, (fields: Fields) => string>>> = {
+  'no-picture': ({ file }) =>
+    `${clipNamed(file)} is no clip that can be opened (WebM, MP4, MOV), or holds no moving picture. Save it as one of these and open it again.`,
+  'codec': ({ file, codec }) =>
+    `${clipNamed(file)} holds its pictures as ${codec}, which this browser does not decode. Save it as WebM (VP9) or MP4 (H.264) and open it again.`,
+  'damaged': ({ file, frame }) =>
+    `${clipNamed(file)} cannot be read${frame === undefined ? '' : ` from frame ${frame} on`}; it is damaged. Copy it again from its source.`,
+  'too-long': ({ file, frames, most }) =>
+    `${clipNamed(file)} has ${frames} frames; at most ${most} are worked on. Cut it into shorter clips and open these.`,
+  'failed': ({ said }) => `The clip could not be written (${said}). Try the other kind of file.`,
 };
 
 const RENDER_HERE = 'Turn off “render on the server” to render it here.';
@@ -79,6 +92,7 @@ export function sayError(error: unknown): string {
       return `The face networks could not be loaded (${error.fields.detail}). Reload the page and press Find again; everything else works without them.`;
     if (error.code === 'hand-off')
       return HAND_OFF_FAULTS[error.fields.reason as HandOffFault](Number(error.fields.most));
+    if (error.code === 'shot') return SHOT_FAULTS[error.fields.reason as ShotFault]!(error.fields);
     if (error.code === 'cancelled') return 'Stopped.';
     if (error.code === 'worker-lost')
       return 'The computation ended unexpectedly and was started again. Nothing is lost; repeat the last action.';

@@ -14,18 +14,20 @@ import { useBench } from '../stores/bench';
 import { useDrawing } from '../stores/drawing';
 import { useQuestions } from '../stores/questions';
 import { useSeeing } from '../stores/seeing';
+import { useShot } from '../stores/shot';
 import { useSitting } from '../stores/sitting';
 import { useView } from '../stores/view';
 import { useNotices } from '../stores/notices';
 
 /** Commands that go on while their key is held. */
-const REPEATED = new Set(['smaller', 'larger']);
+const REPEATED = new Set(['smaller', 'larger', 'frame-before', 'frame-after']);
 
 /** The keys of the bench, listed in benchKeys.ts. Not while something is typed or a dialog is open. */
 export function useBenchKeys(): void {
   const bench = useBench();
   const drawing = useDrawing();
   const seeing = useSeeing();
+  const shot = useShot();
   const questions = useQuestions();
   const view = useView();
   const sitting = useSitting();
@@ -67,6 +69,10 @@ export function useBenchKeys(): void {
     'photos': () => (bench.showingPhotos = true),
     'photo-before': () => step(-1),
     'photo-after': () => step(1),
+    'shot-play': () => shot.facts && (shot.playing = !shot.playing),
+    'frame-before': () => shot.goTo(shot.at - 1),
+    'frame-after': () => shot.goTo(shot.at + 1),
+    'frame-noted': () => shot.nextNote(),
     'area': nextArea,
     'place': nextPlace,
     // A file written now would be without what is being mended.

@@ -1,8 +1,13 @@
 import { newPhoto } from '#core/document/commands';
 import type { Photo } from '#core/document/schema';
-import { isPhotoStored, storePhoto } from '../storage/photoStorage';
+import { fitFileName } from '#core/document/names';
+import { frameName } from '#kinds/shot/keyFrames';
+import { shotWorker } from '#workers/client';
+import { isPhotoStored, storeClip, storePhoto } from '../storage/photoStorage';
 import { THUMB_LONG_SIDE } from '../storage/thumbs';
 import { shallowRef } from 'vue';
+import { isClip, sayDeeper } from './clipFiles';
+import { hashOf } from './hashOf';
 import { useWorkers } from './useWorkers';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
@@ -53,7 +58,33 @@ export function useImport() {
     return preview;
   }
 
+  /** The first frame of a clip, which stands for its shot; the clip itself is stored where photos are. */
+  async function importClip(file: File, known: readonly Photo[]): Promise<Photo | undefined> {
+    const clip = await hashOf(file);
+    if (known.some(({ frame }) => frame?.clip === clip)) {
+      await storeClip(clip, file.name, file).catch(notices.problem);
+      notices.say(`“${file.name}” is in this sitting already.`);
+      bench.reopened++;
+      return undefined;
+    }
+    const port = shotWorker();
+    try {
+      const facts = await port.call('open', { file, name: file.name });
+      const png = await port.call('png', { n: 0 });
+      const name = frameName(file.name, 0);
+      const { sha256, width, height, thumb } = await workers.analyst.look(name, png, THUMB_LONG_SIDE);
+      await storeClip(clip, file.name, file).catch(notices.problem);
+      await storePhoto(sha256, name, png, thumb).catch(notices.problem);
+      if (facts.deeper) notices.say(sayDeeper(facts.deeper, file.name));
+      const frame = { clip, file: fitFileName(file.name), n: 0 };
+      return newPhoto({ id: sha256, file: name, width, height, frame });
+    } finally {
+      port.dispose();
+    }
+  }
+
   async function importFile(file: File, known: readonly Photo[]): Promise<Photo | undefined> {
+    if (isClip(file)) return importClip(file, known);
     const damage = workers.files.damage(file);
     const { sha256, width, height, thumb } = await workers.analyst.look(file.name, file, THUMB_LONG_SIDE);
     const before = known.find(({ id }) => id === sha256);

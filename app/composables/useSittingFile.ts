@@ -1,7 +1,9 @@
 import { EMPTY_HISTORY } from '#core/document/history';
+import { filesOf } from '#core/document/filesOf';
+import type { SittingsFile } from '#core/document/filesOf';
 import { fitName } from '#core/document/names';
 import { database } from '../storage/database';
-import { isPhotoStored, photoFile, storePhoto } from '../storage/photoStorage';
+import { isPhotoStored, photoFile, storeClip, storePhoto } from '../storage/photoStorage';
 import { storePlate } from '../storage/plateStorage';
 import { saveBlob } from '../storage/saveBlob';
 import { NOT_STORED, saveSitting } from '../storage/sittingStorage';
@@ -11,6 +13,7 @@ import { useWorkers } from './useWorkers';
 import { useNotices } from '../stores/notices';
 import { useSitting } from '../stores/sitting';
 import { sayMisfits } from './sayMisfits';
+import { hashOf } from './hashOf';
 import { usePlates } from './usePlates';
 
 /** Beyond this, photos stay out of the file: their originals lie elsewhere. */
@@ -30,17 +33,18 @@ export function useSittingFile() {
       const photos = new Map<string, Blob>();
       let bytes = 0;
       let left = 0;
-      for (const photo of document.photos) {
-        const file = await photoFile(photo).catch(() => undefined);
+      const files = filesOf(document);
+      for (const needed of files) {
+        const file = await photoFile(needed).catch(() => undefined);
         bytes += file?.size ?? 0;
-        if (file && bytes <= MOST_PHOTO_BYTES) photos.set(photo.id, file);
+        if (file && bytes <= MOST_PHOTO_BYTES) photos.set(needed.id, file);
         else left++;
       }
       const packed = await workers.files.packSitting(toRaw(document), await collectPlates(document), photos);
       const name = `${document.name.replace(/[^\p{L}\p{N}]+/gu, '-')}-sitting.zip`;
       saveBlob(packed, name);
       notices.say(
-        `Saved ${name}${left === 0 ? '' : `; ${left} of ${document.photos.length} photos are not in it, keep their originals`}. Drop it on the list of sittings to open it.`,
+        `Saved ${name}${left === 0 ? '' : `; ${left} of ${files.length} files are not in it, keep their originals`}. Drop it on the list of sittings to open it.`,
       );
     } catch (error) {
       notices.problem(error);
@@ -52,10 +56,10 @@ export function useSittingFile() {
     try {
       const read = await workers.files.unpackSitting(file);
       for (const [name, plate] of read.plates) await storePlate(name, plate);
-      for (const { id, file: name } of read.sitting.photos) {
-        const bytes = read.photos.get(id);
-        if (bytes && !(await isPhotoStored(id)))
-          await storeChecked(id, name, bytes as Uint8Array<ArrayBuffer>);
+      for (const needed of filesOf(read.sitting)) {
+        const bytes = read.photos.get(needed.id);
+        if (bytes && !(await isPhotoStored(needed.id)))
+          await storeChecked(needed, new Blob([bytes as Uint8Array<ArrayBuffer>]));
       }
       const known = await database().sittings.get(read.sitting.id);
       const id = known ? crypto.randomUUID() : read.sitting.id;
@@ -74,15 +78,18 @@ export function useSittingFile() {
     }
   }
 
-  /** A file that is not the photo of its name is left out, and said. */
-  async function storeChecked(id: string, name: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
-    const file = new Blob([bytes]);
-    const { sha256, type, thumb } = await workers.analyst.look(name, file, THUMB_LONG_SIDE);
-    if (sha256 !== id)
+  /** A file that is not what its name says is left out, and said. */
+  async function storeChecked({ id, file: name, is }: SittingsFile, file: Blob): Promise<void> {
+    const looked =
+      is === 'photo'
+        ? await workers.analyst.look(name, file, THUMB_LONG_SIDE)
+        : { sha256: await hashOf(file), type: '', thumb: undefined };
+    if (looked.sha256 !== id)
       return notices.problem(
-        `The file of “${name}” in this sitting is another photo and was left out. Open the photo again.`,
+        `The file of “${name}” in this sitting is another ${is} and was left out. Open the ${is} again.`,
       );
-    await storePhoto(id, name, new Blob([bytes], { type }), thumb);
+    if (looked.thumb) await storePhoto(id, name, new Blob([file], { type: looked.type }), looked.thumb);
+    else await storeClip(id, name, file);
   }
 
   return { saveAsFile, openFile };

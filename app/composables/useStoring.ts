@@ -1,3 +1,4 @@
+import { filesOf } from '#core/document/filesOf';
 import { copyName } from '#core/document/names';
 import { database } from '../storage/database';
 import { storeHeldPhotos } from '../storage/photoStorage';
@@ -22,7 +23,7 @@ export function useStoring() {
     if (!document) return;
     try {
       for (const [name, plate] of await collectPlates(document)) await storePlate(name, plate);
-      const lost = await storeHeldPhotos(document.photos);
+      const lost = await storeHeldPhotos(filesOf(document));
       await sitting.storeAnew();
       if (sitting.saveProblem) return;
       const rest =

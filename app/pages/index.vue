@@ -125,7 +125,7 @@ const inRow = (row: number) => shown.value.slice(row * columns.value, (row + 1) 
       <LookChoice />
       <FilePick
         main
-        :accept="`${PHOTO_FILES},application/zip,.zip`"
+        :accept="`${PHOTO_FILES},${CLIP_FILES},application/zip,.zip`"
         multiple
         name="Photos for a new sitting"
         @files="openFiles"

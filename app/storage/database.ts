@@ -5,6 +5,7 @@ import type { PhotoProgress } from '#core/document/photoState';
 import type { Sitting } from '#core/document/schema';
 import type { PartNumbers } from '#core/render/photoNumbers';
 import type { Region } from '#core/raster/raster';
+import type { FollowNote } from '#kinds/shot/followShot';
 
 /** A sitting as it is stored: the document is checked before it is written and whenever it is read. */
 export interface SittingRow {
@@ -82,6 +83,30 @@ export interface SetWorkRow {
   readonly work: unknown;
 }
 
+/** A frame of a shot to which a key frame's areas were followed; the document is checked whenever it is read. */
+export interface FollowedRow {
+  /** SHA-256 of the clip */
+  readonly clip: string;
+  /** the key frame's photo */
+  readonly key: string;
+  readonly n: number;
+  /** what was followed, by `followKey` */
+  readonly as: string;
+  /** undefined beyond a cut */
+  readonly photo: unknown;
+  readonly plates: readonly Pick<PlateRow, 'name' | 'region' | 'packed'>[];
+  readonly notes: readonly FollowNote[];
+}
+
+/** What became of a frame of a shot, in small. */
+export interface ShotPictureRow {
+  readonly clip: string;
+  readonly n: number;
+  /** the work that it shows */
+  readonly as: string;
+  readonly picture: Blob;
+}
+
 /** A preset kept under a name; checked whenever it is read. */
 export interface PresetRow {
   id: string;
@@ -100,6 +125,8 @@ export class Database extends Dexie {
   progress!: Table<ProgressRow, [string, string]>;
   presets!: Table<PresetRow, string>;
   setWork!: Table<SetWorkRow, string>;
+  followed!: Table<FollowedRow, [string, string, number]>;
+  shotPictures!: Table<ShotPictureRow, [string, number]>;
 
   constructor(name = 'even-blush') {
     super(name);
@@ -113,6 +140,7 @@ export class Database extends Dexie {
     this.version(3).stores({ setAside: '++number, sittingId' });
     this.version(4).stores({ progress: '[sittingId+photoId], sittingId', presets: 'id' });
     this.version(5).stores({ setWork: 'sittingId' });
+    this.version(6).stores({ followed: '[clip+key+n], clip', shotPictures: '[clip+n], clip' });
   }
 }
 

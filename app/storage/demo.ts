@@ -15,9 +15,11 @@ async function demoList(): Promise<DemoList> {
   return demoListSchema.parse(await response.json());
 }
 
-/** The file of a demo photo; undefined for any other id. */
-export async function fetchDemoFile(photoId: string): Promise<Blob | undefined> {
-  const entry = (await demoList()).photos.find(({ id }) => id === photoId);
+/** The file of a demo photo or of a demo clip; undefined for any other id. */
+export async function fetchDemoFile(id: string): Promise<Blob | undefined> {
+  const { photos } = await demoList();
+  const clips = photos.flatMap(({ frame }) => (frame ? [{ id: frame.clip, file: frame.file }] : []));
+  const entry = [...photos, ...clips].find((known) => known.id === id);
   if (!entry) return undefined;
   const response = await fetch(`/api/demo/${entry.file}`);
   return response.ok ? response.blob() : undefined;

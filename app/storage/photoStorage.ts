@@ -26,6 +26,18 @@ export async function storePhoto(id: string, name: string, file: Blob, thumb: Bl
   }
 }
 
+/** Stores the clip of a shot, as photos are. When the browser refuses, it is kept in memory and the error thrown. */
+export async function storeClip(id: string, name: string, file: Blob): Promise<void> {
+  held.set(id, file);
+  try {
+    await database().photos.put({ id, name, file, storedAt: Date.now() });
+    unstored.delete(id);
+  } catch (error) {
+    unstored.set(id, file);
+    throw error;
+  }
+}
+
 /** The file of a photo, as it was opened. @throws {Error} when it is nowhere to be found */
 export async function photoFile(photo: Pick<Photo, 'id' | 'file'>): Promise<Blob> {
   const row = await database().photos.get(photo.id);

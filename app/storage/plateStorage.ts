@@ -1,6 +1,7 @@
 import type { Plate } from '#core/raster/plate';
 import type { Region } from '#core/raster/raster';
 import { database } from './database';
+import type { PlateRow } from './database';
 
 /** Plates that the browser refused to store; they live as long as the page. */
 const unstored = new Map<string, Plate>();
@@ -11,24 +12,38 @@ const unstored = new Map<string, Plate>();
  */
 export async function storePlate(name: string, plate: Plate): Promise<void> {
   unstored.set(name, plate);
-  const bytes = new Blob([plate.coverage8 as Uint8Array<ArrayBuffer>])
+  await database().plates.put({ ...(await packPlate(name, plate)), storedAt: Date.now() });
+  unstored.delete(name);
+}
+
+/** Coverage compressed. */
+export async function packPlate(
+  name: string,
+  { region, coverage8 }: Plate,
+): Promise<Omit<PlateRow, 'storedAt'>> {
+  const bytes = new Blob([coverage8 as Uint8Array<ArrayBuffer>])
     .stream()
     .pipeThrough(new CompressionStream('gzip'));
-  const packed = await new Response(bytes).blob();
-  await database().plates.put({ name, region: plate.region, packed, storedAt: Date.now() });
-  unstored.delete(name);
+  return { name, region, packed: await new Response(bytes).blob() };
 }
 
 /** @returns undefined when it is nowhere to be found, or damaged */
 export async function loadPlate(name: string): Promise<Plate | undefined> {
   const row = await database().plates.get(name);
-  if (!row) return unstored.get(name);
-  const bytes = row.packed.stream().pipeThrough(new DecompressionStream('gzip'));
+  return row ? unpackPlate(row) : unstored.get(name);
+}
+
+/** @returns undefined when it is damaged */
+export async function unpackPlate({
+  region,
+  packed,
+}: Pick<PlateRow, 'region' | 'packed'>): Promise<Plate | undefined> {
+  const bytes = packed.stream().pipeThrough(new DecompressionStream('gzip'));
   const coverage8 = await new Response(bytes).arrayBuffer().then(
     (buffer) => new Uint8Array(buffer),
     () => undefined,
   );
-  return coverage8?.length === pixels(row.region) ? { region: row.region, coverage8 } : undefined;
+  return coverage8?.length === pixels(region) ? { region, coverage8 } : undefined;
 }
 
 /** Whether plates live in this page alone. */

@@ -1,4 +1,5 @@
 import { KINDS } from '#kinds/registry.gen';
+import { filesOf } from '#core/document/filesOf';
 import { makeDocumentCheck } from '#core/document/documentCheck';
 import { EMPTY_HISTORY } from '#core/document/history';
 import type { Checkpoint, History } from '#core/document/history';
@@ -160,7 +161,17 @@ export async function markDeleted(db: Database, id: string, deletedAt: string | 
 export async function sweep(db: Database, now: number): Promise<void> {
   await db.transaction(
     'rw',
-    [db.sittings, db.checkpoints, db.photos, db.thumbs, db.plates, db.setAside, db.progress],
+    [
+      db.sittings,
+      db.checkpoints,
+      db.photos,
+      db.thumbs,
+      db.plates,
+      db.setAside,
+      db.progress,
+      db.followed,
+      db.shotPictures,
+    ],
     async () => {
       const rows = await db.sittings.toArray();
       const isOld = (row: SittingRow) =>
@@ -185,6 +196,12 @@ async function sweepPhotos(db: Database, left: readonly SittingRow[], now: numbe
   });
   await db.photos.bulkDelete(unused);
   await db.thumbs.bulkDelete(unused);
+  // What was followed can be followed again.
+  for (const table of [db.followed, db.shotPictures])
+    await table
+      .where('clip')
+      .noneOf([...used])
+      .delete();
 }
 
 async function sweepPlates(db: Database, left: readonly SittingRow[], now: number): Promise<void> {
@@ -213,7 +230,7 @@ function rowOf(sitting: Sitting, cursor: number, revision: number): SittingRow {
     id,
     name,
     updatedAt,
-    photoIds: sitting.photos.map((photo) => photo.id),
+    photoIds: filesOf(sitting).map((file) => file.id),
     document: sitting,
     cursor,
     revision,

@@ -68,6 +68,21 @@ describe('sittings in the browser’s storage', () => {
     expect([await db.sittings.count(), await db.photos.count()]).toEqual([0, 0]);
   });
 
+  it('keep the clips of their shots, and what was followed through these', async () => {
+    const [clip, old] = ['c'.repeat(64), 'd'.repeat(64)];
+    const key = { ...photo, frame: { clip, file: 'walk.webm', n: 3 } };
+    await saveSitting(db, sitting('one', [key]), EMPTY_HISTORY, NOT_STORED);
+    for (const id of [clip, old]) {
+      await db.photos.put({ id, name: 'walk.webm', file: new Blob(['clip']) });
+      await db.followed.put({ clip: id, key: photo.id, n: 3, as: 'x', photo: key, plates: [], notes: [] });
+      await db.shotPictures.put({ clip: id, n: 3, as: 'x', picture: new Blob(['picture']) });
+    }
+    await sweep(db, Date.parse(NOW));
+    expect((await db.photos.toCollection().primaryKeys()).sort()).toEqual([photo.id, clip].sort());
+    expect((await db.followed.toArray()).map((row) => row.clip)).toEqual([clip]);
+    expect((await db.shotPictures.toArray()).map((row) => row.clip)).toEqual([clip]);
+  });
+
   it('are duplicated under a new name, without the history', async () => {
     await saveSitting(db, sitting('one'), EMPTY_HISTORY, NOT_STORED);
     await duplicateSitting(db, 'one', { copyId: 'two', name: 'Copy', now: NOW });

@@ -22,8 +22,11 @@ export function newSitting(id: string, name: string, now: string): Sitting {
 }
 
 /** A photo without areas and steps. */
-export function newPhoto(identity: Pick<Photo, 'id' | 'file' | 'width' | 'height'>): Photo {
+export function newPhoto(
+  identity: Pick<Photo, 'id' | 'file' | 'width' | 'height'> & Partial<Pick<Photo, 'frame'>>,
+): Photo {
   return {
+    frame: null,
     ...identity,
     file: fitFileName(identity.file),
     profile: 'srgb',

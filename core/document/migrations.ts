@@ -18,6 +18,7 @@ const DOCUMENT_MIGRATIONS: Readonly<Record<number, (document: Loose) => Loose>> 
   }),
   6: (document) => ({ people: [], ...document, photos: mapList(document.photos, photoToVersion7) }),
   7: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion8) }),
+  8: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion9) }),
 };
 
 /** Sitters came, and areas belong to them or to nobody. */
@@ -61,6 +62,11 @@ function photoToVersion8(photo: unknown): unknown {
   if (!isLoose(photo)) return photo;
   const sitters = mapList(photo.sitters, (sitter) => (isLoose(sitter) ? { points: [], ...sitter } : sitter));
   return { brought: [], ...photo, ...(sitters !== undefined && { sitters }) };
+}
+
+/** A photo may be a frame of a shot. */
+function photoToVersion9(photo: unknown): unknown {
+  return isLoose(photo) ? { frame: null, ...photo } : photo;
 }
 
 /**

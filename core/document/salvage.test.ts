@@ -78,6 +78,13 @@ describe('what can be opened of a sitting', () => {
       ['winter', 'y'.repeat(40)],
     ],
     ['an archive that is unclear is none', 'archived', 'perhaps', (s) => s.archived, false],
+    [
+      'a place in a shot that is none is none',
+      'photos.0.frame',
+      { clip: 'x', n: -1 },
+      (s) => s.photos[0]!.frame,
+      null,
+    ],
     ['a decision that is not known is none', 'photos.0.choice', 'maybe', (s) => s.photos[0]!.choice, null],
     [
       'of the people those stay that are some, each once',

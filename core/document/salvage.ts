@@ -133,6 +133,7 @@ const BESIDE: readonly {
   { depth: 1, key: 'archived', mend: () => false },
   { depth: 1, key: 'people', mend: fitPeople },
   { depth: 3, key: 'choice', mend: () => null },
+  { depth: 3, key: 'frame', mend: () => null },
   { depth: 3, key: 'brought', mend: () => [] },
   { depth: 5, key: 'person', mend: () => null },
   { depth: 5, key: 'likeness', mend: () => null },

@@ -11,7 +11,7 @@ export type { Brought } from './brought';
 export type { Likeness, Person, Sitter } from './sitters';
 
 /** Raised with every change of shape; migrations.ts brings older documents up. */
-export const DOCUMENT_VERSION = 8;
+export const DOCUMENT_VERSION = 9;
 
 /** What an area may be of. */
 export const PARTS = [
@@ -145,6 +145,16 @@ export interface PlanVersion {
 export const CHOICES = ['wanted', 'perhaps', 'left'] as const;
 export type Choice = (typeof CHOICES)[number];
 
+/** Of which shot a photo is a frame. */
+const shotPlaceSchema = z.strictObject({
+  /** SHA-256 of the clip, hexadecimal */
+  clip: z.string().regex(/^[0-9a-f]{64}$/),
+  file: z.string().min(1).max(MOST.fileNameLength),
+  /** which of its frames, from 0 in the order in which they are shown */
+  n: z.number().int().min(0),
+});
+export type ShotPlace = z.infer<typeof shotPlaceSchema>;
+
 /** A photo with all that was done to it; the file itself lies elsewhere, under its id. */
 export interface Photo {
   /** SHA-256 of the file, hexadecimal */
@@ -153,6 +163,8 @@ export interface Photo {
   readonly width: number;
   readonly height: number;
   readonly profile: 'srgb';
+  /** null for a photo that is no frame of a shot */
+  readonly frame: ShotPlace | null;
   /** null while nothing is decided */
   readonly choice: Choice | null;
   readonly sitters: readonly Sitter[];
@@ -243,6 +255,7 @@ export function makePhotoSchema(kinds: Kinds): z.ZodType<Photo> {
       width: z.number().int().min(1),
       height: z.number().int().min(1),
       profile: z.literal('srgb'),
+      frame: shotPlaceSchema.nullable(),
       choice: z.enum(CHOICES).nullable(),
       sitters: z.array(sitterSchema).max(MOST.sitters),
       corridors: z.array(corridorSchema).max(MOST.sitters + 1),

@@ -29,6 +29,22 @@ describe('a sitting as a file', () => {
     expect(new TextDecoder().decode(photos.get(ID))).toBe('photo bytes');
   });
 
+  it('brings the clips of shots with it, each once', () => {
+    const clip = 'c'.repeat(64);
+    const keys = [ID, 'b'.repeat(64)].map((id, n) => ({
+      ...photoWith([], id),
+      frame: { clip, file: 'walk.webm', n },
+    }));
+    const packed = packSitting({
+      sitting: sittingWith(...keys),
+      plates: new Map(),
+      photos: new Map([[clip, strToU8('clip bytes')]]),
+    });
+    const { photos, sitting: read } = unpackSitting(packed, KINDS);
+    expect([...photos.keys()]).toEqual([clip]);
+    expect(read.photos.map(({ frame }) => frame?.n)).toEqual([0, 1]);
+  });
+
   it('is a zip archive that holds plain files', () => {
     expect(Object.keys(unzipSync(file())).sort()).toEqual([
       'photos/' + ID,

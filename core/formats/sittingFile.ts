@@ -5,6 +5,7 @@ import { parseJson, parseWith } from '../document/parse';
 import { salvageSitting } from '../document/salvage';
 import type { Salvaged } from '../document/salvage';
 import type { Sitting } from '../document/schema';
+import { filesOf } from '../document/filesOf';
 import { DocumentError } from '../errors';
 import type { Plate } from '../raster/plate';
 import { decodeCoveragePng, encodeCoveragePng } from './coveragePng';
@@ -14,7 +15,7 @@ export interface SittingFile {
   readonly sitting: Sitting;
   /** by name */
   readonly plates: ReadonlyMap<string, Plate>;
-  /** by the photo's id; some may be missing */
+  /** by the photo's id, clips of shots by theirs; some may be missing */
   readonly photos: ReadonlyMap<string, Uint8Array>;
 }
 
@@ -80,7 +81,7 @@ export function unpackSitting(bytes: Uint8Array, kinds: Kinds): ReadSittingFile 
       });
   }
   const photos = new Map<string, Uint8Array>();
-  for (const { id } of sitting.photos) if (files[`photos/${id}`]) photos.set(id, files[`photos/${id}`]!);
+  for (const { id } of filesOf(sitting)) if (files[`photos/${id}`]) photos.set(id, files[`photos/${id}`]!);
   return { sitting, setAside, plates, photos };
 }
 

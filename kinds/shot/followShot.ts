@@ -69,16 +69,24 @@ const NEAR_FACE = 0.6;
  * Every so many frames the parts are found anew; between two such frames they are carried by motion from both and
  * fade from the one into the other. What was drawn goes with what it lies on. A cut ends it.
  * @param every how many frames lie between two at which is found anew, 1 or more
+ * @param reach the first and the last frame that are wanted; all where nothing is said
  */
 export async function* followShot<Frame extends ShotFrame>(
   shot: FollowedShot<Frame>,
   hand: HandFrame<Frame>,
   every: number,
+  reach: FrameReach = { from: 0, to: shot.count - 1 },
 ): AsyncGenerator<FollowedFrame<Frame>> {
   const { n } = hand.frame;
-  if (n > 0) yield* new Follower(shot, hand, every).follow(n - 1, 0);
+  if (n > reach.from) yield* new Follower(shot, hand, every).follow(n - 1, reach.from);
   yield new Follower(shot, hand, every).handFrame();
-  if (n < shot.count - 1) yield* new Follower(shot, hand, every).follow(n + 1, shot.count - 1);
+  if (n < reach.to) yield* new Follower(shot, hand, every).follow(n + 1, reach.to);
+}
+
+/** Frames from one to another, both among them. */
+export interface FrameReach {
+  readonly from: number;
+  readonly to: number;
 }
 
 /** A frame between two at which was found, and the ways to them. */

@@ -65,7 +65,7 @@ test('a card shows faces, skin against its corridor, and the work; note, tags an
   await page.getByRole('link', { name: 'All sittings' }).click();
   const card = page.getByRole('list', { name: 'Sittings' }).getByRole('listitem').first();
   await expect(card.getByRole('img', { name: /^skin at 2\d°, inside its corridor/ })).toBeVisible();
-  await expect(card).toContainText('20 photos, 1 corrected');
+  await expect(card).toContainText('21 photos, 1 corrected');
   await page.getByLabel('Note on Lantern Row Players').fill('Warm, but no orange');
   await enter(page.getByLabel('Tags of Lantern Row Players'), 'season, , two words ,season');
   await expect(page.getByLabel('Tag shown')).toContainText('two words');
@@ -132,7 +132,7 @@ test('photos of a sitting: results, states, decisions for several, filters, next
   await bench.settle();
   await expect(page.getByLabel('Name of the area')).toHaveValue('Lips');
   await expect(page.getByTestId('where')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'photo 1 of 20' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'photo 1 of 21' })).toBeVisible();
   await page.getByRole('button', { name: '+ Recolour' }).click();
   await bench.settle();
   await page.waitForTimeout(1500);
@@ -158,5 +158,5 @@ test('photos of a sitting: results, states, decisions for several, filters, next
   await expect(dialog.getByLabel('Decision on marit-flare.jpg')).toHaveValue('wanted');
   await dialog.getByLabel('Decision on marit-flare.jpg').selectOption('left');
   await dialog.getByRole('button', { name: 'marit-flare.jpg', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'photo 1 of 20' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'photo 1 of 21' })).toBeVisible();
 });

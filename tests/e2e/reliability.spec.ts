@@ -97,7 +97,7 @@ test('the server answers what there is, to those who ask', async ({ page, reques
   });
   expect(headers['x-powered-by']).toBeUndefined();
   expect(await (await request.get('/api/health')).json()).toEqual({ ok: true });
-  expect((await (await request.get('/api/demo')).json()).photos.length).toBe(20);
+  expect((await (await request.get('/api/demo')).json()).photos.length).toBe(21);
   expect((await request.get('/api/demo/none.jpg')).status()).toBe(404);
   expect((await request.get('/api/demo/..%2Flist.json')).status()).toBe(400);
   expect((await request.get('/models/selfie.json')).headers()['content-type']).toContain('json');

@@ -5,6 +5,7 @@ import type { Survey } from '#workers/client';
 const sitting = useSitting();
 const bench = useBench();
 const questions = useQuestions();
+const shot = useShot();
 provideGesture(() => 'change');
 const notices = useNotices();
 const { photo, area } = useBenchPhoto();
@@ -62,9 +63,10 @@ const sized = (side: ColumnSide) => (stacked.value ? {} : { width: `${widthOf(si
         :opening="opening"
         @survey="survey = $event"
       />
-      <div v-else class="flex grow items-center justify-center bg-[#777] p-4 text-center text-white">
-        Drop a photo here to begin (JPEG, PNG, TIFF, WebP, AVIF, JPEG XL, a camera’s raw file), or press
-        Photos above.
+      <ShotStrip v-if="shot.clip" :key="shot.clip" />
+      <div v-if="!photo" class="flex grow items-center justify-center bg-[#777] p-4 text-center text-white">
+        Drop a photo here to begin (JPEG, PNG, TIFF, WebP, AVIF, JPEG XL, a camera’s raw file, a clip as WebM,
+        MP4 or MOV), or press Photos above.
       </div>
       <div
         v-if="over"

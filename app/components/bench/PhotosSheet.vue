@@ -53,7 +53,7 @@ const close = () => (bench.showingPhotos = false);
         >
       </span>
       <FilePick
-        :accept="PHOTO_FILES"
+        :accept="`${PHOTO_FILES},${CLIP_FILES}`"
         multiple
         name="Photos to add to this sitting"
         @files="

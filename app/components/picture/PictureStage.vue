@@ -235,6 +235,7 @@ const state = computed(() => {
     >
       As it was
     </p>
+    <div id="stage-over" />
   </div>
   <PictureFoot />
 </template>

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import { DialogTitle } from '@headlessui/vue';
+import type { ShotFormat } from '#workers/client';
+
+const props = defineProps<{ work: ReturnType<typeof useShotWork> }>();
+const shot = useShot();
+const out = useShotExport(props.work);
+const { progress, held } = out;
+provideGesture(() => 'range');
+
+const FORMATS: readonly { readonly value: ShotFormat; readonly name: string; readonly title: string }[] = [
+  { value: 'webm', name: 'WebM', title: 'VP9, or AV1 where the browser encodes no VP9' },
+  { value: 'mp4', name: 'MP4', title: 'H.264 where the browser encodes it' },
+  { value: 'png', name: 'Numbered PNGs', title: 'Each frame as a file, without loss, in one archive' },
+];
+const format = ref<ShotFormat>('webm');
+const masks = ref(false);
+const from = ref(shot.played.from + 1);
+const to = ref(shot.played.to + 1);
+
+const frames = computed(() => shot.states.slice(from.value - 1, to.value));
+const open = computed(() => frames.value.filter((state) => state === 'open' || state === 'key').length);
+/** Containers that hold a sound as it is packed. */
+const HOLDS: Readonly<Record<ShotFormat, readonly string[]>> = {
+  webm: ['opus', 'vorbis'],
+  mp4: ['aac', 'mp3', 'opus', 'flac', 'ac3', 'eac3'],
+  png: [],
+};
+const sound = computed(() => {
+  const packed = shot.facts?.sound;
+  if (!packed) return 'The shot has no sound.';
+  return HOLDS[format.value].includes(packed)
+    ? `Sound (${packed}) is kept as it is.`
+    : `Sound (${packed}) does not go into this kind of file and is left out.`;
+});
+/** Clips hold even sides alone. */
+const size = computed(() => {
+  const { width, height } = shot.facts!;
+  if (format.value === 'png' || (width % 2 === 0 && height % 2 === 0)) return '';
+  return `It is written as ${width & ~1} × ${height & ~1} pixels: clips have even sides.`;
+});
+
+async function write(): Promise<void> {
+  const reach = { from: from.value - 1, to: to.value - 1 };
+  if (await out.write({ format: format.value, masks: masks.value, reach })) shot.exporting = false;
+}
+function close(): void {
+  if (progress.value === undefined) shot.exporting = false;
+}
+</script>
+
+<template>
+  <DialogFrame panel="w-[34rem] bg-paper p-5" @close="close">
+    <DialogTitle class="text-lg">Export shot</DialogTitle>
+    <p class="mb-3 text-[13px] text-quiet">
+      {{ shot.place?.file }}, {{ shot.facts?.width }} × {{ shot.facts?.height }}, {{ shot.count }} frames.
+    </p>
+    <div v-if="progress !== undefined" class="flex items-center gap-3">
+      <progress :value="progress" max="1" class="h-2 grow" aria-label="Export" />
+      <span class="w-10 text-right tabular-nums">{{ Math.round(100 * progress) }} %</span>
+      <button class="press" @click="out.hold()">{{ held ? 'Go on' : 'Hold' }}</button>
+      <button class="press" @click="out.stop()">Stop</button>
+    </div>
+    <div v-else class="flex flex-col items-start gap-3 text-[13px]">
+      <ToggleGroup v-model="format" label="As what it is written" :options="FORMATS" />
+      <div class="flex items-center gap-2">
+        frames
+        <NumberField v-model="from" label="First frame" :min="1" :max="to" /> to
+        <NumberField v-model="to" label="Last frame" :min="from" :max="shot.count" />
+      </div>
+      <label class="flex items-center gap-2"
+        ><input v-model="masks" type="checkbox" /> the coverage of areas too, a grey PNG for each frame</label
+      >
+      <p class="text-quiet">{{ sound }} {{ size }}</p>
+      <p v-if="open > 0" class="text-warn" role="status">
+        {{ open }} of these frames are not followed yet and would stay as they were shot. Press Follow first.
+      </p>
+      <button class="press-main" @click="write">Export {{ frames.length }} frames</button>
+    </div>
+    <div v-if="progress === undefined" class="mt-3 flex justify-end">
+      <button class="press" @click="close">Close</button>
+    </div>
+  </DialogFrame>
+</template>

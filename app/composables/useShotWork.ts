@@ -1,0 +1,219 @@
+import { newPhoto } from '#core/document/commands';
+import { CancelledError } from '#core/errors';
+import { KINDS } from '#kinds/registry.gen';
+import { photoBetween } from '#kinds/shot/between';
+import type { FrameSide } from '#kinds/shot/between';
+import { frameName, keysAt, reachOf } from '#kinds/shot/keyFrames';
+import type { KeyFrame } from '#kinds/shot/keyFrames';
+import { shotWorker } from '#workers/client';
+import type { FollowedAt, ShotExchanges, WorkerPort } from '#workers/client';
+import { onScopeDispose } from 'vue';
+import { photoFile, storePhoto } from '../storage/photoStorage';
+import { storePlate } from '../storage/plateStorage';
+import {
+  followedFacts,
+  loadFollowed,
+  shotPictures,
+  storeFollowed,
+  storeShotPicture,
+} from '../storage/shotStorage';
+import { THUMB_LONG_SIDE } from '../storage/thumbs';
+import { useBench } from '../stores/bench';
+import { useNotices } from '../stores/notices';
+import { useShot } from '../stores/shot';
+import { useSitting } from '../stores/sitting';
+import { usePlates } from './usePlates';
+import { useWorkers } from './useWorkers';
+
+type Port = WorkerPort<ShotExchanges>;
+
+/** Frames between two at which people are looked for anew. */
+const EVERY = 12;
+/** Of the pictures that are played, pixels. */
+const PLAYED_LONG_SIDE = 960;
+
+/** Opens the shot of the photo in use, follows areas through it, draws its frames, and makes key frames. */
+export function useShotWork() {
+  const shot = useShot();
+  const bench = useBench();
+  const sitting = useSitting();
+  const notices = useNotices();
+  const workers = useWorkers();
+  const { collectPlates } = usePlates();
+  const viewer = shotWorker();
+  let follower: Port | undefined;
+  let drawer: Port | undefined;
+  const { clip, file } = shot.place!;
+
+  onScopeDispose(() => {
+    stop();
+    viewer.dispose();
+    shot.clear();
+  });
+
+  async function openIn(port: Port) {
+    return port.call('open', { file: await photoFile({ id: clip, file }), name: file });
+  }
+
+  async function open(): Promise<void> {
+    try {
+      const facts = await openIn(viewer);
+      for (const entry of await followedFacts(clip)) shot.put(entry);
+      for (const { n, as, picture } of await shotPictures(clip)) shot.putPicture(n, as, picture);
+      shot.facts = facts;
+      shot.goTo(shot.place?.n ?? 0);
+    } catch (error) {
+      notices.problem(error);
+    }
+  }
+
+  /** A frame as it was shot, in small. */
+  const small = (n: number, longSide: number) => viewer.call('small', { n, longSide });
+
+  /** Follows what is not followed yet, and draws the frames meanwhile. */
+  async function follow(): Promise<void> {
+    if (shot.progress) return;
+    shot.progress = { does: 'Opening', share: 0 };
+    [follower, drawer] = [shotWorker(), shotWorker()];
+    try {
+      await Promise.all([openIn(follower), openIn(drawer)]);
+      await followAll(follower, drawer);
+    } catch (error) {
+      if (error instanceof CancelledError) notices.say('Stopped. What was followed and drawn stays.');
+      else notices.problem(error);
+    } finally {
+      stop();
+    }
+  }
+
+  function stop(): void {
+    follower?.dispose();
+    drawer?.dispose();
+    follower = drawer = undefined;
+    shot.progress = undefined;
+  }
+
+  async function followAll(from: Port, to: Port): Promise<void> {
+    let drawing: Promise<unknown> = Promise.resolve();
+    const draw = (n: number) => {
+      if (shot.isFollowed(n)) drawing = drawing.then(() => drawFrame(to, n));
+      drawing.catch(() => undefined);
+    };
+    for (const key of shot.keys) await followKey(from, key, draw);
+    const frames = shot.states.flatMap((state, n) => (state === 'followed' ? [n] : []));
+    for (const [i, n] of frames.entries()) {
+      draw(n);
+      await drawing;
+      shot.progress = { does: 'Drawing', share: (i + 1) / frames.length };
+    }
+    await drawing;
+  }
+
+  async function followKey(port: Port, key: KeyFrame, onFrame: (n: number) => void): Promise<void> {
+    const reach = reachOf(key, shot.keys, shot.count);
+    const count = reach.to - reach.from + 1;
+    const isDone = (i: number) => shot.followedFrom(key, reach.from + i) !== undefined;
+    if (Array.from({ length: count }, (_, i) => i).every(isDone)) return;
+    const as = shot.names.get(key.id)!.areas;
+    const plates = await collectPlates({ photos: [key] });
+    await port.call('begin', { n: key.frame.n, photo: key, plates, every: EVERY, reach });
+    for (let done = 1; ; done++) {
+      const followed = await port.call('next', undefined);
+      if (!followed) return;
+      await keep(key.id, as, followed);
+      onFrame(followed.n);
+      shot.progress = { does: 'Following', share: done / count };
+    }
+  }
+
+  async function keep(key: string, as: string, followed: FollowedAt): Promise<void> {
+    await storeFollowed({ clip, key, as }, followed);
+    const { n, photo, notes } = followed;
+    shot.put({ n, key, as, notes, isCut: photo === undefined });
+  }
+
+  /** What was followed to a frame, with the plans as they are now. */
+  async function sidesAt(n: number): Promise<FrameSide[]> {
+    const sides: FrameSide[] = [];
+    for (const { key, weight } of shot.sidesOf(n)) {
+      const followed = await loadFollowed(clip, key.id, n);
+      if (followed) sides.push({ ...followed, photo: { ...followed.photo, plan: key.plan }, weight });
+    }
+    return sides;
+  }
+
+  async function drawFrame(port: Port, n: number): Promise<void> {
+    const as = shot.pictureKey(n);
+    if (shot.pictures.get(n)?.as === as) return;
+    const picture = await port.call('picture', { n, sides: await sidesAt(n), longSide: PLAYED_LONG_SIDE });
+    shot.putPicture(n, as, picture);
+    await storeShotPicture(clip, n, as, picture);
+  }
+
+  /** Makes the frame that is looked at a key frame: a photo of the sitting with what was followed to it. */
+  async function makeKey(n = shot.at): Promise<void> {
+    await putKey(n, await sidesAt(n).catch(() => []), 'make key frame');
+  }
+
+  /** Takes a key frame with all that was done on it to another frame, as it was followed there. */
+  async function moveKey(key: KeyFrame, n: number): Promise<void> {
+    if (n === key.frame.n || shot.keys.some(({ frame }) => frame.n === n)) return;
+    const there = shot.followedFrom(key, n) && (await loadFollowed(clip, key.id, n).catch(() => undefined));
+    if (!there)
+      return notices.say('A key frame moves to frames to which it was followed. Press Follow first.');
+    await putKey(
+      n,
+      [{ ...there, photo: { ...there.photo, plan: key.plan }, weight: 1 }],
+      'move key frame',
+      key,
+    );
+  }
+
+  /** @param gone the key frame in whose place it comes */
+  async function putKey(
+    n: number,
+    sides: readonly FrameSide[],
+    label: string,
+    gone?: KeyFrame,
+  ): Promise<void> {
+    try {
+      const name = frameName(file, n);
+      const png = await viewer.call('png', { n });
+      const { sha256, width, height, thumb } = await workers.analyst.look(name, png, THUMB_LONG_SIDE);
+      const same = sitting.document?.photos.find(({ id }) => id === sha256);
+      if (same) {
+        bench.choosePhoto(same.id);
+        return notices.say(`This frame shows the same picture as “${same.file}”, which is taken in hand.`);
+      }
+      await storePhoto(sha256, name, png, thumb).catch(notices.problem);
+      for (const { plates } of sides)
+        for (const [plate, coverage] of plates) await storePlate(plate, coverage).catch(notices.problem);
+      const bare = newPhoto({ id: sha256, file: name, width, height, frame: { clip, file, n } });
+      const { sitters, areas, readings, plan, corridors } = photoBetween(sides, KINDS, bare);
+      const photo = { ...bare, sitters, areas, readings, plan, corridors };
+      const before = keysAt(n, shot.keys)[0]?.key.id;
+      sitting.change(label, (document) => {
+        const place = document.photos.findIndex(({ id }) => id === before) + 1;
+        const photos = document.photos.toSpliced(place, 0, photo);
+        return { ...document, photos: photos.filter(({ id }) => id !== gone?.id) };
+      });
+      bench.choosePhoto(sha256);
+    } catch (error) {
+      notices.problem(error);
+    }
+  }
+
+  /** Takes a key frame away, with what was done on it; the one before it stays in hand. */
+  function deleteKey(key: KeyFrame): void {
+    const left = shot.keys.filter(({ id }) => id !== key.id);
+    const next = left.findLast(({ frame }) => frame.n < key.frame.n) ?? left[0];
+    if (!next) return;
+    if (bench.photoId === key.id) bench.choosePhoto(next.id);
+    sitting.change('delete key frame', (document) => ({
+      ...document,
+      photos: document.photos.filter(({ id }) => id !== key.id),
+    }));
+  }
+
+  return { open, small, follow, stop, makeKey, moveKey, deleteKey, sidesAt, openIn };
+}

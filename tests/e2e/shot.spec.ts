@@ -1,0 +1,199 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { unzipSync } from 'fflate';
+import sharp from 'sharp';
+import { Bench, enter } from './bench';
+
+const CLIP = 'demo/turning.webm';
+let folder: string;
+test.beforeAll(async () => void (folder = await mkdtemp(join(tmpdir(), 'even-blush-'))));
+test.afterAll(() => rm(folder, { recursive: true }));
+
+const strip = (page: Page) => page.getByRole('slider', { name: 'Frame that is looked at' });
+const codes = (file: string | Buffer) => sharp(file).removeAlpha().raw().toBuffer();
+/** A clip from one of ffmpeg's own pictures. */
+function made(name: string, ...words: readonly string[]): string {
+  const path = join(folder, name);
+  execFileSync('ffmpeg', ['-v', 'error', '-y', ...words, path]);
+  return path;
+}
+
+/** Opens a clip as a sitting of its own. */
+async function openClip(page: Page, path: string): Promise<void> {
+  await page.goto('/');
+  await page.locator('input[type=file]').first().setInputFiles(path);
+}
+
+async function exportAs(page: Page, kind: string): Promise<string> {
+  await page.getByRole('button', { name: 'Export shot' }).click();
+  await page.getByRole('radio', { name: kind }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: /^Export \d+ frames/ }).click(),
+  ]);
+  const path = join(folder, download.suggestedFilename());
+  await download.saveAs(path);
+  return path;
+}
+
+async function followed(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^(Follow|Draw) \d+ frames$/ }).click();
+  await expect(page.getByRole('button', { name: 'All followed' })).toBeVisible({ timeout: 180_000 });
+}
+
+test('a shot is followed from one frame, corrected on another, and comes out as clip and frames', async ({
+  page,
+}) => {
+  test.slow();
+  const bench = await Bench.open(page);
+  await page.keyboard.press('Shift+P');
+  await page
+    .getByRole('button', { name: /turning-0001/ })
+    .first()
+    .click();
+  await expect(page.getByText('of 24')).toBeVisible();
+  await bench.find();
+  await bench.choosePart('Skin');
+  await page.getByRole('button', { name: 'More steps' }).click();
+  await page.getByRole('menuitem', { name: /^Light/ }).click();
+  await enter(page.getByLabel('Exposure', { exact: true }), '0.8');
+  await followed(page);
+
+  // Every frame shows its own face brighter; nothing of the ground.
+  await strip(page).press('End');
+  const frame = page.getByTestId('frame');
+  await expect(frame).toHaveAttribute('data-frame', '24');
+  await expect(frame).toHaveAttribute('data-drawn', 'true');
+
+  // A key frame where the light is less: what was right before stays, and between them it goes over.
+  await page.getByRole('button', { name: 'Make key frame' }).click();
+  await bench.settle();
+  await expect(page.getByText('turning-0024.png')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Key frame 24', exact: true })).toBeVisible();
+  await enter(page.getByLabel(/strength/i).last(), '0');
+  await followed(page);
+  const files = unzipSync(await readFile(await exportAs(page, 'Numbered PNGs')));
+  expect(Object.keys(files).length).toBe(24);
+  const gains = [];
+  for (const n of [1, 8, 16, 24]) {
+    const png = Buffer.from(files[`turning-${String(n).padStart(4, '0')}.png`]!);
+    const source = join(folder, 'source.png');
+    execFileSync('ffmpeg', [
+      '-v',
+      'error',
+      '-y',
+      '-i',
+      CLIP,
+      '-vf',
+      `select=eq(n\\,${n - 1})`,
+      '-frames:v',
+      '1',
+      source,
+    ]);
+    const [after, before] = [await codes(png), await codes(source)];
+    // The forehead is in the middle of all frames; the upper corners show ground alone.
+    const meanAt = (data: Buffer, x: number, y: number) => {
+      let sum = 0;
+      for (let row = y - 8; row < y + 8; row++)
+        for (let column = x - 8; column < x + 8; column++) sum += data[3 * (row * 400 + column) + 1]!;
+      return sum / 256;
+    };
+    gains.push(meanAt(after, 200, 190) - meanAt(before, 200, 190));
+    for (const x of [20, 380]) expect(Math.abs(meanAt(after, x, 30) - meanAt(before, x, 30))).toBeLessThan(2);
+  }
+  expect(gains[0]).toBeGreaterThan(20);
+  expect(gains).toEqual(gains.toSorted((p, q) => q - p));
+  expect(Math.abs(gains[3]!)).toBeLessThan(2);
+
+  const webm = await exportAs(page, 'WebM');
+  const probe = [
+    '-v',
+    'error',
+    '-count_packets',
+    '-show_entries',
+    'stream=codec_name,width,height,nb_read_packets',
+  ];
+  const { streams } = JSON.parse(
+    execFileSync('ffprobe', [...probe, '-of', 'json', webm], { encoding: 'utf8' }),
+  );
+  expect(streams).toMatchObject([{ codec_name: 'vp9', width: 400, height: 500, nb_read_packets: '24' }]);
+  const first = join(folder, 'first.png');
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-i', webm, '-frames:v', '1', first]);
+  const [written, exact] = [await codes(first), await codes(Buffer.from(files['turning-0001.png']!))];
+  const apart = written.reduce((sum, code, i) => sum + Math.abs(code - exact[i]!), 0) / exact.length;
+  expect(apart).toBeLessThan(3);
+
+  // All of it is there after the page was left, and undo takes the key frame away.
+  await page.reload();
+  await bench.settle();
+  await page.keyboard.press('Shift+P');
+  await page
+    .getByRole('button', { name: /turning-0024/ })
+    .first()
+    .click();
+  await expect(page.getByRole('button', { name: 'All followed' })).toBeVisible();
+  await page.getByRole('button', { name: 'Delete key frame' }).click();
+  await expect(page.getByRole('button', { name: 'Key frame 24', exact: true })).toBeHidden();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Key frame 24', exact: true })).toBeVisible();
+});
+
+test('a clip is stepped through and played, its sound is kept, a range of it comes out', async ({ page }) => {
+  const picture = ['-f', 'lavfi', '-i', 'testsrc2=size=98x64:rate=10:duration=1.2'];
+  const sound = ['-f', 'lavfi', '-i', 'sine=duration=1.2', '-c:a', 'libopus'];
+  const clip = made('walk.webm', ...picture, ...sound, '-c:v', 'libvpx-vp9', '-shortest');
+  await openClip(page, clip);
+  await expect(page.getByText('of 12')).toBeVisible();
+  await page.keyboard.press('>');
+  await page.keyboard.press('>');
+  const frame = page.getByTestId('frame');
+  await expect(frame).toHaveAttribute('data-frame', '3');
+  await page.getByRole('button', { name: 'Play and export from this frame' }).click();
+  await page.keyboard.press('Shift+R');
+  await expect(frame).toHaveAttribute('data-frame', /^([5-9]|1\d)$/);
+  await page.keyboard.press('Shift+R');
+  await page.getByLabel('Frame', { exact: true }).fill('8');
+  await page.getByLabel('Frame', { exact: true }).press('Enter');
+  await page.getByRole('button', { name: 'Play and export up to this frame' }).click();
+  await page.getByRole('button', { name: 'Export shot' }).click();
+  await expect(page.getByText('Sound (opus) is kept as it is.')).toBeVisible();
+  await expect(page.getByText(/6 of these frames are not followed yet/)).toBeVisible();
+  await page.getByRole('button', { name: 'Close' }).click();
+  const out = await exportAs(page, 'WebM');
+  const probe = (entries: string) =>
+    JSON.parse(
+      execFileSync(
+        'ffprobe',
+        ['-v', 'error', '-count_packets', '-show_entries', entries, '-of', 'json', out],
+        {
+          encoding: 'utf8',
+        },
+      ),
+    );
+  const { streams, format } = probe('stream=codec_name,width,nb_read_packets:format=duration');
+  expect(streams[0]).toMatchObject({ codec_name: 'vp9', width: 98, nb_read_packets: '6' });
+  expect(streams[1]).toMatchObject({ codec_name: 'opus' });
+  expect(Math.abs(Number(format.duration) - 0.6)).toBeLessThan(0.1);
+});
+
+test('what is no clip that can be opened is said, and nothing is lost', async ({ page }) => {
+  const text = join(folder, 'text.mp4');
+  await writeFile(text, 'no clip');
+  await openClip(page, text);
+  await expect(page.getByText(/“text.mp4” is no clip that can be opened/)).toBeVisible();
+  const sound = made('sound.mp4', '-f', 'lavfi', '-i', 'sine=duration=1');
+  await openClip(page, sound);
+  await expect(page.getByText(/“sound.mp4” is no clip .*, or holds no moving picture/)).toBeVisible();
+  const codec = made('old.mp4', '-f', 'lavfi', '-i', 'testsrc2=size=64x64:duration=1', '-c:v', 'mpeg4');
+  await openClip(page, codec);
+  await expect(
+    page.getByText(/“old.mp4” holds its pictures as mp4v, which this browser does not decode/),
+  ).toBeVisible();
+  const long = made('long.webm', '-f', 'lavfi', '-i', 'color=size=32x32:rate=4:duration=600');
+  await openClip(page, long);
+  await expect(page.getByText(/“long.webm” has 2400 frames; at most 1800 are worked on/)).toBeVisible();
+});

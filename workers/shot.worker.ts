@@ -1,0 +1,192 @@
+import { newPhoto } from '#core/document/commands';
+import { ShotError } from '#core/errors';
+import { encodeCoveragePng } from '#core/formats/coveragePng';
+import { fileNameBy, freeName } from '#core/formats/fileNames';
+import { writePng } from '#core/formats/pngFile';
+import type { CodedPixels } from '#core/formats/pngFile';
+import type { Pyramid } from '#core/raster/pyramid';
+import { wholeRegion } from '#core/raster/raster';
+import { sampleRegion } from '#core/raster/sampleRegion';
+import { WHOLE_PICTURE } from '#core/document/schema';
+import type { Photo } from '#core/document/schema';
+import { codedStrips, renderCoded } from '#core/render/codedRegion';
+import { RegionRenderer } from '#core/render/regionRenderer';
+import { Resolver } from '#core/render/resolver';
+import { KINDS } from '#kinds/registry.gen';
+import { photoBetween } from '#kinds/shot/between';
+import { coverageBetween } from '#kinds/shot/coverageBetween';
+import type { FrameSide } from '#kinds/shot/between';
+import { frameName } from '#kinds/shot/keyFrames';
+import { followShot } from '#kinds/shot/followShot';
+import type { FollowedFrame, ShotFrame } from '#kinds/shot/followShot';
+import { Clip } from './clip';
+import { ClipWriter } from './clipWriter';
+import { Finder } from './finder';
+import { jpegOf } from './photoOpening';
+import { serve } from './serve';
+import type { ShotExchanges, ShotWritten } from './shotProtocol';
+
+const STRIP_PIXELS = 1_000_000;
+
+let clip: Clip | undefined;
+let clipName = '';
+const finder = new Finder();
+let followed: AsyncGenerator<FollowedFrame<ShotFrame>> | undefined;
+let ahead: ReturnType<NonNullable<typeof followed>['next']> | undefined;
+/** Frames that are asked for in their order are decoded once. */
+let onward: { next: number; readonly frames: AsyncGenerator<ShotFrame> } | undefined;
+let writing: { readonly as: ShotWritten; readonly clip: ClipWriter | undefined } | undefined;
+/** a folder for each area's coverage, by the area's id */
+const folders = new Map<string, string>();
+const taken = new Set<string>();
+
+function current(): Clip {
+  if (!clip) throw new RangeError('no clip is open');
+  return clip;
+}
+
+serve<ShotExchanges>({
+  open: async ({ file, name }) => {
+    clip?.dispose();
+    clip = await Clip.open(file, name);
+    clipName = name;
+    return clip.facts;
+  },
+  small: ({ n, longSide }) => current().small(n, longSide),
+  png: async ({ n }) => {
+    const pyramid = await frameAt(n);
+    return pngOf({ ...coded(pyramid, renderedIn(pyramid, []), 3), channels: 3 });
+  },
+  begin: async ({ n, photo, plates, every, reach }) => {
+    const { facts } = current();
+    const shot = {
+      count: facts.times.length,
+      frames: (from: number, to: number) => current().frames(from, to),
+      find: (pyramid: Pyramid) =>
+        finder.find(pyramid, {
+          tiles: false,
+          onProgress: () => undefined,
+          signal: new AbortController().signal,
+        }),
+      pause: () => new Promise<void>((resolve) => setTimeout(resolve)),
+    };
+    const hand = { frame: { n, pyramid: await frameAt(n) }, photo, plates };
+    void followed?.return(undefined);
+    followed = followShot(shot, hand, every, reach);
+    ahead = undefined;
+    return undefined;
+  },
+  next: async () => {
+    if (!followed) throw new RangeError('nothing is followed');
+    const { value, done } = await (ahead ?? followed.next());
+    ahead = done ? undefined : followed.next();
+    // Whoever asks for the next one hears of a failure.
+    ahead?.catch(() => undefined);
+    return done || !value
+      ? undefined
+      : { n: value.frame.n, photo: value.photo, plates: value.plates, notes: value.notes };
+  },
+  picture: async ({ n, sides, longSide }) => {
+    const pyramid = await frameAt(n);
+    const region = wholeRegion(pyramid.width, pyramid.height, longSide);
+    const linear =
+      sides.length === 0 ? sampleRegion(pyramid, region).data : renderedIn(pyramid, sides).render(region);
+    return jpegOf(linear, region);
+  },
+  write: async (as) => {
+    await writing?.clip?.dispose();
+    const { format, reach } = as;
+    folders.clear();
+    taken.clear();
+    writing = { as, clip: format === 'png' ? undefined : await ClipWriter.start(current(), format, reach) };
+    return undefined;
+  },
+  add: async ({ n, sides }) => {
+    const { as, clip: file } = writing!;
+    const pyramid = await frameAt(n);
+    const number = String(n + 1).padStart(4, '0');
+    const files = new Map<string, Blob>();
+    const frame = renderedIn(pyramid, sides);
+    if (file) await file.add(n, coded(pyramid, frame, 4));
+    else files.set(frameName(clipName, n), pngOf({ ...coded(pyramid, frame, 3), channels: 3 }));
+    if (as.masks) for (const [name, png] of masksOf(pyramid, frame)) files.set(`${name}/${number}.png`, png);
+    return files;
+  },
+  end: async () => {
+    const file = await writing?.clip?.end();
+    writing = undefined;
+    return file;
+  },
+});
+
+/** @throws {ShotError} damaged */
+async function frameAt(n: number): Promise<Pyramid> {
+  if (onward?.next !== n) {
+    void onward?.frames.return(undefined);
+    onward = { next: n, frames: current().frames(n, current().facts.times.length - 1) };
+  }
+  const { value } = await onward.frames.next();
+  onward.next++;
+  if (!value) throw new ShotError('damaged', { frame: n + 1 });
+  return value.pyramid;
+}
+
+/** A frame with what is done to it. */
+function renderedIn(pyramid: Pyramid, sides: readonly FrameSide[]) {
+  const bare = newPhoto({
+    id: '0'.repeat(64),
+    file: clipName || 'clip',
+    width: pyramid.width,
+    height: pyramid.height,
+  });
+  const photo = photoBetween(sides, KINDS, bare);
+  const baked = coverageBetween(pyramid, photo, sides);
+  const resolver = new Resolver(pyramid, KINDS);
+  const plan = resolver.plan(photo, baked);
+  return {
+    photo,
+    baked,
+    plan,
+    areas: [WHOLE_PICTURE, ...photo.areas.filter(({ id }) => baked.has(id))].map((area) =>
+      resolver.area(area, photo, baked.get(area.id)),
+    ),
+    render: (region: Parameters<Resolver['render']>[1]) => resolver.render(plan, region),
+  };
+}
+
+type Rendered = ReturnType<typeof renderedIn>;
+
+/** A frame's pixels as they are written. */
+function coded(pyramid: Pyramid, { areas, plan }: Rendered, channels: 3 | 4) {
+  const { width, height } = pyramid;
+  const renderer = new RegionRenderer(pyramid, KINDS);
+  for (const area of areas) renderer.learnArea(area);
+  const data = new Uint8Array(width * height * channels);
+  let at = 0;
+  for (const strip of codedStrips(pyramid, { width, height }, STRIP_PIXELS)) {
+    const codes = renderCoded(renderer, plan, strip, { space: 'srgb', depth: 8, channels });
+    data.set(codes as Uint8Array, at);
+    at += codes.length;
+  }
+  return { width, height, data };
+}
+
+const pngOf = (pixels: CodedPixels) =>
+  new Blob([writePng(pixels, {}) as Uint8Array<ArrayBuffer>], { type: 'image/png' });
+
+/** The coverage of each area that steps stand on, by a folder of its name. */
+function* masksOf(pyramid: Pyramid, { photo, baked }: Rendered): Generator<readonly [string, Blob]> {
+  for (const [id, coverage8] of baked) {
+    const png = encodeCoveragePng(coverage8, pyramid.width, pyramid.height);
+    yield [folderOf(photo, id), new Blob([png as Uint8Array<ArrayBuffer>], { type: 'image/png' })];
+  }
+}
+
+function folderOf({ areas }: Photo, id: string): string {
+  const known = folders.get(id);
+  if (known) return known;
+  const { name } = areas.find((area) => area.id === id)!;
+  const folder = freeName(fileNameBy('{name}', { name, sitting: '', number: 0 }, 'png'), taken).slice(0, -4);
+  folders.set(id, folder);
+  return folder;
+}

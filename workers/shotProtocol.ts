@@ -1,0 +1,64 @@
+import type { Photo } from '#core/document/schema';
+import type { Plate } from '#core/raster/plate';
+import type { FollowNote, FrameReach } from '#kinds/shot/followShot';
+import type { FrameSide } from '#kinds/shot/between';
+import type { ClipFacts } from './clip';
+
+export type { ClipFacts } from './clip';
+
+/** A frame to which a key frame was followed, without its pixels. */
+export interface FollowedAt {
+  readonly n: number;
+  /** undefined beyond a cut */
+  readonly photo: Photo | undefined;
+  readonly plates: ReadonlyMap<string, Plate>;
+  readonly notes: readonly FollowNote[];
+}
+
+/** As what a shot is written. */
+export const SHOT_FORMATS = ['webm', 'mp4', 'png'] as const;
+export type ShotFormat = (typeof SHOT_FORMATS)[number];
+
+/** How a shot is written. */
+export interface ShotWritten {
+  readonly format: ShotFormat;
+  /** the coverage of areas too, as grey PNGs */
+  readonly masks: boolean;
+  readonly reach: FrameReach;
+}
+
+/** A frame, and what is done to it; no sides where nothing is. */
+export interface FrameWork {
+  readonly n: number;
+  readonly sides: readonly FrameSide[];
+}
+
+/** A worker that decodes a clip, follows areas through it, renders and writes its frames. */
+export type ShotExchanges = {
+  open: { request: { file: Blob; name: string }; reply: ClipFacts };
+  /** a frame as it is, in small, as a JPEG */
+  small: { request: { n: number; longSide: number }; reply: Blob };
+  /** a frame as it is, as a PNG */
+  png: { request: { n: number }; reply: Blob };
+  /** begins to follow a key frame's areas; what was followed before is given up */
+  begin: {
+    request: {
+      n: number;
+      photo: Photo;
+      plates: ReadonlyMap<string, Plate>;
+      every: number;
+      reach: FrameReach;
+    };
+    reply: undefined;
+  };
+  /** the next frame to which they were followed; undefined when all are */
+  next: { request: undefined; reply: FollowedAt | undefined };
+  /** a frame with what is done to it, as a JPEG */
+  picture: { request: FrameWork & { longSide: number }; reply: Blob };
+  /** begins a file */
+  write: { request: ShotWritten; reply: undefined };
+  /** puts the next frame into it; frames that are files of their own, and masks, come back by name */
+  add: { request: FrameWork; reply: ReadonlyMap<string, Blob> };
+  /** the file; undefined where frames are files of their own */
+  end: { request: undefined; reply: Blob | undefined };
+};
