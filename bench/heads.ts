@@ -12,7 +12,7 @@ import { tfNetworks } from '../networks/tfNetworks';
 import type { Row } from './report';
 
 /** Many small made-up heads with masks, where they stand beside the project. */
-const HEADS = fileURLToPath(new URL('../../shared/heads/', import.meta.url));
+export const HEADS = fileURLToPath(new URL('../../shared/heads/', import.meta.url));
 /** Belong to no part and count neither way. */
 const FREE = ['lashes', 'mouth_inner', 'pupil'];
 /** Coverage below which a class counts as not shown, pixels. */
@@ -94,7 +94,8 @@ export async function headsAccuracy(): Promise<Row[]> {
   return rows;
 }
 
-function headsOf(half: 'even' | 'odd'): string[] {
+/** Heads whose number is even or odd. */
+export function headsOf(half: 'even' | 'odd'): string[] {
   return readdirSync(HEADS).filter(
     (name) => /^\d+$/.test(name) && Number(name) % 2 === Number(half === 'odd'),
   );
@@ -104,7 +105,8 @@ function percent(share: number): string {
   return `${(100 * share).toFixed(0)} %`;
 }
 
-async function maskOf(
+/** True coverage of some classes together. */
+export async function maskOf(
   head: string,
   names: readonly string[],
   { width, height }: Pyramid,
@@ -119,7 +121,8 @@ async function maskOf(
   return sum;
 }
 
-function coverageOf(
+/** Found coverage of some parts together. */
+export function coverageOf(
   pyramid: Pyramid,
   parts: readonly FoundPart[],
   names: readonly FoundPartName[],

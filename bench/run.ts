@@ -14,6 +14,7 @@ import { mendedPictures } from './mended';
 import { pageSpeed } from './page';
 import { renderSpeed } from './render';
 import { report, say } from './report';
+import { dyedRims } from './rims';
 import { setAccuracy } from './set';
 import { shotAccuracy } from './shot';
 
@@ -35,4 +36,5 @@ report({
   'A set: evened, joined, carried': await setAccuracy(),
   'A moving shot: followed': await shotAccuracy(),
   'Edges of skin steps': await edgesOfSkin(),
+  'Edges of dyed hair': await dyedRims(),
 });

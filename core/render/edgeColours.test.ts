@@ -46,6 +46,16 @@ describe('colours along an edge', () => {
     expect(Math.max(...pixel)).toBeLessThanOrEqual(0.002 + 1e-6);
   });
 
+  it('take no more of what is behind out of a pixel than it shows, where its coverage is too low', () => {
+    const edge = measureEdgeColours(area);
+    const darker = INSIDE.map((channel) => 0.8 * channel);
+    for (const own of [INSIDE, darker]) {
+      const pixel = Float32Array.from(own);
+      foregroundOf(edge, pixel, 0, { x: 20.5, y: 20.5, alpha: 0.6 });
+      own.forEach((channel, c) => expect(pixel[c]).toBeCloseTo(channel, 2));
+    }
+  });
+
   const AT_22 = { light: 22, middle: 22, shade: 22 };
   const PUSH = { hue: 0, amount: 100 };
   it.each([

@@ -1,3 +1,4 @@
+import { clamp } from '../math/clamp';
 import { newField, readField } from '../raster/field';
 import type { Field } from '../raster/field';
 import { halveArea } from '../raster/halveArea';
@@ -5,8 +6,8 @@ import { areaLowPass } from '../raster/lowPass';
 import type { AreaInput } from '../measure/areaInput';
 
 /**
- * What an area and its surroundings look like along its edge: their difference, linear sRGB, over the area's
- * box.
+ * What an area and its surroundings look like along its edge, over the area's box, linear sRGB: by how much the
+ * area's own colour differs from theirs, then that colour.
  */
 export type EdgeColours = Field;
 
@@ -36,15 +37,19 @@ export function measureEdgeColours({ pixels, coverage, region }: AreaInput): Edg
   // A little weight for the others, so that every place has some answer.
   const inside = side((value) => (value >= INSIDE8 ? 1 : value / 255_000));
   const outside = side((value) => (value <= OUTSIDE8 ? 1 : (255 - value) / 255_000));
-  const field = newField(inside.region, 3);
+  const field = newField(inside.region, 6);
   for (let i = 0; i < inside.weight.length; i++) {
     if (inside.weight[i]! < 1e-4 || outside.weight[i]! < 1e-4) continue;
-    for (let c = 0; c < 3; c++) field.data[3 * i + c] = inside.colours[c]![i]! - outside.colours[c]![i]!;
+    for (let c = 0; c < 3; c++) {
+      field.data[6 * i + c] = inside.colours[c]![i]! - outside.colours[c]![i]!;
+      field.data[6 * i + 3 + c] = inside.colours[c]![i]!;
+    }
   }
   return field;
 }
 
-const difference = new Float32Array(3);
+/** The difference, and the area's own colour. */
+const near = new Float32Array(6);
 
 /**
  * The part's own colour in a pixel that it shares with what is behind it, so that a strand takes the dye and
@@ -59,10 +64,18 @@ export function foregroundOf(
   at: number,
   { x, y, alpha }: { readonly x: number; readonly y: number; readonly alpha: number },
 ): void {
-  readField(edge, x, y, difference);
+  readField(edge, x, y, near);
+  let along = 0;
+  let length = 0;
+  for (let c = 0; c < 3; c++) {
+    along += (near[3 + c]! - out[at + c]!) * near[c]!;
+    length += near[c]! * near[c]!;
+  }
+  // Coverage may be too low: no more is taken out than what the pixel shows of what is behind it.
+  const behind = length > 0 ? clamp(along / length, 0, 1 - alpha) : 0;
   for (let c = 0; c < 3; c++) {
     const mixed = out[at + c]!;
     // Never more than what the pixel can hold of the part.
-    out[at + c] = Math.min(Math.max(0, mixed) / alpha, Math.max(0, mixed + (1 - alpha) * difference[c]!));
+    out[at + c] = Math.min(Math.max(0, mixed) / alpha, Math.max(0, mixed + behind * near[c]!));
   }
 }
