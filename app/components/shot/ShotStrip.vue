@@ -30,7 +30,10 @@ const pressed = computed(() => {
 const told = computed(() => {
   const state = shot.states[shot.at];
   if (key.value) return 'key frame';
-  if (state === 'open') return 'as it was shot, not followed yet';
+  if (state === 'open')
+    return shot.sidesOf(shot.at).length > 0
+      ? 'followed from one key frame, not from the other yet'
+      : 'as it was shot, not followed yet';
   return state === 'drawn' ? 'followed' : 'followed, not drawn yet';
 });
 /** A key frame that is looked at is the one that is worked on. */
