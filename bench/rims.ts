@@ -57,7 +57,10 @@ export async function dyedRims(): Promise<Row[]> {
 }
 
 /** What is hair alone near what is none, and the other way round. */
-function rimOf(truth: Uint8Array, { width, height }: { readonly width: number; readonly height: number }) {
+export function rimOf(
+  truth: Uint8Array,
+  { width, height }: { readonly width: number; readonly height: number },
+) {
   const own = truth.map((value) => (value >= OWN ? 255 : 0));
   const other = truth.map((value) => (value <= FREE_OF ? 255 : 0));
   const near = (mask: Uint8Array, of: Uint8Array) => {

@@ -4,6 +4,7 @@ import {
   DocumentError,
   NetworksMissingError,
   PhotoFileError,
+  ShotError,
   WorkerLostError,
   WorkerSilentError,
 } from '#core/errors';
@@ -29,6 +30,18 @@ describe('what is said about errors', () => {
       expect(said.split(/[.;] /).length).toBeGreaterThan(1);
     }
     expect(sayError(new PhotoFileError('a.jpg', 'too-long', { width: 9, height: 7 }))).toContain('9 × 7');
+  });
+
+  it('names the clip that is not opened, and what to do with it', () => {
+    const detail = { file: 'walk.mov', codec: 'hvc1', frames: 2400, most: 1800, frame: 7, said: 'no room' };
+    for (const reason of ['no-picture', 'codec', 'damaged', 'too-long', 'failed'] as const) {
+      const said = sayError(new ShotError(reason, detail));
+      expect(said).toMatch(reason === 'failed' ? /no room/ : /“walk.mov”/);
+      expect(said.split(/[.;] /).length).toBeGreaterThan(1);
+    }
+    expect(sayError(new ShotError('damaged', { frame: 7 }))).toContain(
+      'This clip cannot be read from frame 7 on',
+    );
   });
 
   it('says of a document where it does not fit', () => {

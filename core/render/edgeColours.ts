@@ -1,8 +1,8 @@
 import { clamp } from '../math/clamp';
 import { newField, readField } from '../raster/field';
 import type { Field } from '../raster/field';
-import { halveArea } from '../raster/halveArea';
-import { areaLowPass } from '../raster/lowPass';
+import { maskSoften } from '../raster/maskSoften';
+import type { Region } from '../raster/raster';
 import type { AreaInput } from '../measure/areaInput';
 
 /**
@@ -14,38 +14,79 @@ export type EdgeColours = Field;
 /** Coverage that counts as the one or the other alone. */
 const INSIDE8 = 242;
 const OUTSIDE8 = 10;
-/** How near is looked, in pixels of the grid. */
+/** How near is looked, in pixels that come in. */
 const SIGMA = 2;
-const MOST_PIXELS = 900_000;
+/** Of the grid that is looked at. */
+const MOST_PIXELS = 300_000;
 
-/** Foreground minus background near each place, from where either stands alone. */
-export function measureEdgeColours({ pixels, coverage, region }: AreaInput): EdgeColours {
-  const count = coverage.data.length;
-  const planes = [0, 1, 2].map((c) => {
-    const plane = new Float32Array(count);
-    for (let i = 0; i < count; i++) plane[i] = pixels.data[3 * i + c]!;
-    return plane;
-  });
-  const side = (weigh: (value: number) => number) => {
-    const weightOf = Float32Array.from({ length: 256 }, (_, value) => weigh(value));
-    const weights = new Float32Array(count);
-    for (let i = 0; i < count; i++) weights[i] = weightOf[coverage.data[i]!]!;
-    const grid = halveArea({ region, planes, weights }, MOST_PIXELS);
-    const low = areaLowPass(grid.weights, grid.region.outWidth, grid.region.outHeight, SIGMA);
-    return { region: grid.region, colours: grid.planes.map((plane) => low.of(plane)), weight: low.weight };
-  };
-  // A little weight for the others, so that every place has some answer.
-  const inside = side((value) => (value >= INSIDE8 ? 1 : value / 255_000));
-  const outside = side((value) => (value <= OUTSIDE8 ? 1 : (255 - value) / 255_000));
-  const field = newField(inside.region, 6);
+/** Foreground minus background near each place, from where either stands alone, and the foreground. */
+export function measureEdgeColours(input: AreaInput): EdgeColours {
+  const region = gridOf(input.region);
+  const [inside, outside] = SIDES.map((weights) => sideOf(input, region, weights)) as [Side, Side];
+  const field = newField(region, 6);
   for (let i = 0; i < inside.weight.length; i++) {
-    if (inside.weight[i]! < 1e-4 || outside.weight[i]! < 1e-4) continue;
+    const [own, other] = [inside.weight[i]!, outside.weight[i]!];
+    if (own < LEAST_WEIGHT || other < LEAST_WEIGHT) continue;
     for (let c = 0; c < 3; c++) {
-      field.data[6 * i + c] = inside.colours[c]![i]! - outside.colours[c]![i]!;
-      field.data[6 * i + 3 + c] = inside.colours[c]![i]!;
+      const colour = inside.sums[c]![i]! / own;
+      field.data[6 * i + c] = colour - outside.sums[c]![i]! / other;
+      field.data[6 * i + 3 + c] = colour;
     }
   }
   return field;
+}
+
+/** How much coverage counts as the one alone and as the other; a little for the rest, so that most places have some answer. */
+const SIDES = [
+  Float32Array.from({ length: 256 }, (_, value) => (value >= INSIDE8 ? 1 : value / 255_000)),
+  Float32Array.from({ length: 256 }, (_, value) => (value <= OUTSIDE8 ? 1 : (255 - value) / 255_000)),
+];
+const LEAST_WEIGHT = 1e-4;
+
+/** Halved until it is small enough; a row or column that is left over at the end is left out. */
+function gridOf(region: Region): Region {
+  const { outWidth, outHeight } = region;
+  if (outWidth * outHeight <= MOST_PIXELS || outWidth < 4 || outHeight < 4) return region;
+  const [width, height] = [outWidth >> 1, outHeight >> 1];
+  return gridOf({
+    ...region,
+    width: (region.width * 2 * width) / outWidth,
+    height: (region.height * 2 * height) / outHeight,
+    outWidth: width,
+    outHeight: height,
+  });
+}
+
+/** What one side weighs near each place of a grid, and its colours times that. */
+interface Side {
+  readonly weight: Float32Array;
+  readonly sums: readonly Float32Array[];
+}
+
+function sideOf({ pixels, coverage }: AreaInput, grid: Region, weights: Float32Array): Side {
+  const { outWidth: width, outHeight: height } = grid;
+  const block = Math.floor(coverage.width / width);
+  const weight = new Float32Array(width * height);
+  const sums = [0, 1, 2].map(() => new Float32Array(width * height)) as [
+    Float32Array,
+    Float32Array,
+    Float32Array,
+  ];
+  const [red, green, blue] = sums;
+  for (let row = 0; row < height * block; row++) {
+    const line = Math.floor(row / block) * width;
+    for (let column = 0, p = row * coverage.width; column < width * block; column++, p++) {
+      const share = weights[coverage.data[p]!]!;
+      if (share === 0) continue;
+      const at = line + Math.floor(column / block);
+      weight[at]! += share;
+      red[at]! += share * pixels.data[3 * p]!;
+      green[at]! += share * pixels.data[3 * p + 1]!;
+      blue[at]! += share * pixels.data[3 * p + 2]!;
+    }
+  }
+  for (const plane of [weight, ...sums]) maskSoften(plane, width, height, SIGMA / block);
+  return { weight, sums };
 }
 
 /** The difference, and the area's own colour. */
