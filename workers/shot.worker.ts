@@ -4,12 +4,14 @@ import { encodeCoveragePng } from '#core/formats/coveragePng';
 import { fileNameBy, freeName } from '#core/formats/fileNames';
 import { writePng } from '#core/formats/pngFile';
 import type { CodedPixels } from '#core/formats/pngFile';
+import { writeTiff } from '#core/formats/tiffFile';
 import type { Pyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import { WHOLE_PICTURE } from '#core/document/schema';
 import type { Photo } from '#core/document/schema';
 import { codedStrips, renderCoded } from '#core/render/codedRegion';
+import type { CodedTarget } from '#core/render/codedRegion';
 import { RegionRenderer } from '#core/render/regionRenderer';
 import { Resolver } from '#core/render/resolver';
 import { KINDS } from '#kinds/registry.gen';
@@ -55,7 +57,7 @@ serve<ShotExchanges>({
   small: ({ n, longSide }) => current().small(n, longSide),
   png: async ({ n }) => {
     const pyramid = await frameAt(n);
-    return pngOf({ ...coded(pyramid, renderedIn(pyramid, []), 3), channels: 3 });
+    return pngOf(coded(pyramid, renderedIn(pyramid, []), { depth: 8, channels: 3 }));
   },
   begin: async ({ n, photo, plates, every, reach }) => {
     const { facts } = current();
@@ -98,7 +100,8 @@ serve<ShotExchanges>({
     const { format, reach } = as;
     folders.clear();
     taken.clear();
-    writing = { as, clip: format === 'png' ? undefined : await ClipWriter.start(current(), format, reach) };
+    const isClip = format === 'webm' || format === 'mp4';
+    writing = { as, clip: isClip ? await ClipWriter.start(current(), format, reach) : undefined };
     return undefined;
   },
   add: async ({ n, sides }) => {
@@ -107,8 +110,8 @@ serve<ShotExchanges>({
     const number = String(n + 1).padStart(4, '0');
     const files = new Map<string, Blob>();
     const frame = renderedIn(pyramid, sides);
-    if (file) await file.add(n, coded(pyramid, frame, 4));
-    else files.set(frameName(clipName, n), pngOf({ ...coded(pyramid, frame, 3), channels: 3 }));
+    if (file) await file.add(n, coded(pyramid, frame, { depth: 8, channels: 4 }));
+    else files.set(...(await fileOf(n, as.format, (target) => coded(pyramid, frame, target))));
     if (as.masks) for (const [name, png] of masksOf(pyramid, frame)) files.set(`${name}/${number}.png`, png);
     return files;
   },
@@ -156,19 +159,40 @@ function renderedIn(pyramid: Pyramid, sides: readonly FrameSide[]) {
 
 type Rendered = ReturnType<typeof renderedIn>;
 
+type Target = Omit<CodedTarget, 'space'>;
+
 /** A frame's pixels as they are written. */
-function coded(pyramid: Pyramid, { areas, plan }: Rendered, channels: 3 | 4) {
+function coded(pyramid: Pyramid, { areas, plan }: Rendered, target: Target): CodedPixels {
   const { width, height } = pyramid;
   const renderer = new RegionRenderer(pyramid, KINDS);
   for (const area of areas) renderer.learnArea(area);
-  const data = new Uint8Array(width * height * channels);
+  const count = width * height * target.channels;
+  const data = target.depth === 16 ? new Uint16Array(count) : new Uint8Array(count);
   let at = 0;
   for (const strip of codedStrips(pyramid, { width, height }, STRIP_PIXELS)) {
-    const codes = renderCoded(renderer, plan, strip, { space: 'srgb', depth: 8, channels });
-    data.set(codes as Uint8Array, at);
+    const codes = renderCoded(renderer, plan, strip, { ...target, space: 'srgb' });
+    data.set(codes, at);
     at += codes.length;
   }
-  return { width, height, data };
+  return { width, height, data, channels: target.channels };
+}
+
+/** A frame as a file of its own, and its name. */
+async function fileOf(
+  n: number,
+  format: ShotWritten['format'],
+  pixelsAs: (target: Target) => CodedPixels,
+): Promise<[string, Blob]> {
+  if (format === 'tiff16') {
+    const bytes = writeTiff(pixelsAs({ depth: 16, channels: 3 }), {});
+    return [frameName(clipName, n, 'tif'), new Blob([bytes], { type: 'image/tiff' })];
+  }
+  if (format === 'png') return [frameName(clipName, n), pngOf(pixelsAs({ depth: 8, channels: 3 }))];
+  const { width, height, data } = pixelsAs({ depth: 8, channels: 4 });
+  const canvas = new OffscreenCanvas(width, height);
+  const image = new ImageData(new Uint8ClampedArray(data as Uint8Array<ArrayBuffer>), width, height);
+  canvas.getContext('2d', { alpha: false })!.putImageData(image, 0, 0);
+  return [frameName(clipName, n, 'jpg'), await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.95 })];
 }
 
 const pngOf = (pixels: CodedPixels) =>

@@ -15,9 +15,8 @@ export interface FollowedAt {
   readonly notes: readonly FollowNote[];
 }
 
-/** As what a shot is written. */
-export const SHOT_FORMATS = ['webm', 'mp4', 'png'] as const;
-export type ShotFormat = (typeof SHOT_FORMATS)[number];
+/** As what a shot is written: a clip, or numbered frames. */
+export type ShotFormat = 'webm' | 'mp4' | 'png' | 'jpeg' | 'tiff16';
 
 /** How a shot is written. */
 export interface ShotWritten {

@@ -5,6 +5,7 @@ import { PHOTO_FILES } from '#core/formats/inspectPhotoFile';
 import { newSitting } from '#core/document/commands';
 import { EMPTY_HISTORY } from '#core/document/history';
 import { stemOf } from '#core/document/names';
+import type { Photo } from '#core/document/schema';
 import type { SittingRow } from '../storage/database';
 import { database } from '../storage/database';
 import { seedDemo } from '../storage/demo';
@@ -50,7 +51,8 @@ async function openFiles(files: readonly File[]): Promise<void> {
   if (photos.length > 0) {
     await guarded(async () => {
       const id = crypto.randomUUID();
-      const sitting = newSitting(id, stemOf(photos[0]!.file), new Date().toISOString());
+      const [{ file, frame }] = photos as [Photo];
+      const sitting = newSitting(id, stemOf(frame?.file ?? file), new Date().toISOString());
       await saveSitting(db, { ...sitting, photos }, EMPTY_HISTORY, NOT_STORED);
       opened = id;
     });

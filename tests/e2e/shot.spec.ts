@@ -1,5 +1,6 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { createHash } from 'node:crypto';
+import { mkdtemp, readFile, readdir, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
@@ -8,11 +9,12 @@ import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { Bench, enter } from './bench';
 
-const CLIP = 'demo/turning.webm';
 let folder: string;
 test.beforeAll(async () => void (folder = await mkdtemp(join(tmpdir(), 'even-blush-'))));
 test.afterAll(() => rm(folder, { recursive: true }));
 
+const number = (n: number) => String(n).padStart(4, '0');
+const frameNamed = (n: number) => `turning-${number(n)}.png`;
 const strip = (page: Page) => page.getByRole('slider', { name: 'Frame that is looked at' });
 const codes = (file: string | Buffer) => sharp(file).removeAlpha().raw().toBuffer();
 /** A clip from one of ffmpeg's own pictures. */
@@ -28,9 +30,10 @@ async function openClip(page: Page, path: string): Promise<void> {
   await page.locator('input[type=file]').first().setInputFiles(path);
 }
 
-async function exportAs(page: Page, kind: string): Promise<string> {
+async function exportAs(page: Page, kind: string, masks = false): Promise<string> {
   await page.getByRole('button', { name: 'Export shot' }).click();
   await page.getByRole('radio', { name: kind }).click();
+  if (masks) await page.getByLabel('the coverage of areas too').check();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: /^Export \d+ frames/ }).click(),
@@ -56,6 +59,7 @@ test('a shot is followed from one frame, corrected on another, and comes out as 
     .first()
     .click();
   await expect(page.getByText('of 24')).toBeVisible();
+  const asShot = unzipSync(await readFile(await exportAs(page, 'Numbered PNGs')));
   await bench.find();
   await bench.choosePart('Skin');
   await page.getByRole('button', { name: 'More steps' }).click();
@@ -72,29 +76,16 @@ test('a shot is followed from one frame, corrected on another, and comes out as 
   // A key frame where the light is less: what was right before stays, and between them it goes over.
   await page.getByRole('button', { name: 'Make key frame' }).click();
   await bench.settle();
-  await expect(page.getByText('turning-0024.png')).toBeVisible();
+  await expect(page.getByText('turning-0024.png · 400 × 500')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Key frame 24', exact: true })).toBeVisible();
   await enter(page.getByLabel(/strength/i).last(), '0');
   await followed(page);
-  const files = unzipSync(await readFile(await exportAs(page, 'Numbered PNGs')));
-  expect(Object.keys(files).length).toBe(24);
+  const files = unzipSync(await readFile(await exportAs(page, 'Numbered PNGs', true)));
+  expect(Object.keys(files).length).toBe(48);
   const gains = [];
   for (const n of [1, 8, 16, 24]) {
-    const png = Buffer.from(files[`turning-${String(n).padStart(4, '0')}.png`]!);
-    const source = join(folder, 'source.png');
-    execFileSync('ffmpeg', [
-      '-v',
-      'error',
-      '-y',
-      '-i',
-      CLIP,
-      '-vf',
-      `select=eq(n\\,${n - 1})`,
-      '-frames:v',
-      '1',
-      source,
-    ]);
-    const [after, before] = [await codes(png), await codes(source)];
+    const png = Buffer.from(files[frameNamed(n)]!);
+    const [after, before] = [await codes(png), await codes(Buffer.from(asShot[frameNamed(n)]!))];
     // The forehead is in the middle of all frames; the upper corners show ground alone.
     const meanAt = (data: Buffer, x: number, y: number) => {
       let sum = 0;
@@ -108,6 +99,29 @@ test('a shot is followed from one frame, corrected on another, and comes out as 
   expect(gains[0]).toBeGreaterThan(20);
   expect(gains).toEqual(gains.toSorted((p, q) => q - p));
   expect(Math.abs(gains[3]!)).toBeLessThan(2);
+
+  // Each frame is, to the bit, what the same plan on the same coverage gives for that photo.
+  const plan = await (await bench.export('Export plan')).path();
+  for (const [n, strength] of [
+    [1, 1],
+    [16, 8 / 23],
+  ] as const) {
+    const photo = join(folder, frameNamed(n));
+    await writeFile(photo, asShot[frameNamed(n)]!);
+    const file = JSON.parse(await readFile(plan, 'utf8'));
+    const [light] = file.photo.plan;
+    file.photo.id = createHash('sha256').update(asShot[frameNamed(n)]!).digest('hex');
+    file.photo.plan = [{ ...light, on: true, strength }];
+    file.coverage = { [light.areaId]: Buffer.from(files[`Skin/${number(n)}.png`]!).toString('base64') };
+    const planned = join(folder, `plan-${n}.json`);
+    await writeFile(planned, JSON.stringify(file));
+    const out = join(folder, `applied-${n}`);
+    const words = ['apply', planned, photo, '--out', out, '--format', 'png'];
+    execFileSync(process.execPath, ['cli/even-blush.mjs', ...words]);
+    const [written] = await readdir(out);
+    const applied = await codes(join(out, written!));
+    expect(applied.equals(await codes(Buffer.from(files[frameNamed(n)]!))), `frame ${n}`).toBe(true);
+  }
 
   const webm = await exportAs(page, 'WebM');
   const probe = [
@@ -178,6 +192,18 @@ test('a clip is stepped through and played, its sound is kept, a range of it com
   expect(streams[0]).toMatchObject({ codec_name: 'vp9', width: 98, nb_read_packets: '6' });
   expect(streams[1]).toMatchObject({ codec_name: 'opus' });
   expect(Math.abs(Number(format.duration) - 0.6)).toBeLessThan(0.1);
+  for (const [kind, first, depth] of [
+    ['JPEGs', 'walk-0003.jpg', 'uchar'],
+    ['TIFFs', 'walk-0003.tif', 'ushort'],
+  ] as const) {
+    const files = unzipSync(await readFile(await exportAs(page, kind)));
+    expect([Object.keys(files).length, Object.keys(files)[0]]).toEqual([6, first]);
+    expect(await sharp(Buffer.from(files[first]!)).metadata()).toMatchObject({
+      width: 98,
+      height: 64,
+      depth,
+    });
+  }
 });
 
 test('what is no clip that can be opened is said, and nothing is lost', async ({ page }) => {

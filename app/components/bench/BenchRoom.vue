@@ -31,8 +31,11 @@ async function addPhotos(files: readonly File[]): Promise<void> {
 // Undo can take away what is chosen.
 watch(
   () => sitting.document?.photos,
-  (photos) => {
-    if (!photos?.some(({ id }) => id === bench.photoId)) bench.choosePhoto(photos?.[0]?.id);
+  (photos, before) => {
+    const lost = before?.find(({ id }) => id === bench.photoId);
+    // A key frame that is gone leaves the shot in hand.
+    const same = photos?.find(({ frame }) => frame && frame.clip === lost?.frame?.clip);
+    if (!photos?.some(({ id }) => id === bench.photoId)) bench.choosePhoto((same ?? photos?.[0])?.id);
     else if (bench.areaId && !area.value) bench.choose(undefined);
   },
 );

@@ -12,6 +12,8 @@ const FORMATS: readonly { readonly value: ShotFormat; readonly name: string; rea
   { value: 'webm', name: 'WebM', title: 'VP9, or AV1 where the browser encodes no VP9' },
   { value: 'mp4', name: 'MP4', title: 'H.264 where the browser encodes it' },
   { value: 'png', name: 'Numbered PNGs', title: 'Each frame as a file, without loss, in one archive' },
+  { value: 'jpeg', name: 'JPEGs', title: 'The same as JPEGs of quality 95' },
+  { value: 'tiff16', name: 'TIFFs', title: 'The same with 16 bits a channel' },
 ];
 const format = ref<ShotFormat>('webm');
 const masks = ref(false);
@@ -25,7 +27,10 @@ const HOLDS: Readonly<Record<ShotFormat, readonly string[]>> = {
   webm: ['opus', 'vorbis'],
   mp4: ['aac', 'mp3', 'opus', 'flac', 'ac3', 'eac3'],
   png: [],
+  jpeg: [],
+  tiff16: [],
 };
+const isClip = computed(() => format.value === 'webm' || format.value === 'mp4');
 const sound = computed(() => {
   const packed = shot.facts?.sound;
   if (!packed) return 'The shot has no sound.';
@@ -36,7 +41,7 @@ const sound = computed(() => {
 /** Clips hold even sides alone. */
 const size = computed(() => {
   const { width, height } = shot.facts!;
-  if (format.value === 'png' || (width % 2 === 0 && height % 2 === 0)) return '';
+  if (!isClip.value || (width % 2 === 0 && height % 2 === 0)) return '';
   return `It is written as ${width & ~1} × ${height & ~1} pixels: clips have even sides.`;
 });
 

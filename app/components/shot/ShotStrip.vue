@@ -38,11 +38,11 @@ const told = computed(() => {
 });
 /** A key frame that is looked at is the one that is worked on. */
 watch(key, (now) => {
-  if (now && !shot.playing && bench.photoId !== now.id) bench.choosePhoto(now.id);
+  if (now && shot.facts && !shot.playing && bench.photoId !== now.id) bench.choosePhoto(now.id);
 });
 watch(
   () => shot.place?.n,
-  (n) => n !== undefined && !shot.playing && shot.goTo(n),
+  (n) => n !== undefined && shot.facts && !shot.playing && shot.goTo(n),
 );
 
 const seconds = computed(() => (shot.facts ? shot.facts.times[shot.at]! - shot.facts.times[0]! : 0));
