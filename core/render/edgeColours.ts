@@ -14,10 +14,13 @@ export type EdgeColours = Field;
 /** Coverage that counts as the one or the other alone. */
 const INSIDE8 = 242;
 const OUTSIDE8 = 10;
-/** How near is looked, in pixels that come in. */
+/** How near is looked, in pixels of the grid. */
 const SIGMA = 2;
-/** Of the grid that is looked at. */
-const MOST_PIXELS = 300_000;
+/**
+ * Of the grid that is looked at: seldom less than what comes in, as a coarser one would depend on where the area's box
+ * begins.
+ */
+const MOST_PIXELS = 900_000;
 
 /** Foreground minus background near each place, from where either stands alone, and the foreground. */
 export function measureEdgeColours(input: AreaInput): EdgeColours {
@@ -85,7 +88,7 @@ function sideOf({ pixels, coverage }: AreaInput, grid: Region, weights: Float32A
       blue[at]! += share * pixels.data[3 * p + 2]!;
     }
   }
-  for (const plane of [weight, ...sums]) maskSoften(plane, width, height, SIGMA / block);
+  for (const plane of [weight, ...sums]) maskSoften(plane, width, height, SIGMA);
   return { weight, sums };
 }
 
