@@ -58,7 +58,7 @@ test('who is the same in several photos: told by the face, named, parted and joi
   await sheet.getByLabel('Sitter shown').selectOption('Adaeze');
   await expect(sheet.getByRole('checkbox', { name: /^Choose/ })).toHaveCount(2);
   await sheet.getByLabel('Sitter shown').selectOption('nobody found');
-  await expect(sheet.getByRole('checkbox', { name: /^Choose/ })).toHaveCount(17);
+  await expect(sheet.getByRole('checkbox', { name: /^Choose/ })).toHaveCount(18);
   await sheet.getByRole('radio', { name: 'Sitters' }).click();
   await sheet.getByRole('button', { name: 'Open adaeze-blotchy.jpg' }).click();
   await expect(page.getByText('photo 4 of 21')).toBeVisible();
