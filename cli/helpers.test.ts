@@ -1,6 +1,6 @@
 import { EventEmitter } from 'node:events';
 import { beforeEach, expect, it, vi } from 'vitest';
-import { PhotoFileError, WorkerLostError, factsOf } from '#core/errors';
+import { WorkerLostError } from '#core/errors';
 import { parseCommand } from './arguments';
 import type { Command } from './arguments';
 import { ClaimsInOrder } from './claims';
@@ -38,32 +38,6 @@ let helpers: Helpers;
 beforeEach(() => {
   forked.length = told.length = 0;
   helpers = new Helpers(command, new ClaimsInOrder(command.files));
-});
-
-it('helpers are told the command once, then a file at a time, and let go at the end', async () => {
-  const [first, second] = [helpers.work(0, report), helpers.work(1, report)];
-  const [a, b] = forked as [Process, Process];
-  a.say({ share: 0.5 });
-  a.say({ warning: 'is damaged' });
-  a.say({ result: 'A' });
-  b.say({ result: 'B' });
-  expect([await first, await second, told]).toEqual(['A', 'B', ['0.5', 'is damaged']]);
-  const third = helpers.work(2, report);
-  b.say({ result: 'C' });
-  expect(await third).toBe('C');
-  expect(a.told).toEqual([{ command }, { file: 0 }]);
-  expect(b.told).toEqual([{ command }, { file: 1 }, { file: 2 }]);
-  helpers.end();
-  expect(forked.map(({ gone }) => gone)).toEqual([true, true]);
-});
-
-it('errors come as what they were, those of the system with their fields', async () => {
-  const work = helpers.work(0, report);
-  forked[0]!.say({ fault: factsOf(new PhotoFileError('a.jpg', 'empty')) });
-  await expect(work).rejects.toBeInstanceOf(PhotoFileError);
-  const other = helpers.work(1, report);
-  forked[0]!.say({ failure: { message: 'none', code: 'ENOENT', path: '/b' } });
-  await expect(other).rejects.toMatchObject({ code: 'ENOENT', path: '/b' });
 });
 
 it('a helper that dies loses its file alone; another is started in its place', async () => {

@@ -45,23 +45,6 @@ describe('what the command line writes', () => {
     expect(colours[0]).not.toEqual(colours[1]);
   });
 
-  it('replaces what an earlier run wrote, and nothing that came from elsewhere', async () => {
-    const photo = await photoAt(join(at.folder, 'p.jpg'));
-    const plan = await planFor(at.folder, photo);
-    const out = join(at.folder, 'out');
-    for (const format of ['jpeg', 'png', 'png16', 'tiff16', 'webp']) {
-      for (let run = 0; run < 2; run++)
-        expect(await main(['apply', plan, photo, '--out', out, '--format', format])).toBe(0);
-    }
-    expect((await readdir(out)).sort()).toEqual(['p.jpg', 'p.png', 'p.tiff', 'p.webp']);
-    const other = join(at.folder, 'other');
-    const foreign = await photoAt(join(other, 'p.jpg'), '#112233');
-    const before = await readFile(foreign);
-    expect(await main(['apply', plan, photo, '--out', other])).toBe(0);
-    expect(await readFile(foreign)).toEqual(before);
-    expect((await readdir(other)).sort()).toEqual(['p-2.jpg', 'p.jpg']);
-  });
-
   it('a plan is not written onto a file that is none, and makes the folder that it goes into', async () => {
     const photo = await photoAt(join(at.folder, 'p.jpg'));
     const mask = join(at.folder, 'mask.png');

@@ -3,6 +3,7 @@ import { readFile, readdir, stat } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import type { Photo } from '#core/document/schema';
 import { ShotError } from '#core/errors';
+import { MOST_FRAMES, framesInOrder } from '#kinds/shot/frameOrder';
 import { frameName } from '#kinds/shot/keyFrames';
 import { buildPyramid } from '#core/raster/pyramid';
 import { clipFrames, readClip } from './ffmpeg';
@@ -38,11 +39,7 @@ export interface FrameRange {
   readonly to?: number | undefined;
 }
 
-/** A minute at 30 frames a second. */
-const MOST_FRAMES = 1800;
 const IMAGE = /\.(jpe?g|png|tiff?|webp|avif|jxl)$/i;
-/** Frames of a clip that are held at a time where they are wanted backwards. */
-const HELD = 12;
 
 /**
  * Opens a shot. Its frames are decoded when they are asked for.
@@ -91,24 +88,13 @@ async function openClip(path: string, range: FrameRange): Promise<OpenedShot> {
     for await (const rgb of clipFrames(path, clip, first + from, first + to))
       yield frameOf(name, rgb, { ...clip, n: n++, number: first + n });
   }
-  async function* frames(from: number, to: number) {
-    if (from <= to) {
-      yield* onward(from, to);
-      return;
-    }
-    for (let end = from; end >= to; end -= HELD) {
-      const held: OpenedFrame[] = [];
-      for await (const frame of onward(Math.max(to, end - HELD + 1), end)) held.push(frame);
-      yield* held.reverse();
-    }
-  }
   return {
     count,
     width: clip.width,
     height: clip.height,
     clip,
     first,
-    frames,
+    frames: (from, to) => framesInOrder(from, to, onward),
     placeOf: async ({ frame }) => {
       const n = (frame?.n ?? -1) - first;
       if (!frame || n < 0 || n >= count) return undefined;

@@ -1,5 +1,4 @@
 import sharp from 'sharp';
-import { WHOLE_PICTURE } from '#core/document/schema';
 import type { Photo } from '#core/document/schema';
 import { WRITER } from '#core/formats/exif';
 import { writePng } from '#core/formats/pngFile';
@@ -81,11 +80,7 @@ function stripWork(
   { opened: { pyramid }, resolver, photo, baked }: PlannedPhoto,
   target: CodedTarget,
 ): StripWork {
-  const steps = resolver.plan(photo, baked);
-  const used = new Set(photo.plan.map(({ areaId }) => areaId));
-  const areas = [WHOLE_PICTURE, ...photo.areas.filter(({ id }) => used.has(id))].map((area) =>
-    resolver.area(area, photo, baked.get(area.id)),
-  );
+  const { plan: steps, areas } = resolver.work(photo, baked);
   return { pyramid, areas, steps, target };
 }
 

@@ -80,12 +80,6 @@ afterEach(() => {
 });
 
 describe('the workers of a page', () => {
-  it('are as many renderers as cores are of use, and all of them take the photo in hand', async () => {
-    await workers.use(PYRAMID);
-    expect(made.filter(({ is }) => is === 'render')).toHaveLength(3);
-    expect([asked('render', 'use').length, asked('analyst', 'use').length]).toEqual([3, 1]);
-  });
-
   it('render a region in pieces that lie one below the other and leave nothing out', async () => {
     const whole = { x: 10, y: 20, width: 300, height: 200, outWidth: 150, outHeight: 100 };
     const pieces = (await workers.renderers.picture(PLAN, whole)).map(({ region }) => region);
@@ -172,17 +166,6 @@ describe('an export', () => {
   const exporting = (signal = new AbortController().signal, onProgress: (share: number) => void = () => {}) =>
     workers.exportPhoto(PLAN, photo, { file: new Blob(), as }, { onProgress, signal });
   const encoders = () => made.filter(({ is }) => is === 'encoder');
-
-  it('puts every row of the photo on the sheet once, and says how far it is', async () => {
-    const shares: number[] = [];
-    await exporting(undefined, (share) => shares.push(share));
-    const rows = asked('render', 'strip').map(({ region }) => region as Region);
-    expect(rows.reduce((sum, { outHeight }) => sum + outHeight, 0)).toBe(photo.height);
-    const inOrder = (numbers: readonly unknown[]) => numbers.toSorted((p, q) => Number(p) - Number(q));
-    expect(inOrder(asked('encoder', 'strip').map(({ row }) => row))).toEqual(inOrder(rows.map(({ y }) => y)));
-    expect([shares.every((share, n) => n === 0 || share > shares[n - 1]!), shares.at(-1)]).toEqual([true, 1]);
-    expect(encoders().map(({ ended }) => ended)).toEqual([true]);
-  });
 
   it('that is stopped ends its worker, and nothing is written', async () => {
     const stop = new AbortController();

@@ -37,7 +37,7 @@ export type { PhotoFinding } from '#core/render/checkPhoto';
 export { Painter } from './painterClient';
 export { SetWorkers } from './setWorkers';
 export { shotWorker } from './shotWorker';
-export type { ClipFacts, FollowedAt, FrameWork, ShotExchanges, ShotFormat } from './shotProtocol';
+export type { ClipFacts, FollowedAt, FrameWork, ShotExchanges, ShotFacts, ShotFormat } from './shotProtocol';
 export type { WorkerPort } from './workerPort';
 export { foundEntries } from '#core/segment/foundEntries';
 

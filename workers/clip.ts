@@ -4,6 +4,7 @@ import { ShotError } from '#core/errors';
 import { buildPyramid } from '#core/raster/pyramid';
 import type { Pyramid } from '#core/raster/pyramid';
 import { sizeWithin } from '#core/render/codedRegion';
+import { MOST_FRAMES, framesInOrder } from '#kinds/shot/frameOrder';
 import type { ShotFrame } from '#kinds/shot/followShot';
 
 /** What a clip says of itself. */
@@ -21,10 +22,6 @@ export interface ClipFacts {
   readonly deeper: '10-bit' | 'hdr' | undefined;
 }
 
-/** Frames that are worked on at most: a minute at 30 frames a second. */
-const MOST_FRAMES = 1800;
-/** Frames that are held at a time where they are wanted backwards. */
-const HELD = 12;
 /** The codecs' own names for more than 8 bits: VP9, AV1, H.264 High 10 and beyond, HEVC Main 10. */
 const DEEP = /^(vp09\.\d+\.\d+\.1\d|av01\.\d+\.\w+\.1\d|avc1\.(6e|7a|f4)|h[ev][cv]1\.2)/i;
 
@@ -66,16 +63,8 @@ export class Clip {
   }
 
   /** Frames one after another; backwards where the second comes before the first. @throws {ShotError} damaged */
-  async *frames(from: number, to: number): AsyncGenerator<ShotFrame> {
-    if (from <= to) {
-      for await (const { n, sample } of this.#samples(from, to)) yield { n, pyramid: pyramidOf(sample) };
-      return;
-    }
-    for (let end = from; end >= to; end -= HELD) {
-      const held: ShotFrame[] = [];
-      for await (const frame of this.frames(Math.max(to, end - HELD + 1), end)) held.push(frame);
-      yield* held.reverse();
-    }
+  frames(from: number, to: number): AsyncGenerator<ShotFrame> {
+    return framesInOrder(from, to, (first, last) => this.#onward(first, last));
   }
 
   /** A frame in small, as a JPEG. */
@@ -93,6 +82,10 @@ export class Clip {
 
   dispose(): void {
     this.input.dispose();
+  }
+
+  async *#onward(from: number, to: number): AsyncGenerator<ShotFrame> {
+    for await (const { n, sample } of this.#samples(from, to)) yield { n, pyramid: pyramidOf(sample) };
   }
 
   async *#samples(from: number, to: number): AsyncGenerator<{ n: number; sample: VideoSample }> {

@@ -18,6 +18,15 @@ import type { FrameReach } from '#kinds/shot/followShot';
 import type { Clip } from './clip';
 
 const FORMATS = { webm: () => new WebMOutputFormat(), mp4: () => new Mp4OutputFormat() };
+/** Clips that can be written. */
+export const CLIP_ENDINGS = ['webm', 'mp4'] as const;
+
+/** Whether a clip's sound goes along as it is packed. */
+export function keepsSound(ending: keyof typeof FORMATS, { sound }: Pick<Clip['facts'], 'sound'>): boolean {
+  const packed: readonly string[] = FORMATS[ending]().getSupportedAudioCodecs();
+  return sound !== undefined && packed.includes(sound);
+}
+
 /** What is tried, in this order. */
 const CODECS: Readonly<Record<keyof typeof FORMATS, readonly VideoCodec[]>> = {
   webm: ['vp9', 'av1', 'vp8'],
@@ -45,13 +54,13 @@ export class ClipWriter {
     const picture = new VideoSampleSource({ codec, quality: QUALITY_VERY_HIGH });
     output.addVideoTrack(picture);
     const writer = new ClipWriter(clip, reach, output, picture);
-    const { sound } = clip;
-    const kept = format.getSupportedAudioCodecs() as readonly string[];
-    const copied = sound && kept.includes(clip.facts.sound ?? '') ? sound : undefined;
-    const source = copied && new EncodedAudioPacketSource(clip.facts.sound as AudioCodec);
-    if (source) output.addAudioTrack(source);
-    await output.start();
-    if (source) await writer.#copySound(copied, source);
+    const sound = keepsSound(ending, clip.facts) ? clip.sound : null;
+    if (sound) {
+      const source = new EncodedAudioPacketSource(clip.facts.sound as AudioCodec);
+      output.addAudioTrack(source);
+      await output.start();
+      await writer.#copySound(sound, source);
+    } else await output.start();
     return writer;
   }
 
@@ -93,15 +102,15 @@ export class ClipWriter {
     return this.clip.facts.times[this.reach.from]!;
   }
 
-  /** Sound as it is, of the frames that are written. */
+  /** Sound as it is, from the packet that is heard with the first frame that is written to the last one's end. */
   async #copySound(track: InputAudioTrack, source: EncodedAudioPacketSource): Promise<void> {
     const { times, end } = this.clip.facts;
     const until = times[this.reach.to + 1] ?? end;
     const decoderConfig = await track.getDecoderConfig();
     for await (const packet of new EncodedPacketSink(track).packets()) {
-      if (packet.timestamp < this.#start) continue;
+      if (packet.timestamp + packet.duration <= this.#start) continue;
       if (packet.timestamp >= until) break;
-      const moved = packet.clone({ timestamp: packet.timestamp - this.#start });
+      const moved = packet.clone({ timestamp: Math.max(0, packet.timestamp - this.#start) });
       await source.add(moved, decoderConfig ? { decoderConfig } : undefined);
     }
     source.close();

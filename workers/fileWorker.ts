@@ -16,6 +16,11 @@ export class FileWorker {
     patienceMs: PATIENCE_MS,
   });
 
+  /** The name of a file: its SHA-256, hexadecimal. */
+  name(file: Blob): Promise<string> {
+    return this.#port.call('name', { file });
+  }
+
   /** Where the data of a JPEG stop making sense; undefined when nothing is wrong with it. */
   damage(file: Blob): Promise<JpegDamage | undefined> {
     return this.#port.call('damage', { file });

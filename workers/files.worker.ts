@@ -7,6 +7,7 @@ import { packSitting, unpackSitting } from '#core/formats/sittingFile';
 import { DocumentError } from '#core/errors';
 import { KINDS } from '#kinds/registry.gen';
 import type { FilesExchanges } from './protocol';
+import { nameOf } from './nameOf';
 import { serve } from './serve';
 
 const JPEG_BEGINS = [0xff, 0xd8, 0xff];
@@ -17,6 +18,7 @@ const MOST_HEADER_BYTES = 4_000_000;
 const bytesOf = async (file: Blob) => new Uint8Array(await file.arrayBuffer());
 
 serve<FilesExchanges>({
+  name: async ({ file }) => nameOf(new Uint8Array(await file.arrayBuffer())),
   damage: async ({ file }) => {
     const bytes = await bytesOf(file);
     return JPEG_BEGINS.every((value, i) => bytes[i] === value) ? findJpegDamage(bytes) : undefined;

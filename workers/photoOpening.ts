@@ -9,6 +9,7 @@ import { strips } from '#core/raster/strips';
 import type { Pixels } from '#core/raster/turnUpright';
 import { encodePixels } from '#core/render/encodePixels';
 import { startColourEngine } from './colourEngine';
+import { nameOf } from './nameOf';
 import { startJxlDecoder } from './jxlDecoder';
 import { PhotoMemory } from './photoMemory';
 import type { LookedPhoto, OpenedPhoto } from './protocol';
@@ -60,12 +61,6 @@ async function decodeInto(
   const opened = await decodeFile(name, bytes, sha256, (count) => memory.allocate(count));
   memory.keep(opened);
   return opened;
-}
-
-/** SHA-256 in hexadecimal. */
-async function nameOf(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
-  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
-  return Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
 }
 
 type Allocate = (bytes: number) => Uint8Array;

@@ -189,6 +189,8 @@ export interface LayerBlob {
 
 /** The worker that looks into files, so that neither the page nor the picture waits for them. */
 export type FilesExchanges = {
+  /** the name of a file: its SHA-256, hexadecimal */
+  name: Exchange<{ file: Blob }, string>;
   /** of a JPEG, where its data stop making sense; undefined when nothing is wrong */
   preview: Exchange<{ file: Blob }, Blob | undefined>;
   damage: Exchange<{ file: Blob }, JpegDamage | undefined>;

@@ -7,8 +7,6 @@ import type { CodedPixels } from '#core/formats/pngFile';
 import { writeTiff } from '#core/formats/tiffFile';
 import type { Pyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
-import { sampleRegion } from '#core/raster/sampleRegion';
-import { WHOLE_PICTURE } from '#core/document/schema';
 import type { Photo } from '#core/document/schema';
 import { codedStrips, renderCoded } from '#core/render/codedRegion';
 import type { CodedTarget } from '#core/render/codedRegion';
@@ -22,7 +20,7 @@ import { frameName } from '#kinds/shot/keyFrames';
 import { followShot } from '#kinds/shot/followShot';
 import type { FollowedFrame, ShotFrame } from '#kinds/shot/followShot';
 import { Clip } from './clip';
-import { ClipWriter } from './clipWriter';
+import { CLIP_ENDINGS, ClipWriter, keepsSound } from './clipWriter';
 import { Finder } from './finder';
 import { jpegOf } from './photoOpening';
 import { serve } from './serve';
@@ -52,12 +50,12 @@ serve<ShotExchanges>({
     clip?.dispose();
     clip = await Clip.open(file, name);
     clipName = name;
-    return clip.facts;
+    return { ...clip.facts, keepsSoundAs: CLIP_ENDINGS.filter((ending) => keepsSound(ending, clip!.facts)) };
   },
   small: ({ n, longSide }) => current().small(n, longSide),
   png: async ({ n }) => {
     const pyramid = await frameAt(n);
-    return pngOf(coded(pyramid, renderedIn(pyramid, []), { depth: 8, channels: 3 }));
+    return pngOf(coded(pyramid, resolvedIn(pyramid, []), { depth: 8, channels: 3 }));
   },
   begin: async ({ n, photo, plates, every, reach }) => {
     const { facts } = current();
@@ -91,9 +89,8 @@ serve<ShotExchanges>({
   picture: async ({ n, sides, longSide }) => {
     const pyramid = await frameAt(n);
     const region = wholeRegion(pyramid.width, pyramid.height, longSide);
-    const linear =
-      sides.length === 0 ? sampleRegion(pyramid, region).data : renderedIn(pyramid, sides).render(region);
-    return jpegOf(linear, region);
+    const { resolver, plan } = resolvedIn(pyramid, sides);
+    return jpegOf(resolver.render(plan, region), region);
   },
   write: async (as) => {
     await writing?.clip?.dispose();
@@ -109,7 +106,7 @@ serve<ShotExchanges>({
     const pyramid = await frameAt(n);
     const number = String(n + 1).padStart(4, '0');
     const files = new Map<string, Blob>();
-    const frame = renderedIn(pyramid, sides);
+    const frame = resolvedIn(pyramid, sides);
     if (file) await file.add(n, coded(pyramid, frame, { depth: 8, channels: 4 }));
     else files.set(...(await fileOf(n, as.format, (target) => coded(pyramid, frame, target))));
     if (as.masks) for (const [name, png] of masksOf(pyramid, frame)) files.set(`${name}/${number}.png`, png);
@@ -135,7 +132,7 @@ async function frameAt(n: number): Promise<Pyramid> {
 }
 
 /** A frame with what is done to it. */
-function renderedIn(pyramid: Pyramid, sides: readonly FrameSide[]) {
+function resolvedIn(pyramid: Pyramid, sides: readonly FrameSide[]) {
   const bare = newPhoto({
     id: '0'.repeat(64),
     file: clipName || 'clip',
@@ -145,24 +142,15 @@ function renderedIn(pyramid: Pyramid, sides: readonly FrameSide[]) {
   const photo = photoBetween(sides, KINDS, bare);
   const baked = coverageBetween(pyramid, photo, sides);
   const resolver = new Resolver(pyramid, KINDS);
-  const plan = resolver.plan(photo, baked);
-  return {
-    photo,
-    baked,
-    plan,
-    areas: [WHOLE_PICTURE, ...photo.areas.filter(({ id }) => baked.has(id))].map((area) =>
-      resolver.area(area, photo, baked.get(area.id)),
-    ),
-    render: (region: Parameters<Resolver['render']>[1]) => resolver.render(plan, region),
-  };
+  return { photo, baked, resolver, ...resolver.work(photo, baked) };
 }
 
-type Rendered = ReturnType<typeof renderedIn>;
+type ResolvedFrame = ReturnType<typeof resolvedIn>;
 
 type Target = Omit<CodedTarget, 'space'>;
 
 /** A frame's pixels as they are written. */
-function coded(pyramid: Pyramid, { areas, plan }: Rendered, target: Target): CodedPixels {
+function coded(pyramid: Pyramid, { areas, plan }: ResolvedFrame, target: Target): CodedPixels {
   const { width, height } = pyramid;
   const renderer = new RegionRenderer(pyramid, KINDS);
   for (const area of areas) renderer.learnArea(area);
@@ -199,7 +187,7 @@ const pngOf = (pixels: CodedPixels) =>
   new Blob([writePng(pixels, {}) as Uint8Array<ArrayBuffer>], { type: 'image/png' });
 
 /** The coverage of each area that steps stand on, by a folder of its name. */
-function* masksOf(pyramid: Pyramid, { photo, baked }: Rendered): Generator<readonly [string, Blob]> {
+function* masksOf(pyramid: Pyramid, { photo, baked }: ResolvedFrame): Generator<readonly [string, Blob]> {
   for (const [id, coverage8] of baked) {
     const png = encodeCoveragePng(coverage8, pyramid.width, pyramid.height);
     yield [folderOf(photo, id), new Blob([png as Uint8Array<ArrayBuffer>], { type: 'image/png' })];

@@ -15,6 +15,11 @@ export interface FollowedAt {
   readonly notes: readonly FollowNote[];
 }
 
+/** A clip, and as which kinds its sound goes along. */
+export interface ShotFacts extends ClipFacts {
+  readonly keepsSoundAs: readonly ShotFormat[];
+}
+
 /** As what a shot is written: a clip, or numbered frames. */
 export type ShotFormat = 'webm' | 'mp4' | 'png' | 'jpeg' | 'tiff16';
 
@@ -34,7 +39,7 @@ export interface FrameWork {
 
 /** A worker that decodes a clip, follows areas through it, renders and writes its frames. */
 export type ShotExchanges = {
-  open: { request: { file: Blob; name: string }; reply: ClipFacts };
+  open: { request: { file: Blob; name: string }; reply: ShotFacts };
   /** a frame as it is, in small, as a JPEG */
   small: { request: { n: number; longSide: number }; reply: Blob };
   /** a frame as it is, as a PNG */

@@ -149,25 +149,6 @@ describe('the picture that follows the document', () => {
     expect(after.value).toBe(shown);
   });
 
-  it('renders before as the photo, or as it is up to a step', async () => {
-    answers.plan = () => Promise.resolve(['one', 'two'].map((id) => ({ id, key: `to ${id}` })));
-    const { before, wish } = frames({ before: true });
-    await settle();
-    expect(before.value!.key).toMatch(/^[0-9a-f]+::/);
-    wish({ beforeStepId: 'one' });
-    await settle();
-    expect(before.value!.key).toContain('to one');
-  });
-
-  it('takes clipping and the extent away when they are not wanted', async () => {
-    const { map, clippedShares, wish } = frames({ map: 'clipping' });
-    await settle();
-    expect([map.value !== undefined, clippedShares.value![0]]).toEqual([true, 1]);
-    wish({ map: undefined });
-    await settle();
-    expect(map.value).toBeUndefined();
-  });
-
   it('measures once it is at rest, and not the same thing twice', async () => {
     vi.useFakeTimers();
     const { survey, wish } = frames({ areaId: 'skin' });

@@ -1,8 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { nextTick } from 'vue';
 import type { EffectScope } from 'vue';
 import { freshPage } from '../../tests/fixtures/page';
-import { useHandNumber } from '../stores/handNumber';
 import type { HandleDrag } from './useHandleDrag';
 import { useHandleDrag } from './useHandleDrag';
 
@@ -161,34 +159,5 @@ describe('a handle', () => {
     vi.advanceTimersByTime(1000);
     expect(told).toEqual(['begin', 'it by 0 1', 'it by 0 -10', 'end', 'begin', 'it by 0 1', 'end']);
     vi.useRealTimers();
-  });
-
-  it('is as at first after a double press', () => {
-    const { told, listeners } = handle({ reset: (what) => void told.push(`${what} reset`) });
-    listeners.dblclick();
-    expect(told).toEqual(['it reset']);
-  });
-
-  it('says its number beside the hand while it is held, unless it stands there anyway', async () => {
-    const hand = useHandNumber();
-    const { listeners, pointer } = handle();
-    listeners.pointerdown(pointer(10));
-    listeners.pointermove(pointer(14, { clientY: 60 }));
-    await nextTick();
-    expect(hand.shown).toEqual({ x: 14, y: 60, text: 'it to 14' });
-    listeners.pointerup(pointer(14));
-    expect(hand.shown).toBeUndefined();
-    // Let go before the handle was drawn anew: nothing stays.
-    listeners.pointerdown(pointer(10));
-    listeners.pointermove(pointer(15));
-    listeners.pointerup(pointer(15));
-    await nextTick();
-    expect(hand.shown).toBeUndefined();
-
-    const other = handle({ saysItself: true });
-    other.listeners.pointerdown(other.pointer(10));
-    other.listeners.pointermove(other.pointer(14));
-    await nextTick();
-    expect(hand.shown).toBeUndefined();
   });
 });

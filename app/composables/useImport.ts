@@ -7,7 +7,6 @@ import { isPhotoStored, storeClip, storePhoto } from '../storage/photoStorage';
 import { THUMB_LONG_SIDE } from '../storage/thumbs';
 import { shallowRef } from 'vue';
 import { isClip, sayDeeper } from './clipFiles';
-import { hashOf } from './hashOf';
 import { useWorkers } from './useWorkers';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
@@ -60,7 +59,7 @@ export function useImport() {
 
   /** The first frame of a clip, which stands for its shot; the clip itself is stored where photos are. */
   async function importClip(file: File, known: readonly Photo[]): Promise<Photo | undefined> {
-    const clip = await hashOf(file);
+    const clip = await workers.files.name(file);
     if (known.some(({ frame }) => frame?.clip === clip)) {
       await storeClip(clip, file.name, file).catch(notices.problem);
       notices.say(`“${file.name}” is in this sitting already.`);
@@ -73,6 +72,13 @@ export function useImport() {
       const png = await port.call('png', { n: 0 });
       const name = frameName(file.name, 0);
       const { sha256, width, height, thumb } = await workers.analyst.look(name, png, THUMB_LONG_SIDE);
+      const same = known.find(({ id }) => id === sha256);
+      if (same) {
+        notices.say(
+          `“${file.name}” begins with the very picture of “${same.file}”, and was not opened beside it.`,
+        );
+        return undefined;
+      }
       await storeClip(clip, file.name, file).catch(notices.problem);
       await storePhoto(sha256, name, png, thumb).catch(notices.problem);
       if (facts.deeper) notices.say(sayDeeper(facts.deeper, file.name));

@@ -9,7 +9,6 @@ import { deferred, freshPage, settle } from '../../tests/fixtures/page';
 import { mark, step } from '../../tests/fixtures/plans';
 import { database } from '../storage/database';
 import { storeClip } from '../storage/photoStorage';
-import { loadPlate } from '../storage/plateStorage';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
 import { useShot } from '../stores/shot';
@@ -170,20 +169,6 @@ describe('following a shot', () => {
 });
 
 describe('key frames', () => {
-  it('are made with what was followed there, and its coverage', async () => {
-    const { work, shot } = await opened(key(0));
-    await work.follow();
-    shot.goTo(3);
-    await work.makeKey();
-    const made = useSitting().document!.photos[1]!;
-    expect(made).toMatchObject({ id: pngHash, file: 'walk-0004.png', frame: { clip, n: 3 }, plan: [clear] });
-    expect(made.areas[0]!.marks[0]!.parameters.plate).toBe('at 3');
-    expect([...(await loadPlate('at 3'))!.coverage8]).toEqual([9, 200]);
-    expect(useBench().photoId).toBe(pngHash);
-    work.deleteKey(shot.keys[1]!);
-    expect([useSitting().document!.photos.length, useBench().photoId]).toEqual([1, key(0).id]);
-  });
-
   it('are moved to where they were followed, and nowhere else', async () => {
     const { work, shot, said } = await opened(key(0));
     await work.moveKey(shot.keys[0]!, 2);

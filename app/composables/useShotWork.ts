@@ -132,14 +132,15 @@ export function useShotWork() {
     shot.put({ n, key, as, notes, isCut: photo === undefined });
   }
 
-  /** What was followed to a frame, with the plans as they are now. */
+  /** What was followed to a frame from one key frame, with its plan as it is now. */
+  async function sideFrom(key: KeyFrame, n: number, weight: number): Promise<FrameSide[]> {
+    const followed = shot.followedFrom(key, n) && (await loadFollowed(clip, key.id, n));
+    return followed ? [{ ...followed, photo: { ...followed.photo, plan: key.plan }, weight }] : [];
+  }
+
   async function sidesAt(n: number): Promise<FrameSide[]> {
-    const sides: FrameSide[] = [];
-    for (const { key, weight } of shot.sidesOf(n)) {
-      const followed = await loadFollowed(clip, key.id, n);
-      if (followed) sides.push({ ...followed, photo: { ...followed.photo, plan: key.plan }, weight });
-    }
-    return sides;
+    const sides = shot.sidesOf(n).map(({ key, weight }) => sideFrom(key, n, weight));
+    return (await Promise.all(sides)).flat();
   }
 
   async function drawFrame(port: Port, n: number): Promise<void> {
@@ -158,15 +159,9 @@ export function useShotWork() {
   /** Takes a key frame with all that was done on it to another frame, as it was followed there. */
   async function moveKey(key: KeyFrame, n: number): Promise<void> {
     if (n === key.frame.n || shot.keys.some(({ frame }) => frame.n === n)) return;
-    const there = shot.followedFrom(key, n) && (await loadFollowed(clip, key.id, n).catch(() => undefined));
-    if (!there)
-      return notices.say('A key frame moves to frames to which it was followed. Press Follow first.');
-    await putKey(
-      n,
-      [{ ...there, photo: { ...there.photo, plan: key.plan }, weight: 1 }],
-      'move key frame',
-      key,
-    );
+    const there = await sideFrom(key, n, 1).catch(() => []);
+    if (there.length > 0) await putKey(n, there, 'move key frame', key);
+    else notices.say('A key frame moves to frames to which it was followed. Press Follow first.');
   }
 
   /** @param gone the key frame in whose place it comes */

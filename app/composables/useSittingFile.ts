@@ -13,7 +13,6 @@ import { useWorkers } from './useWorkers';
 import { useNotices } from '../stores/notices';
 import { useSitting } from '../stores/sitting';
 import { sayMisfits } from './sayMisfits';
-import { hashOf } from './hashOf';
 import { usePlates } from './usePlates';
 
 /** Beyond this, photos stay out of the file: their originals lie elsewhere. */
@@ -83,7 +82,7 @@ export function useSittingFile() {
     const looked =
       is === 'photo'
         ? await workers.analyst.look(name, file, THUMB_LONG_SIDE)
-        : { sha256: await hashOf(file), type: '', thumb: undefined };
+        : { sha256: await workers.files.name(file), type: '', thumb: undefined };
     if (looked.sha256 !== id)
       return notices.problem(
         `The file of “${name}” in this sitting is another ${is} and was left out. Open the ${is} again.`,

@@ -39,31 +39,6 @@ const names = () => list.shown.value.map(({ name }) => name);
 const row = (name: string) => list.rows.value!.find((one) => one.name === name)!;
 
 describe('the list of sittings', () => {
-  it('is sorted by the day of the last change, of the beginning, or by name with its numbers', () => {
-    expect(names()).toEqual(NAMES);
-    list.order.value = 'name';
-    expect(names()).toEqual(['Spring', 'Winter 9', 'Winter 10']);
-    list.order.value = 'begun';
-    expect(names()).toEqual(NAMES);
-  });
-
-  it('shows what holds every word that is searched, in name, note, tags or photos', () => {
-    list.wanted.value = '  PORTRAIT winter ';
-    expect(names()).toEqual(['Winter 10', 'Winter 9']);
-    list.wanted.value = 'tour';
-    expect(names()).toEqual(['Spring']);
-    list.wanted.value = '';
-    list.tag.value = 'season';
-    expect([names().length, list.tags.value]).toEqual([2, ['season', 'tour']]);
-  });
-
-  it('keeps the archive out of the way until it is asked for', async () => {
-    await list.archive(row('Spring'), true);
-    expect([names(), list.archived.value]).toEqual([['Winter 10', 'Winter 9'], 1]);
-    list.showsArchived.value = true;
-    expect(names()).toContain('Spring');
-  });
-
   it('undoes one change alone, whatever was changed after it', async () => {
     await list.rename(row('Spring'), 'Early spring');
     const [undo] = useNotices().notices[0]!.actions;

@@ -3,15 +3,10 @@ import { nextTick, shallowRef } from 'vue';
 import type { EffectScope } from 'vue';
 import type { Photo } from '#core/document/schema';
 import type { Warning, WarningKind } from '#core/measure/warnings/scene';
-import { PHOTO_ID, areaNamed, photoWith, sittingWith, sitterWith } from '../../tests/fixtures/documents';
+import { areaNamed, photoWith, sittingWith } from '../../tests/fixtures/documents';
 import { freshPage } from '../../tests/fixtures/page';
 import { step } from '../../tests/fixtures/plans';
-import { useBench } from '../stores/bench';
-import { useNotices } from '../stores/notices';
 import { useSitting } from '../stores/sitting';
-import { useView } from '../stores/view';
-import { CLOSE_UPS } from './closeUps';
-import { useCloseUps } from './useCloseUps';
 import { useWarnings } from './useWarnings';
 import { warningWords } from './warningWords';
 
@@ -25,14 +20,12 @@ const warning = (is: WarningKind, areaId?: string): Warning => ({
 });
 let answer: () => Promise<readonly Warning[]> = () => Promise.resolve([warning('clipped')]);
 const asked: Photo[] = [];
-const box = { x: 100, y: 200, width: 80, height: 60, outWidth: 8, outHeight: 6 };
 vi.mock('./useWorkers', () => ({
   useWorkers: () => ({
     warnings: (photo: Photo) => {
       asked.push(photo);
       return answer();
     },
-    analyst: { areaColours: () => Promise.resolve({ box }) },
   }),
 }));
 
@@ -110,46 +103,5 @@ describe('warnings', () => {
     expect(new Set(words).size).toBe(kinds.length);
     expect(warningWords(warning('clipped'), photo)).toBe('3.4 % of the picture is newly clipped');
     expect(warningWords(warning('gamut'), photo)).toContain('ΔE00 2.5 of chroma is lost');
-  });
-});
-
-describe('close-ups', () => {
-  it('bring the face, the eyes, the lips and the edge of hair of the open sitter, or say what is missing', async () => {
-    const sitter = sitterWith('s', { x: 10, y: 20, width: 300, height: 400 });
-    const areas = (['irises', 'lips', 'hair'] as const).map((part) => ({
-      ...areaNamed(part, part),
-      sitter: 's',
-    }));
-    useSitting().document = sittingWith({ ...photoWith(areas), sitters: [sitter] });
-    useBench().choosePhoto(PHOTO_ID);
-    const glides: (typeof place)[] = [];
-    const view = useView();
-    view.glideTo = (to) => glides.push(to);
-    const closeTo = scope.run(() => useCloseUps())!;
-    for (const which of CLOSE_UPS) await closeTo(which);
-    expect(glides[0]).toEqual(sitter.face);
-    expect(glides[1]).toMatchObject({ x: 76, width: 128 });
-    expect(glides[2]).toEqual(box);
-    expect(glides[3]!.width).toBeLessThan(box.width / 3);
-    useSitting().document = sittingWith(photoWith());
-    await closeTo('lips');
-    expect(useNotices().notices.at(-1)!.text).toContain('no lips');
-    expect(glides).toHaveLength(4);
-  });
-});
-
-describe('history', () => {
-  it('goes to any point of what was done, and not beyond', () => {
-    const sitting = useSitting();
-    sitting.document = sittingWith(photoWith());
-    const names = ['one', 'two', 'three'];
-    for (const name of names) sitting.change(name, (document) => ({ ...document, name }));
-    sitting.goToCheckpoint(1);
-    expect([sitting.document.name, sitting.undoLabel, sitting.redoLabel]).toEqual(['one', 'one', 'two']);
-    sitting.goToCheckpoint(3);
-    expect(sitting.document.name).toBe('three');
-    sitting.goToCheckpoint(9);
-    sitting.goToCheckpoint(-1);
-    expect([sitting.document.name, sitting.history.cursor]).toEqual(['three', 3]);
   });
 });

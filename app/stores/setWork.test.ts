@@ -9,7 +9,6 @@ import { areaNamed, photoWith, sittingWith } from '../../tests/fixtures/document
 import { deferred, freshPage, settle } from '../../tests/fixtures/page';
 import { step } from '../../tests/fixtures/plans';
 import { database } from '../storage/database';
-import { readSetWork } from '../storage/setWorkStorage';
 import { useNotices } from './notices';
 import { useProgress } from './progress';
 import { useSetWork } from './setWork';
@@ -116,19 +115,6 @@ beforeEach(async () => {
 });
 
 describe('a run through many photos', () => {
-  it('finds in each that has no parts, measures it, and is taken back by one undo', async () => {
-    const { sitting, set } = await open(photo(1), photo(2), { ...photo(3), areas: [areaNamed('own')] });
-    await set.start({ is: 'find' }, IDS);
-    expect(asked.filter((each) => each.startsWith('find'))).toEqual(['find 1.jpg', 'find 2.jpg']);
-    expect(found()).toEqual(['1.jpg', '2.jpg', '3.jpg']);
-    expect([...useProgress().rows.values()].every(({ numbers }) => numbers !== undefined)).toBe(true);
-    expect(useProgress().rows.size).toBe(3);
-    expect(saidLast()).toBe('Looked for people in 3 photos.');
-    sitting.undo();
-    expect(found()).toEqual(['3.jpg']);
-    expect(await readSetWork(database(), 'one')).toBeUndefined();
-  });
-
   it('takes first what is seen, waits while it is paused, and ends where it is stopped', async () => {
     const held = deferred<undefined>();
     gate = held.promise;
@@ -151,29 +137,6 @@ describe('a run through many photos', () => {
     expect(set.running).toBe(false);
     expect(found()).toEqual(['3.jpg']);
     expect(saidLast()).toContain('What was done stays');
-  });
-
-  it('goes on after the page was closed, with what is not done', async () => {
-    const held = deferred<undefined>();
-    let checked = 0;
-    // The first is done, the second in hand.
-    whileChecking = () => (++checked === 2 ? held.promise : Promise.resolve());
-    const { set, sitting } = await open(photo(1), photo(2));
-    void set.start({ is: 'mend' }, IDS.slice(0, 2));
-    await vi.waitFor(() => expect(checked).toBe(2));
-    expect(set.share).toBe(0.5);
-    const document = sitting.document!;
-    // The page goes: nothing of it answers any more.
-    set.close();
-    held.resolve(undefined);
-    await settle(20);
-    freshPage();
-    const again = await open(...document.photos);
-    expect(again.set.work).toMatchObject({ task: { is: 'mend' }, photoIds: IDS.slice(0, 2), done: [IDS[0]] });
-    await again.set.goOn();
-    expect(checked).toBe(3);
-    expect(found()).toEqual(['1.jpg', '2.jpg']);
-    expect([again.set.work, again.set.share]).toEqual([undefined, 1]);
   });
 
   it('checks in words, and changes nothing', async () => {
@@ -237,20 +200,6 @@ describe('a run through many photos', () => {
     sitting.cancelGesture();
     await run;
     expect(found()).toEqual(['1.jpg']);
-  });
-
-  it('carries a plan to the same sitter, all of it one step of undo', async () => {
-    const { set, sitting } = await open(photo(1), photo(2));
-    await set.start({ is: 'find' }, IDS.slice(0, 2));
-    const [first] = sitting.document!.photos;
-    const lips = { ...step('relief', { amount: 0.5 }), areaId: first!.areas[0]!.id };
-    sitting.changeOpenPhoto('relief', first!.id, (before) => ({ ...before, plan: [lips] }));
-    const task = { is: 'carry', from: first!.id, wholePicture: true, fades: 'face', wins: 'photo' } as const;
-    await set.start(task, IDS.slice(0, 2));
-    const planOf = (n: number) => sitting.document!.photos[n]!.plan.map(({ kind }) => kind);
-    expect([planOf(0), planOf(1)]).toEqual([['relief'], ['relief']]);
-    sitting.undo();
-    expect([planOf(0), planOf(1)]).toEqual([['relief'], []]);
   });
 
   it('evens to a reference, which must show somebody', async () => {

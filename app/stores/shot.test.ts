@@ -23,7 +23,7 @@ function openShot(...keys: readonly Photo[]) {
   useSitting().document = sittingWith(photoWith(), ...keys);
   useBench().choosePhoto(keys[0]!.id);
   const shot = useShot();
-  shot.facts = { ...facts, sound: undefined, deeper: undefined };
+  shot.facts = { ...facts, sound: undefined, deeper: undefined, keepsSoundAs: [] };
   return shot;
 }
 /** As if a key frame had been followed. */

@@ -5,7 +5,7 @@ import { followWords, noteRuns } from '#kinds/shot/followWords';
 import { followKey, keyFramesOf, keysAt, reachOf, usedNames } from '#kinds/shot/keyFrames';
 import type { KeyFrame } from '#kinds/shot/keyFrames';
 import type { FollowNote, FrameReach } from '#kinds/shot/followShot';
-import type { ClipFacts } from '#workers/client';
+import type { ShotFacts } from '#workers/client';
 import { computed, ref, shallowRef, triggerRef } from 'vue';
 import type { FollowedFacts } from '../storage/shotStorage';
 import { useBench } from './bench';
@@ -18,7 +18,7 @@ export type FrameState = 'key' | 'drawn' | 'followed' | 'open';
 export const useShot = defineStore('shot', () => {
   const sitting = useSitting();
   const bench = useBench();
-  const facts = shallowRef<ClipFacts>();
+  const facts = shallowRef<ShotFacts>();
   /** the frame that is looked at, from 0 */
   const at = ref(0);
   const playing = ref(false);

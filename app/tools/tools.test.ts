@@ -112,39 +112,6 @@ describe('lasso', () => {
   });
 });
 
-describe('marks from one place to another', () => {
-  it('an ellipse from its centre; a circle with shift; nothing by a press alone', () => {
-    const { tool, mark } = keeper('ellipse');
-    drag(tool, at(50, 50), at(53, 54)).complete(at(53, 54));
-    expect(mark()).toEqual({ x: 50, y: 50, radiusX: 3, radiusY: 4 });
-    drag(tool, at(50, 50), at(53, 54, true)).complete(at(53, 54, true));
-    expect(mark()).toEqual({ x: 50, y: 50, radiusX: 5, radiusY: 5 });
-    const pressed = keeper('ellipse');
-    drag(pressed.tool, at(50, 50)).complete(at(50, 50));
-    expect(pressed.told).toEqual(['begin adding', 'cancel']);
-  });
-
-  it('fades, and nothing by a press alone', () => {
-    const straight = keeper('straight-fade');
-    const round = keeper('round-fade');
-    for (const { tool } of [straight, round]) drag(tool, at(1, 2), at(4, 6)).complete(at(4, 6));
-    expect(straight.mark()).toEqual({ fromX: 1, fromY: 2, toX: 4, toY: 6 });
-    expect(round.mark()).toEqual({ x: 1, y: 2, radius: 5, soft: 0.6 });
-    drag(straight.tool, at(3, 3)).complete(at(3, 3));
-    expect(straight.told.at(-1)).toBe('cancel');
-  });
-
-  it('a patch of a colour by a press alone, further ones beside it', () => {
-    const { tool, mark } = keeper<{ patches: unknown[] }>('colour-reach');
-    drag(tool, at(10, 10)).complete(at(10, 10));
-    drag(tool, at(20, 20, true), at(40, 28, true)).complete(at(40, 28, true));
-    expect(mark()!.patches).toEqual([
-      { x: 10, y: 10, width: 5, height: 5, takes: true },
-      { x: 30, y: 24, width: 20, height: 8, takes: false },
-    ]);
-  });
-});
-
 describe('a mark by a press', () => {
   // Linear 0.2 is L* 51.8 (CIE 15:2004, 116 · 0.2^(1/3) - 16).
   it('spans the lightness of the place where the pointer is let go', async () => {
@@ -159,24 +126,6 @@ describe('a mark by a press', () => {
 });
 
 describe('outline', () => {
-  it('sets a corner with a press, bends with a drag, closes on the first node, and begins another piece', () => {
-    const { tool, told, mark } = keeper<OutlineParameters>('outline');
-    drag(tool, at(10, 10)).complete(at(10, 10));
-    drag(tool, at(50, 10), at(52, 10)).complete(at(52, 10));
-    drag(tool, at(50, 50), at(50, 70)).complete(at(50, 70));
-    const [nodes] = mark()!.pieces;
-    expect(nodes!.map(({ x, y, outX, outY }) => [x, y, outX, outY])).toEqual([
-      [10, 10, 10, 10],
-      [50, 10, 50, 10],
-      [50, 50, 50, 70],
-    ]);
-    expect([nodes![2]!.inX, nodes![2]!.inY]).toEqual([50, 30]);
-    drag(tool, at(12, 12)).complete(at(12, 12));
-    expect(told.at(-1)).toBe('close');
-    drag(tool, at(80, 80)).complete(at(80, 80));
-    expect(mark()!.pieces.map((piece) => piece.length)).toEqual([3, 1]);
-  });
-
   it('gives a node up with the press, and never closes on the only one', () => {
     const { tool, told, mark } = keeper<OutlineParameters>('outline');
     drag(tool, at(10, 10)).complete(at(10, 10));

@@ -1,11 +1,14 @@
-import { wholeRegion } from '../raster/raster';
 import type { Coverage8Raster, Region } from '../raster/raster';
 
+/** What is looked at about the covered rectangle, in pixels that come out: as far as its edge's colours reach. */
+const MARGIN = 8;
+
 /**
- * The rectangle of the photo that holds all that is covered, a pixel of the look wider on every side.
+ * The rectangle of the photo that holds all that is covered, with a margin. It lies on a grid of whole pixels that
+ * begins at the photo's corner, so that what is measured at a place does not depend on where the rectangle begins.
  * @param coverage over the whole photo, looked at from afar
  * @param whole the region that it was made for
- * @param longSide of the region that is returned, in its own pixels, at most
+ * @param longSide of the covered rectangle, in pixels that come out, at most
  * @returns undefined when nothing is covered
  */
 export function coveredBox(
@@ -27,13 +30,32 @@ export function coveredBox(
     bottom = row;
   }
   if (right < 0) return undefined;
-  const step = whole.width / width;
-  const x = Math.max(0, Math.floor((left - 1) * step));
-  const y = Math.max(0, Math.floor((top - 1) * step));
-  const box = wholeRegion(
-    Math.min(whole.width, Math.ceil((right + 2) * step)) - x,
-    Math.min(whole.height, Math.ceil((bottom + 2) * step)) - y,
-    longSide,
-  );
-  return { ...box, x, y };
+  // A pixel of the look wider on every side: from afar, what is covered faintly is not seen.
+  const [from, to] = [whole.width / width, whole.height / height];
+  const [columns, rows] = [(right - left + 3) * from, (bottom - top + 3) * to];
+  const step = Math.ceil(Math.max(columns, rows) / longSide);
+  const across = cellsOf((left - 1) * from, columns, whole.width, step);
+  const down = cellsOf((top - 1) * to, rows, whole.height, step);
+  return {
+    x: across.start,
+    y: down.start,
+    width: across.length,
+    height: down.length,
+    outWidth: across.count,
+    outHeight: down.count,
+  };
+}
+
+/** The cells of a line that hold a piece of it, with the margin; what is left over at the line's end is left out. */
+function cellsOf(
+  from: number,
+  length: number,
+  line: number,
+  step: number,
+): { readonly start: number; readonly length: number; readonly count: number } {
+  const cells = Math.max(1, Math.floor(line / step));
+  const first = Math.min(cells - 1, Math.max(0, Math.floor(from / step) - MARGIN));
+  const last = Math.min(cells, Math.ceil((from + length) / step) + MARGIN);
+  const count = Math.max(1, last - first);
+  return { start: first * step, length: Math.min(line, count * step), count };
 }

@@ -2,7 +2,6 @@ import { clamp } from '../math/clamp';
 import { newField, readField } from '../raster/field';
 import type { Field } from '../raster/field';
 import { maskSoften } from '../raster/maskSoften';
-import type { Region } from '../raster/raster';
 import type { AreaInput } from '../measure/areaInput';
 
 /**
@@ -14,19 +13,13 @@ export type EdgeColours = Field;
 /** Coverage that counts as the one or the other alone. */
 const INSIDE8 = 242;
 const OUTSIDE8 = 10;
-/** How near is looked, in pixels of the grid. */
+/** How near is looked, in pixels that come in. A coarser grid would depend on where the area's box begins. */
 const SIGMA = 2;
-/**
- * Of the grid that is looked at: seldom less than what comes in, as a coarser one would depend on where the area's box
- * begins.
- */
-const MOST_PIXELS = 900_000;
 
 /** Foreground minus background near each place, from where either stands alone, and the foreground. */
 export function measureEdgeColours(input: AreaInput): EdgeColours {
-  const region = gridOf(input.region);
-  const [inside, outside] = SIDES.map((weights) => sideOf(input, region, weights)) as [Side, Side];
-  const field = newField(region, 6);
+  const [inside, outside] = SIDES.map((weights) => sideOf(input, weights)) as [Side, Side];
+  const field = newField(input.region, 6);
   for (let i = 0; i < inside.weight.length; i++) {
     const [own, other] = [inside.weight[i]!, outside.weight[i]!];
     if (own < LEAST_WEIGHT || other < LEAST_WEIGHT) continue;
@@ -46,48 +39,16 @@ const SIDES = [
 ];
 const LEAST_WEIGHT = 1e-4;
 
-/** Halved until it is small enough; a row or column that is left over at the end is left out. */
-function gridOf(region: Region): Region {
-  const { outWidth, outHeight } = region;
-  if (outWidth * outHeight <= MOST_PIXELS || outWidth < 4 || outHeight < 4) return region;
-  const [width, height] = [outWidth >> 1, outHeight >> 1];
-  return gridOf({
-    ...region,
-    width: (region.width * 2 * width) / outWidth,
-    height: (region.height * 2 * height) / outHeight,
-    outWidth: width,
-    outHeight: height,
-  });
-}
-
-/** What one side weighs near each place of a grid, and its colours times that. */
+/** What one side weighs near each place, and its colours times that. */
 interface Side {
   readonly weight: Float32Array;
   readonly sums: readonly Float32Array[];
 }
 
-function sideOf({ pixels, coverage }: AreaInput, grid: Region, weights: Float32Array): Side {
-  const { outWidth: width, outHeight: height } = grid;
-  const block = Math.floor(coverage.width / width);
-  const weight = new Float32Array(width * height);
-  const sums = [0, 1, 2].map(() => new Float32Array(width * height)) as [
-    Float32Array,
-    Float32Array,
-    Float32Array,
-  ];
-  const [red, green, blue] = sums;
-  for (let row = 0; row < height * block; row++) {
-    const line = Math.floor(row / block) * width;
-    for (let column = 0, p = row * coverage.width; column < width * block; column++, p++) {
-      const share = weights[coverage.data[p]!]!;
-      if (share === 0) continue;
-      const at = line + Math.floor(column / block);
-      weight[at]! += share;
-      red[at]! += share * pixels.data[3 * p]!;
-      green[at]! += share * pixels.data[3 * p + 1]!;
-      blue[at]! += share * pixels.data[3 * p + 2]!;
-    }
-  }
+/** Normalised convolution (Knutsson and Westin 1993), before the division. */
+function sideOf({ pixels, coverage: { data, width, height } }: AreaInput, weights: Float32Array): Side {
+  const weight = Float32Array.from(data, (value) => weights[value]!);
+  const sums = [0, 1, 2].map((c) => weight.map((share, i) => share * pixels.data[3 * i + c]!));
   for (const plane of [weight, ...sums]) maskSoften(plane, width, height, SIGMA);
   return { weight, sums };
 }

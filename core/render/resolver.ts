@@ -85,6 +85,19 @@ export class Resolver {
     return resolved;
   }
 
+  /** A plan, and all areas that its steps name: whoever renders needs nothing else. */
+  work(
+    photo: Photo,
+    baked: Baked = NOTHING_BAKED,
+  ): { readonly plan: ResolvedPlan; readonly areas: readonly ResolvedArea[] } {
+    const used = new Set(photo.plan.map(({ areaId }) => areaId));
+    const areas = [WHOLE_PICTURE, ...photo.areas.filter(({ id }) => used.has(id))];
+    return {
+      plan: this.plan(photo, baked),
+      areas: areas.map((area) => this.area(area, photo, baked.get(area.id))),
+    };
+  }
+
   /** What the readings show, as the photo is and as a plan leaves it. */
   readings(photo: Photo, plan: ResolvedPlan, baked: Baked = NOTHING_BAKED): ReadingColours[] {
     return photo.readings.flatMap((reading) => {

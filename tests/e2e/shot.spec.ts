@@ -35,7 +35,7 @@ async function exportAs(page: Page, kind: string, masks = false): Promise<string
   await page.getByRole('radio', { name: kind }).click();
   if (masks) await page.getByLabel('the coverage of areas too').check();
   const [download] = await Promise.all([
-    page.waitForEvent('download'),
+    page.waitForEvent('download', { timeout: 120_000 }),
     page.getByRole('button', { name: /^Export \d+ frames/ }).click(),
   ]);
   const path = join(folder, download.suggestedFilename());
@@ -204,6 +204,49 @@ test('a clip is stepped through and played, its sound is kept, a range of it com
       depth,
     });
   }
+});
+
+const probed = (path: string, entries: string) =>
+  JSON.parse(
+    execFileSync('ffprobe', ['-v', 'error', '-show_entries', entries, '-of', 'json', path], {
+      encoding: 'utf8',
+    }),
+  );
+
+test('frames keep their times, sound its packets, and a turned clip stands upright', async ({ page }) => {
+  // Frames of a tenth of a second, but the third is shown for half a second.
+  const picture = ['-f', 'lavfi', '-i', 'testsrc2=size=64x48:rate=10:duration=1'];
+  const sound = ['-f', 'lavfi', '-i', 'sine=duration=1.4', '-c:a', 'libopus'];
+  const uneven = ['-vf', 'setpts=PTS+gte(N\\,3)*0.4/TB', '-vsync', 'vfr', '-c:v', 'libvpx-vp9'];
+  const clip = made('uneven.webm', ...picture, ...sound, ...uneven);
+  await openClip(page, clip);
+  await expect(page.getByText('of 10')).toBeVisible();
+  const out = await exportAs(page, 'WebM');
+  const times = (path: string): number[] =>
+    probed(path, 'packet=pts_time,stream_index')
+      .packets.filter((packet: { stream_index: number }) => packet.stream_index === 0)
+      .map(({ pts_time: time }: { pts_time: string }) => Number(time));
+  expect(times(clip)[3]! - times(clip)[2]!).toBeGreaterThan(0.4);
+  times(out).forEach((time, n) =>
+    expect(Math.abs(time - times(clip)[n]! + times(clip)[0]!)).toBeLessThan(0.002),
+  );
+  const packets = (path: string) =>
+    execFileSync('ffmpeg', ['-v', 'error', '-i', path, '-map', '0:a', '-c', 'copy', '-f', 'framemd5', '-'], {
+      encoding: 'utf8',
+    })
+      .split('\n')
+      .flatMap((line) => line.match(/[0-9a-f]{32}/)?.[0] ?? []);
+  expect(packets(out).length).toBeGreaterThan(50);
+  expect(packets(out)).toEqual(packets(clip).slice(0, packets(out).length));
+
+  const flat = made('flat.mp4', ...picture, '-c:v', 'libx264', '-pix_fmt', 'yuv420p');
+  const turned = made('turned.mp4', '-i', flat, '-c', 'copy', '-metadata:s:v', 'rotate=90');
+  await openClip(page, turned);
+  await expect(page.getByText('turned-0001.png · 48 × 64')).toBeVisible();
+
+  const deep = made('deep.webm', ...picture, '-c:v', 'libvpx-vp9', '-pix_fmt', 'yuv420p10le');
+  await openClip(page, deep);
+  await expect(page.getByText('“deep.webm” has more than 8 bits a channel')).toBeVisible();
 });
 
 test('what is no clip that can be opened is said, and nothing is lost', async ({ page }) => {

@@ -22,19 +22,11 @@ const to = ref(shot.played.to + 1);
 
 const frames = computed(() => shot.states.slice(from.value - 1, to.value));
 const open = computed(() => frames.value.filter((state) => state === 'open' || state === 'key').length);
-/** Containers that hold a sound as it is packed. */
-const HOLDS: Readonly<Record<ShotFormat, readonly string[]>> = {
-  webm: ['opus', 'vorbis'],
-  mp4: ['aac', 'mp3', 'opus', 'flac', 'ac3', 'eac3'],
-  png: [],
-  jpeg: [],
-  tiff16: [],
-};
 const isClip = computed(() => format.value === 'webm' || format.value === 'mp4');
 const sound = computed(() => {
   const packed = shot.facts?.sound;
   if (!packed) return 'The shot has no sound.';
-  return HOLDS[format.value].includes(packed)
+  return shot.facts!.keepsSoundAs.includes(format.value)
     ? `Sound (${packed}) is kept as it is.`
     : `Sound (${packed}) does not go into this kind of file and is left out.`;
 });
