@@ -183,7 +183,7 @@ async function heldHue(): Promise<Row[]> {
     const { pyramid } = followed.frame;
     const truth = await truthOf(names[followed.frame.n]!, ['skin_face'], pyramid.width * pyramid.height);
     const as = { format: 'png', quality: 90, fullChroma: true, space: 'srgb', metadata: 'none' } as const;
-    const { bytes } = await workFrame({ followed, as, bare: true, masks: false });
+    const { bytes } = await workFrame({ followed, as, bare: true, masks: false, measures: new Map() });
     hues.push([hueWithin(pyramid.levels[0]!.data, 4, truth), hueWithin(bytes, 3, truth)]);
   }
   return [

@@ -246,6 +246,7 @@ const OPTIONS = {
   'to': ONE,
   'every': ONE,
   'rate': ONE,
+  'measured': ONE,
   'masks': FLAG,
   'size': ONE,
   'area': ONE,

@@ -4,6 +4,7 @@ import { mkdir, readFile, readdir, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { shotPlace } from '#core/document/commands';
 import type { Photo } from '#core/document/schema';
 import { makePlanFile } from '#core/formats/planFile';
 import { commandLine, photoAt, planFor } from '../tests/fixtures/commandLine';
@@ -131,7 +132,7 @@ describe('a plan on a moving shot', () => {
       .digest('hex');
     const shot = await openShot(clip, { from: 3 });
     const placeOf = (of: string, n: number) =>
-      shot.placeOf({ id: '0'.repeat(64), frame: { clip: of, file: 'a.mp4', n } });
+      shot.placeOf({ id: '0'.repeat(64), frame: shotPlace({ clip: of, file: 'a.mp4', n }) });
     expect(await Promise.all([placeOf(hash, 7), placeOf(hash, 1), placeOf('0'.repeat(64), 7)])).toEqual([
       5,
       undefined,

@@ -9,6 +9,8 @@ import type { FollowNote, FollowedFrame, HandFrame } from '#kinds/shot/followSho
 import { followWords, noteRuns } from '#kinds/shot/followWords';
 import { KINDS } from '#kinds/registry.gen';
 import { areasInUse } from '#core/render/areasInUse';
+import { keyMeasures } from '#kinds/shot/keyMeasures';
+import type { FrameWork } from './shotWork';
 import { openShot } from './shotFrames';
 import type { OpenedFrame, OpenedShot } from './shotFrames';
 import type { ShotCommand } from './shotArguments';
@@ -69,11 +71,13 @@ async function applyToShot(
 ): Promise<ShotResult> {
   const shot = await openShot(path, command);
   sayWhatIsLost(shot, report);
-  const hand = await handFrame(plan, shot, report);
+  const hand = await handFrame(plan, shot, command, report);
   const writer = await startWriting({ path, shot, command, outputs });
   const crew = new ShotThreads(threads);
   const notes: FollowNote[] = [];
-  const line = new FramesInLine({ writer, crew, masks: command.masks }, (done) =>
+  const { frame, photo, plates, atKeys } = hand;
+  const measures = keyMeasures(frame.pyramid, { photo, plates, weight: 1 }, atKeys);
+  const line = new FramesInLine({ writer, crew, masks: command.masks, measures }, (done) =>
     report.progress(done / shot.count),
   );
   try {
@@ -111,7 +115,10 @@ class FramesInLine {
   #done = 0;
 
   constructor(
-    readonly to: { readonly writer: ShotWriter; readonly crew: ShotThreads; readonly masks: boolean },
+    readonly to: { readonly writer: ShotWriter; readonly crew: ShotThreads } & Pick<
+      FrameWork,
+      'masks' | 'measures'
+    >,
     readonly onDone: (count: number) => void,
   ) {
     this.#masks = new MaskWriter(to.writer.masks);
@@ -119,9 +126,9 @@ class FramesInLine {
 
   /** Settles when there is room for another one. */
   async add(followed: FollowedFrame<OpenedFrame>): Promise<void> {
-    const { writer, crew, masks } = this.to;
+    const { writer, crew, ...how } = this.to;
     const { frame } = followed;
-    const written = crew.write({ followed, as: writer.asFor(frame), bare: writer.bare, masks });
+    const written = crew.write({ followed, as: writer.asFor(frame), bare: writer.bare, ...how });
     this.#last = Promise.all([written, this.#last]).then(async ([result]) => {
       await writer.add(frame, result);
       await this.#masks.add(frame.name, result);
@@ -156,8 +163,16 @@ function sayWhatIsLost({ clip, width, height }: OpenedShot, { warn }: Report): v
 /** Clocks of containers count in milliseconds. */
 const UNEVEN_SECONDS = 0.003;
 
+/** The frame on which a plan stands, and the steps that hold on what they find there. */
+type PlannedFrame = HandFrame<OpenedFrame> & { readonly atKeys: readonly string[] };
+
 /** The plan on one frame of the shot: its own, or the first that shows whom it is for. */
-async function handFrame(plan: PlanFile, shot: OpenedShot, report: Report): Promise<HandFrame<OpenedFrame>> {
+async function handFrame(
+  plan: PlanFile,
+  shot: OpenedShot,
+  { measured }: ShotCommand,
+  report: Report,
+): Promise<PlannedFrame> {
   const own = await shot.placeOf(plan.photo);
   for (let n = own ?? 0; n < shot.count; n += TRIED_EVERY) {
     for await (const frame of shot.frames(n, n)) {
@@ -167,7 +182,11 @@ async function handFrame(plan: PlanFile, shot: OpenedShot, report: Report): Prom
       });
       if (!carried) continue;
       for (const warning of carried.warnings) report.warn(warning);
-      return { frame, photo: onlyUsed(carried.photo), plates: carried.plates };
+      const { photo, plates } = carried;
+      const said = new Set(plan.photo.frame?.measuredAtKeys);
+      const atKeys = photo.brought.filter(({ of }) => said.has(of)).map(({ id }) => id);
+      const all = photo.plan.map(({ id }) => id);
+      return { frame, photo: onlyUsed(photo), plates, atKeys: measured === 'once' ? all : atKeys };
     }
   }
   throw new ShotError('nobody');

@@ -18,6 +18,9 @@ export const shotCommand = z
     every: frameNumber('every').default(12),
     rate: z.coerce.number(RATE_HELP).min(1, RATE_HELP).max(240, RATE_HELP).default(25),
     masks: z.boolean().default(false),
+    measured: z
+      .enum(['as-planned', 'once'], '--measured is once (on one frame, for all of them) or as-planned')
+      .default('as-planned'),
     ...writtenOptions,
     json: z.boolean().default(false),
   })

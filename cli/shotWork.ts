@@ -7,6 +7,7 @@ import type { FoundPeople } from '#core/segment/findParts';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { FollowedFrame } from '#kinds/shot/followShot';
 import { photoBetween } from '#kinds/shot/between';
+import { measuresBetween } from '#kinds/shot/keyMeasures';
 import { coverageBetween } from '#kinds/shot/coverageBetween';
 import { KINDS } from '#kinds/registry.gen';
 import { tfNetworks } from '../networks/tfNetworks';
@@ -22,6 +23,8 @@ export interface FrameWork {
   /** whether its pixels are wanted, three bytes each, and no file */
   readonly bare: boolean;
   readonly masks: boolean;
+  /** what steps found on the frame on which the plan was made and what holds on all, by the step's id */
+  readonly measures: ReadonlyMap<string, unknown>;
 }
 
 /** A frame as it is written, and the coverage of its areas as grey PNGs. */
@@ -41,11 +44,11 @@ export function findInFrame(pyramid: Pyramid): Promise<FoundPeople> {
  * Renders a frame with its plan just as the photo that it is would be with that plan and the coverage of its areas;
  * what lies beyond a cut stays as it is.
  */
-export async function workFrame({ followed, as, bare, masks }: FrameWork): Promise<WrittenFrame> {
+export async function workFrame({ followed, as, bare, masks, measures }: FrameWork): Promise<WrittenFrame> {
   const { frame, photo: plan, plates } = followed;
   const { pyramid, sha256: id, name: file } = frame;
-  const resolver = new Resolver(pyramid, KINDS);
-  const sides = plan ? [{ photo: plan, plates, weight: 1 }] : [];
+  const sides = plan ? [{ photo: plan, plates, weight: 1, measures }] : [];
+  const resolver = new Resolver(pyramid, KINDS, measuresBetween(sides));
   const photo = { ...photoBetween(sides, KINDS, newPhoto({ id, file, ...sizeOf(pyramid) })), id, file };
   const baked = coverageBetween(pyramid, photo, sides);
   const pixels = await renderPixels({ opened: frame, resolver, photo, baked }, as, () => undefined);

@@ -17,6 +17,7 @@ import { photoBetween } from '#kinds/shot/between';
 import { coverageBetween } from '#kinds/shot/coverageBetween';
 import type { FrameSide } from '#kinds/shot/between';
 import { frameName } from '#kinds/shot/keyFrames';
+import { keyMeasures, measuresBetween } from '#kinds/shot/keyMeasures';
 import { followShot } from '#kinds/shot/followShot';
 import type { FollowedFrame, ShotFrame } from '#kinds/shot/followShot';
 import { Clip } from './clip';
@@ -92,6 +93,7 @@ serve<ShotExchanges>({
     const { resolver, plan } = resolvedIn(pyramid, sides);
     return jpegOf(resolver.render(plan, region), region);
   },
+  measure: async ({ n, side }) => keyMeasures(await frameAt(n), side, side.photo.frame!.measuredAtKeys),
   write: async (as) => {
     await writing?.clip?.dispose();
     const { format, reach } = as;
@@ -141,7 +143,7 @@ function resolvedIn(pyramid: Pyramid, sides: readonly FrameSide[]) {
   });
   const photo = photoBetween(sides, KINDS, bare);
   const baked = coverageBetween(pyramid, photo, sides);
-  const resolver = new Resolver(pyramid, KINDS);
+  const resolver = new Resolver(pyramid, KINDS, measuresBetween(sides));
   return { photo, baked, resolver, ...resolver.work(photo, baked) };
 }
 

@@ -59,6 +59,8 @@ export type ShotExchanges = {
   next: { request: undefined; reply: FollowedAt | undefined };
   /** a frame with what is done to it, as a JPEG */
   picture: { request: FrameWork & { longSide: number }; reply: Blob };
+  /** what the steps of a key frame find there, of those that hold on it, by their id */
+  measure: { request: { n: number; side: FrameSide }; reply: ReadonlyMap<string, unknown> };
   /** begins a file */
   write: { request: ShotWritten; reply: undefined };
   /** puts the next frame into it; frames that are files of their own, and masks, come back by name */

@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { shotPlace } from '#core/document/commands';
 import type { EffectScope } from 'vue';
 import type { Photo } from '#core/document/schema';
 import { CancelledError, ShotError } from '#core/errors';
@@ -25,7 +26,7 @@ const found = (name: string) => mark('found-part', { sitter: 's', part: 'skin', 
 const clear = { ...step('clear', { brighten: 0.5, clear: 0 }), areaId: 'area' };
 const key = (n: number): Photo => ({
   ...photoWith([areaNamed('area', 'skin', [found('hand')])], String(n).padStart(64, '0')),
-  frame: { clip, file: 'walk.webm', n },
+  frame: shotPlace({ clip, file: 'walk.webm', n }),
   plan: [clear],
 });
 

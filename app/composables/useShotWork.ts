@@ -44,6 +44,7 @@ export function useShotWork() {
   let follower: Port | undefined;
   let drawer: Port | undefined;
   const { clip, file } = shot.place!;
+  const measured = new Map<string, { readonly as: string; readonly found: Promise<FrameSide['measures']> }>();
 
   onScopeDispose(() => {
     stop();
@@ -134,8 +135,28 @@ export function useShotWork() {
 
   /** What was followed to a frame from one key frame, with its plan as it is now. */
   async function sideFrom(key: KeyFrame, n: number, weight: number): Promise<FrameSide[]> {
+    const [side, measures] = await Promise.all([bareSide(key, n, weight), measuredAt(key)]);
+    return side ? [{ ...side, ...(measures && { measures }) }] : [];
+  }
+
+  async function bareSide(key: KeyFrame, n: number, weight: number): Promise<FrameSide | undefined> {
     const followed = shot.followedFrom(key, n) && (await loadFollowed(clip, key.id, n));
-    return followed ? [{ ...followed, photo: { ...followed.photo, plan: key.plan }, weight }] : [];
+    return (
+      followed && { ...followed, photo: { ...followed.photo, plan: key.plan, frame: key.frame }, weight }
+    );
+  }
+
+  /** What steps find on a key frame, for those that hold on it; found once while nothing changes. */
+  function measuredAt(key: KeyFrame): FrameSide['measures'] | Promise<FrameSide['measures']> {
+    if (key.frame.measuredAtKeys.length === 0) return undefined;
+    const as = Object.values(shot.names.get(key.id)!).join(' ');
+    const known = measured.get(key.id);
+    if (known?.as === as) return known.found;
+    const found = bareSide(key, key.frame.n, 1).then(
+      (side) => side && viewer.call('measure', { n: key.frame.n, side }),
+    );
+    measured.set(key.id, { as, found });
+    return found;
   }
 
   async function sidesAt(n: number): Promise<FrameSide[]> {
@@ -183,7 +204,9 @@ export function useShotWork() {
       await storePhoto(sha256, name, png, thumb).catch(notices.problem);
       for (const { plates } of sides)
         for (const [plate, coverage] of plates) await storePlate(plate, coverage).catch(notices.problem);
-      const bare = newPhoto({ id: sha256, file: name, width, height, frame: { clip, file, n } });
+      const [{ photo: { frame: choices } } = { photo: shot.keys[0]! }] = sides;
+      const frame = { ...choices!, n };
+      const bare = newPhoto({ id: sha256, file: name, width, height, frame });
       const { sitters, areas, readings, plan, corridors } = photoBetween(sides, KINDS, bare);
       const photo = { ...bare, sitters, areas, readings, plan, corridors };
       const before = keysAt(n, shot.keys)[0]?.key.id;

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { addArea, newPhoto, newSitting } from '#core/document/commands';
+import { shotPlace, addArea, newPhoto, newSitting } from '#core/document/commands';
 import { EMPTY_HISTORY, recordCheckpoint, undo } from '#core/document/history';
 import type { Photo, Sitting } from '#core/document/schema';
 import { areaNamed } from '../../tests/fixtures/documents';
@@ -70,7 +70,7 @@ describe('sittings in the browser’s storage', () => {
 
   it('keep the clips of their shots, and what was followed through these', async () => {
     const [clip, old] = ['c'.repeat(64), 'd'.repeat(64)];
-    const key = { ...photo, frame: { clip, file: 'walk.webm', n: 3 } };
+    const key = { ...photo, frame: shotPlace({ clip, file: 'walk.webm', n: 3 }) };
     await saveSitting(db, sitting('one', [key]), EMPTY_HISTORY, NOT_STORED);
     for (const id of [clip, old]) {
       await db.photos.put({ id, name: 'walk.webm', file: new Blob(['clip']) });

@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { shotPlace } from '#core/document/commands';
 import type { Photo } from '#core/document/schema';
 import { areaNamed, photoWith, sittingWith } from '../../tests/fixtures/documents';
 import { freshPage } from '../../tests/fixtures/page';
@@ -12,7 +13,7 @@ import { useSitting } from './sitting';
 const clip = 'c'.repeat(64);
 const key = (n: number, change: Partial<Photo> = {}): Photo => ({
   ...photoWith([areaNamed('area')], String(n).padStart(64, '0')),
-  frame: { clip, file: 'walk.webm', n },
+  frame: shotPlace({ clip, file: 'walk.webm', n }),
   ...change,
 });
 const [first, second] = [key(0), key(8)];

@@ -37,7 +37,13 @@ export const useShot = defineStore('shot', () => {
   const last = computed(() => Math.max(0, count.value - 1));
   const keys = computed(() => (clip.value ? keyFramesOf(photos.value, clip.value) : []));
   const names = computed(
-    () => new Map(keys.value.map((key) => [key.id, { areas: followKey(key), plan: fingerprint(key.plan) }])),
+    () =>
+      new Map(
+        keys.value.map((key) => [
+          key.id,
+          { areas: followKey(key), plan: fingerprint([key.plan, key.frame]) },
+        ]),
+      ),
   );
 
   const nameOf = (n: number, key: string) => `${key} ${n}`;

@@ -1,7 +1,7 @@
 import { clamp } from '../math/clamp';
 import { DOCUMENT_VERSION, MOST } from './schema';
 import { fitFileName, fitName } from './names';
-import type { Area, Mark, Photo, Reading, Sitting, SitterCorridor, Step } from './schema';
+import type { Area, Mark, Photo, Reading, ShotPlace, Sitting, SitterCorridor, Step } from './schema';
 
 type Entry = { readonly id: string };
 
@@ -21,13 +21,23 @@ export function newSitting(id: string, name: string, now: string): Sitting {
   };
 }
 
+/** A frame of a clip on which nothing is said of steps yet: numbers go over, every frame is measured. */
+export const shotPlace = (place: Pick<ShotPlace, 'clip' | 'file' | 'n'> & Partial<ShotPlace>): ShotPlace => ({
+  holds: [],
+  measuredAtKeys: [],
+  ...place,
+});
+
 /** A photo without areas and steps. */
-export function newPhoto(
-  identity: Pick<Photo, 'id' | 'file' | 'width' | 'height'> & Partial<Pick<Photo, 'frame'>>,
-): Photo {
+export function newPhoto({
+  frame,
+  ...identity
+}: Pick<Photo, 'id' | 'file' | 'width' | 'height'> & {
+  readonly frame?: Parameters<typeof shotPlace>[0] | null;
+}): Photo {
   return {
-    frame: null,
     ...identity,
+    frame: frame ? shotPlace(frame) : null,
     file: fitFileName(identity.file),
     profile: 'srgb',
     choice: null,

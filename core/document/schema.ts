@@ -152,6 +152,10 @@ const shotPlaceSchema = z.strictObject({
   file: z.string().min(1).max(MOST.fileNameLength),
   /** which of its frames, from 0 in the order in which they are shown */
   n: z.number().int().min(0),
+  /** steps whose numbers stay as they are up to the next key frame, and do not go over to it, by id */
+  holds: z.array(z.string()).max(MOST.steps).default([]),
+  /** steps that are measured on key frames, and not on each frame anew, by id */
+  measuredAtKeys: z.array(z.string()).max(MOST.steps).default([]),
 });
 export type ShotPlace = z.infer<typeof shotPlaceSchema>;
 

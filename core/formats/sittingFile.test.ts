@@ -1,3 +1,4 @@
+import { shotPlace } from '#core/document/commands';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
@@ -33,7 +34,7 @@ describe('a sitting as a file', () => {
     const clip = 'c'.repeat(64);
     const keys = [ID, 'b'.repeat(64)].map((id, n) => ({
       ...photoWith([], id),
-      frame: { clip, file: 'walk.webm', n },
+      frame: shotPlace({ clip, file: 'walk.webm', n }),
     }));
     const packed = packSitting({
       sitting: sittingWith(...keys),

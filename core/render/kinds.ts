@@ -48,6 +48,8 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
   readonly cleansEdges?: boolean;
   /** whether it gives another colour on purpose: a hue that turns far round is no fault then */
   readonly dyes?: boolean;
+  /** names of parameters, at any depth, that are degrees of a circle: between two of them lies the shorter way */
+  readonly circles?: readonly string[];
   /** the id of another area that the parameters name */
   like?(parameters: Parameters): string | null;
   /** the parameters that `measure` looks at, by name */

@@ -6,7 +6,7 @@ import { applyStep } from './applyStep';
 import { areaCoverage } from './areaCoverage';
 import { encodePixels, encodeWidePixels } from './encodePixels';
 import type { ScreenSpace } from './encodePixels';
-import type { PixelKernel, RenderKinds } from './kinds';
+import type { AdjustKind, PixelKernel, RenderKinds } from './kinds';
 import type { ResolvedArea, ResolvedPlan, ResolvedStep } from './resolved';
 import { tableKernel } from './tableKernel';
 
@@ -36,6 +36,22 @@ const MOST_KERNELS = 24;
 /** Result pixels kept over all regions, at about 28 bytes each. */
 const MOST_PIXELS = 8_000_000;
 const MOST_COVERAGES = 8;
+
+/** A step's kernel; one that goes over to other measures gives what lies between both results. */
+function compiledStep(
+  { parameters, measures, goesOver }: ResolvedStep,
+  kind: AdjustKind,
+): PixelKernel | undefined {
+  const one = kind.compile(parameters, measures);
+  if (!goesOver) return one;
+  const other = kind.compile(parameters, goesOver.measures);
+  return (pixels, count, places) => {
+    const there = pixels.slice(0, 3 * count);
+    one?.(pixels, count, places);
+    other?.(there, count, places);
+    for (let p = 0; p < 3 * count; p++) pixels[p]! += goesOver.share * (there[p]! - pixels[p]!);
+  };
+}
 
 /**
  * Renders regions of one photo. Keeps what the next call is likely to need again: while one step
@@ -182,7 +198,7 @@ export class RegionRenderer {
     const kind = this.kinds.adjusts.get(step.kind)!;
     let known = this.#kernels.get(step.key);
     if (!known) {
-      known = { exact: kind.compile(step.parameters, step.measures) };
+      known = { exact: compiledStep(step, kind) };
       this.#kernels.set(step.key, known);
       if (this.#kernels.size > MOST_KERNELS) this.#kernels.delete(this.#kernels.keys().next().value!);
     }

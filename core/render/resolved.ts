@@ -31,6 +31,8 @@ export interface ResolvedStep {
   /** of a ResolvedArea */
   readonly areaKey: string;
   readonly measures: unknown;
+  /** measures to whose result it goes over, and how far, 0..1 */
+  readonly goesOver?: { readonly measures: unknown; readonly share: number } | undefined;
   /** along the area's edge, for kinds that clean edges */
   readonly edge?: EdgeColours | undefined;
 }

@@ -28,10 +28,19 @@ export interface ReadingColours {
 /** Ready-made coverage in place of areas' marks, by area id; size of the photo. */
 export type Baked = ReadonlyMap<string, Uint8Array>;
 
+/**
+ * What steps found on other pictures and what holds here, by the step's id: one or two of them, with their shares.
+ */
+export type TakenMeasures = ReadonlyMap<
+  string,
+  readonly { readonly measures: unknown; readonly share: number }[]
+>;
+
 /** A patch of the photo: its centre and side, pixels. */
 type Patch = Pick<Reading, 'x' | 'y' | 'size'>;
 
 const NOTHING_BAKED: Baked = new Map();
+const NOTHING_TAKEN: TakenMeasures = new Map();
 /** A place belongs to an area that covers it by half at least, 0..255. */
 const COVERED = 128;
 
@@ -47,9 +56,11 @@ export class Resolver {
   readonly #renderer: RegionRenderer;
   readonly #steps = new Cache<{ readonly measures: unknown; readonly edge: EdgeColours | undefined }>();
 
+  /** @param taken measures from elsewhere in place of this photo's own */
   constructor(
     readonly pyramid: Pyramid,
     readonly kinds: RenderKinds,
+    readonly taken: TakenMeasures = NOTHING_TAKEN,
   ) {
     this.#renderer = new RegionRenderer(pyramid, kinds);
     this.areas = new AreaResolver(pyramid, kinds);
@@ -147,6 +158,7 @@ export class Resolver {
     const reached = before.at(-1)?.key ?? '';
     const kind = this.kinds.adjusts.get(step.kind)!;
     const looksAt = kind.measuredBy?.map((name) => step.parameters[name]!) ?? [];
+    const [taken, other] = this.taken.get(step.id) ?? [];
     const measuresKey = fingerprint([reached, step.kind, area.key, like?.key, readings, looksAt]);
     const { measures, edge } = this.#steps.get(measuresKey, () => {
       const input: StepInput = {
@@ -158,7 +170,7 @@ export class Resolver {
         }),
       };
       return {
-        measures: kind.measure(input, step.parameters),
+        measures: taken ? taken.measures : kind.measure(input, step.parameters),
         edge: kind.cleansEdges ? measureEdgeColours(input) : undefined,
       };
     });
@@ -170,6 +182,8 @@ export class Resolver {
       strength: step.strength,
       areaKey: area.key,
       measures,
+      goesOver: taken &&
+        other && { measures: other.measures, share: other.share / (taken.share + other.share) },
       edge,
     };
   }

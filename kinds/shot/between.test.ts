@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { shotPlace } from '#core/document/commands';
 import type { Photo, Step } from '#core/document/schema';
 import { buildPyramid } from '#core/raster/pyramid';
 import { KINDS } from '#kinds/registry.gen';
 import { areaNamed, photoWith } from '../../tests/fixtures/documents';
 import { mark, step } from '../../tests/fixtures/plans';
-import { photoBetween } from './between';
+import { numbersBetween, photoBetween } from './between';
 import { coverageBetween } from './coverageBetween';
 import type { FrameSide } from './between';
 import { followKey, frameName, keyFramesOf, keysAt, reachOf } from './keyFrames';
@@ -57,6 +58,38 @@ describe('a plan between two key frames', () => {
     expect([between!.on, between!.strength]).toEqual([true, 0.6]);
   });
 
+  it('holds where the first key frame says so, up to the next one', () => {
+    const place = shotPlace({ clip: 'c'.repeat(64), file: 'a.webm', n: 0, holds: ['clear'] });
+    for (const share of [0.1, 0.9]) {
+      const sides = [side([clear(0.1, 0.5)], 1 - share), side([clear(0.7)], share)];
+      const first = { ...sides[0]!, photo: { ...sides[0]!.photo, frame: place } };
+      const later = { ...sides[1]!, photo: { ...sides[1]!.photo, frame: place } };
+      expect(photoBetween([first, sides[1]!], KINDS, bare).plan).toEqual([clear(0.1, 0.5)]);
+      expect(photoBetween([sides[0]!, later], KINDS, bare).plan[0]!.strength).toBeCloseTo(0.5 + 0.5 * share);
+    }
+  });
+
+  it('goes the shorter way round where numbers are degrees of a circle', () => {
+    const push = (hue: number) => ({ hue, amount: 10 });
+    const balance = (...hues: readonly [number, number, number]) =>
+      step('balance', { light: push(hues[0]), middle: push(hues[1]), shade: push(hues[2]) });
+    const [between] = photoBetween(
+      [side([balance(350, 10, 40)], 0.75), side([balance(10, 350, 80)], 0.25)],
+      KINDS,
+      bare,
+    ).plan;
+    const { light, middle, shade } = between!.parameters as Record<string, { hue: number }>;
+    expect([light!.hue, middle!.hue, shade!.hue]).toEqual([355, 5, 50]);
+  });
+
+  it('names the numbers that go over, and no others', () => {
+    expect(numbersBetween(clear(0.1, 0.5), clear(0.7))).toEqual([
+      { name: 'strength', from: 50, to: 100 },
+      { name: 'brighten', from: 0.1, to: 0.7 },
+    ]);
+    expect(numbersBetween(clear(0.1), clear(0.1))).toEqual([]);
+  });
+
   it('keeps a value that cannot lie between, and the whole step where its kind refuses what lies there', () => {
     const sidesOf = (other: Step) => [side([clear(0.4)], 0.6), side([other], 0.4)];
     const words = { ...clear(0.9), parameters: { brighten: 'much', clear: 0.2 } };
@@ -95,11 +128,11 @@ describe('key frames', () => {
   const clip = 'c'.repeat(64);
   const key = (n: number, change: Partial<Photo> = {}): Photo => ({
     ...photoWith([], String(n).padStart(64, '0')),
-    frame: { clip, file: 'a.webm', n },
+    frame: shotPlace({ clip, file: 'a.webm', n }),
     ...change,
   });
   const keys = keyFramesOf(
-    [key(12), photoWith(), key(4), key(7, { frame: { clip: 'd'.repeat(64), file: 'b', n: 7 } })],
+    [key(12), photoWith(), key(4), key(7, { frame: shotPlace({ clip: 'd'.repeat(64), file: 'b', n: 7 }) })],
     clip,
   );
 

@@ -206,6 +206,44 @@ test('a clip is stepped through and played, its sound is kept, a range of it com
   }
 });
 
+test('a step goes over to the next key frame, or holds up to it', async ({ page }) => {
+  const grey = ['-f', 'lavfi', '-i', 'color=c=0x909090:size=64x48:rate=10:duration=0.8'];
+  await openClip(page, made('grey.webm', ...grey, '-vf', 'noise=alls=6:allf=t', '-c:v', 'libvpx-vp9'));
+  await expect(page.getByText('of 8')).toBeVisible();
+  await page.getByRole('button', { name: 'More steps' }).click();
+  await page.getByRole('menuitem', { name: /^Light/ }).click();
+  await enter(page.getByLabel('Exposure', { exact: true }), '-1');
+  await expect(page.getByRole('group', { name: 'This step in the shot' })).toBeHidden();
+  await followed(page);
+  await strip(page).press('End');
+  await page.getByRole('button', { name: 'Make key frame' }).click();
+  await expect(page.getByText('grey-0008.png · 64 × 48')).toBeVisible();
+  await enter(page.getByLabel('Exposure', { exact: true }), '0');
+  await page.getByRole('button', { name: 'Key frame 1', exact: true }).click();
+  const choice = page.getByRole('group', { name: 'This step in the shot' });
+  await expect(choice).toContainText('exposure -1 → 0');
+
+  /** By how much each frame is darker than it was shot, linear light. */
+  const gains = async (): Promise<number[]> => {
+    await followed(page);
+    const files = unzipSync(await readFile(await exportAs(page, 'Numbered PNGs')));
+    const pictures = Object.values(files).map((file) => codes(Buffer.from(file)));
+    const means = (await Promise.all(pictures)).map(
+      (picture) => picture.reduce((sum, code) => sum + (code / 255) ** 2.2, 0) / picture.length,
+    );
+    return means.map((mean) => mean / means.at(-1)!);
+  };
+  const over = await gains();
+  expect(over[0]).toBeCloseTo(0.5, 1);
+  expect(over[4]).toBeCloseTo(2 ** -(3 / 7), 1);
+  await choice.getByRole('radio', { name: 'hold' }).click();
+  const held = await gains();
+  for (const gain of held.slice(0, 7)) expect(gain).toBeCloseTo(0.5, 1);
+  expect(held[6]).toBeLessThan(over[6]! - 0.2);
+  await page.keyboard.press('Control+z');
+  await expect(choice.getByRole('radio', { name: 'go over' })).toBeChecked();
+});
+
 const probed = (path: string, entries: string) =>
   JSON.parse(
     execFileSync('ffprobe', ['-v', 'error', '-show_entries', entries, '-of', 'json', path], {

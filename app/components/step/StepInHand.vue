@@ -122,6 +122,7 @@ const go = (places: number) => {
         <span class="font-semibold">{{ area?.name ?? 'the whole picture' }}</span>
       </component>
     </div>
+    <StepInShot v-if="photo.frame" :step="step" :place="photo.frame" />
     <p v-if="asks" class="text-[12px] font-semibold text-accent" role="status">{{ asks }}</p>
     <p v-if="companions.length > 0" class="mt-1 flex flex-wrap gap-x-1">
       <button

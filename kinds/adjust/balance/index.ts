@@ -23,6 +23,7 @@ export const balance = defineAdjust<BalanceParameters, BalanceMeasures>({
   migrations: {},
   neutral: NEUTRAL,
   cleansEdges: true,
+  circles: ['hue'],
   looksAt: 'smooth',
   measure: measureBalance,
   compile: compileBalance,

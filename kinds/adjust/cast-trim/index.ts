@@ -26,6 +26,7 @@ export const castTrim = defineAdjust<CastTrimParameters, CastTrimMeasures>({
     words: `${Math.round(100 * amount)} % out of ${family.toFixed(0)}°`,
   }),
   cleansEdges: true,
+  circles: ['family', 'toward'],
   looksAt: 'smooth',
   measure: measureCastTrim,
   compile: compileCastTrim,

@@ -25,6 +25,7 @@ export const families = defineAdjust<FamiliesParameters, FamiliesMeasures>({
   brief: ({ changes }) => ({
     words: `${changes.length} ${changes.length === 1 ? 'family' : 'families'} changed`,
   }),
+  circles: ['hue'],
   looksAt: 'smooth',
   looksAtFamilies: true,
   measure: measureFamilies,

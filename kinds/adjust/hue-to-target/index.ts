@@ -36,6 +36,7 @@ export const hueToTarget = defineAdjust<HueToTargetParameters, HueToTargetMeasur
     return { words: words.join(', ') || 'no target yet' };
   },
   cleansEdges: true,
+  circles: ['hue'],
   looksAt: 'smooth',
   measure: measureHueToTarget,
   compile: compileHueToTarget,

@@ -23,6 +23,7 @@ export const monochrome = defineAdjust<MonochromeParameters, MonochromeMeasures>
   migrations: {},
   neutral: NEUTRAL,
   dyes: true,
+  circles: ['hue'],
   looksAt: 'smooth',
   looksAtFamilies: true,
   measure: measureMonochrome,

@@ -1,0 +1,84 @@
+<script setup lang="ts">
+import type { ShotPlace, Step } from '#core/document/schema';
+import { numbersBetween } from '#kinds/shot/between';
+import { KINDS } from '#kinds/registry.gen';
+import { canMeasureAtKeys, choosesHold, choosesMeasured } from '#kinds/shot/stepChoices';
+
+/** How a step goes through the shot: whether its numbers go over to the next key frame, and where it is measured. */
+const props = defineProps<{ step: Step; place: ShotPlace }>();
+const shot = useShot();
+const sitting = useSitting();
+
+const next = computed(() => shot.keys.find(({ frame }) => frame.n > props.place.n));
+const there = computed(() => next.value?.plan.find(({ id }) => id === props.step.id));
+const canMeasure = computed(() => canMeasureAtKeys(KINDS.adjusts.get(props.step.kind)!));
+const changes = computed(() => (there.value ? numbersBetween(props.step, there.value) : []));
+
+const numbers = computed({
+  get: () => (props.place.holds.includes(props.step.id) ? 'hold' : 'over'),
+  set: (to) =>
+    sitting.change('numbers in the shot', (document) => ({
+      ...document,
+      photos: choosesHold(document.photos, props.place, props.step.id, to === 'hold'),
+    })),
+});
+const measured = computed({
+  get: () => (props.place.measuredAtKeys.includes(props.step.id) ? 'keys' : 'frames'),
+  set: (to) =>
+    sitting.change('measured in the shot', (document) => ({
+      ...document,
+      photos: choosesMeasured(document.photos, props.place.clip, props.step.id, to === 'keys'),
+    })),
+});
+const number = (value: number) => Number(value.toFixed(2));
+</script>
+
+<template>
+  <div
+    v-if="there || canMeasure"
+    class="mt-1.5 border-t border-line pt-1 text-[12px] text-quiet"
+    role="group"
+    aria-label="This step in the shot"
+  >
+    <p v-if="there" class="flex flex-wrap items-baseline gap-x-1">
+      numbers
+      <ToggleGroup
+        v-model="numbers"
+        bare
+        label="Numbers in the shot"
+        :options="[
+          {
+            value: 'over',
+            name: 'go over',
+            title: 'From frame to frame they go over to the next key frame’s',
+          },
+          { value: 'hold', name: 'hold', title: 'They stay as they are up to the next key frame' },
+        ]"
+      />
+      to frame {{ next!.frame.n + 1 }}<template v-if="numbers === 'over' && changes.length > 0">:</template>
+      <span
+        v-for="{ name, from, to } in numbers === 'over' ? changes : []"
+        :key="name"
+        class="whitespace-nowrap tabular-nums text-ink"
+        >{{ name }} {{ number(from) }} → {{ number(to) }}</span
+      >
+    </p>
+    <p v-if="canMeasure" class="flex flex-wrap items-baseline gap-x-1">
+      measured on
+      <ToggleGroup
+        v-model="measured"
+        bare
+        label="Measured in the shot"
+        :options="[
+          { value: 'frames', name: 'each frame', title: 'Follows light that changes in the shot' },
+          {
+            value: 'keys',
+            name: 'key frames',
+            title:
+              'What it finds there holds for all frames: colour does not waver, and light that changes stays',
+          },
+        ]"
+      />
+    </p>
+  </div>
+</template>

@@ -1,0 +1,32 @@
+import type { Pyramid } from '#core/raster/pyramid';
+import { Resolver } from '#core/render/resolver';
+import type { TakenMeasures } from '#core/render/resolver';
+import { KINDS } from '#kinds/registry.gen';
+import type { FrameSide } from './between';
+import { coverageBetween } from './coverageBetween';
+import { canMeasureAtKeys } from './stepChoices';
+
+/**
+ * What steps find on their key frame.
+ * @param pyramid of the key frame
+ * @param ids of steps; those whose measures cannot hold elsewhere, or that are off, are left out
+ */
+export function keyMeasures(
+  pyramid: Pyramid,
+  side: FrameSide,
+  ids: readonly string[],
+): ReadonlyMap<string, unknown> {
+  const resolver = new Resolver(pyramid, KINDS);
+  const plan = resolver.plan(side.photo, coverageBetween(pyramid, side.photo, [side]));
+  const held = plan.filter(({ id, kind }) => ids.includes(id) && canMeasureAtKeys(KINDS.adjusts.get(kind)!));
+  return new Map(held.map(({ id, measures }) => [id, measures]));
+}
+
+/** What steps found on the key frames of a frame, each with its share, by the step's id. */
+export function measuresBetween(sides: readonly FrameSide[]): TakenMeasures {
+  const taken = new Map<string, { readonly measures: unknown; readonly share: number }[]>();
+  for (const { measures, weight } of sides)
+    for (const [id, found] of measures ?? [])
+      if (weight > 0) taken.set(id, [...(taken.get(id) ?? []), { measures: found, share: weight }]);
+  return taken;
+}
