@@ -44,6 +44,7 @@ module.exports = {
         'libraw-wasm/dist',
         'lcms-wasm',
         'mediabunny',
+        '@zip.js/zip.js',
       ],
     ),
     only(

@@ -3,6 +3,7 @@ import { readFile, readdir, stat } from 'node:fs/promises';
 import { basename, join } from 'node:path';
 import type { Photo } from '#core/document/schema';
 import { ShotError } from '#core/errors';
+import { framesAmong } from '#kinds/shot/numberedFrames';
 import { MOST_FRAMES, framesInOrder } from '#kinds/shot/frameOrder';
 import { frameName } from '#kinds/shot/keyFrames';
 import { buildPyramid } from '#core/raster/pyramid';
@@ -39,8 +40,6 @@ export interface FrameRange {
   readonly to?: number | undefined;
 }
 
-const IMAGE = /\.(jpe?g|png|tiff?|webp|avif|jxl)$/i;
-
 /**
  * Opens a shot. Its frames are decoded when they are asked for.
  * @throws {ShotError} {PhotoFileError} and file system errors
@@ -50,7 +49,7 @@ export async function openShot(path: string, range: FrameRange): Promise<OpenedS
 }
 
 async function openFolder(path: string, range: FrameRange): Promise<OpenedShot> {
-  const all = (await readdir(path)).filter((name) => IMAGE.test(name)).sort(byNumber);
+  const all = framesAmong(await readdir(path), (name) => name);
   if (all.length === 0) throw new ShotError('no-frames');
   const { first, count } = chosenOf(all.length, range);
   const open = async (n: number): Promise<OpenedFrame> => {
@@ -76,8 +75,6 @@ async function openFolder(path: string, range: FrameRange): Promise<OpenedShot> 
 }
 
 const sha256Of = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
-
-const byNumber = (one: string, other: string) => one.localeCompare(other, 'en', { numeric: true });
 
 async function openClip(path: string, range: FrameRange): Promise<OpenedShot> {
   const clip = await readClip(path);

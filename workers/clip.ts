@@ -25,8 +25,21 @@ export interface ClipFacts {
 /** The codecs' own names for more than 8 bits: VP9, AV1, H.264 High 10 and beyond, HEVC Main 10. */
 const DEEP = /^(vp09\.\d+\.\d+\.1\d|av01\.\d+\.\w+\.1\d|avc1\.(6e|7a|f4)|h[ev][cv]1\.2)/i;
 
+/** A shot that is open, whatever it came as. */
+export interface OpenedClip {
+  readonly facts: ClipFacts;
+  readonly sound: InputAudioTrack | null;
+  /** frames one after another; backwards where the second comes before the first; throws ShotError */
+  frames(from: number, to: number): AsyncGenerator<ShotFrame>;
+  /** a frame in small, as a JPEG */
+  small(n: number, longSide: number): Promise<Blob>;
+  /** a frame as the file that it came as, where it came as one */
+  file?(n: number): Promise<File>;
+  dispose(): void;
+}
+
 /** A clip whose frames are decoded when they are asked for. */
-export class Clip {
+export class Clip implements OpenedClip {
   readonly #sink: VideoSampleSink;
 
   private constructor(

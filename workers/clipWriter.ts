@@ -15,14 +15,17 @@ import { ShotError } from '#core/errors';
 import type { CodedPixels } from '#core/formats/pngFile';
 import { yuvFrame } from '#core/formats/yuvFrame';
 import type { FrameReach } from '#kinds/shot/followShot';
-import type { Clip } from './clip';
+import type { OpenedClip } from './clip';
 
 const FORMATS = { webm: () => new WebMOutputFormat(), mp4: () => new Mp4OutputFormat() };
 /** Clips that can be written. */
 export const CLIP_ENDINGS = ['webm', 'mp4'] as const;
 
 /** Whether a clip's sound goes along as it is packed. */
-export function keepsSound(ending: keyof typeof FORMATS, { sound }: Pick<Clip['facts'], 'sound'>): boolean {
+export function keepsSound(
+  ending: keyof typeof FORMATS,
+  { sound }: Pick<OpenedClip['facts'], 'sound'>,
+): boolean {
   const packed: readonly string[] = FORMATS[ending]().getSupportedAudioCodecs();
   return sound !== undefined && packed.includes(sound);
 }
@@ -36,14 +39,14 @@ const CODECS: Readonly<Record<keyof typeof FORMATS, readonly VideoCodec[]>> = {
 /** A clip that is being written, frame by frame; each is shown when it was in the clip that it comes from. */
 export class ClipWriter {
   private constructor(
-    readonly clip: Clip,
+    readonly clip: OpenedClip,
     readonly reach: FrameReach,
     readonly output: Output<WebMOutputFormat | Mp4OutputFormat, BufferTarget>,
     readonly picture: VideoSampleSource,
   ) {}
 
   /** @throws {ShotError} failed, where the browser encodes nothing that the file can hold */
-  static async start(clip: Clip, ending: keyof typeof FORMATS, reach: FrameReach): Promise<ClipWriter> {
+  static async start(clip: OpenedClip, ending: keyof typeof FORMATS, reach: FrameReach): Promise<ClipWriter> {
     const { width, height } = evenSize(clip.facts);
     const format = FORMATS[ending]();
     let codec: VideoCodec | undefined;

@@ -41,6 +41,12 @@ export async function openNext(name: string, file: Blob): Promise<OpenedPhoto> {
   return decodeInto(inTurn, name, bytes, await nameOf(bytes));
 }
 
+/** The same, and nothing of it is kept for later. */
+export async function decodeAlone(name: string, file: Blob): Promise<OpenedPhoto> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  return decodeFile(name, bytes, await nameOf(bytes), allocate);
+}
+
 /** What a photo is, and how it looks in small. @param longSide of the small picture, pixels */
 export async function look(name: string, file: Blob, longSide: number): Promise<LookedPhoto> {
   const bytes = new Uint8Array(await file.arrayBuffer());

@@ -18,18 +18,21 @@ import { coverageBetween } from '#kinds/shot/coverageBetween';
 import type { FrameSide } from '#kinds/shot/between';
 import { frameName } from '#kinds/shot/keyFrames';
 import { keyMeasures, measuresBetween } from '#kinds/shot/keyMeasures';
+import { isFrames } from '#kinds/shot/numberedFrames';
 import { followShot } from '#kinds/shot/followShot';
 import type { FollowedFrame, ShotFrame } from '#kinds/shot/followShot';
 import { Clip } from './clip';
+import type { OpenedClip } from './clip';
 import { CLIP_ENDINGS, ClipWriter, keepsSound } from './clipWriter';
 import { Finder } from './finder';
+import { ImageFrames } from './imageFrames';
 import { jpegOf } from './photoOpening';
 import { serve } from './serve';
 import type { ShotExchanges, ShotWritten } from './shotProtocol';
 
 const STRIP_PIXELS = 1_000_000;
 
-let clip: Clip | undefined;
+let clip: OpenedClip | undefined;
 let clipName = '';
 const finder = new Finder();
 let followed: AsyncGenerator<FollowedFrame<ShotFrame>> | undefined;
@@ -41,22 +44,25 @@ let writing: { readonly as: ShotWritten; readonly clip: ClipWriter | undefined }
 const folders = new Map<string, string>();
 const taken = new Set<string>();
 
-function current(): Clip {
+function current(): OpenedClip {
   if (!clip) throw new RangeError('no clip is open');
   return clip;
 }
 
 serve<ShotExchanges>({
-  open: async ({ file, name }) => {
+  open: async ({ file, name, rate }) => {
     clip?.dispose();
-    clip = await Clip.open(file, name);
+    clip = await (isFrames(name) ? ImageFrames.open(file, name, rate) : Clip.open(file, name));
     clipName = name;
     return { ...clip.facts, keepsSoundAs: CLIP_ENDINGS.filter((ending) => keepsSound(ending, clip!.facts)) };
   },
   small: ({ n, longSide }) => current().small(n, longSide),
-  png: async ({ n }) => {
+  still: async ({ n }) => {
+    const file = await current().file?.(n);
+    if (file) return file;
     const pyramid = await frameAt(n);
-    return pngOf(coded(pyramid, resolvedIn(pyramid, []), { depth: 8, channels: 3 }));
+    const png = pngOf(coded(pyramid, resolvedIn(pyramid, []), { depth: 8, channels: 3 }));
+    return new File([png], frameName(clipName, n));
   },
   begin: async ({ n, photo, plates, every, reach }) => {
     const { facts } = current();

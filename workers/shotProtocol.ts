@@ -39,11 +39,12 @@ export interface FrameWork {
 
 /** A worker that decodes a clip, follows areas through it, renders and writes its frames. */
 export type ShotExchanges = {
-  open: { request: { file: Blob; name: string }; reply: ShotFacts };
+  /** @param rate of images, frames a second */
+  open: { request: { file: Blob; name: string; rate?: number }; reply: ShotFacts };
   /** a frame as it is, in small, as a JPEG */
   small: { request: { n: number; longSide: number }; reply: Blob };
-  /** a frame as it is, as a PNG */
-  png: { request: { n: number }; reply: Blob };
+  /** a frame as it is, as a photo: the file that it came as, else a PNG */
+  still: { request: { n: number }; reply: File };
   /** begins to follow a key frame's areas; what was followed before is given up */
   begin: {
     request: {

@@ -43,6 +43,10 @@ const SHOT_FAULTS: Readonly<Partial<Record<ShotFault, (fields: Fields) => string
     `${clipNamed(file)} holds its pictures as ${codec}, which this browser does not decode. Save it as WebM (VP9) or MP4 (H.264) and open it again.`,
   'damaged': ({ file, frame }) =>
     `${clipNamed(file)} cannot be read${frame === undefined ? '' : ` from frame ${frame} on`}; it is damaged. Copy it again from its source.`,
+  'no-frames': ({ file }) =>
+    `${file ? `“${file}”` : 'This folder'} holds no images. A shot’s frames are images of one size with numbers in their names, in one folder.`,
+  'sizes': ({ frame, width, height }) =>
+    `“${frame}” is not ${width} × ${height} pixels as the first frame is. All frames of a shot have one size; take this one out and open the folder again.`,
   'too-long': ({ file, frames, most }) =>
     `${clipNamed(file)} has ${frames} frames; at most ${most} are worked on. Cut it into shorter clips and open these.`,
   'failed': ({ said }) => `The clip could not be written (${said}). Try the other kind of file.`,

@@ -1,7 +1,6 @@
 import { newPhoto } from '#core/document/commands';
 import type { Photo } from '#core/document/schema';
 import { fitFileName } from '#core/document/names';
-import { frameName } from '#kinds/shot/keyFrames';
 import { shotWorker } from '#workers/client';
 import { isPhotoStored, storeClip, storePhoto } from '../storage/photoStorage';
 import { THUMB_LONG_SIDE } from '../storage/thumbs';
@@ -69,9 +68,9 @@ export function useImport() {
     const port = shotWorker();
     try {
       const facts = await port.call('open', { file, name: file.name });
-      const png = await port.call('png', { n: 0 });
-      const name = frameName(file.name, 0);
-      const { sha256, width, height, thumb } = await workers.analyst.look(name, png, THUMB_LONG_SIDE);
+      const still = await port.call('still', { n: 0 });
+      const { name } = still;
+      const { sha256, width, height, thumb } = await workers.analyst.look(name, still, THUMB_LONG_SIDE);
       const same = known.find(({ id }) => id === sha256);
       if (same) {
         notices.say(
@@ -80,7 +79,7 @@ export function useImport() {
         return undefined;
       }
       await storeClip(clip, file.name, file).catch(notices.problem);
-      await storePhoto(sha256, name, png, thumb).catch(notices.problem);
+      await storePhoto(sha256, name, still, thumb).catch(notices.problem);
       if (facts.deeper) notices.say(sayDeeper(facts.deeper, file.name));
       const frame = { clip, file: fitFileName(file.name), n: 0 };
       return newPhoto({ id: sha256, file: name, width, height, frame });

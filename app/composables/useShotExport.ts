@@ -1,5 +1,5 @@
-import { stemOf } from '#core/document/names';
 import { CancelledError } from '#core/errors';
+import { shotStem } from '#kinds/shot/numberedFrames';
 import { shotWorker } from '#workers/client';
 import type { ShotFormat } from '#workers/client';
 import { ref, shallowRef } from 'vue';
@@ -13,6 +13,8 @@ import { useWorkers } from './useWorkers';
 interface ShotAsked {
   readonly format: ShotFormat;
   readonly masks: boolean;
+  /** frames a second, where the shot came as images */
+  readonly rate?: number;
   /** frames, from 0 */
   readonly reach: { readonly from: number; readonly to: number };
 }
@@ -35,8 +37,9 @@ export function useShotExport(work: Pick<ReturnType<typeof useShotWork>, 'openIn
     worker.value = port;
     progress.value = 0;
     try {
-      await work.openIn(port);
-      await port.call('write', asked);
+      const { rate, ...written } = asked;
+      await work.openIn(port, rate);
+      await port.call('write', written);
       const files = await addFrames(port, asked);
       const clip = await port.call('end', undefined);
       await save(clip, files, asked);
@@ -69,7 +72,7 @@ export function useShotExport(work: Pick<ReturnType<typeof useShotWork>, 'openIn
     files: ReadonlyMap<string, Blob>,
     { format, reach }: ShotAsked,
   ): Promise<void> {
-    const stem = `${stemOf(clipName) || clipName}-even`;
+    const stem = `${shotStem(clipName)}-even`;
     if (clip) saveBlob(clip, `${stem}.${format}`);
     if (files.size > 0) saveBlob(await workers.files.zip(files), clip ? `${stem}-masks.zip` : `${stem}.zip`);
     const count = reach.to - reach.from + 1;

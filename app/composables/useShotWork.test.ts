@@ -68,7 +68,8 @@ class Port {
         notes: [],
       }));
     if (name === 'next') return this.#left.shift();
-    return ['png', 'picture', 'small'].includes(name) ? new Blob([`${name} ${n}`]) : undefined;
+    if (name === 'still') return new File([`${name} ${n}`], `walk-${n}.png`);
+    return ['picture', 'small'].includes(name) ? new Blob([`${name} ${n}`]) : undefined;
   }
   dispose() {
     this.#lost?.(new CancelledError());

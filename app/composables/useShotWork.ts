@@ -3,7 +3,7 @@ import { CancelledError } from '#core/errors';
 import { KINDS } from '#kinds/registry.gen';
 import { photoBetween } from '#kinds/shot/between';
 import type { FrameSide } from '#kinds/shot/between';
-import { frameName, keysAt, reachOf } from '#kinds/shot/keyFrames';
+import { keysAt, reachOf } from '#kinds/shot/keyFrames';
 import type { KeyFrame } from '#kinds/shot/keyFrames';
 import { shotWorker } from '#workers/client';
 import type { FollowedAt, ShotExchanges, WorkerPort } from '#workers/client';
@@ -52,8 +52,13 @@ export function useShotWork() {
     shot.clear();
   });
 
-  async function openIn(port: Port) {
-    return port.call('open', { file: await photoFile({ id: clip, file }), name: file });
+  /** @param rate of images, frames a second */
+  async function openIn(port: Port, rate?: number) {
+    return port.call('open', {
+      file: await photoFile({ id: clip, file }),
+      name: file,
+      ...(rate && { rate }),
+    });
   }
 
   async function open(): Promise<void> {
@@ -193,15 +198,15 @@ export function useShotWork() {
     gone?: KeyFrame,
   ): Promise<void> {
     try {
-      const name = frameName(file, n);
-      const png = await viewer.call('png', { n });
-      const { sha256, width, height, thumb } = await workers.analyst.look(name, png, THUMB_LONG_SIDE);
+      const still = await viewer.call('still', { n });
+      const { name } = still;
+      const { sha256, width, height, thumb } = await workers.analyst.look(name, still, THUMB_LONG_SIDE);
       const same = sitting.document?.photos.find(({ id }) => id === sha256);
       if (same) {
-        bench.choosePhoto(same.id);
+        shot.takeKey(same.id);
         return notices.say(`This frame shows the same picture as “${same.file}”, which is taken in hand.`);
       }
-      await storePhoto(sha256, name, png, thumb).catch(notices.problem);
+      await storePhoto(sha256, name, still, thumb).catch(notices.problem);
       for (const { plates } of sides)
         for (const [plate, coverage] of plates) await storePlate(plate, coverage).catch(notices.problem);
       const [{ photo: { frame: choices } } = { photo: shot.keys[0]! }] = sides;
@@ -215,7 +220,7 @@ export function useShotWork() {
         const photos = document.photos.toSpliced(place, 0, photo);
         return { ...document, photos: photos.filter(({ id }) => id !== gone?.id) };
       });
-      bench.choosePhoto(sha256);
+      shot.takeKey(sha256);
     } catch (error) {
       notices.problem(error);
     }
@@ -226,7 +231,7 @@ export function useShotWork() {
     const left = shot.keys.filter(({ id }) => id !== key.id);
     const next = left.findLast(({ frame }) => frame.n < key.frame.n) ?? left[0];
     if (!next) return;
-    if (bench.photoId === key.id) bench.choosePhoto(next.id);
+    if (bench.photoId === key.id) shot.takeKey(next.id);
     sitting.change('delete key frame', (document) => ({
       ...document,
       photos: document.photos.filter(({ id }) => id !== key.id),

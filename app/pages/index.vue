@@ -6,6 +6,7 @@ import { newSitting } from '#core/document/commands';
 import { EMPTY_HISTORY } from '#core/document/history';
 import { stemOf } from '#core/document/names';
 import type { Photo } from '#core/document/schema';
+import { shotStem } from '#kinds/shot/numberedFrames';
 import type { SittingRow } from '../storage/database';
 import { database } from '../storage/database';
 import { seedDemo } from '../storage/demo';
@@ -36,7 +37,7 @@ onMounted(() =>
 
 /** Photos become a sitting; sittings that were saved as files are opened as they are. */
 async function openFiles(files: readonly File[]): Promise<void> {
-  const saved = files.filter(({ name, type }) => type === 'application/zip' || /\.zip$/i.test(name));
+  const saved = files.filter((file) => /\.zip$/i.test(file.name) && !isClip(file));
   let opened: string | undefined;
   for (const file of saved) {
     reading.value = file.name;
@@ -52,7 +53,7 @@ async function openFiles(files: readonly File[]): Promise<void> {
     await guarded(async () => {
       const id = crypto.randomUUID();
       const [{ file, frame }] = photos as [Photo];
-      const sitting = newSitting(id, stemOf(frame?.file ?? file), new Date().toISOString());
+      const sitting = newSitting(id, frame ? shotStem(frame.file) : stemOf(file), new Date().toISOString());
       await saveSitting(db, { ...sitting, photos }, EMPTY_HISTORY, NOT_STORED);
       opened = id;
     });
@@ -133,6 +134,7 @@ const inRow = (row: number) => shown.value.slice(row * columns.value, (row + 1) 
         @files="openFiles"
         >Open photos…</FilePick
       >
+      <FramesPick name="A folder of numbered images for a new sitting" @files="openFiles" />
     </header>
     <FirstSteps v-if="!knowsHow && rows && rows.length <= 1" @away="knowsHow = true" />
     <p
@@ -150,9 +152,9 @@ const inRow = (row: number) => shown.value.slice(row * columns.value, (row + 1) 
       >
       <template v-else-if="reading">Reading {{ reading }} …</template>
       <template v-else
-        >Drop photos anywhere (JPEG, PNG, TIFF, WebP, AVIF, JPEG XL, a camera’s raw file), or paste them: they
-        become a new sitting. They stay in this browser, untouched. A sitting saved as a file opens here
-        too.</template
+        >Drop photos anywhere (JPEG, PNG, TIFF, WebP, AVIF, JPEG XL, a camera’s raw file), or a clip (WebM,
+        MP4, MOV), or paste them: they become a new sitting. They stay in this browser, untouched. A sitting
+        saved as a file opens here too.</template
       >
     </p>
     <div ref="list" class="grow">

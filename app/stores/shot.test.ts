@@ -37,6 +37,17 @@ function follow(photo: Photo, from: number, to: number, change: Partial<Followed
 describe('a shot', () => {
   beforeEach(() => void freshPage());
 
+  it('keeps the part in hand from key frame to key frame, where the other one has it', () => {
+    const shot = openShot(first!, second!);
+    const bench = useBench();
+    bench.choose('area');
+    shot.takeKey(second!.id);
+    expect([bench.photoId, bench.areaId]).toEqual([second!.id, 'area']);
+    [bench.areaId, bench.stepId] = ['of another photo', 'gone'];
+    shot.takeKey(first!.id);
+    expect([bench.photoId, bench.areaId, bench.stepId]).toEqual([first!.id, undefined, undefined]);
+  });
+
   it('says of each frame how far it is', () => {
     const shot = openShot(first);
     expect([shot.clip, shot.count, shot.states[0], shot.states[5]]).toEqual([clip, 12, 'key', 'open']);

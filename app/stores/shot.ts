@@ -115,6 +115,16 @@ export const useShot = defineStore('shot', () => {
     progress.value = undefined;
   }
 
+  /** Takes a key frame in hand; the part and the step that are worked on stay so where it has them too. */
+  function takeKey(id: string): void {
+    const { areaId, stepId, sitterId } = bench;
+    const key = photos.value.find((photo) => photo.id === id);
+    bench.choosePhoto(id);
+    if (key?.sitters.some((sitter) => sitter.id === sitterId)) bench.sitterId = sitterId;
+    if (key?.areas.some((area) => area.id === areaId)) bench.areaId = areaId;
+    if (key?.plan.some((step) => step.id === stepId)) bench.stepId = stepId;
+  }
+
   /** Looks at a frame. */
   function goTo(n: number): void {
     at.value = clamp(Math.round(n), 0, last.value);
@@ -157,6 +167,7 @@ export const useShot = defineStore('shot', () => {
     put,
     putPicture,
     clear,
+    takeKey,
     goTo,
     setRange,
     nextNote,

@@ -1,9 +1,9 @@
 import { fingerprint } from '#core/document/fingerprint';
-import { stemOf } from '#core/document/names';
 import type { Photo } from '#core/document/schema';
 import { areasInUse } from '#core/render/areasInUse';
 import { KINDS } from '#kinds/registry.gen';
 import type { FrameReach } from './followShot';
+import { shotStem } from './numberedFrames';
 
 /** A photo that is a frame of a shot: there a hand was at work. */
 export type KeyFrame = Photo & { readonly frame: NonNullable<Photo['frame']> };
@@ -47,7 +47,7 @@ export function followKey({ id, sitters, areas, readings }: KeyFrame): string {
 
 /** The name of a frame as a file. @param clip the name of its clip @param n from 0 */
 export function frameName(clip: string, n: number, ending = 'png'): string {
-  return `${stemOf(clip) || clip}-${String(n + 1).padStart(4, '0')}.${ending}`;
+  return `${shotStem(clip)}-${String(n + 1).padStart(4, '0')}.${ending}`;
 }
 
 /** Names of the areas that steps of any key frame stand on. */

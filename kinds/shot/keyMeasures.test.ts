@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { shotPlace } from '#core/document/commands';
+import type { JsonObject } from '#core/document/kinds';
 import type { Photo } from '#core/document/schema';
 import { buildPyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
@@ -65,7 +66,7 @@ describe('what is measured on key frames', () => {
       false,
     ]);
     const pyramid = lit(1);
-    const even = { ...step('evenness', { ...KINDS.adjusts.get('evenness')!.neutral }), id: 'even' };
+    const even = { ...step('evenness', KINDS.adjusts.get('evenness')!.neutral as JsonObject), id: 'even' };
     const both = { ...planned(pyramid), plan: [dye, even, { ...dye, id: 'off', on: false }] };
     const found = keyMeasures(pyramid, { photo: both, plates: new Map(), weight: 1 }, [
       dye.id,

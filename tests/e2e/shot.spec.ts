@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { mkdtemp, readFile, readdir, rm, writeFile } from 'node:fs/promises';
+import { mkdir, mkdtemp, readFile, readdir, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
@@ -204,6 +204,55 @@ test('a clip is stepped through and played, its sound is kept, a range of it com
       depth,
     });
   }
+});
+
+test('a folder of numbered images is a shot: its frames are photos as they came, and it becomes a clip', async ({
+  page,
+}) => {
+  const frames = join(folder, 'walk');
+  await mkdir(frames);
+  await writeFile(join(frames, 'notes.txt'), 'no image');
+  for (const n of [1, 2, 10, 9]) {
+    const pixels = Buffer.alloc(3 * 48 * 40, 20 * n);
+    await sharp(pixels, { raw: { width: 48, height: 40, channels: 3 } })
+      .png()
+      .toFile(join(frames, `take ${n}.png`));
+  }
+  await page.goto('/');
+  await page.getByLabel('A folder of numbered images for a new sitting').setInputFiles(frames);
+  await expect(page.getByText('of 4', { exact: true })).toBeVisible();
+  await expect(page.getByText('take 1.png · 48 × 40')).toBeVisible();
+  await strip(page).press('End');
+  await page.getByRole('button', { name: 'Make key frame' }).click();
+  await expect(page.getByText('take 10.png · 48 × 40')).toBeVisible();
+  const files = unzipSync(await readFile(await exportAs(page, 'Numbered PNGs')));
+  const firstCodes = await Promise.all(
+    Object.entries(files).map(async ([name, file]) => [name, (await codes(Buffer.from(file)))[0]]),
+  );
+  expect(firstCodes).toEqual([1, 2, 9, 10].map((n, i) => [`walk-${number(i + 1)}.png`, 20 * n]));
+
+  await page.getByRole('button', { name: 'Export shot' }).click();
+  await page.getByRole('radio', { name: 'WebM' }).click();
+  await enter(page.getByLabel('Frames a second'), '8');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export 4 frames' }).click(),
+  ]);
+  const clip = join(folder, download.suggestedFilename());
+  await download.saveAs(clip);
+  expect(clip).toMatch(/walk-even\.webm$/);
+  const { packets } = probed(clip, 'packet=pts_time');
+  expect(packets.map(({ pts_time: time }: { pts_time: string }) => Number(time))).toEqual([
+    0, 0.125, 0.25, 0.375,
+  ]);
+
+  // What cannot be a shot is said, and nothing is made of it.
+  await page.goto('/');
+  const empty = join(folder, 'empty');
+  await mkdir(empty);
+  await writeFile(join(empty, 'notes.txt'), 'no image');
+  await page.getByLabel('A folder of numbered images for a new sitting').setInputFiles(empty);
+  await expect(page.getByText('“empty” holds no images.')).toBeVisible();
 });
 
 test('a step goes over to the next key frame, or holds up to it', async ({ page }) => {

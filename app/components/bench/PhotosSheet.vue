@@ -62,6 +62,13 @@ const close = () => (bench.showingPhotos = false);
         "
         >Add photos…</FilePick
       >
+      <FramesPick
+        name="A folder of numbered images to add to this sitting"
+        @files="
+          emit('photos', $event);
+          close();
+        "
+      />
       <button class="press" @click="close">Close</button>
     </div>
     <p v-if="sitting.document?.note" dir="auto" class="mb-2 text-[13px]">

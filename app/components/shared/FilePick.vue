@@ -1,6 +1,14 @@
 <script setup lang="ts">
 /** A button that opens the system's file picker. */
-defineProps<{ accept: string; multiple?: boolean; main?: boolean; bare?: boolean; name: string }>();
+defineProps<{
+  accept: string;
+  multiple?: boolean;
+  /** a whole folder is picked */
+  folder?: boolean;
+  main?: boolean;
+  bare?: boolean;
+  name: string;
+}>();
 const emit = defineEmits<{ files: [files: File[]] }>();
 const input = useTemplateRef<HTMLInputElement>('input');
 
@@ -21,6 +29,7 @@ function picked(): void {
     :aria-label="name"
     :accept="accept"
     :multiple="multiple"
+    :webkitdirectory="folder"
     @change="picked"
   />
 </template>

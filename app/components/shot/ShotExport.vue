@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { USUAL_RATE, isFrames } from '#kinds/shot/numberedFrames';
 import { DialogTitle } from '@headlessui/vue';
 import type { ShotFormat } from '#workers/client';
 
@@ -23,6 +24,9 @@ const to = ref(shot.played.to + 1);
 const frames = computed(() => shot.states.slice(from.value - 1, to.value));
 const open = computed(() => frames.value.filter((state) => state === 'open' || state === 'key').length);
 const isClip = computed(() => format.value === 'webm' || format.value === 'mp4');
+/** Images say nothing of time. */
+const asksRate = computed(() => isClip.value && isFrames(shot.place?.file ?? ''));
+const rate = ref(USUAL_RATE);
 const sound = computed(() => {
   const packed = shot.facts?.sound;
   if (!packed) return 'The shot has no sound.';
@@ -39,7 +43,8 @@ const size = computed(() => {
 
 async function write(): Promise<void> {
   const reach = { from: from.value - 1, to: to.value - 1 };
-  if (await out.write({ format: format.value, masks: masks.value, reach })) shot.exporting = false;
+  const timed = asksRate.value && { rate: rate.value };
+  if (await out.write({ format: format.value, masks: masks.value, reach, ...timed })) shot.exporting = false;
 }
 function close(): void {
   if (progress.value === undefined) shot.exporting = false;
@@ -64,6 +69,17 @@ function close(): void {
         frames
         <NumberField v-model="from" label="First frame" :min="1" :max="to" /> to
         <NumberField v-model="to" label="Last frame" :min="from" :max="shot.count" />
+      </div>
+      <div v-if="asksRate" class="flex items-center gap-2">
+        <NumberField
+          v-model="rate"
+          label="Frames a second"
+          :min="1"
+          :max="240"
+          :decimals="2"
+          :reset="USUAL_RATE"
+        />
+        frames a second
       </div>
       <label class="flex items-center gap-2"
         ><input v-model="masks" type="checkbox" /> the coverage of areas too, a grey PNG for each frame</label

@@ -3,10 +3,12 @@ import {
   ArrowRightFromLine,
   ArrowRightToLine,
   Clapperboard,
+  Hand,
   Pause,
   Play,
   StepBack,
   StepForward,
+  Trash2,
 } from '@lucide/vue';
 
 /** The shot that the photo in use is a frame of: its frames in a row, playing, following, key frames. */
@@ -25,7 +27,7 @@ const left = computed(() => shot.states.filter((state) => state !== 'drawn').len
 const pressed = computed(() => {
   if (left.value === 0) return 'All followed';
   const isFollowed = shot.states.every((state) => state === 'drawn' || state === 'followed');
-  return `${isFollowed ? 'Draw' : 'Follow'} ${left.value} frames`;
+  return `${isFollowed ? 'Draw' : 'Follow'} ${left.value}`;
 });
 const told = computed(() => {
   const state = shot.states[shot.at];
@@ -38,7 +40,7 @@ const told = computed(() => {
 });
 /** A key frame that is looked at is the one that is worked on. */
 watch(key, (now) => {
-  if (now && shot.facts && !shot.playing && bench.photoId !== now.id) bench.choosePhoto(now.id);
+  if (now && shot.facts && !shot.playing && bench.photoId !== now.id) shot.takeKey(now.id);
 });
 watch(
   () => shot.place?.n,
@@ -59,10 +61,10 @@ function removeKey(): void {
 </script>
 
 <template>
-  <section class="border-t border-line bg-paper px-2 pb-1.5 pt-1 text-[13px]" aria-label="Shot">
+  <section class="@container border-t border-line bg-paper px-2 pb-1.5 pt-1 text-[13px]" aria-label="Shot">
     <p v-if="!shot.facts" class="py-2 text-quiet" role="status">Opening {{ shot.place?.file }} …</p>
     <template v-else>
-      <div class="mb-1 flex flex-wrap items-center gap-1 gap-x-1.5">
+      <div class="mb-1 flex flex-wrap items-center gap-1 @xl:gap-x-1.5">
         <button
           class="press-bare"
           :aria-label="shot.playing ? 'Stop playing' : 'Play'"
@@ -134,27 +136,31 @@ function removeKey(): void {
           title="Takes areas, readings and strokes of the key frames through all frames, and draws them with the plan"
           @click="work.follow()"
         >
-          {{ pressed }}
+          {{ pressed }}<span v-if="left > 0" class="@max-xl:sr-only"> frames</span>
         </button>
         <template v-if="!shot.progress">
           <button
             v-if="key"
             class="press"
+            aria-label="Delete key frame"
             title="Takes this key frame away, with what was done on it"
             @click="removeKey"
           >
-            Delete key frame
+            <Trash2 :size="14" /> <span class="@max-xl:hidden">Delete key frame</span>
           </button>
           <button
             v-else
             class="press"
+            aria-label="Make key frame"
             title="What you do on this frame holds here, and fades in from the key frame before"
             @click="work.makeKey()"
           >
-            Make key frame
+            <Hand :size="14" /> <span class="@max-xl:hidden">Make key frame</span>
           </button>
         </template>
-        <button class="press" @click="shot.exporting = true"><Clapperboard :size="14" /> Export shot</button>
+        <button class="press" aria-label="Export shot" title="Export shot" @click="shot.exporting = true">
+          <Clapperboard :size="14" /> <span class="@max-xl:hidden">Export shot</span>
+        </button>
       </div>
       <FrameStrip :small="work.small" @move="(key, n) => work.moveKey(key, n)" />
     </template>
