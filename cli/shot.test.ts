@@ -95,6 +95,12 @@ describe('a plan on a moving shot', () => {
       expect(whole.equals(await codes(join(alone, nameOf(n))))).toBe(true);
       expect(whole.equals(await codes(join(shot, nameOf(n))))).toBe(false);
     }
+    // Measured once, on the frame of the plan: that one stays as it is, the others get what was found there.
+    const once = join(heard.folder, 'once');
+    const last = ['--from', '3', '--to', '4', '--measured', 'once'];
+    expect(await main([...words.slice(0, 5), once, '--every', '2', ...last])).toBe(0);
+    for (const n of [2, 3])
+      expect((await codes(join(once, nameOf(n)))).equals(await codes(join(out, nameOf(n))))).toBe(n === 2);
   });
 
   it('goes from clip to clip with its sound as it was, or into a range of frames', async () => {

@@ -40,7 +40,7 @@ const COMMANDS = {
       'shot CLIP|DIR --plan PLAN.json --out FILE.webm|FILE.mp4|DIR [--from N] [--to N] [--every N] [--rate N] [--masks]',
       '     [--measured once|as-planned] [--format …, as in apply, for DIR] [--json]',
     ],
-    does: 'carries a plan to a moving shot, a clip or a folder of numbered images, and follows its areas through all frames: every N frames (12) parts are found anew, between them they go with the motion. Writes a clip with its sound, or a folder of frames, and with --masks the coverage of each area; says which frames to look at. With --measured once all frames get what steps find on one of them, so that colour does not waver; else each is measured, and light that changes is followed. --rate is for images that become a clip (25). Clips need ffmpeg',
+    does: 'carries a plan to a moving shot, a clip or a folder of numbered images, and follows its areas through all frames: every N frames (12) parts are found anew, between them they go with the motion. Writes a clip with its sound, or a folder of frames, and with --masks the coverage of each area; says which frames to look at. Each frame is measured and brought to the numbers; with --measured once what steps find on one of them is done to all alike, and the light of the shot changes as it did. --rate is for images that become a clip (25). Clips need ffmpeg',
   },
   lut: {
     use: ['lut PLAN.json [PHOTO] --out FILE.cube [--size 17|33|65] [--area NAME] [--json]'],

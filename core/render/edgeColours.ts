@@ -20,13 +20,15 @@ const SIGMA = 2;
 export function measureEdgeColours(input: AreaInput): EdgeColours {
   const [inside, outside] = SIDES.map((weights) => sideOf(input, weights)) as [Side, Side];
   const field = newField(input.region, 6);
-  for (let i = 0; i < inside.weight.length; i++) {
-    const [own, other] = [inside.weight[i]!, outside.weight[i]!];
-    if (own < LEAST_WEIGHT || other < LEAST_WEIGHT) continue;
-    for (let c = 0; c < 3; c++) {
-      const colour = inside.sums[c]![i]! / own;
-      field.data[6 * i + c] = colour - outside.sums[c]![i]! / other;
-      field.data[6 * i + 3 + c] = colour;
+  const { data } = field;
+  for (let c = 0; c < 3; c++) {
+    const [own, other] = [inside.sums[c]!, outside.sums[c]!];
+    for (let i = 0, at = c; i < own.length; i++, at += 6) {
+      const [weight, behind] = [inside.weight[i]!, outside.weight[i]!];
+      if (weight < LEAST_WEIGHT || behind < LEAST_WEIGHT) continue;
+      const colour = own[i]! / weight;
+      data[at] = colour - other[i]! / behind;
+      data[at + 3] = colour;
     }
   }
   return field;
@@ -47,8 +49,19 @@ interface Side {
 
 /** Normalised convolution (Knutsson and Westin 1993), before the division. */
 function sideOf({ pixels, coverage: { data, width, height } }: AreaInput, weights: Float32Array): Side {
-  const weight = Float32Array.from(data, (value) => weights[value]!);
-  const sums = [0, 1, 2].map((c) => weight.map((share, i) => share * pixels.data[3 * i + c]!));
+  const count = width * height;
+  const weight = new Float32Array(count);
+  const sums = [new Float32Array(count), new Float32Array(count), new Float32Array(count)] as const;
+  const [red, green, blue] = sums;
+  // By hand: half of the time would go into calls.
+  for (let i = 0, p = 0; i < count; i++, p += 3) {
+    const share = weights[data[i]!]!;
+    if (share === 0) continue;
+    weight[i] = share;
+    red[i] = share * pixels.data[p]!;
+    green[i] = share * pixels.data[p + 1]!;
+    blue[i] = share * pixels.data[p + 2]!;
+  }
   for (const plane of [weight, ...sums]) maskSoften(plane, width, height, SIGMA);
   return { weight, sums };
 }

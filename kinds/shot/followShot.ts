@@ -83,6 +83,14 @@ export async function* followShot<Frame extends ShotFrame>(
   if (n < reach.to) yield* new Follower(shot, hand, every).follow(n + 1, reach.to);
 }
 
+/** The hand's own frame as all others are: its found parts no finer than theirs. */
+export function handAsFollowed<Frame extends ShotFrame>(
+  shot: FollowedShot<Frame>,
+  hand: HandFrame<Frame>,
+): FollowedFrame<Frame> {
+  return new Follower(shot, hand, 1).handFrame();
+}
+
 /** Frames from one to another, both among them. */
 export interface FrameReach {
   readonly from: number;

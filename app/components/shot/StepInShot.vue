@@ -70,12 +70,16 @@ const number = (value: number) => Number(value.toFixed(2));
         bare
         label="Measured in the shot"
         :options="[
-          { value: 'frames', name: 'each frame', title: 'Follows light that changes in the shot' },
+          {
+            value: 'frames',
+            name: 'each frame',
+            title: 'Every frame is brought to the numbers, whatever its light',
+          },
           {
             value: 'keys',
             name: 'key frames',
             title:
-              'What it finds there holds for all frames: colour does not waver, and light that changes stays',
+              'What it finds there is done to all frames alike: light that changes in the shot goes on changing',
           },
         ]"
       />
