@@ -5,7 +5,7 @@ import type { Area, Photo } from '#core/document/schema';
 import type { PlanFile } from '#core/formats/planFile';
 import type { Pyramid } from '#core/raster/pyramid';
 import { namedAreas } from '#core/render/namedAreas';
-import { followShot, handAsFollowed } from '#kinds/shot/followShot';
+import { followShot } from '#kinds/shot/followShot';
 import type { FollowNote, FollowedFrame, HandFrame } from '#kinds/shot/followShot';
 import { followWords, noteRuns } from '#kinds/shot/followWords';
 import { KINDS } from '#kinds/registry.gen';
@@ -77,7 +77,7 @@ async function applyToShot(
   const crew = new ShotThreads(threads);
   const notes: FollowNote[] = [];
   const through = { ...shot, find: (pyramid: Pyramid) => crew.find(pyramid), pause };
-  const measures = measuresOnce(handAsFollowed(through, hand), hand.atKeys);
+  const measures = keyMeasures(through, hand, hand.atKeys);
   const line = new FramesInLine({ writer, crew, masks: command.masks, measures }, (done) =>
     report.progress(done / shot.count),
   );
@@ -102,13 +102,6 @@ async function applyToShot(
     notes: runs.map(({ from, to, is, what }) => ({ from: from + first, to: to + first, is, what })),
     said: runs.map((run) => followWords(run, first)),
   };
-}
-
-/** What steps find on the hand's frame that holds on all. */
-function measuresOnce({ frame, photo, plates }: FollowedFrame<OpenedFrame>, atKeys: readonly string[]) {
-  return photo && atKeys.length > 0
-    ? keyMeasures(frame.pyramid, { photo, plates, weight: 1 }, atKeys)
-    : new Map<string, unknown>();
 }
 
 /** Frames that are written while others are followed, in the order in which they come. */

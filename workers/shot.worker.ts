@@ -20,7 +20,7 @@ import { frameName } from '#kinds/shot/keyFrames';
 import { keyMeasures, measuresBetween } from '#kinds/shot/keyMeasures';
 import { isFrames } from '#kinds/shot/numberedFrames';
 import { followShot } from '#kinds/shot/followShot';
-import type { FollowedFrame, ShotFrame } from '#kinds/shot/followShot';
+import type { FollowedFrame, FollowedShot, ShotFrame } from '#kinds/shot/followShot';
 import { Clip } from './clip';
 import type { OpenedClip } from './clip';
 import { CLIP_ENDINGS, ClipWriter, keepsSound } from './clipWriter';
@@ -65,21 +65,9 @@ serve<ShotExchanges>({
     return new File([png], frameName(clipName, n));
   },
   begin: async ({ n, photo, plates, every, reach }) => {
-    const { facts } = current();
-    const shot = {
-      count: facts.times.length,
-      frames: (from: number, to: number) => current().frames(from, to),
-      find: (pyramid: Pyramid) =>
-        finder.find(pyramid, {
-          tiles: false,
-          onProgress: () => undefined,
-          signal: new AbortController().signal,
-        }),
-      pause: () => new Promise<void>((resolve) => setTimeout(resolve)),
-    };
     const hand = { frame: { n, pyramid: await frameAt(n) }, photo, plates };
     void followed?.return(undefined);
-    followed = followShot(shot, hand, every, reach);
+    followed = followShot(through(), hand, every, reach);
     ahead = undefined;
     return undefined;
   },
@@ -99,7 +87,10 @@ serve<ShotExchanges>({
     const { resolver, plan } = resolvedIn(pyramid, sides);
     return jpegOf(resolver.render(plan, region), region);
   },
-  measure: async ({ n, side }) => keyMeasures(await frameAt(n), side, side.photo.frame!.measuredAtKeys),
+  measure: async ({ n, photo, plates }) => {
+    const hand = { frame: { n, pyramid: await frameAt(n) }, photo, plates };
+    return keyMeasures(through(), hand, photo.frame!.measuredAtKeys);
+  },
   write: async (as) => {
     await writing?.clip?.dispose();
     const { format, reach } = as;
@@ -125,6 +116,19 @@ serve<ShotExchanges>({
     writing = undefined;
     return file;
   },
+});
+
+/** The clip as areas are followed through it. */
+const through = (): FollowedShot<ShotFrame> => ({
+  count: current().facts.times.length,
+  frames: (from, to) => current().frames(from, to),
+  find: (pyramid) =>
+    finder.find(pyramid, {
+      tiles: false,
+      onProgress: () => undefined,
+      signal: new AbortController().signal,
+    }),
+  pause: () => new Promise<void>((resolve) => setTimeout(resolve)),
 });
 
 /** @throws {ShotError} damaged */

@@ -61,7 +61,10 @@ export type ShotExchanges = {
   /** a frame with what is done to it, as a JPEG */
   picture: { request: FrameWork & { longSide: number }; reply: Blob };
   /** what the steps of a key frame find there, of those that hold on it, by their id */
-  measure: { request: { n: number; side: FrameSide }; reply: ReadonlyMap<string, unknown> };
+  measure: {
+    request: { n: number; photo: Photo; plates: ReadonlyMap<string, Plate> };
+    reply: ReadonlyMap<string, unknown>;
+  };
   /** begins a file */
   write: { request: ShotWritten; reply: undefined };
   /** puts the next frame into it; frames that are files of their own, and masks, come back by name */

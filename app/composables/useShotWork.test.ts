@@ -68,6 +68,7 @@ class Port {
         notes: [],
       }));
     if (name === 'next') return this.#left.shift();
+    if (name === 'measure') return new Map([['clear', n]]);
     if (name === 'still') return new File([`${name} ${n}`], `walk-${n}.png`);
     return ['picture', 'small'].includes(name) ? new Blob([`${name} ${n}`]) : undefined;
   }
@@ -117,6 +118,19 @@ describe('following a shot', () => {
     asked = [];
     await again.work.follow();
     expect(asked.filter((name) => name === 'begin' || name === 'picture')).toEqual([]);
+  });
+
+  it('measures steps that hold on their key frame there, once, before that frame itself is followed', async () => {
+    const measuring = key(COUNT - 1);
+    const frame = { ...measuring.frame!, measuredAtKeys: ['clear'] };
+    const { work } = await opened({ ...measuring, frame });
+    await work.follow();
+    expect(asked.filter((name) => name === 'measure').length).toBe(1);
+    for (const n of [0, 3]) {
+      const [side] = await work.sidesAt(n);
+      expect([...side!.measures!]).toEqual([['clear', COUNT - 1]]);
+    }
+    expect(asked.filter((name) => name === 'measure').length).toBe(1);
   });
 
   it('follows a second key frame alone once it is there, and gives both sides of what lies between', async () => {

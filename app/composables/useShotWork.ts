@@ -140,15 +140,12 @@ export function useShotWork() {
 
   /** What was followed to a frame from one key frame, with its plan as it is now. */
   async function sideFrom(key: KeyFrame, n: number, weight: number): Promise<FrameSide[]> {
-    const [side, measures] = await Promise.all([bareSide(key, n, weight), measuredAt(key)]);
-    return side ? [{ ...side, ...(measures && { measures }) }] : [];
-  }
-
-  async function bareSide(key: KeyFrame, n: number, weight: number): Promise<FrameSide | undefined> {
     const followed = shot.followedFrom(key, n) && (await loadFollowed(clip, key.id, n));
-    return (
-      followed && { ...followed, photo: { ...followed.photo, plan: key.plan, frame: key.frame }, weight }
-    );
+    if (!followed) return [];
+    const { plan, frame } = key;
+    const measures = await measuredAt(key);
+    const side = { ...followed, photo: { ...followed.photo, plan, frame }, weight };
+    return [{ ...side, ...(measures && { measures }) }];
   }
 
   /** What steps find on a key frame, for those that hold on it; found once while nothing changes. */
@@ -157,10 +154,11 @@ export function useShotWork() {
     const as = Object.values(shot.names.get(key.id)!).join(' ');
     const known = measured.get(key.id);
     if (known?.as === as) return known.found;
-    const found = bareSide(key, key.frame.n, 1).then(
-      (side) => side && viewer.call('measure', { n: key.frame.n, side }),
+    const found = collectPlates({ photos: [key] }).then((plates) =>
+      viewer.call('measure', { n: key.frame.n, photo: key, plates }),
     );
     measured.set(key.id, { as, found });
+    found.catch(() => measured.delete(key.id));
     return found;
   }
 

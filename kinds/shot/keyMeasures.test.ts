@@ -22,6 +22,14 @@ const lit = (light: number) => {
   }
   return buildPyramid({ space: 'srgb8', width: SIDE, height: SIDE, data });
 };
+const shot = {
+  count: 1,
+  frames: () => {
+    throw new Error('no other frame is looked at');
+  },
+  find: () => Promise.reject(new Error('nobody is looked for')),
+  pause: () => Promise.resolve(),
+};
 const dye = step('recolour', { ...RECOLOUR_DEFAULTS, colour: '#4a5a9a' });
 const everywhere = { ...area([]), inverted: true };
 const planned = (pyramid: ReturnType<typeof lit>): Photo => ({
@@ -31,7 +39,8 @@ const planned = (pyramid: ReturnType<typeof lit>): Photo => ({
 const side = (light: number, weight = 1) => {
   const pyramid = lit(light);
   const bare = { photo: planned(pyramid), plates: new Map(), weight };
-  return { ...bare, measures: keyMeasures(pyramid, bare, [dye.id]) };
+  const hand = { frame: { n: 0, pyramid }, ...bare };
+  return { ...bare, measures: keyMeasures(shot, hand, [dye.id]) };
 };
 /** Mean of the picture after its plan, with what was found on other frames. */
 function mean(light: number, taken = measuresBetween([])): number {
@@ -68,11 +77,8 @@ describe('what is measured on key frames', () => {
     const pyramid = lit(1);
     const even = { ...step('evenness', KINDS.adjusts.get('evenness')!.neutral as JsonObject), id: 'even' };
     const both = { ...planned(pyramid), plan: [dye, even, { ...dye, id: 'off', on: false }] };
-    const found = keyMeasures(pyramid, { photo: both, plates: new Map(), weight: 1 }, [
-      dye.id,
-      'even',
-      'off',
-    ]);
+    const hand = { frame: { n: 0, pyramid }, photo: both, plates: new Map() };
+    const found = keyMeasures(shot, hand, [dye.id, 'even', 'off']);
     expect([...found.keys()]).toEqual([dye.id]);
   });
 

@@ -1,23 +1,26 @@
-import type { Pyramid } from '#core/raster/pyramid';
 import { Resolver } from '#core/render/resolver';
 import type { TakenMeasures } from '#core/render/resolver';
 import { KINDS } from '#kinds/registry.gen';
 import type { FrameSide } from './between';
 import { coverageBetween } from './coverageBetween';
+import { handAsFollowed } from './followShot';
+import type { FollowedShot, HandFrame, ShotFrame } from './followShot';
 import { canMeasureAtKeys } from './stepChoices';
 
 /**
- * What steps find on their key frame.
- * @param pyramid of the key frame
+ * What steps find on their key frame, its areas as they are in all frames.
  * @param ids of steps; those whose measures cannot hold elsewhere, or that are off, are left out
  */
-export function keyMeasures(
-  pyramid: Pyramid,
-  side: FrameSide,
+export function keyMeasures<Frame extends ShotFrame>(
+  shot: FollowedShot<Frame>,
+  hand: HandFrame<Frame>,
   ids: readonly string[],
 ): ReadonlyMap<string, unknown> {
+  const { frame, photo, plates } = handAsFollowed(shot, hand);
+  if (!photo || ids.length === 0) return new Map();
+  const { pyramid } = frame;
   const resolver = new Resolver(pyramid, KINDS);
-  const plan = resolver.plan(side.photo, coverageBetween(pyramid, side.photo, [side]));
+  const plan = resolver.plan(photo, coverageBetween(pyramid, photo, [{ photo, plates, weight: 1 }]));
   const held = plan.filter(({ id, kind }) => ids.includes(id) && canMeasureAtKeys(KINDS.adjusts.get(kind)!));
   return new Map(held.map(({ id, measures }) => [id, measures]));
 }

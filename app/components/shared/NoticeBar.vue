@@ -6,7 +6,7 @@ const store = useNotices();
 
 <template>
   <div
-    class="pointer-events-none fixed inset-x-0 bottom-12 z-50 flex flex-col items-center gap-2"
+    class="pointer-events-none fixed inset-x-0 bottom-[var(--notice-room,3rem)] z-50 flex flex-col items-center gap-2"
     aria-live="polite"
   >
     <div
