@@ -1,5 +1,5 @@
 import { clamp, clampUnit } from '../math/clamp';
-import { acrossOf, downOf, regionScale } from './raster';
+import { acrossOf, downOf, regionOfRuns, regionScale } from './raster';
 import type { PixelRun, Region } from './raster';
 
 interface Size {
@@ -27,14 +27,7 @@ export function coarseRegion(region: Region, sigma: number, photo: Size): Region
   if (!(factor > 1)) return undefined;
   const across = alignedRun(region.x, region.width, (factor * region.width) / region.outWidth);
   const down = alignedRun(region.y, region.height, (factor * region.height) / region.outHeight);
-  return {
-    x: across.start,
-    y: down.start,
-    width: across.length,
-    height: down.length,
-    outWidth: across.count,
-    outHeight: down.count,
-  };
+  return regionOfRuns(across, down);
 }
 
 /** Whole steps from the photo's corner on that hold a run, and one more on each side. */

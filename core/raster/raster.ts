@@ -207,6 +207,18 @@ export interface PixelRun {
   readonly count: number;
 }
 
+/** The region of some columns and rows. */
+export function regionOfRuns(across: PixelRun, down: PixelRun): Region {
+  return {
+    x: across.start,
+    y: down.start,
+    width: across.length,
+    height: down.length,
+    outWidth: across.count,
+    outHeight: down.count,
+  };
+}
+
 /** The columns of a region. */
 export function acrossOf({ x, width, outWidth }: Region): PixelRun {
   return { start: x, length: width, count: outWidth };

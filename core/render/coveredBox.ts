@@ -1,4 +1,5 @@
-import type { Coverage8Raster, Region } from '../raster/raster';
+import { regionOfRuns } from '../raster/raster';
+import type { Coverage8Raster, PixelRun, Region } from '../raster/raster';
 
 /** What is looked at about the covered rectangle, in pixels that come out: as far as its edge's colours reach. */
 const MARGIN = 8;
@@ -36,23 +37,11 @@ export function coveredBox(
   const step = Math.ceil(Math.max(columns, rows) / longSide);
   const across = cellsOf((left - 1) * from, columns, whole.width, step);
   const down = cellsOf((top - 1) * to, rows, whole.height, step);
-  return {
-    x: across.start,
-    y: down.start,
-    width: across.length,
-    height: down.length,
-    outWidth: across.count,
-    outHeight: down.count,
-  };
+  return regionOfRuns(across, down);
 }
 
 /** The cells of a line that hold a piece of it, with the margin; what is left over at the line's end is left out. */
-function cellsOf(
-  from: number,
-  length: number,
-  line: number,
-  step: number,
-): { readonly start: number; readonly length: number; readonly count: number } {
+function cellsOf(from: number, length: number, line: number, step: number): PixelRun {
   const cells = Math.max(1, Math.floor(line / step));
   const first = Math.min(cells - 1, Math.max(0, Math.floor(from / step) - MARGIN));
   const last = Math.min(cells, Math.ceil((from + length) / step) + MARGIN);
