@@ -1,14 +1,13 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
-import { makeMark, makeStep } from '#core/document/make';
 import { PARTS } from '#core/document/schema';
-import type { Area, Mark } from '#core/document/schema';
+import type { Area } from '#core/document/schema';
 import { stepOffers } from '#core/offer/stepOffers';
 import { applyStep } from '#core/render/applyStep';
 import type { PlaceMove } from '#core/document/carryByFace';
 import { collectKinds } from '#core/render/kinds';
-import { mark, area as areaOf } from '../tests/fixtures/plans';
+import { area as areaOf } from '../tests/fixtures/plans';
 import { KINDS } from './registry.gen';
 
 const folder = (family: string) => fileURLToPath(new URL(`./${family}`, import.meta.url));
@@ -143,55 +142,10 @@ describe('every kind', () => {
     },
   );
 
-  it('is made with its own version alone', () => {
-    const { adjusts, marks } = KINDS;
-    for (const kind of adjusts.values())
-      expect(makeStep(kind, kind.neutral, { id: 's', areaId: null })).toEqual({
-        id: 's',
-        kind: kind.id,
-        version: kind.version,
-        areaId: null,
-        strength: 1,
-        on: true,
-        parameters: kind.neutral,
-      });
-    const fade = makeMark(marks.get('round-fade')!, MARKS['round-fade'], { id: 'm', mode: 'limit' });
-    expect([fade.version, fade.mode, fade.on]).toEqual([1, 'limit', true]);
-  });
-
   it('of mark has a key of its own where it is drawn', () => {
     const keys = [...KINDS.marks.values()].flatMap(({ drawing }) => drawing?.key ?? []);
     expect(new Set(keys).size).toBe(keys.length);
     for (const key of keys) expect(key).toMatch(/^(Shift )?[A-Z]$/);
-  });
-
-  it('of mark is called by what it holds', () => {
-    const nameOf = ({ kind, parameters }: Mark) =>
-      KINDS.marks.get(kind)!.describe?.(parameters, (id) => (id === 'hair' ? 'Hair' : undefined));
-    const strokes = [{}, {}];
-    expect(
-      [
-        mark('edge-stroke', { strokes }),
-        mark('edge-stroke', { strokes: [{}] }),
-        mark('brush', { strokes }),
-        mark('strand-sweep', { strokes }),
-        mark('area', { areaId: 'hair' }),
-        mark('area', { areaId: 'gone' }),
-        mark('found-part', { part: 'iris-right' }),
-        mark('picture', { file: 'lips.png' }),
-        mark('ellipse', {}),
-      ].map(nameOf),
-    ).toEqual([
-      '2 strokes',
-      'stroke',
-      '2 brush strokes',
-      '2 sweeps',
-      'Hair',
-      'an area that is gone',
-      'found iris, right',
-      'lips.png',
-      undefined,
-    ]);
   });
 
   // The face is twice as large; its forehead's middle went from (150, 200) to (500, 100): by hand.

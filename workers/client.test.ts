@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { addArea, newPhoto, putStep } from '#core/document/commands';
+import { addArea, newPhoto } from '#core/document/commands';
 import type { Photo } from '#core/document/schema';
 import { CancelledError } from '#core/errors';
 import { WRITTEN_BY_DEFAULT } from '#core/formats/writtenFile';
@@ -8,7 +8,7 @@ import type { Pyramid } from '#core/raster/pyramid';
 import type { Region } from '#core/raster/raster';
 import type { ResolvedPlan } from '#core/render/resolved';
 import { areaNamed } from '../tests/fixtures/documents';
-import { mark, step } from '../tests/fixtures/plans';
+import { mark } from '../tests/fixtures/plans';
 import { PictureWorkers } from './client';
 import type { PageMessage, RequestMessage } from './protocol';
 
@@ -80,17 +80,6 @@ afterEach(() => {
 });
 
 describe('the workers of a page', () => {
-  it('render a region in pieces that lie one below the other and leave nothing out', async () => {
-    const whole = { x: 10, y: 20, width: 300, height: 200, outWidth: 150, outHeight: 100 };
-    const pieces = (await workers.renderers.picture(PLAN, whole)).map(({ region }) => region);
-    expect(pieces.map(({ y, height }) => [y, height])).toEqual([
-      [20, 66],
-      [86, 66],
-      [152, 68],
-    ]);
-    expect(pieces.reduce((rows, { outHeight }) => rows + outHeight, 0)).toBe(100);
-  });
-
   it('tell how long a picture of as many steps of the same kinds will take, until another photo is in hand', async () => {
     const whole = { x: 0, y: 0, width: 300, height: 200, outWidth: 150, outHeight: 100 };
     const twice = { ...whole, outWidth: 300 };
@@ -101,17 +90,6 @@ describe('the workers of a page', () => {
     expect(workers.renderers.expectedMs(other, twice)).toBe(Infinity);
     await workers.use(PYRAMID);
     expect(workers.renderers.expectedMs(PLAN, whole)).toBe(Infinity);
-  });
-
-  it('know the photo by number: a state of it travels once, however much is asked about it', async () => {
-    await workers.use(PYRAMID);
-    await workers.areas(photo, 'picture');
-    await Promise.all([workers.analyst.plan(photo), workers.analyst.readings(photo)]);
-    expect(asked('analyst', 'photo')).toHaveLength(1);
-    const other = putStep(photo, step('light', {}));
-    await workers.analyst.plan(other);
-    expect(asked('analyst', 'photo')).toHaveLength(2);
-    expect(asked('analyst', 'plan').map(({ version }) => version)).toEqual([1, 2]);
   });
 
   it('are given coverage once; a plate that was not there is asked for again', async () => {
@@ -178,11 +156,5 @@ describe('an export', () => {
     // Strips that were on their way start no other.
     expect(encoders().map(({ ended }) => ended)).toEqual([true]);
     expect(asked('encoder', 'write')).toEqual([]);
-  });
-
-  it('that fails in the writing ends its worker, and says why', async () => {
-    answers.write = () => Promise.reject(new RangeError('full'));
-    await expect(exporting()).rejects.toThrow('full');
-    expect(encoders().every(({ ended }) => ended)).toBe(true);
   });
 });

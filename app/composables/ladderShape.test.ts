@@ -1,16 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { SKIN_CORRIDOR } from '#core/measure/corridor';
 import { measureLadder } from '#core/measure/ladder';
 import type { Ladder } from '#core/measure/ladder';
 import { ladderScale } from './ladderScale';
-import {
-  corridorPaths,
-  grainPlace,
-  ladderLightness,
-  ladderNumber,
-  rungPlaces,
-  trendPath,
-} from './ladderShape';
+import { ladderLightness, ladderNumber, rungPlaces, trendPath } from './ladderShape';
 
 /** An area of warm skin from dark to light; hues scatter by `scatter` about 25 degrees of HSV or so. */
 function ladderOf(scatter: number) {
@@ -39,22 +31,6 @@ const scale = ladderScale({
 });
 
 describe('the shape of the ladder', () => {
-  it('has a place for each rung, light above dark, its label with room', () => {
-    const rungs = rungPlaces(same(ladder), scale, { light: 24, middle: null, shade: 12 });
-    const y = Object.fromEntries(rungs.map((rung) => [rung.rung, rung.y]));
-    expect(y.light).toBeLessThan(y.middle!);
-    expect(y.middle).toBeLessThan(y.shade!);
-    const labels = rungs.map(({ labelY }) => labelY).sort((p, q) => p - q);
-    expect(labels[1]! - labels[0]!).toBeGreaterThan(20);
-  });
-
-  it('shows a target where there is one, and the rung itself where there is none', () => {
-    const rungs = rungPlaces(same(ladder), scale, { light: 24, middle: null, shade: 12 });
-    const of = (name: string) => rungs.find(({ rung }) => rung === name)!;
-    expect(of('middle').targetX).toBe(of('middle').nowX);
-    expect(of('shade').targetX).toBeLessThan(of('light').targetX);
-  });
-
   it('says what the plan makes of a rung while it has no target', () => {
     const after = {
       ...ladder,
@@ -78,34 +54,11 @@ describe('the shape of the ladder', () => {
     expect(rungPlaces(same({ ...ladder, rungs: [grey] }), scale, undefined)).toEqual([]);
   });
 
-  it('draws the corridor from edge to edge, and nothing without rungs', () => {
-    const rungs = rungPlaces(same(ladder), scale, undefined);
-    const paths = corridorPaths(SKIN_CORRIDOR, scale, rungs)!;
-    expect(paths.field).toMatch(/^M[\d. L-]+Z$/);
-    expect(paths.from).toContain(' 0L');
-    expect(paths.to.endsWith(` ${scale.height}`)).toBe(true);
-    expect(corridorPaths(SKIN_CORRIDOR, scale, [])).toBeUndefined();
-  });
-
   it('breaks the trend where the part holds nothing', () => {
     expect(trendPath(ladder, scale).match(/M/g)).toHaveLength(1);
     const trend = Float32Array.from(ladder.trend);
     const held = [...trend.keys()].filter((row) => !Number.isNaN(trend[row]!));
     trend[held[Math.floor(held.length / 2)]!] = NaN;
     expect(trendPath({ ...ladder, trend }, scale).match(/M/g)).toHaveLength(2);
-  });
-
-  it('has a grain as wide as the spread, that evenness narrows and that vanishes with the spread', () => {
-    const rungs = rungPlaces(same(ladder), scale, undefined);
-    const whole = grainPlace(ladder, scale, rungs, 0)!;
-    const half = grainPlace(ladder, scale, rungs, 0.5)!;
-    expect([whole.half, half.half]).toEqual([whole.full, whole.full / 2]);
-    const even = ladderOf(0);
-    expect(grainPlace(even, scale, rungPlaces(same(even), scale, undefined), 0)).toBeUndefined();
-    expect(grainPlace(ladder, scale, [], 0)).toBeUndefined();
-  });
-
-  it('holds a usual span of lightness where the part holds nothing', () => {
-    expect(ladderLightness({ trend: new Float32Array(50).fill(NaN) })).toEqual([20, 80]);
   });
 });

@@ -75,13 +75,6 @@ describe('a handle', () => {
     expect(told).toEqual(['begin drag', 'it to 3', 'end']);
   });
 
-  it('moves with the press where a press is enough, and for the first button alone', () => {
-    const { told, listeners, pointer } = handle({ movesAtOnce: true });
-    listeners.pointerdown(pointer(1, { button: 2 }));
-    listeners.pointerdown(pointer(2));
-    expect(told).toEqual(['begin', 'it to 2']);
-  });
-
   it.each(['pointercancel', 'lostpointercapture'] as const)('puts everything back on %s', (event) => {
     const { told, listeners, pointer } = handle();
     listeners.pointerdown(pointer(1));
@@ -117,25 +110,6 @@ describe('a handle', () => {
     key('End');
     key('a');
     expect(told).toEqual(['it by 1 0', 'it by 0 -5', 'it by -0.1 0', 'it by 0 5', 'it least', 'it most']);
-  });
-
-  it('goes a tenth of the way while alt is held, and on from there', () => {
-    const { told, listeners, pointer } = handle();
-    listeners.pointerdown(pointer(100));
-    listeners.pointermove(pointer(120));
-    listeners.pointermove(pointer(160, { altKey: true }));
-    listeners.pointermove(pointer(170));
-    listeners.pointerup(pointer(170));
-    expect(told).toEqual(['begin', 'it to 120', 'it to 124', 'it to 134', 'end']);
-  });
-
-  it('goes down as the pointer does', () => {
-    const places: number[] = [];
-    const { listeners, pointer } = handle({ move: ({ clientY }) => void places.push(clientY) });
-    listeners.pointerdown(pointer(0, { clientY: 50 }));
-    listeners.pointermove(pointer(0, { clientY: 57 }));
-    listeners.pointermove(pointer(0, { clientY: 67, altKey: true }));
-    expect(places).toEqual([57, 58]);
   });
 
   it('takes turns of the wheel that follow each other as one change, where it has the focus', () => {

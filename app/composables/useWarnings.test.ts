@@ -3,12 +3,11 @@ import { nextTick, shallowRef } from 'vue';
 import type { EffectScope } from 'vue';
 import type { Photo } from '#core/document/schema';
 import type { Warning, WarningKind } from '#core/measure/warnings/scene';
-import { areaNamed, photoWith, sittingWith } from '../../tests/fixtures/documents';
+import { photoWith, sittingWith } from '../../tests/fixtures/documents';
 import { freshPage } from '../../tests/fixtures/page';
 import { step } from '../../tests/fixtures/plans';
 import { useSitting } from '../stores/sitting';
 import { useWarnings } from './useWarnings';
-import { warningWords } from './warningWords';
 
 const place = { x: 1, y: 2, width: 3, height: 4 };
 const warning = (is: WarningKind, areaId?: string): Warning => ({
@@ -84,24 +83,5 @@ describe('warnings', () => {
     resolve([warning('noise')]);
     await vi.advanceTimersByTimeAsync(10);
     expect([asked.length, warnings.value]).toEqual([2, undefined]);
-  });
-
-  it('are said in words, each with its area, share and amount', () => {
-    const photo = photoWith([areaNamed('lips', 'lips')]);
-    const name = photo.areas[0]!.name;
-    const kinds: readonly WarningKind[] = [
-      'spill',
-      'hue-reversed',
-      'halo',
-      'banding',
-      'noise',
-      'texture',
-      'saturated',
-    ];
-    const words = kinds.map((is) => warningWords(warning(is, 'lips'), photo));
-    for (const sentence of words) expect(sentence).toMatch(new RegExp(`^${name}: .*(3\\.4 %|2\\.5|3 )`));
-    expect(new Set(words).size).toBe(kinds.length);
-    expect(warningWords(warning('clipped'), photo)).toBe('3.4 % of the picture is newly clipped');
-    expect(warningWords(warning('gamut'), photo)).toContain('ΔE00 2.5 of chroma is lost');
   });
 });

@@ -195,15 +195,6 @@ describe('the schema', () => {
     expect(withCorridor({ from: 18, to: 30 })).toBe('accepted');
     expect(withCorridor({ from: 30, to: 18 })).toBe('invalid photos.0.corridors.0.light');
   });
-
-  it('takes a step on the whole picture', () => {
-    const sitting = sittingWithWork();
-    const whole = { ...sitting.photos[0]!.plan[1]!, areaId: null };
-    expect(
-      parseSitting({ ...sitting, photos: [{ ...sitting.photos[0]!, plan: [whole] }] }, KINDS).photos[0]!
-        .plan[0]!.areaId,
-    ).toBeNull();
-  });
 });
 
 describe('commands', () => {

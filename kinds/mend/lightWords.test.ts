@@ -42,12 +42,6 @@ describe('the light in words', () => {
     expect(lightWords(veil(peak, x, y), SIZE)).toContain(words.replace('the lower of', 'the lower part of'));
   });
 
-  it('says that it lies over everything where it is even', () => {
-    expect(lightWords(veil([0.01, 0.01, 0], 0, 0, [0.05, 0.05, 0]), SIZE)).toContain(
-      'over the whole picture',
-    );
-  });
-
   it('says how lights and shades are tinted apart, and what sets it right', () => {
     const tones: LightFinding = {
       is: 'tones',
@@ -64,19 +58,5 @@ describe('the light in words', () => {
     const bySkin = { ...tones, sure: 'unsure', asks: 'skin-alone' } as const;
     expect(lightWords(bySkin, SIZE)).toContain('told by skin alone');
     expect(lightMendWords(bySkin)).toContain('all the same');
-  });
-
-  it('says why it asks, and offers to do it all the same', () => {
-    const deep = light([1.6, 0.8, 0.3], { asks: 'deep' });
-    expect(lightWords(deep, SIZE)).toContain('looks wanted');
-    expect(lightMendWords(deep)).toBe('Make the light neutral all the same');
-    expect(lightWords(light([1, 1, 0.7], { asks: 'unsure', sure: 'unsure' }), SIZE)).toContain('contradict');
-  });
-
-  it('says of several lights, and of one colour alone, that nothing is done', () => {
-    for (const is of ['lights', 'one-colour'] as const) {
-      expect(lightWords({ is }, SIZE).length).toBeGreaterThan(40);
-      expect(lightMendWords({ is })).toBeUndefined();
-    }
   });
 });

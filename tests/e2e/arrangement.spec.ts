@@ -72,24 +72,6 @@ test('columns are drawn wider, put away and brought back, by hand and by key, an
   await expect(column).toBeVisible();
 });
 
-test('the whole picture has numbers, a ladder, a histogram and families; steps on it are measured at once', async ({
-  page,
-}) => {
-  await Bench.open(page);
-  const column = page.getByRole('complementary', { name: 'The part' });
-  await expect(column.getByRole('heading', { name: 'Whole picture' })).toBeVisible();
-  await expect(column.getByRole('slider', { name: /^Target hue of the / })).toHaveCount(3);
-  await column.getByRole('button', { name: 'histogram' }).click();
-  await expect(column.getByRole('img', { name: /^Histogram of red/ }).locator('canvas')).toBeVisible();
-  const families = column.getByRole('list', { name: 'Families of colour' }).getByRole('listitem');
-  await expect.poll(() => families.count()).toBeGreaterThan(1);
-  await column.getByRole('button', { name: 'ladder' }).click();
-  await page.getByRole('button', { name: 'More steps' }).click();
-  await page.getByRole('menuitem', { name: /^Families/ }).click();
-  const hand = page.locator('[data-hand=families]');
-  await expect.poll(() => hand.getByLabel(/^Turn the family at/).count()).toBeGreaterThan(1);
-});
-
 test('the plan: taken in hand, dragged, doubled, moved, alone, compared with before; a colour is tried by pointing', async ({
   page,
 }) => {

