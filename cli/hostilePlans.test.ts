@@ -1,17 +1,15 @@
 import { join } from 'node:path';
-import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import type { Mark, Photo } from '#core/document/schema';
 import { commandLine, photoAt, planFor, words } from '../tests/fixtures/commandLine';
 import { areaNamed } from '../tests/fixtures/documents';
-import { mark, step } from '../tests/fixtures/plans';
+import { mark } from '../tests/fixtures/plans';
 import { main } from './main';
 
 const at = commandLine();
 
 describe('plans that ask for too much', () => {
   const area = (id: string, marks: readonly Mark[]) => areaNamed(id, 'other', marks);
-  const clear = (areaId: string) => ({ ...step('clear', { brighten: 0.5, clear: 1 }), areaId });
   const round = (count: number) =>
     Array.from({ length: count }, (_, n): [number, number] => [
       30 + 25 * Math.cos(n),
@@ -54,42 +52,6 @@ describe('plans that ask for too much', () => {
         ),
       ).toBe(1);
       expect(at.failed.at(-1)).toContain(sentence);
-    }
-  });
-
-  it('and are done where they do not, sooner than what never ends', async () => {
-    const photo = join(at.folder, 'p.jpg');
-    await sharp({ create: { width: 600, height: 400, channels: 3, background: '#885544' } })
-      .jpeg()
-      .toFile(photo);
-    const wide = round(20_000).map(([x, y]): [number, number] => [10 * x, 10 * y]);
-    const brush = {
-      ...mark('brush', {
-        strokes: [{ takes: true, radius: 90, fade: 1, build: 1, points: wide.map(([x, y]) => [x, y, 0.5]) }],
-      } as never),
-      version: 2,
-    };
-    const areas = [
-      area('a0', [brush]),
-      ...Array.from({ length: 18 }, (_, n) =>
-        area(
-          `a${n + 1}`,
-          ['x', 'y'].map((id) => ({ ...mark('area', { areaId: `a${n}` }), id })),
-        ),
-      ),
-    ];
-    const lasso = [
-      area('l', [mark('lasso', { loops: [wide, wide.map(([x, y]): [number, number] => [y, x])] })]),
-    ];
-    for (const change of [
-      { areas, plan: [clear('a18')] },
-      { areas: lasso, plan: [clear('l')] },
-    ]) {
-      expect(
-        await main(
-          words(`apply ${await planFor(at.folder, photo, change)} ${photo} --out ${join(at.folder, 'out')}`),
-        ),
-      ).toBe(0);
     }
   });
 });

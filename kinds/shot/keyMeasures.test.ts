@@ -9,7 +9,7 @@ import { RECOLOUR_DEFAULTS } from '#kinds/adjust/recolour/schema';
 import { KINDS } from '#kinds/registry.gen';
 import { area, photoOf, step } from '../../tests/fixtures/plans';
 import { keyMeasures, measuresBetween } from './keyMeasures';
-import { canMeasureAtKeys, choosesHold, choosesMeasured } from './stepChoices';
+import { canMeasureAtKeys, withStepChoice } from './stepChoices';
 
 const SIDE = 32;
 const clip = 'c'.repeat(64);
@@ -88,10 +88,12 @@ describe('what is measured on key frames', () => {
       frame: shotPlace({ clip: of, file: 'a.webm', n }),
     });
     const photos = [frame(0), frame(8), frame(0, 'd'.repeat(64)), photoOf(lit(1), everywhere, [])];
-    const measured = choosesMeasured(photos, clip, 'a', true);
+    const a = (isOn: boolean) => ({ stepId: 'a', isOn });
+    const measured = withStepChoice(photos, { clip }, 'measuredAtKeys', a(true));
     expect(measured.map((photo) => photo.frame?.measuredAtKeys)).toEqual([['a'], ['a'], [], undefined]);
-    const held = choosesHold(measured, { clip, n: 8 }, 'a', true);
+    const held = withStepChoice(measured, { clip, n: 8 }, 'holds', a(true));
     expect(held.map((photo) => photo.frame?.holds)).toEqual([[], ['a'], [], undefined]);
-    expect(choosesMeasured(choosesHold(held, { clip, n: 8 }, 'a', false), clip, 'a', false)).toEqual(photos);
+    const back = withStepChoice(held, { clip, n: 8 }, 'holds', a(false));
+    expect(withStepChoice(back, { clip }, 'measuredAtKeys', a(false))).toEqual(photos);
   });
 });

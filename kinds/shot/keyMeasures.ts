@@ -16,8 +16,9 @@ export function keyMeasures<Frame extends ShotFrame>(
   hand: HandFrame<Frame>,
   ids: readonly string[],
 ): ReadonlyMap<string, unknown> {
+  if (ids.length === 0) return new Map();
   const { frame, photo, plates } = handAsFollowed(shot, hand);
-  if (!photo || ids.length === 0) return new Map();
+  if (!photo) return new Map();
   const { pyramid } = frame;
   const resolver = new Resolver(pyramid, KINDS);
   const plan = resolver.plan(photo, coverageBetween(pyramid, photo, [{ photo, plates, weight: 1 }]));

@@ -6,41 +6,20 @@ export function canMeasureAtKeys(kind: Pick<AdjustKind, 'measure' | 'looksAt'>):
   return kind.measure.length > 0 && kind.looksAt !== 'place';
 }
 
-/** A step's numbers hold from one key frame up to the next, or go over to it. */
-export function choosesHold(
+/**
+ * What is chosen of a step on key frames: whether its numbers hold up to the next one, or where it is measured.
+ * @param at which key frames of the clip; all of them where no number is given
+ */
+export function withStepChoice(
   photos: readonly Photo[],
-  { clip, n }: Pick<ShotPlace, 'clip' | 'n'>,
-  stepId: string,
-  isHeld: boolean,
+  at: Pick<ShotPlace, 'clip'> & Partial<Pick<ShotPlace, 'n'>>,
+  choice: 'holds' | 'measuredAtKeys',
+  { stepId, isOn }: { readonly stepId: string; readonly isOn: boolean },
 ): readonly Photo[] {
-  return photos.map((photo) =>
-    photo.frame?.clip === clip && photo.frame.n === n
-      ? { ...photo, frame: { ...photo.frame, holds: chosen(photo.frame.holds, stepId, isHeld) } }
-      : photo,
-  );
+  return photos.map((photo) => {
+    const { frame } = photo;
+    if (frame?.clip !== at.clip || (at.n ?? frame.n) !== frame.n) return photo;
+    const others = frame[choice].filter((id) => id !== stepId);
+    return { ...photo, frame: { ...frame, [choice]: isOn ? [...others, stepId] : others } };
+  });
 }
-
-/** A step is measured on key frames alone, or on every frame: on all of its shot alike. */
-export function choosesMeasured(
-  photos: readonly Photo[],
-  clip: string,
-  stepId: string,
-  isAtKeys: boolean,
-): readonly Photo[] {
-  return photos.map((photo) =>
-    photo.frame?.clip === clip
-      ? {
-          ...photo,
-          frame: {
-            ...photo.frame,
-            measuredAtKeys: chosen(photo.frame.measuredAtKeys, stepId, isAtKeys),
-          },
-        }
-      : photo,
-  );
-}
-
-const chosen = (ids: readonly string[], id: string, isIn: boolean): string[] => [
-  ...ids.filter((other) => other !== id),
-  ...(isIn ? [id] : []),
-];

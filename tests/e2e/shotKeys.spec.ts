@@ -1,9 +1,10 @@
+import { createHash } from 'node:crypto';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
-import { enter } from './bench';
+import { Bench, enter } from './bench';
 import { ShotFolder, codes, followed, number, openClip, probed, strip } from './shotFolder';
 
 const shots = new ShotFolder();
@@ -27,6 +28,11 @@ test('a folder of numbered images is a shot: its frames are photos as they came,
   await strip(page).press('End');
   await page.getByRole('button', { name: 'Make key frame' }).click();
   await expect(page.getByText('take 10.png · 48 × 40')).toBeVisible();
+  // To the byte: a plan made on it is known on the command line.
+  const plan = join(shots.path, 'plan.json');
+  await (await new Bench(page, { width: 48, height: 40 }).export('Export plan')).saveAs(plan);
+  const own = createHash('sha256').update(await readFile(join(frames, 'take 10.png')));
+  expect(JSON.parse(await readFile(plan, 'utf8')).photo.id).toBe(own.digest('hex'));
   const files = unzipSync(await readFile(await shots.exportAs(page, 'Numbered PNGs')));
   const firstCodes = await Promise.all(
     Object.entries(files).map(async ([name, file]) => [name, (await codes(Buffer.from(file)))[0]]),
@@ -40,7 +46,20 @@ test('a folder of numbered images is a shot: its frames are photos as they came,
     0, 0.125, 0.25, 0.375,
   ]);
 
-  // What cannot be a shot is said, and nothing is made of it.
+  // What cannot be a shot is said, and nothing is made of it; so is a frame of another size.
+  const sizes = join(shots.path, 'sizes');
+  await mkdir(sizes);
+  for (const width of [48, 52])
+    await sharp({ create: { width, height: 40, channels: 3, background: '#808080' } }).toFile(
+      join(sizes, `${width}.png`),
+    );
+  await page.goto('/');
+  await page.getByLabel('A folder of numbered images for a new sitting').setInputFiles(sizes);
+  await expect(page.getByText('of 2', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Export shot' }).click();
+  await page.getByRole('radio', { name: 'Numbered PNGs' }).click();
+  await page.getByRole('button', { name: 'Export 2 frames' }).click();
+  await expect(page.getByText('“52.png” is not 48 × 40 pixels')).toBeVisible();
   await page.goto('/');
   const empty = join(shots.path, 'empty');
   await mkdir(empty);
@@ -85,4 +104,27 @@ test('a step goes over to the next key frame, or holds up to it', async ({ page 
   expect(held[6]).toBeLessThan(over[6]! - 0.2);
   await page.keyboard.press('Control+z');
   await expect(choice.getByRole('radio', { name: 'go over' })).toBeChecked();
+});
+
+test('a step is measured on each frame, or on key frames and then for all', async ({ page }) => {
+  // The light grows; greys of many depths, so that a push has lights and shades of its own.
+  const greys = "geq=lum='32+96*X/W':cb=128:cr=128,eq=brightness='0.06*n':eval=frame";
+  const growing = ['-f', 'lavfi', '-i', 'nullsrc=size=64x48:rate=10:duration=0.6', '-vf', greys];
+  await openClip(page, shots.made('grow.webm', ...growing, '-c:v', 'libvpx-vp9'));
+  await expect(page.getByText('of 6')).toBeVisible();
+  await page.getByRole('button', { name: 'More steps' }).click();
+  await page.getByRole('menuitem', { name: /^Balance/ }).click();
+  await enter(page.getByLabel('Amount for the shade'), '60');
+  const choice = page.getByRole('group', { name: 'This step in the shot' });
+  const exported = async () => {
+    await followed(page);
+    const files = unzipSync(await readFile(await shots.exportAs(page, 'Numbered PNGs')));
+    return Promise.all(Object.values(files).map((file) => codes(Buffer.from(file))));
+  };
+  const each = await exported();
+  await choice.getByRole('radio', { name: 'key frames' }).click();
+  const once = await exported();
+  expect(once[0]!.equals(each[0]!)).toBe(true);
+  const apart = once[5]!.reduce((sum, code, i) => sum + Math.abs(code - each[5]![i]!), 0) / once[5]!.length;
+  expect(apart).toBeGreaterThan(1);
 });

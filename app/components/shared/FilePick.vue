@@ -8,6 +8,8 @@ defineProps<{
   main?: boolean;
   bare?: boolean;
   name: string;
+  /** what a press does, where its words do not say it */
+  title?: string;
 }>();
 const emit = defineEmits<{ files: [files: File[]] }>();
 const input = useTemplateRef<HTMLInputElement>('input');
@@ -19,7 +21,12 @@ function picked(): void {
 </script>
 
 <template>
-  <button type="button" :class="main ? 'press-main' : bare ? 'press-bare' : 'press'" @click="input?.click()">
+  <button
+    type="button"
+    :title="title"
+    :class="main ? 'press-main' : bare ? 'press-bare' : 'press'"
+    @click="input?.click()"
+  >
     <slot />
   </button>
   <input

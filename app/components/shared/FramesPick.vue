@@ -19,7 +19,14 @@ async function pack(files: File[]): Promise<void> {
 </script>
 
 <template>
-  <FilePick :bare="bare" folder multiple accept="" :name="name" @files="pack">{{
-    isPacking ? 'Reading frames …' : 'Open frames…'
-  }}</FilePick>
+  <FilePick
+    :bare="bare"
+    folder
+    multiple
+    accept=""
+    :name="name"
+    title="A folder of numbered images, as one shot"
+    @files="pack"
+    >{{ isPacking ? 'Reading frames …' : 'Open frames…' }}</FilePick
+  >
 </template>

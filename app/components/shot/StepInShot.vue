@@ -2,7 +2,7 @@
 import type { ShotPlace, Step } from '#core/document/schema';
 import { numbersBetween } from '#kinds/shot/between';
 import { KINDS } from '#kinds/registry.gen';
-import { canMeasureAtKeys, choosesHold, choosesMeasured } from '#kinds/shot/stepChoices';
+import { canMeasureAtKeys, withStepChoice } from '#kinds/shot/stepChoices';
 
 /** How a step goes through the shot: whether its numbers go over to the next key frame, and where it is measured. */
 const props = defineProps<{ step: Step; place: ShotPlace }>();
@@ -14,21 +14,25 @@ const there = computed(() => next.value?.plan.find(({ id }) => id === props.step
 const canMeasure = computed(() => canMeasureAtKeys(KINDS.adjusts.get(props.step.kind)!));
 const changes = computed(() => (there.value ? numbersBetween(props.step, there.value) : []));
 
+function choose(
+  what: string,
+  at: Parameters<typeof withStepChoice>[1],
+  choice: 'holds' | 'measuredAtKeys',
+  isOn: boolean,
+) {
+  sitting.change(what, (document) => ({
+    ...document,
+    photos: withStepChoice(document.photos, at, choice, { stepId: props.step.id, isOn }),
+  }));
+}
 const numbers = computed({
   get: () => (props.place.holds.includes(props.step.id) ? 'hold' : 'over'),
-  set: (to) =>
-    sitting.change('numbers in the shot', (document) => ({
-      ...document,
-      photos: choosesHold(document.photos, props.place, props.step.id, to === 'hold'),
-    })),
+  set: (to) => choose('numbers in the shot', props.place, 'holds', to === 'hold'),
 });
+/** On all key frames alike: between two that differ a step would be measured halfway. */
 const measured = computed({
   get: () => (props.place.measuredAtKeys.includes(props.step.id) ? 'keys' : 'frames'),
-  set: (to) =>
-    sitting.change('measured in the shot', (document) => ({
-      ...document,
-      photos: choosesMeasured(document.photos, props.place.clip, props.step.id, to === 'keys'),
-    })),
+  set: (to) => choose('measured in the shot', { clip: props.place.clip }, 'measuredAtKeys', to === 'keys'),
 });
 const number = (value: number) => Number(value.toFixed(2));
 </script>
