@@ -85,7 +85,7 @@ serve<AnalystExchanges>({
     const area = areaOf(version, areaId);
     const { measures } = current();
     return {
-      box: measures.region(area),
+      box: measures.box(area),
       share: measures.share(area),
       before: measures.mean(area, []),
       after: measures.mean(area, current().plan(photoOf(version))),

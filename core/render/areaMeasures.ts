@@ -10,7 +10,8 @@ import { wholeRegion } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { Cache } from './cache';
 import { sharesOf } from '../raster/coverage8';
-import { coveredBox } from './coveredBox';
+import { coveredBox, widenedBox } from './coveredBox';
+import { EDGE_REACH } from './edgeColours';
 import type { RegionRenderer } from './regionRenderer';
 import type { ResolvedArea, ResolvedPlan } from './resolved';
 
@@ -25,7 +26,7 @@ const NOTHING_LONG_SIDE = 8;
 
 /** Measures areas, as the photo is and as a plan leaves it. The renderer must have learned them. */
 export class AreaMeasures {
-  readonly #regions = new Cache<Region>();
+  readonly #boxes = new Cache<Region>();
   readonly #trends = new Cache<Trend | undefined>();
 
   constructor(
@@ -51,7 +52,7 @@ export class AreaMeasures {
 
   /** Mean colour of an area after a plan, in linear light; undefined when it covers nothing. */
   mean(area: ResolvedArea, plan: ResolvedPlan): Triple | undefined {
-    const box = this.region(area);
+    const box = this.box(area);
     const region = { ...wholeRegion(box.width, box.height, MEAN_LONG_SIDE), x: box.x, y: box.y };
     return areaMean(this.renderer.render(plan, region), this.renderer.coverage(area.key, region));
   }
@@ -70,9 +71,14 @@ export class AreaMeasures {
     });
   }
 
-  /** The part of the photo that holds an area, at a size that is enough to measure it. */
+  /** The part of the photo in which an area and its surroundings are measured. */
   region(area: ResolvedArea): Region {
-    return this.#regions.get(area.key, () => {
+    return widenedBox(this.box(area), this.pyramid, EDGE_REACH);
+  }
+
+  /** The part of the photo that holds an area, at a size that is enough to measure it. */
+  box(area: ResolvedArea): Region {
+    return this.#boxes.get(area.key, () => {
       const whole = this.#whole();
       return (
         coveredBox(this.renderer.coverage(area.key, whole), whole, MEASURE_LONG_SIDE) ??

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { area, mark, photoOf, renderWhole, step } from '../../tests/fixtures/plans';
 import { RECOLOUR_DEFAULTS } from '#kinds/adjust/recolour/schema';
 import { buildPyramid } from '../raster/pyramid';
-import { coveredBox } from './coveredBox';
+import { coveredBox, widenedBox } from './coveredBox';
 
 /** The whole of a photo, looked at in pixels of four, where some rectangle is covered. */
 function look(width: number, height: number, [left, top, right, bottom]: readonly number[]) {
@@ -16,7 +16,7 @@ function look(width: number, height: number, [left, top, right, bottom]: readonl
 }
 
 describe('the rectangle that holds what is covered', () => {
-  it('lies on whole pixels of the photo, with a margin, inside the photo', () => {
+  it('lies on whole pixels of the photo, inside the photo, and so does a wider one', () => {
     for (const covered of [
       [0, 0, 3, 3],
       [1, 2, 90, 30],
@@ -24,7 +24,9 @@ describe('the rectangle that holds what is covered', () => {
       [0, 0, 100, 75],
     ])
       for (const longSide of [1000, 100, 30]) {
-        const box = coveredBox(...look(400, 300, covered), longSide)!;
+        const own = coveredBox(...look(400, 300, covered), longSide)!;
+        expect(Math.max(own.outWidth, own.outHeight)).toBeLessThanOrEqual(longSide + 2);
+        const box = widenedBox(own, { width: 400, height: 300 }, 8);
         const step = box.width / box.outWidth;
         expect(step).toBe(Math.round(step));
         expect(box.height / box.outHeight).toBe(step);
@@ -42,6 +44,7 @@ describe('the rectangle that holds what is covered', () => {
     const line = { x: 0, y: 0, width: 1, height: 50, outWidth: 1, outHeight: 50 };
     const box = coveredBox({ space: 'coverage8', width: 1, height: 50, data }, line, 10)!;
     expect([box.x, box.width, box.outWidth]).toEqual([0, 1, 1]);
+    expect(widenedBox(box, line, 8)).toEqual({ ...line, height: 48, outHeight: 8 });
     expect(coveredBox({ space: 'coverage8', width: 1, height: 50, data: data.fill(0) }, line, 10)).toBe(
       undefined,
     );

@@ -1,11 +1,8 @@
 import { regionOfRuns } from '../raster/raster';
 import type { Coverage8Raster, PixelRun, Region } from '../raster/raster';
 
-/** What is looked at about the covered rectangle, in pixels that come out: as far as its edge's colours reach. */
-const MARGIN = 8;
-
 /**
- * The rectangle of the photo that holds all that is covered, with a margin. It lies on a grid of whole pixels that
+ * The rectangle of the photo that holds all that is covered. It lies on a grid of whole pixels that
  * begins at the photo's corner, so that what is measured at a place does not depend on where the rectangle begins.
  * @param coverage over the whole photo, looked at from afar
  * @param whole the region that it was made for
@@ -40,11 +37,27 @@ export function coveredBox(
   return regionOfRuns(across, down);
 }
 
-/** The cells of a line that hold a piece of it, with the margin; what is left over at the line's end is left out. */
+/**
+ * The same rectangle with a margin, inside the photo.
+ * @param margin in pixels that come out
+ */
+export function widenedBox(
+  box: Region,
+  { width, height }: Pick<Region, 'width' | 'height'>,
+  margin: number,
+): Region {
+  const step = Math.round(Math.max(box.width / box.outWidth, box.height / box.outHeight));
+  return regionOfRuns(
+    cellsOf(box.x - margin * step, box.width + 2 * margin * step, width, step),
+    cellsOf(box.y - margin * step, box.height + 2 * margin * step, height, step),
+  );
+}
+
+/** The cells of a line that hold a piece of it; what is left over at the line's end is left out. */
 function cellsOf(from: number, length: number, line: number, step: number): PixelRun {
   const cells = Math.max(1, Math.floor(line / step));
-  const first = Math.min(cells - 1, Math.max(0, Math.floor(from / step) - MARGIN));
-  const last = Math.min(cells, Math.ceil((from + length) / step) + MARGIN);
+  const first = Math.min(cells - 1, Math.max(0, Math.floor(from / step)));
+  const last = Math.min(cells, Math.ceil((from + length) / step));
   const count = Math.max(1, last - first);
   return { start: first * step, length: Math.min(line, count * step), count };
 }

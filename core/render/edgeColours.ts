@@ -13,12 +13,20 @@ export type EdgeColours = Field;
 /** Coverage that counts as the one or the other alone. */
 const INSIDE8 = 242;
 const OUTSIDE8 = 10;
-/** How near is looked, in pixels that come in. A coarser grid would depend on where the area's box begins. */
-const SIGMA = 2;
+/**
+ * How near is looked, in pixels that come in: a share of the area's size. Hair's edge is as wide as its curls, an
+ * iris lies among other parts.
+ */
+const [NEAREST, FARTHEST] = [2, 12];
+const SIGMA_PER_SIZE = 1 / 30;
+/** As far as anything counts, in pixels that come in. */
+export const EDGE_REACH = 40;
 
 /** Foreground minus background near each place, from where either stands alone, and the foreground. */
 export function measureEdgeColours(input: AreaInput): EdgeColours {
-  const [inside, outside] = SIDES.map((weights) => sideOf(input, weights)) as [Side, Side];
+  const covered = input.coverage.data.reduce((sum, value) => sum + value, 0) / 255;
+  const sigma = clamp(SIGMA_PER_SIZE * Math.sqrt(covered), NEAREST, FARTHEST);
+  const [inside, outside] = SIDES.map((weights) => sideOf(input, weights, sigma)) as [Side, Side];
   const field = newField(input.region, 6);
   const { data } = field;
   for (let c = 0; c < 3; c++) {
@@ -48,7 +56,11 @@ interface Side {
 }
 
 /** Normalised convolution (Knutsson and Westin 1993), before the division. */
-function sideOf({ pixels, coverage: { data, width, height } }: AreaInput, weights: Float32Array): Side {
+function sideOf(
+  { pixels, coverage: { data, width, height } }: AreaInput,
+  weights: Float32Array,
+  sigma: number,
+): Side {
   const count = width * height;
   const weight = new Float32Array(count);
   const sums = [new Float32Array(count), new Float32Array(count), new Float32Array(count)] as const;
@@ -62,7 +74,7 @@ function sideOf({ pixels, coverage: { data, width, height } }: AreaInput, weight
     green[i] = share * pixels.data[p + 1]!;
     blue[i] = share * pixels.data[p + 2]!;
   }
-  for (const plane of [weight, ...sums]) maskSoften(plane, width, height, SIGMA);
+  for (const plane of [weight, ...sums]) maskSoften(plane, width, height, sigma);
   return { weight, sums };
 }
 
