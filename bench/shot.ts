@@ -86,7 +86,9 @@ async function turningHead(): Promise<Row[]> {
   const overlaps = new Map<string, number[]>();
   const flickers = new Map<string, [found: number, truth: number]>();
   let before: { frame: ShotFrame; masks: Map<string, [Uint8Array, Float32Array]> } | undefined;
-  for await (const followed of followShot({ ...shot, find, pause: async () => undefined }, hand, EVERY)) {
+  for await (const followed of followShot({ ...shot, find, pause: async () => undefined }, hand, {
+    every: EVERY,
+  })) {
     const masks = new Map<string, [Uint8Array, Float32Array]>();
     const motion = before && motionTo(followed.frame, before.frame);
     for (const [part, classes] of PARTS) {
@@ -179,7 +181,9 @@ async function heldHue(): Promise<Row[]> {
   const names = readdirSync(`${MOVING}/masks`).sort();
   const hues: [before: number, after: number][] = [];
   const hand = { frame, photo: { ...photo, plan }, plates };
-  for await (const followed of followShot({ ...shot, find, pause: async () => undefined }, hand, EVERY)) {
+  for await (const followed of followShot({ ...shot, find, pause: async () => undefined }, hand, {
+    every: EVERY,
+  })) {
     const { pyramid } = followed.frame;
     const truth = await truthOf(names[followed.frame.n]!, ['skin_face'], pyramid.width * pyramid.height);
     const as = { format: 'png', quality: 90, fullChroma: true, space: 'srgb', metadata: 'none' } as const;
@@ -226,7 +230,7 @@ async function cheekUnderCamera(): Promise<Row[]> {
     };
     const hand = { frame: shot.frame(0), photo, plates: new Map<string, Plate>() };
     let value = 0;
-    for await (const followed of followShot(shotOf(shot, find), hand, EVERY)) {
+    for await (const followed of followShot(shotOf(shot, find), hand, { every: EVERY })) {
       const { n } = followed.frame;
       if (n !== 24) continue;
       const move = points.map(([x, y]): [number, number, number] => [...shot.place(x, y, 0, n), 1]);
@@ -278,7 +282,9 @@ async function speed(): Promise<Row[]> {
     crew.find(pyramid),
   );
   let count = 0;
-  for await (const followed of followShot({ ...enlarged, pause: () => setImmediate() }, hand, EVERY))
+  for await (const followed of followShot({ ...enlarged, pause: () => setImmediate() }, hand, {
+    every: EVERY,
+  }))
     if (followed.photo) count++;
   const value = (1000 * count) / (performance.now() - started);
   await crew.end();

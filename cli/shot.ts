@@ -82,7 +82,7 @@ async function applyToShot(
     report.progress(done / shot.count),
   );
   try {
-    const followed = followShot(through, hand, command.every);
+    const followed = followShot(through, hand, { every: command.every });
     for await (const frame of followed) {
       notes.push(...frame.notes);
       await line.add(frame);
@@ -124,8 +124,13 @@ class FramesInLine {
   /** Settles when there is room for another one. */
   async add(followed: FollowedFrame<OpenedFrame>): Promise<void> {
     const { writer, crew, ...how } = this.to;
-    const { frame } = followed;
-    const written = crew.write({ followed, as: writer.asFor(frame), bare: writer.bare, ...how });
+    const { frame, photo, plates } = followed;
+    const written = crew.write({
+      followed: { frame, photo, plates },
+      as: writer.asFor(frame),
+      bare: writer.bare,
+      ...how,
+    });
     this.#last = Promise.all([written, this.#last]).then(async ([result]) => {
       await writer.add(frame, result);
       await this.#masks.add(frame.name, result);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FOLLOW_EVERY } from '#kinds/shot/keyFrames';
 import { writtenOptions } from './writtenOptions';
 
 const RATE_HELP = '--rate is a number of frames a second from 1 to 240';
@@ -15,7 +16,7 @@ export const shotCommand = z
     out: z.string('say where to write: --out FILE.webm, FILE.mp4 or DIR').min(1),
     from: frameNumber('from').optional(),
     to: frameNumber('to').optional(),
-    every: frameNumber('every').default(12),
+    every: frameNumber('every').default(FOLLOW_EVERY.finer),
     rate: z.coerce.number(RATE_HELP).min(1, RATE_HELP).max(240, RATE_HELP).default(25),
     masks: z.boolean().default(false),
     measured: z

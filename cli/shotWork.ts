@@ -18,7 +18,7 @@ import { networkFiles } from './networkFiles';
 
 /** A frame that was followed, and what is to become of it. */
 export interface FrameWork {
-  readonly followed: FollowedFrame<OpenedFrame>;
+  readonly followed: Pick<FollowedFrame<OpenedFrame>, 'frame' | 'photo' | 'plates'>;
   readonly as: WrittenAs;
   /** whether its pixels are wanted, three bytes each, and no file */
   readonly bare: boolean;

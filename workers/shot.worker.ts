@@ -64,10 +64,10 @@ serve<ShotExchanges>({
     const png = pngOf(coded(pyramid, resolvedIn(pyramid, []), { depth: 8, channels: 3 }));
     return new File([png], frameName(clipName, n));
   },
-  begin: async ({ n, photo, plates, every, reach }) => {
+  begin: async ({ n, photo, plates, how }) => {
     const hand = { frame: { n, pyramid: await frameAt(n) }, photo, plates };
     void followed?.return(undefined);
-    followed = followShot(through(), hand, every, reach);
+    followed = followShot(through(), hand, how);
     ahead = undefined;
     return undefined;
   },
@@ -77,9 +77,9 @@ serve<ShotExchanges>({
     ahead = done ? undefined : followed.next();
     // Whoever asks for the next one hears of a failure.
     ahead?.catch(() => undefined);
-    return done || !value
-      ? undefined
-      : { n: value.frame.n, photo: value.photo, plates: value.plates, notes: value.notes };
+    if (done || !value) return undefined;
+    const { frame, ...at } = value;
+    return { n: frame.n, ...at };
   },
   picture: async ({ n, sides, longSide }) => {
     const pyramid = await frameAt(n);

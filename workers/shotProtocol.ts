@@ -1,19 +1,13 @@
 import type { Photo } from '#core/document/schema';
 import type { Plate } from '#core/raster/plate';
-import type { FollowNote, FrameReach } from '#kinds/shot/followShot';
+import type { FollowedFrame, Following, FrameReach, ShotFrame } from '#kinds/shot/followShot';
 import type { FrameSide } from '#kinds/shot/between';
 import type { ClipFacts } from './clip';
 
 export type { ClipFacts } from './clip';
 
 /** A frame to which a key frame was followed, without its pixels. */
-export interface FollowedAt {
-  readonly n: number;
-  /** undefined beyond a cut */
-  readonly photo: Photo | undefined;
-  readonly plates: ReadonlyMap<string, Plate>;
-  readonly notes: readonly FollowNote[];
-}
+export type FollowedAt = Omit<FollowedFrame<ShotFrame>, 'frame'> & { readonly n: number };
 
 /** A clip, and as which kinds its sound goes along. */
 export interface ShotFacts extends ClipFacts {
@@ -47,13 +41,7 @@ export type ShotExchanges = {
   still: { request: { n: number }; reply: File };
   /** begins to follow a key frame's areas; what was followed before is given up */
   begin: {
-    request: {
-      n: number;
-      photo: Photo;
-      plates: ReadonlyMap<string, Plate>;
-      every: number;
-      reach: FrameReach;
-    };
+    request: { n: number; photo: Photo; plates: ReadonlyMap<string, Plate>; how: Following };
     reply: undefined;
   };
   /** the next frame to which they were followed; undefined when all are */

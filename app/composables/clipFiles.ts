@@ -1,4 +1,3 @@
-import { ShotError } from '#core/errors';
 import { FRAMES_ENDING, framesAmong, isFrames } from '#kinds/shot/numberedFrames';
 import type { ClipFacts } from '#workers/client';
 
@@ -11,21 +10,39 @@ export function isClip({ name, type }: Pick<File, 'name' | 'type'>): boolean {
   return type.startsWith('video/') || CLIP_ENDING.test(name) || isFrames(name);
 }
 
+/** A folder and the images right in it, in the order of their numbers. */
+export interface ImageFolder {
+  readonly name: string;
+  readonly images: readonly File[];
+}
+
 /**
- * The images of a folder that was picked, as the one file of a shot.
- * @param zip packs files by name
- * @throws {ShotError} no-frames
+ * The one folder that files come from, however deep they lie in it.
+ * @param pathOf a file, from the folder's name on; its name alone where it lies in none
+ * @returns undefined where they come from several or from none, or where no image lies right in it
  */
+export function imageFolder<Entry extends File>(
+  files: readonly Entry[],
+  pathOf: (file: Entry) => string,
+): ImageFolder | undefined {
+  const paths = files.map((file) => pathOf(file).split('/'));
+  const [[name = '', ...below] = []] = paths;
+  if (below.length === 0 || paths.some(([folder, ...rest]) => folder !== name || rest.length === 0))
+    return undefined;
+  const images = framesAmong(
+    files.filter((_, i) => paths[i]!.length === 2),
+    (file) => file.name,
+  );
+  return images.length > 0 ? { name, images } : undefined;
+}
+
+/** The images of a folder as the one file of a shot. @param zip packs files by name */
 export async function packFrames(
-  files: readonly Pick<File, 'name' | 'webkitRelativePath'>[],
+  { name, images }: ImageFolder,
   zip: (files: ReadonlyMap<string, File>) => Promise<Blob>,
 ): Promise<File> {
-  const [folder = ''] = files[0]?.webkitRelativePath.split('/') ?? [];
-  const here = files.filter(({ webkitRelativePath: path }) => path.split('/').length <= 2);
-  const images = framesAmong(here, ({ name }) => name);
-  if (images.length === 0) throw new ShotError('no-frames', { file: folder });
-  const archive = await zip(new Map(images.map((file) => [file.name, file as File])));
-  return new File([archive], `${folder || 'shot'}${FRAMES_ENDING}`);
+  const archive = await zip(new Map(images.map((file) => [file.name, file])));
+  return new File([archive], `${name}${FRAMES_ENDING}`);
 }
 
 const DEEPER: Readonly<Record<NonNullable<ClipFacts['deeper']>, string>> = {

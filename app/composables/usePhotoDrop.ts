@@ -1,10 +1,15 @@
 import { useEventListener } from '@vueuse/core';
-import { ref } from 'vue';
+import { fromEvent } from 'file-selector';
+import type { FileWithPath } from 'file-selector';
+import { ref, shallowRef } from 'vue';
+import { imageFolder } from './clipFiles';
+import type { ImageFolder } from './clipFiles';
 
-/** Photos dropped or pasted anywhere on the page. */
+/** Photos, clips and folders dropped anywhere on the page, and photos pasted. */
 export function usePhotoDrop(take: (files: File[]) => void) {
   const over = ref(false);
-  const filesOf = (transfer: DataTransfer | null) => [...(transfer?.files ?? [])];
+  /** dropped, and either photos or the frames of a shot */
+  const folder = shallowRef<ImageFolder>();
   useEventListener(window, 'dragover', (event: DragEvent) => {
     if (!event.dataTransfer?.types.includes('Files')) return;
     event.preventDefault();
@@ -13,15 +18,17 @@ export function usePhotoDrop(take: (files: File[]) => void) {
   useEventListener(window, 'dragleave', (event: DragEvent) => {
     if (!event.relatedTarget) over.value = false;
   });
-  useEventListener(window, 'drop', (event: DragEvent) => {
+  useEventListener(window, 'drop', async (event: DragEvent) => {
     event.preventDefault();
     over.value = false;
-    const files = filesOf(event.dataTransfer);
-    if (files.length > 0) take(files);
+    const files = (await fromEvent(event)) as FileWithPath[];
+    const dropped = imageFolder(files, ({ path = '' }) => path.replace(/^[./]+/, ''));
+    if (dropped && dropped.images.length > 1) folder.value = dropped;
+    else if (files.length > 0) take(files);
   });
   useEventListener(window, 'paste', (event: ClipboardEvent) => {
-    const files = filesOf(event.clipboardData);
+    const files = [...(event.clipboardData?.files ?? [])];
     if (files.length > 0) take(files);
   });
-  return { over };
+  return { over, folder };
 }

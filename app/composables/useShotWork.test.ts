@@ -4,6 +4,8 @@ import { shotPlace } from '#core/document/commands';
 import type { EffectScope } from 'vue';
 import type { Photo } from '#core/document/schema';
 import { CancelledError, ShotError } from '#core/errors';
+import { noMotion } from '#core/follow/motion';
+import type { Following } from '#kinds/shot/followShot';
 import type { FollowedAt } from '#workers/client';
 import { areaNamed, photoWith, sittingWith } from '../../tests/fixtures/documents';
 import { deferred, freshPage, settle } from '../../tests/fixtures/page';
@@ -30,11 +32,29 @@ const key = (n: number): Photo => ({
   plan: [clear],
 });
 
+const still = noMotion({ x: 0, y: 0, width: 8, height: 8, outWidth: 4, outHeight: 4 });
+
 /** what the workers were asked for, and what they do about it */
 let asked: string[] = [];
 let fails: Partial<Record<string, Error>> = {};
 let gate: Promise<unknown> = Promise.resolve();
 let pngHash = 'e'.repeat(64);
+
+/** As if a photo had been followed to a frame, and could be gone on with from the third. */
+const framed = (photo: Photo, n: number): FollowedAt => ({
+  n,
+  photo: { ...photo, areas: [areaNamed('area', 'skin', [found(`at ${n}`)])] },
+  plates: new Map([[`at ${n}`, plate]]),
+  notes: [],
+  ...(n === 2 && {
+    state: {
+      n,
+      hand: { onward: still, back: still },
+      found: new Map([['s skin', [plate]]]),
+      faces: new Map(),
+    },
+  }),
+});
 
 /** A worker that follows each key frame to all frames within its reach. */
 class Port {
@@ -44,15 +64,7 @@ class Port {
     asked.push(name);
     if (fails[name]) throw fails[name];
     await Promise.race([gate, new Promise((_, reject) => (this.#lost = reject))]);
-    const {
-      n = 0,
-      photo,
-      reach,
-    } = (request ?? {}) as {
-      n?: number;
-      photo?: Photo;
-      reach?: { from: number; to: number };
-    };
+    const { n = 0, photo, how } = (request ?? {}) as { n?: number; photo?: Photo; how?: Following };
     if (name === 'open')
       return {
         width: 400,
@@ -60,13 +72,12 @@ class Port {
         times: Array.from({ length: COUNT }, (_, i) => i / 12),
         end: COUNT / 12,
       };
-    if (name === 'begin')
-      this.#left = Array.from({ length: reach!.to - reach!.from + 1 }, (_, i) => ({
-        n: reach!.from + i,
-        photo: { ...photo!, areas: [areaNamed('area', 'skin', [found(`at ${reach!.from + i}`)])] },
-        plates: new Map([[`at ${reach!.from + i}`, plate]]),
-        notes: [],
-      }));
+    if (name === 'begin') {
+      const { after } = how!.goOn ?? {};
+      if (after) expect([...after.found]).toEqual([['s skin', [plate]]]);
+      const from = after ? after.n + 1 : how!.reach!.from;
+      this.#left = Array.from({ length: how!.reach!.to - from + 1 }, (_, i) => framed(photo!, from + i));
+    }
     if (name === 'next') return this.#left.shift();
     if (name === 'measure') return new Map([['clear', n]]);
     if (name === 'still') return new File([`${name} ${n}`], `walk-${n}.png`);
@@ -163,17 +174,31 @@ describe('following a shot', () => {
     expect(shot.states).toEqual(Array(COUNT).fill('drawn'));
   });
 
+  it('follows no more than the frames that are played, and draws none where none is wanted', async () => {
+    const { work, shot } = await opened(key(2));
+    shot.range = { from: 2, to: COUNT - 1 };
+    await work.follow();
+    expect(shot.states).toEqual(['open', 'open', ...Array<string>(COUNT - 2).fill('drawn')]);
+    await work.follow({ from: 0, to: 1 });
+    expect(shot.states.slice(0, 3)).toEqual(['followed', 'followed', 'drawn']);
+  });
+
   it('says that the storage is full, and keeps what lies there', async () => {
     const { work, shot, said } = await opened(key(0));
     const put = database().followed.put.bind(database().followed);
     let count = 0;
     vi.spyOn(database().followed, 'put').mockImplementation(((row: never) => {
-      if (++count > 2) throw new DOMException('full', 'QuotaExceededError');
+      if (++count > 4) throw new DOMException('full', 'QuotaExceededError');
       return put(row);
     }) as never);
     await work.follow();
     expect(said().join()).toContain('The browser’s storage is full');
-    expect(shot.states.filter((state) => state === 'open').length).toBe(COUNT - 2);
+    expect(shot.states.filter((state) => state === 'open').length).toBe(COUNT - 4);
+    // There is room again: it goes on behind the frame from which it can.
+    vi.restoreAllMocks();
+    expect(await work.follow()).toBe(true);
+    expect(shot.states).toEqual(Array(COUNT).fill('drawn'));
+    expect(asked.filter((name) => name === 'next').length).toBe(5 + 4);
   });
 
   it('says what a damaged clip does, at once or on the way', async () => {
@@ -193,6 +218,18 @@ describe('key frames', () => {
     await work.moveKey(shot.keys[0]!, 2);
     expect(shot.keys.map(({ id, frame }) => [id, frame.n])).toEqual([[pngHash, 2]]);
     expect(useSitting().undoLabel).toBe('move key frame');
+  });
+
+  it('are followed to before they are made, so that what was done is there; not where that is stopped', async () => {
+    const { work, shot } = await opened(key(0));
+    await work.makeKey(3);
+    expect(shot.keys.map(({ frame, plan }) => [frame.n, plan.length])).toEqual([
+      [0, 1],
+      [3, 1],
+    ]);
+    fails = { next: new CancelledError() };
+    await work.makeKey(5);
+    expect(shot.keys.length).toBe(2);
   });
 
   it('are not made twice of the same picture', async () => {

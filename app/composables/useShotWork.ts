@@ -3,14 +3,16 @@ import { CancelledError } from '#core/errors';
 import { KINDS } from '#kinds/registry.gen';
 import { photoBetween } from '#kinds/shot/between';
 import type { FrameSide } from '#kinds/shot/between';
-import { keysAt, reachOf } from '#kinds/shot/keyFrames';
+import { FOLLOW_EVERY, keysAt, leftToFollow, reachOf } from '#kinds/shot/keyFrames';
 import type { KeyFrame } from '#kinds/shot/keyFrames';
+import type { FrameReach } from '#kinds/shot/followShot';
 import { shotWorker } from '#workers/client';
 import type { FollowedAt, ShotExchanges, WorkerPort } from '#workers/client';
 import { onScopeDispose } from 'vue';
 import { photoFile, storePhoto } from '../storage/photoStorage';
 import { storePlate } from '../storage/plateStorage';
 import {
+  followStates,
   followedFacts,
   loadFollowed,
   shotPictures,
@@ -27,8 +29,6 @@ import { useWorkers } from './useWorkers';
 
 type Port = WorkerPort<ShotExchanges>;
 
-/** Frames between two at which people are looked for anew. */
-const EVERY = 12;
 /** Of the pictures that are played, pixels. */
 const PLAYED_LONG_SIDE = 960;
 
@@ -76,17 +76,23 @@ export function useShotWork() {
   /** A frame as it was shot, in small. */
   const small = (n: number, longSide: number) => viewer.call('small', { n, longSide });
 
-  /** Follows what is not followed yet, and draws the frames meanwhile. */
-  async function follow(): Promise<void> {
-    if (shot.progress) return;
+  /**
+   * Follows what is not followed yet of the frames that are played and exported, and draws them meanwhile.
+   * @param wanted frames that are not drawn, where it is said which
+   * @returns whether nothing is left
+   */
+  async function follow(wanted?: FrameReach): Promise<boolean> {
+    if (shot.progress) return false;
     shot.progress = { does: 'Opening', share: 0 };
     [follower, drawer] = [shotWorker(), shotWorker()];
     try {
       await Promise.all([openIn(follower), openIn(drawer)]);
-      await followAll(follower, drawer);
+      await followAll(follower, wanted ?? shot.played, wanted ? undefined : drawer);
+      return true;
     } catch (error) {
       if (error instanceof CancelledError) notices.say('Stopped. What was followed and drawn stays.');
       else notices.problem(error);
+      return false;
     } finally {
       stop();
     }
@@ -99,43 +105,55 @@ export function useShotWork() {
     shot.progress = undefined;
   }
 
-  async function followAll(from: Port, to: Port): Promise<void> {
+  async function followAll(from: Port, wanted: FrameReach, to: Port | undefined): Promise<void> {
     let drawing: Promise<unknown> = Promise.resolve();
+    const isWanted = (n: number) => wanted.from <= n && n <= wanted.to;
     const draw = (n: number) => {
-      if (shot.isFollowed(n)) drawing = drawing.then(() => drawFrame(to, n));
+      if (to && isWanted(n) && shot.isFollowed(n)) drawing = drawing.then(() => drawFrame(to, n));
       drawing.catch(() => undefined);
     };
-    for (const key of shot.keys) await followKey(from, key, draw);
-    const frames = shot.states.flatMap((state, n) => (state === 'followed' ? [n] : []));
+    for (const key of shot.keys) await followKey(from, key, wanted, draw);
+    const frames = shot.states.flatMap((state, n) => (state === 'followed' && isWanted(n) ? [n] : []));
     for (const [i, n] of frames.entries()) {
       draw(n);
       await drawing;
-      shot.progress = { does: 'Drawing', share: (i + 1) / frames.length };
+      if (to) shot.progress = { does: 'Drawing', share: (i + 1) / frames.length };
     }
     await drawing;
   }
 
-  async function followKey(port: Port, key: KeyFrame, onFrame: (n: number) => void): Promise<void> {
-    const reach = reachOf(key, shot.keys, shot.count);
-    const count = reach.to - reach.from + 1;
-    const isDone = (i: number) => shot.followedFrom(key, reach.from + i) !== undefined;
-    if (Array.from({ length: count }, (_, i) => i).every(isDone)) return;
-    const as = shot.names.get(key.id)!.areas;
-    const plates = await collectPlates({ photos: [key] });
-    await port.call('begin', { n: key.frame.n, photo: key, plates, every: EVERY, reach });
+  async function followKey(
+    port: Port,
+    key: KeyFrame,
+    wanted: FrameReach,
+    onFrame: (n: number) => void,
+  ): Promise<void> {
+    const { n } = key.frame;
+    const as = shot.followedAs(key);
+    const every = FOLLOW_EVERY[shot.finer ? 'finer' : 'faster'];
+    const all = reachOf(key, shot.keys, shot.count);
+    const isDone = (at: number) => shot.followedFrom(key, at) !== undefined;
+    const how = leftToFollow(n, { all, wanted, every }, isDone, await followStates(clip, key.id, as));
+    if (!how) return;
+    const { reach, goOn } = how;
+    const last = { before: goOn.before?.n ?? n, after: goOn.after?.n ?? n };
+    const count = last.before - reach.from + reach.to - last.after + 1;
+    await port.call('begin', { n, photo: key, plates: await collectPlates({ photos: [key] }), how });
     for (let done = 1; ; done++) {
       const followed = await port.call('next', undefined);
       if (!followed) return;
-      await keep(key.id, as, followed);
+      await keep(key, as, followed);
       onFrame(followed.n);
-      shot.progress = { does: 'Following', share: done / count };
+      shot.progress = { does: 'Following', share: Math.min(1, done / count) };
     }
   }
 
-  async function keep(key: string, as: string, followed: FollowedAt): Promise<void> {
-    await storeFollowed({ clip, key, as }, followed);
+  /** What was followed finer stays. */
+  async function keep(key: KeyFrame, as: string, followed: FollowedAt): Promise<void> {
     const { n, photo, notes } = followed;
-    shot.put({ n, key, as, notes, isCut: photo === undefined });
+    if (!shot.finer && shot.followedFrom(key, n, true)) return;
+    await storeFollowed({ clip, key: key.id, as }, followed, n < key.frame.n ? 'before' : 'after');
+    shot.put({ n, key: key.id, as, notes, isCut: photo === undefined });
   }
 
   /** What was followed to a frame from one key frame, with its plan as it is now. */
@@ -175,8 +193,12 @@ export function useShotWork() {
     await storeShotPicture(clip, n, as, picture);
   }
 
-  /** Makes the frame that is looked at a key frame: a photo of the sitting with what was followed to it. */
+  /** Makes the frame that is looked at a key frame: a photo of the sitting with what is followed to it. */
   async function makeKey(n = shot.at): Promise<void> {
+    const isBegun = shot.keys.some(({ areas, readings, plan }) =>
+      [areas, readings, plan].some((of) => of.length > 0),
+    );
+    if (isBegun && !shot.isFollowed(n) && !(await follow({ from: n, to: n }))) return;
     await putKey(n, await sidesAt(n).catch(() => []), 'make key frame');
   }
 

@@ -16,7 +16,7 @@ import { NOT_STORED, loadSitting, saveSitting, sweep } from '../storage/sittingS
 const notices = useNotices();
 const { importing, importFiles } = useImport();
 const { openFile, saveAsFile } = useSittingFile();
-const { over } = usePhotoDrop(openFiles);
+const { over, folder } = usePhotoDrop(openFiles);
 const sittings = useSittingList();
 const { rows, shown, wanted, order, tag, tags, archived, showsArchived, refresh, guarded } = sittings;
 /** the saved sitting that is being read */
@@ -196,6 +196,7 @@ const inRow = (row: number) => shown.value.slice(row * columns.value, (row + 1) 
         No sitting is like this. Search for something else, or choose another tag.
       </p>
     </div>
+    <DroppedFolder v-if="folder" :folder="folder" @files="openFiles" @close="folder = undefined" />
     <StorageRoom :count="rows?.length ?? 0" :busy="busy" @export="saveAll" @free="free" />
   </main>
 </template>

@@ -5,7 +5,7 @@ import type { PhotoProgress } from '#core/document/photoState';
 import type { Sitting } from '#core/document/schema';
 import type { PartNumbers } from '#core/render/photoNumbers';
 import type { Region } from '#core/raster/raster';
-import type { FollowNote } from '#kinds/shot/followShot';
+import type { FollowNote, FollowState } from '#kinds/shot/followShot';
 
 /** A sitting as it is stored: the document is checked before it is written and whenever it is read. */
 export interface SittingRow {
@@ -90,13 +90,28 @@ export interface FollowedRow {
   /** the key frame's photo */
   readonly key: string;
   readonly n: number;
-  /** what was followed, by `followKey` */
+  /** what was followed, by `followKey`, and how */
   readonly as: string;
   /** undefined beyond a cut */
   readonly photo: unknown;
-  readonly plates: readonly Pick<PlateRow, 'name' | 'region' | 'packed'>[];
+  readonly plates: readonly PackedPlate[];
   readonly notes: readonly FollowNote[];
 }
+
+/** From where following a key frame goes on, on one side of it. */
+export interface FollowStateRow {
+  readonly clip: string;
+  readonly key: string;
+  readonly side: 'before' | 'after';
+  /** what was followed, and how */
+  readonly as: string;
+  readonly state: Omit<FollowState, 'found'>;
+  /** coverage of found parts, by the part's name */
+  readonly found: readonly (readonly [name: string, plates: readonly PackedPlate[]])[];
+}
+
+/** Ready-made coverage as it is stored. */
+type PackedPlate = Pick<PlateRow, 'name' | 'region' | 'packed'>;
 
 /** What became of a frame of a shot, in small. */
 export interface ShotPictureRow {
@@ -127,6 +142,7 @@ export class Database extends Dexie {
   setWork!: Table<SetWorkRow, string>;
   followed!: Table<FollowedRow, [string, string, number]>;
   shotPictures!: Table<ShotPictureRow, [string, number]>;
+  followStates!: Table<FollowStateRow, [string, string, string]>;
 
   constructor(name = 'even-blush') {
     super(name);
@@ -141,6 +157,7 @@ export class Database extends Dexie {
     this.version(4).stores({ progress: '[sittingId+photoId], sittingId', presets: 'id' });
     this.version(5).stores({ setWork: 'sittingId' });
     this.version(6).stores({ followed: '[clip+key+n], clip', shotPictures: '[clip+n], clip' });
+    this.version(7).stores({ followStates: '[clip+key+side], clip' });
   }
 }
 

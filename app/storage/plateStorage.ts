@@ -21,9 +21,8 @@ export async function packPlate(
   name: string,
   { region, coverage8 }: Plate,
 ): Promise<Omit<PlateRow, 'storedAt'>> {
-  const bytes = new Blob([coverage8 as Uint8Array<ArrayBuffer>])
-    .stream()
-    .pipeThrough(new CompressionStream('gzip'));
+  // A copy: what threads share cannot become a blob.
+  const bytes = new Blob([new Uint8Array(coverage8)]).stream().pipeThrough(new CompressionStream('gzip'));
   return { name, region, packed: await new Response(bytes).blob() };
 }
 

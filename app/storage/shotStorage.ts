@@ -1,7 +1,9 @@
 import { makePhotoSchema } from '#core/document/schema';
 import type { Photo } from '#core/document/schema';
+import { unsharedField } from '#core/raster/field';
 import type { Plate } from '#core/raster/plate';
 import { KINDS } from '#kinds/registry.gen';
+import type { Following } from '#kinds/shot/followShot';
 import type { FollowedAt } from '#workers/client';
 import { database } from './database';
 import type { FollowedRow } from './database';
@@ -12,14 +14,43 @@ const photoSchema = makePhotoSchema(KINDS);
 /** Which frame was followed from which key frame, and as what. */
 export type FollowedFacts = Pick<FollowedRow, 'n' | 'key' | 'as' | 'notes'> & { readonly isCut: boolean };
 
-/** Keeps a frame that was followed. @throws what the browser refuses */
+/** Keeps a frame that was followed, and from where to go on. @throws what the browser refuses */
 export async function storeFollowed(
   { clip, key, as }: Pick<FollowedRow, 'clip' | 'key' | 'as'>,
-  { n, photo, plates, notes }: FollowedAt,
+  { n, photo, plates, notes, state }: FollowedAt,
+  side: 'before' | 'after',
 ): Promise<void> {
   const packed = await Promise.all([...plates].map(([name, plate]) => packPlate(name, plate)));
   await database().followed.put({ clip, key, n, as, photo, plates: packed, notes });
+  if (!state) return;
+  const { found, hand, ...rest } = state;
+  const parts = await Promise.all(
+    [...found].map(
+      async ([name, own]) => [name, await Promise.all(own.map((plate) => packPlate(name, plate)))] as const,
+    ),
+  );
+  const own = { ...rest, hand: { onward: unsharedField(hand.onward), back: unsharedField(hand.back) } };
+  await database().followStates.put({ clip, key, side, as, state: own, found: parts });
 }
+
+/** From where following a key frame can be gone on with, on either side of it. */
+export async function followStates(clip: string, key: string, as: string): Promise<FollowStates> {
+  const rows = await database()
+    .followStates.where('clip')
+    .equals(clip)
+    .and((row) => row.key === key && row.as === as)
+    .toArray();
+  const states = rows.map(async ({ side, state, found }) => {
+    const parts = await Promise.all(
+      found.map(async ([name, packed]) => [name, await Promise.all(packed.map(unpackPlate))] as const),
+    );
+    // What does not fit any more is followed anew.
+    const isWhole = parts.every(([, plates]) => plates.every((plate) => plate !== undefined));
+    return isWhole ? [[side, { ...state, found: new Map(parts) }]] : [];
+  });
+  return Object.fromEntries((await Promise.all(states)).flat());
+}
+type FollowStates = NonNullable<Following['goOn']>;
 
 /** What was followed through a shot, without areas. */
 export async function followedFacts(clip: string): Promise<readonly FollowedFacts[]> {

@@ -171,6 +171,7 @@ export async function sweep(db: Database, now: number): Promise<void> {
       db.progress,
       db.followed,
       db.shotPictures,
+      db.followStates,
     ],
     async () => {
       const rows = await db.sittings.toArray();
@@ -197,7 +198,7 @@ async function sweepPhotos(db: Database, left: readonly SittingRow[], now: numbe
   await db.photos.bulkDelete(unused);
   await db.thumbs.bulkDelete(unused);
   // What was followed can be followed again.
-  for (const table of [db.followed, db.shotPictures])
+  for (const table of [db.followed, db.shotPictures, db.followStates])
     await table
       .where('clip')
       .noneOf([...used])

@@ -75,6 +75,22 @@ describe('a shot', () => {
     expect(shot.states[2]).toBe('drawn');
   });
 
+  it('knows what was followed faster, which is not enough where finer is wanted', () => {
+    const shot = openShot(first);
+    shot.finer = false;
+    const as = shot.followedAs(shot.keys[0]!);
+    follow(first!, 0, 3, { as });
+    follow(first!, 4, 5);
+    const [faster, finer] = [shot.pictureKey(1), shot.pictureKey(4)];
+    expect(shot.states.slice(0, 7)).toEqual([...Array<string>(6).fill('followed'), 'open']);
+    expect([shot.isFollowed(3, true), shot.isFollowed(4, true)]).toEqual([false, true]);
+    shot.finer = true;
+    expect(shot.states.slice(0, 5)).toEqual(['key', 'open', 'open', 'open', 'followed']);
+    follow(first!, 1, 1);
+    expect(shot.pictureKey(1)).not.toBe(faster);
+    expect(shot.pictureKey(4)).toBe(finer);
+  });
+
   it('wants both key frames followed to what lies between them', () => {
     const shot = openShot(first, second);
     follow(first, 0, 7);

@@ -25,6 +25,8 @@ export const useShot = defineStore('shot', () => {
   /** 0..1 while frames are followed and drawn, and what is done */
   const progress = shallowRef<{ readonly does: string; readonly share: number }>();
   const exporting = ref(false);
+  /** whether people are looked for in more frames, as what is exported wants it */
+  const finer = ref(true);
   /** what is played and exported; all where nothing is said */
   const range = shallowRef<FrameReach>();
   const followed = shallowRef(new Map<string, FollowedFacts>());
@@ -47,10 +49,15 @@ export const useShot = defineStore('shot', () => {
   );
 
   const nameOf = (n: number, key: string) => `${key} ${n}`;
-  /** What was followed to a frame from a key frame; undefined when that was another state of it. */
-  function followedFrom(key: KeyFrame, n: number): FollowedFacts | undefined {
+  /** As what a key frame's areas are followed. */
+  const followedAs = (key: KeyFrame, isFiner = finer.value) =>
+    `${names.value.get(key.id)?.areas}${isFiner ? '' : ' faster'}`;
+  /** What was followed to a frame from a key frame, so fine at least; undefined when that was another state of it. */
+  function followedFrom(key: KeyFrame, n: number, isFiner = finer.value): FollowedFacts | undefined {
     const known = followed.value.get(nameOf(n, key.id));
-    return known?.as === names.value.get(key.id)?.areas ? known : undefined;
+    const isEnough =
+      known?.as === followedAs(key, true) || (!isFiner && known?.as === followedAs(key, false));
+    return isEnough ? known : undefined;
   }
   /** From where a frame was followed, and how much each counts; beyond a cut the other one counts alone. */
   function sidesOf(n: number): readonly { readonly key: KeyFrame; readonly weight: number }[] {
@@ -59,12 +66,15 @@ export const useShot = defineStore('shot', () => {
     return there.map(({ key, weight }) => ({ key, weight: weight / sum }));
   }
   /** Whether all that a frame wants is followed. */
-  const isFollowed = (n: number) =>
-    keysAt(n, keys.value).every(({ key }) => followedFrom(key, n) !== undefined);
+  const isFollowed = (n: number, isFiner = finer.value) =>
+    keysAt(n, keys.value).every(({ key }) => followedFrom(key, n, isFiner) !== undefined);
   /** Names what a frame shows: equal names, equal pictures. */
   function pictureKey(n: number): string {
     return sidesOf(n)
-      .map(({ key, weight }) => `${Object.values(names.value.get(key.id)!).join(' ')} ${weight.toFixed(4)}`)
+      .map(({ key, weight }) => {
+        const { plan } = names.value.get(key.id)!;
+        return `${followedFrom(key, n)?.as} ${plan} ${weight.toFixed(4)}`;
+      })
       .join('; ');
   }
   function stateOf(n: number): FrameState {
@@ -150,6 +160,7 @@ export const useShot = defineStore('shot', () => {
     playing,
     progress,
     exporting,
+    finer,
     range,
     played,
     pictures,
@@ -160,6 +171,7 @@ export const useShot = defineStore('shot', () => {
     names,
     states,
     notes,
+    followedAs,
     followedFrom,
     sidesOf,
     isFollowed,

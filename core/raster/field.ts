@@ -25,6 +25,11 @@ export function sharedFloats(count: number): Float32Array {
   );
 }
 
+/** A copy that shares no memory, as what is stored must not. */
+export function unsharedField(field: Field): Field {
+  return { ...field, data: new Float32Array(field.data) };
+}
+
 /**
  * A field's values at a place, bilinear between the grid's centres and constant beyond them.
  * @param x in pixels of the photo

@@ -12,7 +12,7 @@ import { areaNamed, sitterWith } from '../../tests/fixtures/documents';
 import { movedShot, shotOf } from '../../tests/fixtures/movedShot';
 import { softIou } from '../../tests/references/measures';
 import { followShot } from './followShot';
-import type { FollowedFrame, ShotFrame } from './followShot';
+import type { FollowState, FollowedFrame, Following, ShotFrame } from './followShot';
 import { followWords, noteRuns } from './followWords';
 
 const [width, height] = [160, 200];
@@ -98,7 +98,8 @@ async function follow(
     path = PATH,
     found = (n: number) => ({ ...nobody, sitters: [personAt(boxIn(path[n]!))] }),
     scene = movedShot(SCENE, path),
-  }: {
+    ...how
+  }: Omit<Following, 'every'> & {
     readonly path?: readonly Region[];
     readonly found?: (n: number) => FoundPeople;
     readonly scene?: Pick<ReturnType<typeof movedShot>, 'count' | 'frame'>;
@@ -112,7 +113,7 @@ async function follow(
   });
   const followed: FollowedFrame<ShotFrame>[] = [];
   const hand = { frame: scene.frame(from), ...handPhoto(path[from]!) };
-  for await (const frame of followShot(shot, hand, 4)) followed.push(frame);
+  for await (const frame of followShot(shot, hand, { every: 4, ...how })) followed.push(frame);
   return { followed, looked, at: (n: number) => followed.find(({ frame }) => frame.n === n)! };
 }
 
@@ -146,6 +147,24 @@ describe('areas that follow a shot', () => {
       expect(softIou(coverage(frame, 'file'), truth)).toBeGreaterThan(0.94);
       expect(frame.notes).toEqual([]);
     }
+  });
+
+  it('are gone on with where following was stopped, to the bit as without a stop', async () => {
+    const whole = await follow(5);
+    // As if it had come back from where it was kept.
+    const state = (n: number): FollowState => structuredClone(whole.at(n).state!);
+    expect(whole.followed.flatMap(({ frame, state: there }) => (there ? [frame.n] : []))).toEqual([1]);
+    const before = await follow(5, { goOn: { before: state(1) } });
+    expect(before.followed.map(({ frame }) => frame.n)).toEqual([0, 5, 6, 7, 8]);
+    expect(before.looked).toEqual([0, 8]);
+    const onward = await follow(0);
+    const after = await follow(0, { goOn: { after: structuredClone(onward.at(4).state!) } });
+    expect(after.followed.map(({ frame }) => frame.n)).toEqual([5, 6, 7, 8]);
+    for (const [gone, all] of [
+      [before, whole],
+      [after, onward],
+    ] as const)
+      for (const frame of gone.followed) expect(frame).toEqual(all.at(frame.frame.n));
   });
 
   it('take along what was drawn, readings and faces; what goes by light stays', async () => {

@@ -53,6 +53,29 @@ export interface FollowedFrame<Frame extends ShotFrame> {
   readonly photo: Photo | undefined;
   readonly plates: ReadonlyMap<string, Plate>;
   readonly notes: readonly FollowNote[];
+  /** from where it can be gone on with, behind the frames between two at which parts are found */
+  readonly state?: FollowState;
+}
+
+/** All that following knows of the frames that lie behind it. */
+export interface FollowState {
+  /** the frame at which parts were found last */
+  readonly n: number;
+  /** from the hand's frame to it, and back */
+  readonly hand: Ways;
+  readonly found: FoundPlates;
+  /** middles and widths of faces there, by the sitter's id */
+  readonly faces: ReadonlyMap<string, Face>;
+}
+
+/** How a shot is followed. */
+export interface Following {
+  /** how many frames lie between two at which parts are found anew, 1 or more */
+  readonly every: number;
+  /** the first and the last frame that are wanted; all where nothing is said */
+  readonly reach?: FrameReach;
+  /** where it ended on either side of the hand's frame: it goes on behind that, to the bit as without a stop */
+  readonly goOn?: { readonly before?: FollowState; readonly after?: FollowState };
 }
 
 /** Pixels on the longer side on which motion is looked for. */
@@ -68,19 +91,18 @@ const NEAR_FACE = 0.6;
  * Follows a photo's areas through the frames of its shot, first backwards from the hand's frame, then from there on.
  * Every so many frames the parts are found anew; between two such frames they are carried by motion from both and
  * fade from the one into the other. What was drawn goes with what it lies on. A cut ends it.
- * @param every how many frames lie between two at which is found anew, 1 or more
- * @param reach the first and the last frame that are wanted; all where nothing is said
  */
 export async function* followShot<Frame extends ShotFrame>(
   shot: FollowedShot<Frame>,
   hand: HandFrame<Frame>,
-  every: number,
-  reach: FrameReach = { from: 0, to: shot.count - 1 },
+  { every, reach = { from: 0, to: shot.count - 1 }, goOn: { before, after } = {} }: Following,
 ): AsyncGenerator<FollowedFrame<Frame>> {
   const { n } = hand.frame;
-  if (n > reach.from) yield* new Follower(shot, hand, every).follow(n - 1, reach.from);
-  yield new Follower(shot, hand, every).handFrame();
-  if (n < reach.to) yield* new Follower(shot, hand, every).follow(n + 1, reach.to);
+  const begun = new Follower(shot, hand, every);
+  if ((before?.n ?? n) > reach.from)
+    yield* new Follower(shot, hand, every).follow((before?.n ?? n) - 1, reach.from, before);
+  if (!after) yield begun.handFrame();
+  if ((after?.n ?? n) < reach.to) yield* begun.follow((after?.n ?? n) + 1, reach.to, after);
 }
 
 /** The hand's own frame as all others are: its found parts no finer than theirs. */
@@ -101,10 +123,16 @@ export interface FrameReach {
 interface Between<Frame> {
   readonly frame: Frame;
   /** from the frame before, and back to it */
-  readonly step: { readonly onward: Motion; readonly back: Motion };
+  readonly step: Ways;
   /** to the frame at which was found last */
   readonly toLast: Motion;
-  readonly hand: { readonly onward: Motion; readonly back: Motion };
+  readonly hand: Ways;
+}
+
+/** A motion and the one back. */
+interface Ways {
+  readonly onward: Motion;
+  readonly back: Motion;
 }
 
 interface Group<Frame> {
@@ -125,7 +153,7 @@ class Follower<Frame extends ShotFrame> {
   readonly #still: Motion;
   #small: FlowFrame;
   #found: FoundPlates;
-  #hand: { readonly onward: Motion; readonly back: Motion };
+  #hand: Ways;
   /** middles and widths of faces where parts were found last, by the sitter's id */
   #faces: ReadonlyMap<string, Face>;
 
@@ -149,7 +177,9 @@ class Follower<Frame extends ShotFrame> {
     return this.#framed({ frame, hand: this.#hand }, this.#found, []);
   }
 
-  async *follow(from: number, to: number): AsyncGenerator<FollowedFrame<Frame>> {
+  /** @param state of the frame before the first */
+  async *follow(from: number, to: number, state?: FollowState): AsyncGenerator<FollowedFrame<Frame>> {
+    if (state) await this.#goOnFrom(state);
     let isCut = false;
     const groups = this.#groups(from, to);
     let ahead = groups.next();
@@ -165,6 +195,11 @@ class Follower<Frame extends ShotFrame> {
           yield followed;
         }
     }
+  }
+
+  async #goOnFrom({ n, hand, found, faces }: FollowState): Promise<void> {
+    for await (const frame of this.shot.frames(n, n)) this.#small = this.#smallOf(frame);
+    [this.#hand, this.#found, this.#faces] = [hand, found, faces];
   }
 
   /** Frames up to each at which parts are found anew, and who is looked for there. */
@@ -230,19 +265,26 @@ class Follower<Frame extends ShotFrame> {
     const before = this.#found;
     const ways = people ? waysTo(open, this.#still) : [];
     const now = people ? this.#foundAnew(last, ways[0]!, people, missed) : undefined;
+    this.#found = now ?? carryFound([{ found: before, motion: last.toLast, weight: 1 }]).found;
+    this.#hand = last.hand;
     for (const [i, entry] of open.entries()) {
       const share = now ? (i + 1) / open.length : 0;
       const { found, sure } = carryFound([
         { found: before, motion: entry.toLast, weight: 1 - share },
         ...(now ? [{ found: now, motion: ways[i + 1]!, weight: share }] : []),
       ]);
-      yield this.#framed(entry, found, [
-        ...this.#notesOf(entry.frame.n, found, sure),
-        ...(entry === last ? missed : []),
-      ]);
+      const notes = this.#notesOf(entry.frame.n, found, sure);
+      if (entry !== last) yield this.#framed(entry, found, notes);
+      else yield { ...this.#framed(entry, found, [...notes, ...missed]), ...this.#stateBehind(open) };
     }
-    this.#found = now ?? carryFound([{ found: before, motion: last.toLast, weight: 1 }]).found;
-    this.#hand = last.hand;
+  }
+
+  /** The last frames of a shot may be fewer: who follows all of it would not stand there. */
+  #stateBehind(open: readonly Between<Frame>[]): Pick<FollowedFrame<Frame>, 'state'> {
+    if (open.length < this.every) return {};
+    return {
+      state: { n: open.at(-1)!.frame.n, hand: this.#hand, found: this.#found, faces: this.#faces },
+    };
   }
 
   /** Parts at a frame: found anew, or carried there where the sitter was not found. */

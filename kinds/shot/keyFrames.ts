@@ -2,7 +2,7 @@ import { fingerprint } from '#core/document/fingerprint';
 import type { Photo } from '#core/document/schema';
 import { areasInUse } from '#core/render/areasInUse';
 import { KINDS } from '#kinds/registry.gen';
-import type { FrameReach } from './followShot';
+import type { Following, FrameReach } from './followShot';
 import { shotStem } from './numberedFrames';
 
 /** A photo that is a frame of a shot: there a hand was at work. */
@@ -21,6 +21,53 @@ export function reachOf(key: KeyFrame, keys: readonly KeyFrame[], count: number)
   return {
     from: (keys[at - 1]?.frame.n ?? -1) + 1,
     to: (keys[at + 1]?.frame.n ?? count) - 1,
+  };
+}
+
+/** Frames between two at which people are looked for anew: as what is exported wants it, and sooner done. */
+export const FOLLOW_EVERY = { finer: 12, faster: 48 } as const;
+
+/**
+ * What is still to be followed from a key frame, and from where: up to the frames that are wanted, and on to the next
+ * one at which people are looked for, so that no frame depends on how many were wanted.
+ * @param all its reach
+ * @param isDone whether a frame is followed
+ * @returns undefined when nothing is left
+ */
+export function leftToFollow(
+  n: number,
+  { all, wanted, every }: { readonly all: FrameReach; readonly wanted: FrameReach; readonly every: number },
+  isDone: (n: number) => boolean,
+  states: NonNullable<Following['goOn']>,
+): Required<Following> | undefined {
+  const upTo = (frames: number) => every * Math.ceil(Math.max(0, frames) / every);
+  const ends = {
+    before: Math.max(all.from, n - upTo(n - wanted.from)),
+    after: Math.min(all.to, n + upTo(wanted.to - n)),
+  };
+  const doneTo = (end: number): number => {
+    const step = Math.sign(end - n);
+    let at = n;
+    while (isDone(at) && at !== end) at += step;
+    return isDone(at) ? at : at - step;
+  };
+  const side = (which: 'before' | 'after') => {
+    const end = ends[which];
+    const done = doneTo(end);
+    if (isDone(n) && done === end) return { end: n, state: undefined };
+    const state = states[which];
+    const isUsable = state && isDone(n) && Math.abs(done - n) >= Math.abs(state.n - n);
+    return { end, state: isUsable ? state : undefined };
+  };
+  const [before, after] = [side('before'), side('after')];
+  if (isDone(n) && before.end === n && after.end === n) return undefined;
+  return {
+    every,
+    reach: { from: before.end, to: after.end },
+    goOn: {
+      ...(before.state && { before: before.state }),
+      ...(after.state && { after: after.state }),
+    },
   };
 }
 

@@ -54,7 +54,7 @@ export class ShotFolder {
     const field = page.getByLabel('Frames a second');
     if (rate > 0) await field.fill(String(rate)).then(() => field.press('Enter'));
     const [download] = await Promise.all([
-      page.waitForEvent('download', { timeout: 120_000 }),
+      page.waitForEvent('download', { timeout: 240_000 }),
       page.getByRole('button', { name: /^Export \d+ frames/ }).click(),
     ]);
     const path = join(this.path, download.suggestedFilename());

@@ -66,6 +66,23 @@ test('a folder of numbered images is a shot: its frames are photos as they came,
   await writeFile(join(empty, 'notes.txt'), 'no image');
   await page.getByLabel('A folder of numbered images for a new sitting').setInputFiles(empty);
   await expect(page.getByText('“empty” holds no images.')).toBeVisible();
+
+  // A folder that is dropped is asked about.
+  const devtools = await page.context().newCDPSession(page);
+  const drop = async () => {
+    const data = { items: [], files: [frames], dragOperationsMask: 1 };
+    for (const type of ['dragEnter', 'dragOver', 'drop'] as const)
+      await devtools.send('Input.dispatchDragEvent', { type, x: 400, y: 300, data });
+    await expect(page.getByRole('heading', { name: '4 images in “walk”' })).toBeVisible();
+  };
+  await drop();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await drop();
+  await page.getByRole('button', { name: 'Open as one shot' }).click();
+  await expect(page.getByText('of 4', { exact: true })).toBeVisible();
+  await drop();
+  await page.getByRole('button', { name: 'Open as photos' }).click();
+  await expect(page.getByText(/take 1\.png/).first()).toBeVisible();
 });
 
 test('a step goes over to the next key frame, or holds up to it', async ({ page }) => {
@@ -84,6 +101,8 @@ test('a step goes over to the next key frame, or holds up to it', async ({ page 
   await page.getByRole('button', { name: 'Key frame 1', exact: true }).click();
   const choice = page.getByRole('group', { name: 'This step in the shot' });
   await expect(choice).toContainText('exposure -1 → 0');
+  const goesOver = page.getByRole('img', { name: /goes over to the next key frame/ });
+  await expect(goesOver).toHaveAccessibleName(/^Exposure/);
 
   /** By how much each frame is darker than it was shot, linear light. */
   const gains = async (): Promise<number[]> => {
@@ -99,6 +118,7 @@ test('a step goes over to the next key frame, or holds up to it', async ({ page 
   expect(over[0]).toBeCloseTo(0.5, 1);
   expect(over[4]).toBeCloseTo(2 ** -(3 / 7), 1);
   await choice.getByRole('radio', { name: 'hold' }).click();
+  await expect(goesOver).toBeHidden();
   const held = await gains();
   for (const gain of held.slice(0, 7)) expect(gain).toBeCloseTo(0.5, 1);
   expect(held[6]).toBeLessThan(over[6]! - 0.2);

@@ -11,7 +11,7 @@ const notices = useNotices();
 const { photo, area } = useBenchPhoto();
 const { ready, opening } = useOpenPhoto(photo);
 const { importing, importFiles } = useImport();
-const { over } = usePhotoDrop(addPhotos);
+const { over, folder } = usePhotoDrop(addPhotos);
 const survey = shallowRef<Survey>();
 const { find } = useFind();
 useResults(photo, survey);
@@ -85,6 +85,7 @@ const sized = (side: ColumnSide) => (stacked.value ? {} : { width: `${widthOf(si
     <BorrowDialog v-if="photo && questions.open?.is === 'lend'" :photo="photo" />
     <VersionsDialog v-if="photo && questions.open?.is === 'version'" :photo="photo" :survey="survey" />
     <PresetsDialog v-if="photo && bench.showingPresets" :photo="photo" :survey="survey" />
+    <DroppedFolder v-if="folder" :folder="folder" @files="addPhotos" @close="folder = undefined" />
     <KeysDialog />
     <ActionMenu />
     <HandNumber />

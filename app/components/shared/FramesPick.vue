@@ -1,20 +1,19 @@
 <script setup lang="ts">
+import { ShotError } from '#core/errors';
+
 /** A button that opens a folder of numbered images as one shot. */
 defineProps<{ bare?: boolean; name: string }>();
 const emit = defineEmits<{ files: [files: File[]] }>();
-const workers = useWorkers();
 const notices = useNotices();
-const isPacking = ref(false);
+const { isPacking, pack } = useFramePacking((file) => emit('files', [file]));
 
-async function pack(files: File[]): Promise<void> {
-  isPacking.value = true;
-  try {
-    emit('files', [await packFrames(files, (images) => workers.files.zip(images))]);
-  } catch (error) {
-    notices.problem(error);
-  } finally {
-    isPacking.value = false;
-  }
+function take(files: readonly File[]): void {
+  const folder = imageFolder(files, ({ webkitRelativePath }) => webkitRelativePath);
+  if (folder) void pack(folder);
+  else
+    notices.problem(
+      new ShotError('no-frames', { file: files[0]?.webkitRelativePath.split('/')[0] ?? 'This folder' }),
+    );
 }
 </script>
 
@@ -26,7 +25,7 @@ async function pack(files: File[]): Promise<void> {
     accept=""
     :name="name"
     title="A folder of numbered images, as one shot"
-    @files="pack"
+    @files="take"
     >{{ isPacking ? 'Reading frames …' : 'Open frames…' }}</FilePick
   >
 </template>

@@ -27,6 +27,7 @@ const put = (name: Name, value: number) =>
       >{{ word }}
       <ShareField
         :model-value="values[name]"
+        :path="name"
         :label="labelOf(word)"
         :min="min ?? 0"
         :reset="reset ?? 0"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { clamp } from '#core/math/clamp';
 import { parseWrittenNumber } from '#core/formats/writtenNumber';
+import { MoveRight } from '@lucide/vue';
 
 /** A number that can be typed, nudged by keys, scrubbed by dragging sideways and reset by a double press. */
 const props = withDefaults(
@@ -15,8 +16,10 @@ const props = withDefaults(
     reset?: number;
     /** names the change, for undo; what it is part of names it where absent */
     change?: string;
+    /** the names that lead to it in what is shown, for the mark that it goes over in a shot */
+    path?: string;
   }>(),
-  { step: 1, unit: '', decimals: 0, reset: undefined, change: undefined },
+  { step: 1, unit: '', decimals: 0, reset: undefined, change: undefined, path: undefined },
 );
 const model = defineModel<number>({ required: true });
 
@@ -25,6 +28,7 @@ const PIXELS_PER_STEP = 4;
 /** how many nudges shift and the page keys take */
 const FAR = 10;
 const gesture = useGesture();
+const goesOver = useGoingOver(() => props.path);
 const draft = ref<string>();
 const fault = ref<string>();
 const shown = computed(() => draft.value ?? model.value.toFixed(props.decimals));
@@ -132,7 +136,10 @@ onBeforeUnmount(() => letGo('cancel'));
       @pointercancel="letGo('cancel')"
       @focus="($event.target as HTMLInputElement).select()"
       @dblclick="reset !== undefined && put(reset)"
-    /><span v-if="unit" aria-hidden="true" class="whitespace-pre">{{ unit }}</span>
+    /><span v-if="unit" aria-hidden="true" class="whitespace-pre">{{ unit }}</span
+    ><span v-if="goesOver" class="self-center text-quiet" title="Goes over to the next key frame’s number"
+      ><MoveRight :size="11" role="img" :aria-label="`${label} goes over to the next key frame’s number`"
+    /></span>
     <span
       v-if="fault"
       role="alert"

@@ -1,11 +1,22 @@
 <script setup lang="ts">
 /** A share, kept as 0..1 or -1..1 and shown in percent. */
-withDefaults(defineProps<{ label: string; min?: number; max?: number; reset?: number; change?: string }>(), {
-  min: 0,
-  max: 100,
-  reset: 0,
-  change: undefined,
-});
+withDefaults(
+  defineProps<{
+    label: string;
+    min?: number;
+    max?: number;
+    reset?: number;
+    change?: string;
+    path?: string;
+  }>(),
+  {
+    min: 0,
+    max: 100,
+    reset: 0,
+    change: undefined,
+    path: undefined,
+  },
+);
 const model = defineModel<number>({ required: true });
 </script>
 
@@ -18,6 +29,7 @@ const model = defineModel<number>({ required: true });
     unit=" %"
     :reset="reset"
     :change="change"
+    :path="path"
     @update:model-value="model = $event / 100"
   />
 </template>

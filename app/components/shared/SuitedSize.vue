@@ -1,6 +1,10 @@
 <script setup lang="ts">
 /** A radius in pixels of the photo that suits itself to the area until one is set. */
-const props = defineProps<{ label: string; /** what a radius of its own starts from */ first: number }>();
+const props = defineProps<{
+  label: string;
+  /** what a radius of its own starts from */ first: number;
+  /** names that lead to the number */ path?: string;
+}>();
 const model = defineModel<number | null>({ required: true });
 </script>
 
@@ -8,6 +12,7 @@ const model = defineModel<number | null>({ required: true });
   <NumberField
     v-if="model !== null"
     :model-value="model"
+    :path="path"
     :label="label"
     :min="1"
     :max="400"

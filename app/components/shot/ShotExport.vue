@@ -21,8 +21,14 @@ const masks = ref(false);
 const from = ref(shot.played.from + 1);
 const to = ref(shot.played.to + 1);
 
-const frames = computed(() => shot.states.slice(from.value - 1, to.value));
-const open = computed(() => frames.value.filter((state) => state === 'open' || state === 'key').length);
+const count = computed(() => to.value - from.value + 1);
+const reach = computed(() => ({ from: from.value - 1, to: to.value - 1 }));
+/** Frames to which key frames must be followed first, as fine as it goes; none where nothing is done. */
+const open = computed(() => {
+  if (!masks.value && !shot.keys.some(({ plan }) => plan.some(({ on }) => on))) return 0;
+  const frames = Array.from({ length: count.value }, (_, i) => reach.value.from + i);
+  return frames.filter((n) => !shot.isFollowed(n, true)).length;
+});
 const isClip = computed(() => format.value === 'webm' || format.value === 'mp4');
 /** Images say nothing of time. */
 const asksRate = computed(() => isClip.value && isFrames(shot.place?.file ?? ''));
@@ -42,12 +48,16 @@ const size = computed(() => {
 });
 
 async function write(): Promise<void> {
-  const reach = { from: from.value - 1, to: to.value - 1 };
+  if (open.value > 0) {
+    shot.finer = true;
+    if (!(await props.work.follow(reach.value))) return;
+  }
   const timed = asksRate.value && { rate: rate.value };
-  if (await out.write({ format: format.value, masks: masks.value, reach, ...timed })) shot.exporting = false;
+  const asked = { format: format.value, masks: masks.value, reach: reach.value, ...timed };
+  if (await out.write(asked)) shot.exporting = false;
 }
 function close(): void {
-  if (progress.value === undefined) shot.exporting = false;
+  if (progress.value === undefined && !shot.progress) shot.exporting = false;
 }
 </script>
 
@@ -57,7 +67,12 @@ function close(): void {
     <p class="mb-3 text-[13px] text-quiet">
       {{ shot.place?.file }}, {{ shot.facts?.width }} × {{ shot.facts?.height }}, {{ shot.count }} frames.
     </p>
-    <div v-if="progress !== undefined" class="flex items-center gap-3">
+    <div v-if="shot.progress" class="flex items-center gap-3">
+      <span>{{ shot.progress.does }} …</span>
+      <progress :value="shot.progress.share" max="1" class="h-2 grow" aria-label="Following" />
+      <button class="press" @click="work.stop()">Stop</button>
+    </div>
+    <div v-else-if="progress !== undefined" class="flex items-center gap-3">
       <progress :value="progress" max="1" class="h-2 grow" aria-label="Export" />
       <span class="w-10 text-right tabular-nums">{{ Math.round(100 * progress) }} %</span>
       <button class="press" @click="out.hold()">{{ held ? 'Go on' : 'Hold' }}</button>
@@ -85,12 +100,12 @@ function close(): void {
         ><input v-model="masks" type="checkbox" /> the coverage of areas too, a grey PNG for each frame</label
       >
       <p class="text-quiet">{{ sound }} {{ size }}</p>
-      <p v-if="open > 0" class="text-warn" role="status">
-        {{ open }} of these frames are not followed yet and would stay as they were shot. Press Follow first.
+      <p v-if="open > 0" role="status">
+        {{ open }} of these frames are followed first{{ shot.finer ? '' : ', finer' }}: that may take a while.
       </p>
-      <button class="press-main" @click="write">Export {{ frames.length }} frames</button>
+      <button class="press-main" @click="write">Export {{ count }} frames</button>
     </div>
-    <div v-if="progress === undefined" class="mt-3 flex justify-end">
+    <div v-if="progress === undefined && !shot.progress" class="mt-3 flex justify-end">
       <button class="press" @click="close">Close</button>
     </div>
   </DialogFrame>

@@ -23,10 +23,12 @@ provideGesture(() => 'frame');
 
 const key = computed(() => shot.keys.find(({ frame }) => frame.n === shot.at));
 const note = computed(() => shot.notes.find(({ from, to }) => from <= shot.at && shot.at <= to));
-const left = computed(() => shot.states.filter((state) => state !== 'drawn').length);
+/** What is played and exported. */
+const wanted = computed(() => shot.states.slice(shot.played.from, shot.played.to + 1));
+const left = computed(() => wanted.value.filter((state) => state !== 'drawn').length);
 const pressed = computed(() => {
   if (left.value === 0) return 'All followed';
-  const isFollowed = shot.states.every((state) => state === 'drawn' || state === 'followed');
+  const isFollowed = wanted.value.every((state) => state === 'drawn' || state === 'followed');
   return `${isFollowed ? 'Draw' : 'Follow'} ${left.value}`;
 });
 const told = computed(() => {
@@ -47,6 +49,14 @@ watch(
   (n) => n !== undefined && shot.facts && !shot.playing && shot.goTo(n),
 );
 
+const WAYS = [
+  { value: 'faster', name: 'faster', title: 'People are looked for in every 48th frame: good for a look' },
+  { value: 'finer', name: 'finer', title: 'People are looked for in every 12th frame: what is exported' },
+] as const;
+const how = computed({
+  get: () => (shot.finer ? 'finer' : 'faster'),
+  set: (way) => (shot.finer = way === 'finer'),
+});
 const seconds = computed(() => (shot.facts ? shot.facts.times[shot.at]! - shot.facts.times[0]! : 0));
 usePlaying();
 
@@ -102,7 +112,7 @@ function removeKey(): void {
         <button
           class="press-bare"
           aria-label="Play and export from this frame"
-          title="Play and export from this frame on"
+          title="Play, follow and export from this frame on"
           @click="shot.setRange('from')"
         >
           <ArrowRightFromLine :size="15" />
@@ -110,7 +120,7 @@ function removeKey(): void {
         <button
           class="press-bare"
           aria-label="Play and export up to this frame"
-          title="Play and export up to this frame"
+          title="Play, follow and export up to this frame"
           @click="shot.setRange('to')"
         >
           <ArrowRightToLine :size="15" />
@@ -118,7 +128,7 @@ function removeKey(): void {
         <button
           v-if="shot.range"
           class="press-bare"
-          title="Play and export all frames"
+          title="Play, follow and export all frames"
           @click="shot.range = undefined"
         >
           all
@@ -129,11 +139,12 @@ function removeKey(): void {
           <progress :value="shot.progress.share" max="1" class="h-2 w-24" aria-label="Shot" />
           <button class="press" @click="work.stop()">Stop</button>
         </template>
+        <ToggleGroup v-if="!shot.progress" v-model="how" bare label="How it is followed" :options="WAYS" />
         <button
-          v-else
+          v-if="!shot.progress"
           class="press"
           :disabled="left === 0"
-          title="Takes areas, readings and strokes of the key frames through all frames, and draws them with the plan"
+          title="Takes areas, readings and strokes of the key frames through the frames, and draws them with the plan"
           @click="work.follow()"
         >
           {{ pressed }}<span v-if="left > 0" class="@max-xl:sr-only"> frames</span>
@@ -146,7 +157,7 @@ function removeKey(): void {
             title="Takes this key frame away, with what was done on it"
             @click="removeKey"
           >
-            <Trash2 :size="14" /> <span class="@max-xl:hidden">Delete key frame</span>
+            <Trash2 :size="14" /> <span class="@max-3xl:hidden">Delete key frame</span>
           </button>
           <button
             v-else
@@ -155,7 +166,7 @@ function removeKey(): void {
             title="What you do on this frame holds here, and fades in from the key frame before"
             @click="work.makeKey()"
           >
-            <Hand :size="14" /> <span class="@max-xl:hidden">Make key frame</span>
+            <Hand :size="14" /> <span class="@max-3xl:hidden">Make key frame</span>
           </button>
         </template>
         <button class="press" aria-label="Export shot" title="Export shot" @click="shot.exporting = true">

@@ -1,18 +1,22 @@
 <script setup lang="ts">
 import type { ShotPlace, Step } from '#core/document/schema';
-import { numbersBetween } from '#kinds/shot/between';
+import type { NumberChange } from '#kinds/shot/between';
+import type { KeyFrame } from '#kinds/shot/keyFrames';
 import { KINDS } from '#kinds/registry.gen';
 import { canMeasureAtKeys, withStepChoice } from '#kinds/shot/stepChoices';
 
 /** How a step goes through the shot: whether its numbers go over to the next key frame, and where it is measured. */
-const props = defineProps<{ step: Step; place: ShotPlace }>();
-const shot = useShot();
+const props = defineProps<{
+  step: Step;
+  place: ShotPlace;
+  /** the next key frame, where it has the step too */
+  next: KeyFrame | undefined;
+  /** numbers that go over to it */
+  changes: readonly NumberChange[];
+}>();
 const sitting = useSitting();
 
-const next = computed(() => shot.keys.find(({ frame }) => frame.n > props.place.n));
-const there = computed(() => next.value?.plan.find(({ id }) => id === props.step.id));
 const canMeasure = computed(() => canMeasureAtKeys(KINDS.adjusts.get(props.step.kind)!));
-const changes = computed(() => (there.value ? numbersBetween(props.step, there.value) : []));
 
 function choose(
   what: string,
@@ -39,12 +43,12 @@ const number = (value: number) => Number(value.toFixed(2));
 
 <template>
   <div
-    v-if="there || canMeasure"
+    v-if="next || canMeasure"
     class="mt-1.5 border-t border-line pt-1 text-[12px] text-quiet"
     role="group"
     aria-label="This step in the shot"
   >
-    <p v-if="there" class="flex flex-wrap items-baseline gap-x-1">
+    <p v-if="next" class="flex flex-wrap items-baseline gap-x-1">
       numbers
       <ToggleGroup
         v-model="numbers"
@@ -59,11 +63,8 @@ const number = (value: number) => Number(value.toFixed(2));
           { value: 'hold', name: 'hold', title: 'They stay as they are up to the next key frame' },
         ]"
       />
-      to frame {{ next!.frame.n + 1 }}<template v-if="numbers === 'over' && changes.length > 0">:</template>
-      <span
-        v-for="{ name, from, to } in numbers === 'over' ? changes : []"
-        :key="name"
-        class="whitespace-nowrap tabular-nums text-ink"
+      to frame {{ next.frame.n + 1 }}<template v-if="changes.length > 0">:</template>
+      <span v-for="{ name, from, to } in changes" :key="name" class="whitespace-nowrap tabular-nums text-ink"
         >{{ name }} {{ number(from) }} → {{ number(to) }}</span
       >
     </p>

@@ -21,6 +21,8 @@ const area = computed(() => props.photo.areas.find(({ id }) => id === props.step
 const place = computed(() => props.photo.plan.findIndex(({ id }) => id === props.step.id));
 const context = useStepContext(props);
 provideGesture(() => label.value);
+const { next, changes } = useStepInShot(props);
+provideGoingOver(() => changes.value.map(({ name }) => name));
 const change = (what: string, next: Partial<Step>) =>
   edit(what, (photo) => putStep(photo, { ...props.step, ...next }));
 
@@ -100,6 +102,7 @@ const go = (places: number) => {
           unit=" %"
           :reset="100"
           change="strength"
+          path="strength"
           class="text-ink"
           @update:model-value="change('strength', { strength: $event / 100 })"
       /></label>
@@ -122,7 +125,7 @@ const go = (places: number) => {
         <span class="font-semibold">{{ area?.name ?? 'the whole picture' }}</span>
       </component>
     </div>
-    <StepInShot v-if="photo.frame" :step="step" :place="photo.frame" />
+    <StepInShot v-if="photo.frame" :step="step" :place="photo.frame" :next="next" :changes="changes" />
     <p v-if="asks" class="text-[12px] font-semibold text-accent" role="status">{{ asks }}</p>
     <p v-if="companions.length > 0" class="mt-1 flex flex-wrap gap-x-1">
       <button

@@ -24,6 +24,7 @@ const put = (rung: (typeof RUNGS)[number], hue: number, amount: number) =>
         >{{ rung }}
         <NumberField
           :model-value="model[rung].amount"
+          :path="`${rung} amount`"
           :label="`Amount for the ${rung}`"
           :min="0"
           :max="100"
@@ -32,6 +33,7 @@ const put = (rung: (typeof RUNGS)[number], hue: number, amount: number) =>
         to
         <NumberField
           :model-value="model[rung].hue"
+          :path="`${rung} hue`"
           :label="`Direction for the ${rung}`"
           :min="0"
           :max="360"

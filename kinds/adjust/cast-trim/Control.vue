@@ -39,6 +39,7 @@ async function pickFamily(): Promise<void> {
   <span class="whitespace-nowrap"
     ><NumberField
       :model-value="model.family"
+      path="family"
       label="Hue of the family"
       :min="0"
       :max="360"
@@ -47,6 +48,7 @@ async function pickFamily(): Promise<void> {
     />,
     <NumberField
       :model-value="model.width"
+      path="width"
       label="Half width of the family"
       :min="5"
       :max="180"
@@ -60,11 +62,13 @@ async function pickFamily(): Promise<void> {
     >by
     <ShareField
       :model-value="model.amount"
+      path="amount"
       label="Amount of the push"
       @update:model-value="put({ amount: $event })" />
     toward
     <NumberField
       :model-value="model.toward"
+      path="toward"
       label="Direction of the push"
       :min="0"
       :max="360"
@@ -82,6 +86,7 @@ async function pickFamily(): Promise<void> {
     >depth
     <NumberField
       :model-value="model.depth"
+      path="depth"
       label="Depth"
       :min="-2"
       :max="2"

@@ -10,6 +10,7 @@ const model = defineModel<ClearParameters>({ required: true });
   Brighten <slot /> by
   <ShareField
     :model-value="model.brighten"
+    path="brighten"
     label="Brighten"
     @update:model-value="model = { ...model, brighten: $event }"
   />
@@ -17,6 +18,7 @@ const model = defineModel<ClearParameters>({ required: true });
   <span class="whitespace-nowrap"
     ><ShareField
       :model-value="model.clear"
+      path="clear"
       label="Clear"
       @update:model-value="model = { ...model, clear: $event }"
     />

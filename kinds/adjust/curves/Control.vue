@@ -52,6 +52,7 @@ const beginDrag: BeginDrag = (now, quantity) => {
     v-for="(pair, n) in model.pairs"
     :key="n"
     :model-value="pair"
+    :path="`pairs ${n + 1}`"
     @update:model-value="putPairs(model.pairs.with(n, $event))"
     @remove="putPairs(model.pairs.toSpliced(n, 1))"
   />

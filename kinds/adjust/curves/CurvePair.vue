@@ -6,6 +6,7 @@ import type { CurvesParameters } from './schema';
 
 /** One pair: what is read, and what it is to be, as RGB or as HSV. */
 type Pair = CurvesParameters['pairs'][number];
+defineProps<{ /** names that lead to the pair */ path: string }>();
 const model = defineModel<Pair>({ required: true });
 defineEmits<{ remove: [] }>();
 
@@ -31,6 +32,7 @@ const setHsv = (change: Partial<typeof hsv.value>) => set(codesOfHsv({ ...hsv.va
       ><template v-for="(name, c) in CHANNELS" :key="name"
         ><NumberField
           :model-value="model.to[c]!"
+          :path="`${path} to ${c + 1}`"
           :label="`Wanted ${name} of ${model.name}`"
           :min="0"
           :max="255"

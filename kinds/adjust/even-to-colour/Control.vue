@@ -88,6 +88,7 @@ const beginReach: BeginDrag = (colour) => {
     >texture up to
     <SuitedSize
       :model-value="model.size"
+      path="size"
       label="Radius of texture"
       :first="FIRST_SIZE"
       @update:model-value="put({ size: $event })"

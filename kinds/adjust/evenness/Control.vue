@@ -22,13 +22,19 @@ const put = (change: Partial<EvennessParameters>) => (model.value = { ...model.v
   <NamedShares :shares="AIMS" :values="model" of="Evenness of" :reset="70" end="," @put="put" />
   <span class="whitespace-nowrap" title="The broad redness of cheeks and nose"
     >keep
-    <ShareField :model-value="model.blush" label="Keep blush" @update:model-value="put({ blush: $event })" />
+    <ShareField
+      :model-value="model.blush"
+      path="blush"
+      label="Keep blush"
+      @update:model-value="put({ blush: $event })"
+    />
     of blush</span
   >
   and
   <span class="whitespace-nowrap" title="Small marks darker than the skin around them: freckles, moles"
     ><ShareField
       :model-value="model.marks"
+      path="marks"
       label="Keep freckles and moles"
       :reset="100"
       @update:model-value="put({ marks: $event })"
@@ -39,6 +45,7 @@ const put = (change: Partial<EvennessParameters>) => (model.value = { ...model.v
     >blotches from
     <SuitedSize
       :model-value="model.size"
+      path="size"
       label="Radius of blotches"
       :first="FIRST_SIZE"
       @update:model-value="put({ size: $event })"

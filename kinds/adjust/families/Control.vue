@@ -88,6 +88,7 @@ function put(change: FamiliesParameters['changes'][number]): void {
       >turn
       <NumberField
         :model-value="change.turn"
+        :path="`changes ${model.changes.indexOf(change) + 1} turn`"
         :label="`Turn the family at ${hue.toFixed(0)}°`"
         :min="-180"
         :max="180"
@@ -99,6 +100,7 @@ function put(change: FamiliesParameters['changes'][number]): void {
       >sat.
       <ShareField
         :model-value="change.saturation"
+        :path="`changes ${model.changes.indexOf(change) + 1} saturation`"
         :label="`Saturation of the family at ${hue.toFixed(0)}°`"
         :min="-100"
         @update:model-value="put({ ...change, saturation: $event })"
@@ -107,6 +109,7 @@ function put(change: FamiliesParameters['changes'][number]): void {
       >light
       <NumberField
         :model-value="change.lightness"
+        :path="`changes ${model.changes.indexOf(change) + 1} lightness`"
         :label="`Lightness of the family at ${hue.toFixed(0)}°`"
         :min="-2"
         :max="2"

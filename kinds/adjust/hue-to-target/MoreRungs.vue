@@ -14,6 +14,7 @@ const change = (place: number, part: Partial<More[number]>) =>
     >At
     <NumberField
       :model-value="rung.at"
+      :path="`more ${place + 1} at`"
       label="Lightness of this rung"
       :min="0"
       :max="100"
@@ -23,6 +24,7 @@ const change = (place: number, part: Partial<More[number]>) =>
     hue
     <NumberField
       :model-value="rung.hue ?? SKIN_TARGETS.shade"
+      :path="`more ${place + 1} hue`"
       label="Target hue of this rung"
       :min="0"
       :max="360"

@@ -43,6 +43,7 @@ function toggle(): void {
         ><NumberField
           v-if="model[rung] !== null"
           :model-value="model[rung]!"
+          :path="`${quantity.name} ${rung}`"
           :label="`Target ${quantity.name} of the ${rung}`"
           :min="0"
           :max="quantity.max"

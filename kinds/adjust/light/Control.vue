@@ -18,6 +18,7 @@ const SHARES = [
     >exposure
     <NumberField
       :model-value="model.exposure"
+      path="exposure"
       label="Exposure"
       :min="-5"
       :max="5"
@@ -32,6 +33,7 @@ const SHARES = [
     >gamma
     <NumberField
       :model-value="model.gamma"
+      path="gamma"
       label="Gamma"
       :min="0.2"
       :max="5"

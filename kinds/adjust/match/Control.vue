@@ -60,6 +60,7 @@ const CHANNELS = ['red', 'green', 'blue'];
         ><template v-for="(name, channel) in CHANNELS" :key="name"
           ><NumberField
             :model-value="model.to[side][channel]!"
+            :path="`to ${side} ${channel + 1}`"
             :label="`${side} ${name}`"
             :min="0"
             :max="255"
@@ -77,6 +78,7 @@ const CHANNELS = ['red', 'green', 'blue'];
       >light by
       <ShareField
         :model-value="model.light"
+        path="light"
         label="How far light is matched"
         :reset="100"
         @update:model-value="put({ light: $event })"
@@ -86,6 +88,7 @@ const CHANNELS = ['red', 'green', 'blue'];
       >colour by
       <ShareField
         :model-value="model.colour"
+        path="colour"
         label="How far colour is matched"
         :reset="100"
         @update:model-value="put({ colour: $event })"

@@ -29,9 +29,11 @@ const rows = computed(() => {
     .map(({ hue }) => ({ hue, colour: `oklch(0.65 0.12 ${hue})` }));
   return [...found, ...others].map((row) => ({
     ...row,
-    stops: model.value.greys.find(({ hue }) => Math.abs(deltaDegrees(hue, row.hue)) <= 0.5)?.stops ?? 0,
+    place: model.value.greys.findIndex(({ hue }) => Math.abs(deltaDegrees(hue, row.hue)) <= 0.5),
   }));
 });
+
+const stopsAt = (place: number) => model.value.greys[place]?.stops ?? 0;
 
 function putGrey(hue: number, stops: number): void {
   const others = model.value.greys.filter((grey) => Math.abs(deltaDegrees(grey.hue, hue)) > 0.5);
@@ -47,7 +49,7 @@ const beginDrag: BeginDrag = (now) => {
     .filter(({ hue }) => Math.abs(deltaDegrees(hue, there)) <= NEAR)
     .sort((p, q) => Math.abs(deltaDegrees(p.hue, there)) - Math.abs(deltaDegrees(q.hue, there)))[0];
   const hue = nearest?.hue ?? Math.round(there);
-  const from = nearest?.stops ?? 0;
+  const from = stopsAt(nearest?.place ?? -1);
   return (up) => putGrey(hue, from + up * STOPS_PER_PIXEL);
 };
 </script>
@@ -81,7 +83,7 @@ const beginDrag: BeginDrag = (now) => {
   >
   <span class="flex flex-wrap gap-x-3">
     <span
-      v-for="{ hue, colour, stops } in rows"
+      v-for="{ hue, colour, place } in rows"
       :key="hue"
       class="flex items-baseline gap-1.5 whitespace-nowrap"
     >
@@ -91,7 +93,8 @@ const beginDrag: BeginDrag = (now) => {
         :title="`${hue.toFixed(0)}°`"
       />
       <NumberField
-        :model-value="stops"
+        :model-value="stopsAt(place)"
+        :path="`greys ${place + 1} stops`"
         :label="`Grey of the family at ${hue.toFixed(0)}°`"
         :min="-MOST_STOPS"
         :max="MOST_STOPS"
@@ -107,6 +110,7 @@ const beginDrag: BeginDrag = (now) => {
     >contrast
     <ShareField
       :model-value="model.contrast"
+      path="contrast"
       label="Contrast"
       :min="-100"
       @update:model-value="put({ contrast: $event })"
@@ -116,6 +120,7 @@ const beginDrag: BeginDrag = (now) => {
     >colour kept
     <ShareField
       :model-value="model.colour"
+      path="colour"
       label="Colour kept"
       :reset="0"
       @update:model-value="put({ colour: $event })"
@@ -131,6 +136,7 @@ const beginDrag: BeginDrag = (now) => {
       />{{ ' '
       }}<ShareField
         :model-value="model[name].amount"
+        :path="`${name} amount`"
         :label="`Amount of tone in the ${name}`"
         :reset="PLAIN[name].amount"
         @update:model-value="put({ [name]: { ...model[name], amount: $event } })"

@@ -58,6 +58,7 @@ const patch = computed(
     >exposure
     <NumberField
       :model-value="model.exposure"
+      path="exposure"
       label="Exposure"
       :min="-5"
       :max="5"
@@ -72,6 +73,7 @@ const patch = computed(
     >black at
     <NumberField
       :model-value="model.black"
+      path="black"
       label="Black point"
       :min="0"
       :max="120"
@@ -80,6 +82,7 @@ const patch = computed(
     />, white at
     <NumberField
       :model-value="model.white"
+      path="white"
       label="White point"
       :min="135"
       :max="255"

@@ -111,6 +111,7 @@ const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
       ><span class="whitespace-nowrap" :title="help"
         ><ShareField
           :model-value="model[name]"
+          :path="name"
           :label="`Keep variation of ${label}`"
           :reset="100"
           @update:model-value="put({ [name]: $event })"
@@ -123,6 +124,7 @@ const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
     >depth
     <NumberField
       :model-value="model.depth"
+      path="depth"
       label="Depth"
       :min="-3"
       :max="3"
@@ -141,6 +143,7 @@ const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
     gloss
     <ShareField
       :model-value="model.gloss"
+      path="gloss"
       label="Gloss that stays white"
       :reset="firstGloss"
       @update:model-value="put({ gloss: $event })"
@@ -154,6 +157,7 @@ const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
     undertone
     <ShareField
       :model-value="model.undertone"
+      path="undertone"
       label="Warm undertone of lifted hair"
       @update:model-value="put({ undertone: $event })"
     />.</span

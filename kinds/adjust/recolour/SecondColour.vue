@@ -48,6 +48,7 @@ const change = (part: Partial<Second>) => model.value && (model.value = { ...mod
         >{{ words }}
         <NumberField
           :model-value="model[name]"
+          :path="`second ${name}`"
           :label="label"
           :min="0"
           :max="most"

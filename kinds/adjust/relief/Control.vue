@@ -13,6 +13,7 @@ const model = defineModel<ReliefParameters>({ required: true });
     title="Texture between pores and shading; pores and edges stay. Below 0 softens; look at 100 % before you go far"
     ><ShareField
       :model-value="model.amount"
+      path="amount"
       label="Relief"
       :min="-100"
       @update:model-value="model = { amount: $event }"

@@ -32,6 +32,7 @@ async function show(): Promise<void> {
     by
     <NumberField
       :model-value="100 * model[amount]"
+      :path="amount"
       :label="`Amount ${label}`"
       :min="0"
       :max="100"
@@ -48,6 +49,7 @@ async function show(): Promise<void> {
       >{{ axis === 'y' ? ', ' : '' }}
       <NumberField
         :model-value="model[axis]"
+        :path="axis"
         :label="`Middle, ${axis}`"
         :min="-COORDINATE_REACH"
         :max="COORDINATE_REACH"
@@ -59,6 +61,7 @@ async function show(): Promise<void> {
     >it reaches
     <NumberField
       :model-value="model.reach"
+      path="reach"
       label="Reach"
       :min="1"
       :max="COORDINATE_REACH"
