@@ -1,6 +1,7 @@
 /**
  * npm run bench: speed and accuracy, as a table and as JSON. Takes hours; asks for a build and ffmpeg. With
- * --quick, what compiled loops gain and how long whole commands take, printed alone.
+ * --quick, what compiled loops gain and how long whole commands take, printed alone; with --ratios, what compiled
+ * loops gain beside what is kept of it, and with --keep that is kept anew.
  */
 import { accuracy } from './accuracy';
 import { agreement } from './agree';
@@ -13,6 +14,7 @@ import { manyPhotosMemory } from './manyPhotos';
 import { mendedPictures } from './mended';
 import { pageSpeed } from './page';
 import { renderSpeed } from './render';
+import { keepRatios, keptRatios, ratiosOf, worsened } from './ratios';
 import { report, say } from './report';
 import { dyedRims } from './rims';
 import { setAccuracy } from './set';
@@ -20,6 +22,14 @@ import { shotAccuracy } from './shot';
 
 if (process.argv.includes('--quick')) {
   say({ 'Compiled loops': compiledSpeed(), 'Whole commands': await commandSpeed(1) });
+  process.exit();
+}
+if (process.argv.includes('--ratios')) {
+  const rows = compiledSpeed();
+  say({ 'Compiled loops': rows });
+  const worse = worsened(keptRatios(), ratiosOf(rows));
+  console.log(worse.length === 0 ? 'No ratio is worse by more than a fifth.' : `WORSE\n${worse.join('\n')}`);
+  if (process.argv.includes('--keep')) keepRatios(ratiosOf(rows));
   process.exit();
 }
 report({

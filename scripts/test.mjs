@@ -28,6 +28,7 @@ const vitest = (name, ...words) =>
 vitest('page', 'app', 'workers', '--coverage');
 vitest('unit', '--exclude', 'app/**', '--exclude', 'workers/**');
 console.log(`Unit tests passed (${seconds()}).`);
+run('npx', ['tsx', 'bench/run.ts', '--ratios']);
 build();
 run('npx', ['playwright', 'test']);
 

@@ -84,10 +84,10 @@ export function useShotWork() {
   async function follow(wanted?: FrameReach): Promise<boolean> {
     if (shot.progress) return false;
     shot.progress = { does: 'Opening', share: 0 };
-    [follower, drawer] = [shotWorker(), shotWorker()];
+    [follower, drawer] = [shotWorker(), wanted ? undefined : shotWorker()];
     try {
-      await Promise.all([openIn(follower), openIn(drawer)]);
-      await followAll(follower, wanted ?? shot.played, wanted ? undefined : drawer);
+      await Promise.all([openIn(follower), drawer && openIn(drawer)]);
+      await followAll(follower, wanted ?? shot.played, drawer);
       return true;
     } catch (error) {
       if (error instanceof CancelledError) notices.say('Stopped. What was followed and drawn stays.');

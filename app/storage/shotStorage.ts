@@ -35,18 +35,16 @@ export async function storeFollowed(
 
 /** From where following a key frame can be gone on with, on either side of it. */
 export async function followStates(clip: string, key: string, as: string): Promise<FollowStates> {
-  const rows = await database()
-    .followStates.where('clip')
-    .equals(clip)
-    .and((row) => row.key === key && row.as === as)
-    .toArray();
-  const states = rows.map(async ({ side, state, found }) => {
+  const names = (['before', 'after'] as const).map((side): [string, string, string] => [clip, key, side]);
+  const rows = await database().followStates.bulkGet(names);
+  const states = rows.map(async (row) => {
+    if (row?.as !== as) return [];
     const parts = await Promise.all(
-      found.map(async ([name, packed]) => [name, await Promise.all(packed.map(unpackPlate))] as const),
+      row.found.map(async ([name, packed]) => [name, await Promise.all(packed.map(unpackPlate))] as const),
     );
     // What does not fit any more is followed anew.
     const isWhole = parts.every(([, plates]) => plates.every((plate) => plate !== undefined));
-    return isWhole ? [[side, { ...state, found: new Map(parts) }]] : [];
+    return isWhole ? [[row.side, { ...row.state, found: new Map(parts) }]] : [];
   });
   return Object.fromEntries((await Promise.all(states)).flat());
 }

@@ -22,6 +22,10 @@ export const useShot = defineStore('shot', () => {
   /** the frame that is looked at, from 0 */
   const at = ref(0);
   const playing = ref(false);
+  /** whether frames that come too late are shown all the same */
+  const everyFrame = ref(false);
+  /** the frame whose picture is seen */
+  const seen = ref<number>();
   /** 0..1 while frames are followed and drawn, and what is done */
   const progress = shallowRef<{ readonly does: string; readonly share: number }>();
   const exporting = ref(false);
@@ -158,6 +162,8 @@ export const useShot = defineStore('shot', () => {
     facts,
     at,
     playing,
+    everyFrame,
+    seen,
     progress,
     exporting,
     finer,

@@ -210,6 +210,15 @@ describe('areas that follow a shot', () => {
       expect(softIou(coverage(at(n), 'skin'), boxCoverage(boxIn(PATH[n]!)))).toBeGreaterThan(0.85);
   });
 
+  it('that are found elsewhere than they were followed to are said', async () => {
+    const aside = (n: number) => ({ ...boxIn(PATH[n]!), x: boxIn(PATH[n]!).x + (n === 4 ? 25 : 0) });
+    const { at } = await follow(0, { found: (n) => ({ ...nobody, sitters: [personAt(aside(n))] }) });
+    const jumps = { what: 'skin', is: 'jumps' } as const;
+    // There, and where it comes back from there.
+    expect(at(4).notes).toEqual([{ n: 4, ...jumps }]);
+    expect(at(8).notes).toEqual([{ n: 8, ...jumps }]);
+  });
+
   it('fade where a part is found no more, and that it is lost is said', async () => {
     const { at } = await follow(0, {
       found: (n) => ({ ...nobody, sitters: [{ ...personAt(boxIn(PATH[n]!)), parts: [] }] }),

@@ -3,16 +3,26 @@ import type { Photo } from '#core/document/schema';
 import { findSmaller } from '#core/follow/findSmaller';
 import { flowFrame } from '#core/follow/flow';
 import type { FlowFrame } from '#core/follow/flow';
-import { joinMotions, meanSure, motionsBetween, moveByMotion, noMotion } from '#core/follow/motion';
+import { joinMotions, meanSure, motionsBetween, noMotion } from '#core/follow/motion';
 import type { Motion } from '#core/follow/motion';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
-import { boundsOfPoints, wholeRegion } from '#core/raster/raster';
+import { wholeRegion } from '#core/raster/raster';
 import { sampleRegion } from '#core/raster/sampleRegion';
-import type { FoundPeople, FoundSitter } from '#core/segment/findParts';
-import { carryFound, foundPartsIn, isPartOf, platesFoundAnew, platesInPhoto, putPlates } from './foundPlates';
+import type { FoundPeople } from '#core/segment/findParts';
+import {
+  carryFound,
+  foundPartsIn,
+  isPartOf,
+  platesFoundAnew,
+  platesInPhoto,
+  putPlates,
+  sharedShare,
+} from './foundPlates';
 import type { FoundPlates } from './foundPlates';
 import { movedPhoto } from './movedPhoto';
+import { middleOf, whoIsWho } from './whoIsWho';
+import type { Face } from './whoIsWho';
 
 /** One frame of a shot, decoded. */
 export interface ShotFrame {
@@ -43,7 +53,7 @@ export interface FollowNote {
   readonly n: number;
   /** the area's name; empty for the whole frame */
   readonly what: string;
-  readonly is: 'unsure' | 'lost' | 'not-found' | 'cut';
+  readonly is: 'unsure' | 'jumps' | 'lost' | 'not-found' | 'cut';
 }
 
 /** A frame with the document that was followed to it. */
@@ -84,8 +94,8 @@ const LONG_SIDE = 320;
 const CUT_BELOW = 0.3;
 /** Less sure than this where it covers, and an area may be wrong. */
 const UNSURE_BELOW = 0.4;
-/** A face is the one that was expected within so many of its widths. */
-const NEAR_FACE = 0.6;
+/** Found so far from where it was carried to, and one of both is wrong. */
+const JUMPS_BELOW = 0.6;
 
 /**
  * Follows a photo's areas through the frames of its shot, first backwards from the hand's frame, then from there on.
@@ -289,7 +299,7 @@ class Follower<Frame extends ShotFrame> {
 
   /** Parts at a frame: found anew, or carried there where the sitter was not found. */
   #foundAnew(last: Between<Frame>, there: Motion, people: FoundPeople, missed: FollowNote[]): FoundPlates {
-    const { who, faces } = this.#who(people, there);
+    const { who, faces } = whoIsWho(people, this.#faces, there);
     this.#faces = faces;
     const anew = platesFoundAnew(this.#found.keys(), people, who);
     const carried = carryFound([{ found: this.#found, motion: last.toLast, weight: 1 }]).found;
@@ -297,36 +307,14 @@ class Follower<Frame extends ShotFrame> {
     for (const { id, number } of this.start.photo.sitters)
       if (!who.has(id) && followed.some((name) => isPartOf(name, id)))
         missed.push({ n: last.frame.n, what: String(number), is: 'not-found' });
+    const jumps = (name: string): boolean => {
+      const [now, before] = [anew.get(name) ?? [], carried.get(name) ?? []];
+      if (now.length === 0 || before.length === 0) return false;
+      return (sharedShare(now, before, this.#region) ?? 1) < JUMPS_BELOW;
+    };
+    for (const area of this.start.photo.areas)
+      if (foundPartsIn(area).some(jumps)) missed.push({ n: last.frame.n, what: area.name, is: 'jumps' });
     return new Map([...anew].map(([name, plates]) => [name, plates ?? carried.get(name) ?? []]));
-  }
-
-  /** Who of those that were found is whom of the photo: the nearest face to where it is expected. */
-  #who({ sitters }: FoundPeople, there: Motion) {
-    const free = new Set(sitters);
-    const who = new Map<string, FoundSitter>();
-    const faces = new Map<string, Face>();
-    for (const [id, face] of this.#faces) {
-      const half = face.width / 2;
-      const { place, scale } = moveByMotion(there, {
-        left: face.x - half,
-        top: face.y - half,
-        right: face.x + half,
-        bottom: face.y + half,
-      });
-      const [x, y] = place(face.x, face.y);
-      const expected = { x, y, width: scale * face.width };
-      const near = [...free]
-        .map((sitter) => ({ sitter, at: middleOf(boxOf(sitter)) }))
-        .map((entry) => ({ ...entry, away: Math.hypot(entry.at.x - x, entry.at.y - y) }))
-        .sort((p, q) => p.away - q.away)[0];
-      const isSame = near !== undefined && near.away < NEAR_FACE * expected.width;
-      if (isSame) {
-        free.delete(near.sitter);
-        who.set(id, near.sitter);
-      }
-      faces.set(id, isSame ? near.at : expected);
-    }
-    return { who, faces };
   }
 
   #framed(
@@ -357,21 +345,4 @@ function waysTo<Frame>(open: readonly Between<Frame>[], still: Motion): readonly
   const ways = [still];
   for (const { step } of [...open].reverse()) ways.unshift(joinMotions(step.onward, ways[0]!));
   return ways;
-}
-
-interface Face {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-}
-
-const middleOf = (box: { x: number; y: number; width: number; height: number }): Face => ({
-  x: box.x + box.width / 2,
-  y: box.y + box.height / 2,
-  width: box.width,
-});
-
-function boxOf({ landmarks: { points } }: FoundSitter) {
-  const { left, top, right, bottom } = boundsOfPoints(points, 0);
-  return { x: left, y: top, width: right - left, height: bottom - top };
 }

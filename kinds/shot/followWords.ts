@@ -20,6 +20,7 @@ export function noteRuns(notes: readonly FollowNote[]): readonly NoteRun[] {
 
 const WORDS: Readonly<Record<FollowNote['is'], (what: string) => string>> = {
   'unsure': (what) => `${what} may lie wrong: its motion is unsure`,
+  'jumps': (what) => `${what} was found elsewhere than it had been followed to`,
   'lost': (what) => `${what} is not to be seen`,
   'not-found': (what) => `sitter ${what} was not found anew; what belongs to them is carried by motion`,
   'cut': () => 'something else is shown; nothing is followed from here on, and frames are left as they are',

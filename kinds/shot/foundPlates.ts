@@ -1,7 +1,9 @@
 import type { Area, Mark, Photo } from '#core/document/schema';
 import { carriablePlate, carryPlate } from '#core/follow/carryPlate';
 import type { Motion } from '#core/follow/motion';
+import { shrinkPlate } from '#core/raster/plate';
 import type { Plate } from '#core/raster/plate';
+import type { Region } from '#core/raster/raster';
 import type { FoundPeople } from '#core/segment/findParts';
 import { foundPart } from '#kinds/mark/found-part/index';
 import type { FoundPartParameters } from '#kinds/mark/found-part/schema';
@@ -99,6 +101,36 @@ export function carryFound(sides: readonly PlatesAt[]): {
     if (there.length > 0) sure.set(name, there[0]!.sure);
   }
   return { found, sure };
+}
+
+/** What covers less of a grid, in pixels of it, says nothing of where it lies. */
+const LEAST_COVERED = 400;
+
+/**
+ * How much of what either of two covers both do, 0..1.
+ * @param grid over the frame
+ * @returns undefined where that is too little to say
+ */
+export function sharedShare(
+  one: readonly Plate[],
+  other: readonly Plate[],
+  grid: Region,
+): number | undefined {
+  const [p, q] = [one, other].map((plates) => {
+    const all = new Float32Array(grid.outWidth * grid.outHeight);
+    for (const plate of plates) {
+      const own = new Float32Array(all.length);
+      shrinkPlate(plate, grid, own);
+      own.forEach((value, i) => (all[i] = Math.max(all[i]!, value)));
+    }
+    return all;
+  }) as [Float32Array, Float32Array];
+  let [both, either] = [0, 0];
+  for (let i = 0; i < p.length; i++) {
+    both += Math.min(p[i]!, q[i]!);
+    either += Math.max(p[i]!, q[i]!);
+  }
+  return either < LEAST_COVERED ? undefined : both / either;
 }
 
 /**

@@ -105,11 +105,13 @@ test('the plan: taken in hand, dragged, doubled, moved, alone, compared with bef
     const to = (await grips.nth(0).boundingBox())!;
     await page.mouse.move(from.x + 5, from.y + 5);
     await page.mouse.down();
-    // As slowly as a hand: what is passed over makes room.
-    for (const y of [from.y - 12, (from.y + to.y) / 2, to.y + 5, to.y - 10, to.y - 22]) {
-      await page.mouse.move(from.x + 5, y, { steps: 4 });
-      await page.waitForTimeout(120);
-    }
+    await page.mouse.move(from.x + 5, from.y - 12, { steps: 4 });
+    // As slowly as a hand: what is passed over makes room, however long that takes.
+    await expect(async () => {
+      for (const y of [(from.y + to.y) / 2, to.y + 5, to.y - 22])
+        await page.mouse.move(from.x + 5, y, { steps: 4 });
+      expect((await kinds())[0]).toBe('hue-to-target');
+    }).toPass();
     await page.mouse.up();
     await expect.poll(kinds).toEqual(['hue-to-target', 'recolour', 'evenness']);
     await page.keyboard.press('Control+z');

@@ -136,6 +136,17 @@ test('a clip is stepped through and played, its sound is kept, a range of it com
   await page.getByRole('button', { name: 'Play and export from this frame' }).click();
   await page.keyboard.press('Shift+R');
   await expect(frame).toHaveAttribute('data-frame', /^([5-9]|1\d)$/);
+  await page.getByRole('radio', { name: 'every frame' }).click();
+  const seen = await frame.evaluate(
+    (element) =>
+      new Promise<number[]>((done) => {
+        const all: number[] = [];
+        new MutationObserver(() => {
+          if (all.push(Number(element.getAttribute('data-frame'))) === 15) done(all);
+        }).observe(element, { attributeFilter: ['data-frame'] });
+      }),
+  );
+  expect(seen.slice(1)).toEqual(seen.slice(0, -1).map((n) => (n === 12 ? 3 : n + 1)));
   await page.keyboard.press('Shift+R');
   await page.getByLabel('Frame', { exact: true }).fill('8');
   await page.getByLabel('Frame', { exact: true }).press('Enter');

@@ -18,7 +18,10 @@ async function askFor(): Promise<void> {
   while (!drawn.value && asShot.value?.n !== shot.at) {
     const n = shot.at;
     const picture = await props.small(n, LONG_SIDE).catch(() => undefined);
-    if (!picture) break;
+    if (!picture) {
+      shot.seen = n;
+      break;
+    }
     const old = asShot.value?.address;
     asShot.value = { n, address: URL.createObjectURL(picture) };
     if (old) URL.revokeObjectURL(old);
@@ -29,6 +32,7 @@ watch([() => shot.at, drawn], () => void askFor(), { immediate: true });
 onBeforeUnmount(() => asShot.value && URL.revokeObjectURL(asShot.value.address));
 
 const address = computed(() => drawn.value ?? asShot.value?.address);
+const inSight = computed(() => (drawn.value ? shot.at : asShot.value?.n));
 const place = computed(() => ({
   left: `${view.left}px`,
   top: `${view.top}px`,
@@ -54,6 +58,7 @@ const place = computed(() => ({
       class="absolute max-w-none"
       :style="place"
       draggable="false"
+      @load="shot.seen = inSight"
     />
     <p
       v-if="!shot.playing"

@@ -57,6 +57,14 @@ const how = computed({
   get: () => (shot.finer ? 'finer' : 'faster'),
   set: (way) => (shot.finer = way === 'finer'),
 });
+const PACES = [
+  { value: 'speed', name: 'at speed', title: 'Frames that come too late are left out' },
+  { value: 'every', name: 'every frame', title: 'None is left out, however long it takes' },
+] as const;
+const pace = computed({
+  get: () => (shot.everyFrame ? 'every' : 'speed'),
+  set: (way) => (shot.everyFrame = way === 'every'),
+});
 const seconds = computed(() => (shot.facts ? shot.facts.times[shot.at]! - shot.facts.times[0]! : 0));
 usePlaying();
 
@@ -139,7 +147,14 @@ function removeKey(): void {
           <progress :value="shot.progress.share" max="1" class="h-2 w-24" aria-label="Shot" />
           <button class="press" @click="work.stop()">Stop</button>
         </template>
-        <ToggleGroup v-if="!shot.progress" v-model="how" bare label="How it is followed" :options="WAYS" />
+        <ToggleGroup v-if="shot.playing" v-model="pace" bare label="How it plays" :options="PACES" />
+        <ToggleGroup
+          v-else-if="!shot.progress"
+          v-model="how"
+          bare
+          label="How it is followed"
+          :options="WAYS"
+        />
         <button
           v-if="!shot.progress"
           class="press"
