@@ -17,7 +17,7 @@ export function usePlaying(): void {
     const { times, end } = shot.facts!;
     const { from, to } = shot.played;
     const untilOf = (n: number) => times[n + 1] ?? end;
-    if (shot.everyFrame) {
+    if (shot.pace === 'every frame') {
       // Its time begins when its picture is seen.
       if (shot.seen !== shot.at) began = timestamp;
       else if (timestamp - began >= 1000 * (untilOf(shot.at) - times[shot.at]!))
@@ -27,7 +27,7 @@ export function usePlaying(): void {
     const due = times[from]! + (((timestamp - began) / 1000) % (untilOf(to) - times[from]!));
     shot.goTo(times.findLastIndex((time) => time <= due));
   }
-  watch([() => shot.playing, () => shot.everyFrame], ([playing]) => {
+  watch([() => shot.playing, () => shot.pace], ([playing]) => {
     if (!playing) return pause();
     const { times } = shot.facts!;
     const { from, to } = shot.played;

@@ -130,7 +130,7 @@ export function useShotWork() {
   ): Promise<void> {
     const { n } = key.frame;
     const as = shot.followedAs(key);
-    const every = FOLLOW_EVERY[shot.finer ? 'finer' : 'faster'];
+    const every = FOLLOW_EVERY[shot.way];
     const all = reachOf(key, shot.keys, shot.count);
     const isDone = (at: number) => shot.followedFrom(key, at) !== undefined;
     const how = leftToFollow(n, { all, wanted, every }, isDone, await followStates(clip, key.id, as));
@@ -151,7 +151,7 @@ export function useShotWork() {
   /** What was followed finer stays. */
   async function keep(key: KeyFrame, as: string, followed: FollowedAt): Promise<void> {
     const { n, photo, notes } = followed;
-    if (!shot.finer && shot.followedFrom(key, n, true)) return;
+    if (shot.way === 'faster' && shot.followedFrom(key, n, true)) return;
     await storeFollowed({ clip, key: key.id, as }, followed, n < key.frame.n ? 'before' : 'after');
     shot.put({ n, key: key.id, as, notes, isCut: photo === undefined });
   }

@@ -77,14 +77,14 @@ describe('a shot', () => {
 
   it('knows what was followed faster, which is not enough where finer is wanted', () => {
     const shot = openShot(first);
-    shot.finer = false;
+    shot.way = 'faster';
     const as = shot.followedAs(shot.keys[0]!);
     follow(first!, 0, 3, { as });
     follow(first!, 4, 5);
     const [faster, finer] = [shot.pictureKey(1), shot.pictureKey(4)];
     expect(shot.states.slice(0, 7)).toEqual([...Array<string>(6).fill('followed'), 'open']);
     expect([shot.isFollowed(3, true), shot.isFollowed(4, true)]).toEqual([false, true]);
-    shot.finer = true;
+    shot.way = 'finer';
     expect(shot.states.slice(0, 5)).toEqual(['key', 'open', 'open', 'open', 'followed']);
     follow(first!, 1, 1);
     expect(shot.pictureKey(1)).not.toBe(faster);

@@ -3,7 +3,7 @@ import { fingerprint } from '#core/document/fingerprint';
 import { clamp } from '#core/math/clamp';
 import { followWords, noteRuns } from '#kinds/shot/followWords';
 import { followKey, keyFramesOf, keysAt, reachOf, usedNames } from '#kinds/shot/keyFrames';
-import type { KeyFrame } from '#kinds/shot/keyFrames';
+import type { KeyFrame, FOLLOW_EVERY } from '#kinds/shot/keyFrames';
 import type { FollowNote, FrameReach } from '#kinds/shot/followShot';
 import type { ShotFacts } from '#workers/client';
 import { computed, ref, shallowRef, triggerRef } from 'vue';
@@ -22,15 +22,15 @@ export const useShot = defineStore('shot', () => {
   /** the frame that is looked at, from 0 */
   const at = ref(0);
   const playing = ref(false);
-  /** whether frames that come too late are shown all the same */
-  const everyFrame = ref(false);
+  /** whether frames that come too late are left out, or none is */
+  const pace = ref<'at speed' | 'every frame'>('at speed');
   /** the frame whose picture is seen */
   const seen = ref<number>();
   /** 0..1 while frames are followed and drawn, and what is done */
   const progress = shallowRef<{ readonly does: string; readonly share: number }>();
   const exporting = ref(false);
-  /** whether people are looked for in more frames, as what is exported wants it */
-  const finer = ref(true);
+  /** how often people are looked for; finer is what is exported */
+  const way = ref<keyof typeof FOLLOW_EVERY>('finer');
   /** what is played and exported; all where nothing is said */
   const range = shallowRef<FrameReach>();
   const followed = shallowRef(new Map<string, FollowedFacts>());
@@ -54,10 +54,14 @@ export const useShot = defineStore('shot', () => {
 
   const nameOf = (n: number, key: string) => `${key} ${n}`;
   /** As what a key frame's areas are followed. */
-  const followedAs = (key: KeyFrame, isFiner = finer.value) =>
+  const followedAs = (key: KeyFrame, isFiner = way.value === 'finer') =>
     `${names.value.get(key.id)?.areas}${isFiner ? '' : ' faster'}`;
   /** What was followed to a frame from a key frame, so fine at least; undefined when that was another state of it. */
-  function followedFrom(key: KeyFrame, n: number, isFiner = finer.value): FollowedFacts | undefined {
+  function followedFrom(
+    key: KeyFrame,
+    n: number,
+    isFiner = way.value === 'finer',
+  ): FollowedFacts | undefined {
     const known = followed.value.get(nameOf(n, key.id));
     const isEnough =
       known?.as === followedAs(key, true) || (!isFiner && known?.as === followedAs(key, false));
@@ -70,7 +74,7 @@ export const useShot = defineStore('shot', () => {
     return there.map(({ key, weight }) => ({ key, weight: weight / sum }));
   }
   /** Whether all that a frame wants is followed. */
-  const isFollowed = (n: number, isFiner = finer.value) =>
+  const isFollowed = (n: number, isFiner = way.value === 'finer') =>
     keysAt(n, keys.value).every(({ key }) => followedFrom(key, n, isFiner) !== undefined);
   /** Names what a frame shows: equal names, equal pictures. */
   function pictureKey(n: number): string {
@@ -162,11 +166,11 @@ export const useShot = defineStore('shot', () => {
     facts,
     at,
     playing,
-    everyFrame,
+    pace,
     seen,
     progress,
     exporting,
-    finer,
+    way,
     range,
     played,
     pictures,

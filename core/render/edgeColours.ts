@@ -19,7 +19,7 @@ const OUTSIDE8 = 10;
  */
 const [NEAREST, FARTHEST] = [2, 12];
 const SIGMA_PER_SIZE = 1 / 30;
-/** As far as anything counts, in pixels that come in. */
+/** As far as anything counts, in pixels that come in: three boxes of 12 on each side, and a little. */
 export const EDGE_REACH = 40;
 
 /** Foreground minus background near each place, from where either stands alone, and the foreground. */

@@ -158,11 +158,14 @@ describe('areas that follow a shot', () => {
     expect(before.followed.map(({ frame }) => frame.n)).toEqual([0, 5, 6, 7, 8]);
     expect(before.looked).toEqual([0, 8]);
     const onward = await follow(0);
+    // Nor does it matter how many are wanted.
+    const some = await follow(0, { reach: { from: 0, to: 4 } });
     const after = await follow(0, { goOn: { after: structuredClone(onward.at(4).state!) } });
     expect(after.followed.map(({ frame }) => frame.n)).toEqual([5, 6, 7, 8]);
     for (const [gone, all] of [
       [before, whole],
       [after, onward],
+      [some, onward],
     ] as const)
       for (const frame of gone.followed) expect(frame).toEqual(all.at(frame.frame.n));
   });

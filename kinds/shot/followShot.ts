@@ -271,10 +271,10 @@ class Follower<Frame extends ShotFrame> {
   ): Generator<FollowedFrame<Frame>> {
     const last = open.at(-1);
     if (!last) return;
-    const missed: FollowNote[] = [];
+    const lookAt: FollowNote[] = [];
     const before = this.#found;
     const ways = people ? waysTo(open, this.#still) : [];
-    const now = people ? this.#foundAnew(last, ways[0]!, people, missed) : undefined;
+    const now = people ? this.#foundAnew(last, ways[0]!, people, lookAt) : undefined;
     this.#found = now ?? carryFound([{ found: before, motion: last.toLast, weight: 1 }]).found;
     this.#hand = last.hand;
     for (const [i, entry] of open.entries()) {
@@ -285,7 +285,7 @@ class Follower<Frame extends ShotFrame> {
       ]);
       const notes = this.#notesOf(entry.frame.n, found, sure);
       if (entry !== last) yield this.#framed(entry, found, notes);
-      else yield { ...this.#framed(entry, found, [...notes, ...missed]), ...this.#stateBehind(open) };
+      else yield { ...this.#framed(entry, found, [...notes, ...lookAt]), ...this.#stateBehind(open) };
     }
   }
 
@@ -298,7 +298,7 @@ class Follower<Frame extends ShotFrame> {
   }
 
   /** Parts at a frame: found anew, or carried there where the sitter was not found. */
-  #foundAnew(last: Between<Frame>, there: Motion, people: FoundPeople, missed: FollowNote[]): FoundPlates {
+  #foundAnew(last: Between<Frame>, there: Motion, people: FoundPeople, lookAt: FollowNote[]): FoundPlates {
     const { who, faces } = whoIsWho(people, this.#faces, there);
     this.#faces = faces;
     const anew = platesFoundAnew(this.#found.keys(), people, who);
@@ -306,14 +306,16 @@ class Follower<Frame extends ShotFrame> {
     const followed = [...this.#found.keys()];
     for (const { id, number } of this.start.photo.sitters)
       if (!who.has(id) && followed.some((name) => isPartOf(name, id)))
-        missed.push({ n: last.frame.n, what: String(number), is: 'not-found' });
+        lookAt.push({ n: last.frame.n, what: String(number), is: 'not-found' });
     const jumps = (name: string): boolean => {
       const [now, before] = [anew.get(name) ?? [], carried.get(name) ?? []];
       if (now.length === 0 || before.length === 0) return false;
       return (sharedShare(now, before, this.#region) ?? 1) < JUMPS_BELOW;
     };
+    const jumping = new Set([...anew.keys()].filter(jumps));
     for (const area of this.start.photo.areas)
-      if (foundPartsIn(area).some(jumps)) missed.push({ n: last.frame.n, what: area.name, is: 'jumps' });
+      if (foundPartsIn(area).some((name) => jumping.has(name)))
+        lookAt.push({ n: last.frame.n, what: area.name, is: 'jumps' });
     return new Map([...anew].map(([name, plates]) => [name, plates ?? carried.get(name) ?? []]));
   }
 

@@ -2,6 +2,7 @@
 import type { DiscReach } from '#core/document/discReach';
 
 /** The numbers of a reach on the disc of colours. */
+defineProps<{ /** names that lead to the reach in a step */ path?: string }>();
 const model = defineModel<DiscReach>({ required: true });
 const FIELDS = [
   { name: 'hue', label: 'Hue of the reach', before: 'hue', unit: '°', most: 360 },
@@ -16,6 +17,7 @@ const FIELDS = [
     >{{ before }}
     <NumberField
       :model-value="model[name]"
+      :path="path && `${path} ${name}`"
       :label="label"
       :min="0"
       :max="most"

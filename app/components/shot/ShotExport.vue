@@ -49,7 +49,7 @@ const size = computed(() => {
 
 async function write(): Promise<void> {
   if (open.value > 0) {
-    shot.finer = true;
+    shot.way = 'finer';
     if (!(await props.work.follow(reach.value))) return;
   }
   const timed = asksRate.value && { rate: rate.value };
@@ -101,7 +101,8 @@ function close(): void {
       >
       <p class="text-quiet">{{ sound }} {{ size }}</p>
       <p v-if="open > 0" role="status">
-        {{ open }} of these frames are followed first{{ shot.finer ? '' : ', finer' }}: that may take a while.
+        {{ open }} of these frames are followed first{{ shot.way === 'finer' ? '' : ', finer' }}: that may
+        take a while.
       </p>
       <button class="press-main" @click="write">Export {{ count }} frames</button>
     </div>

@@ -10,6 +10,7 @@ import {
   StepForward,
   Trash2,
 } from '@lucide/vue';
+import { FOLLOW_EVERY } from '#kinds/shot/keyFrames';
 
 /** The shot that the photo in use is a frame of: its frames in a row, playing, following, key frames. */
 const shot = useShot();
@@ -49,22 +50,15 @@ watch(
   (n) => n !== undefined && shot.facts && !shot.playing && shot.goTo(n),
 );
 
+const every = (frames: number) => `People are looked for in every ${frames}th frame`;
 const WAYS = [
-  { value: 'faster', name: 'faster', title: 'People are looked for in every 48th frame: good for a look' },
-  { value: 'finer', name: 'finer', title: 'People are looked for in every 12th frame: what is exported' },
+  { value: 'faster', name: 'faster', title: `${every(FOLLOW_EVERY.faster)}: good for a look` },
+  { value: 'finer', name: 'finer', title: `${every(FOLLOW_EVERY.finer)}: what is exported` },
 ] as const;
-const how = computed({
-  get: () => (shot.finer ? 'finer' : 'faster'),
-  set: (way) => (shot.finer = way === 'finer'),
-});
 const PACES = [
-  { value: 'speed', name: 'at speed', title: 'Frames that come too late are left out' },
-  { value: 'every', name: 'every frame', title: 'None is left out, however long it takes' },
+  { value: 'at speed', name: 'at speed', title: 'Frames that come too late are left out' },
+  { value: 'every frame', name: 'every frame', title: 'None is left out, however long it takes' },
 ] as const;
-const pace = computed({
-  get: () => (shot.everyFrame ? 'every' : 'speed'),
-  set: (way) => (shot.everyFrame = way === 'every'),
-});
 const seconds = computed(() => (shot.facts ? shot.facts.times[shot.at]! - shot.facts.times[0]! : 0));
 usePlaying();
 
@@ -147,10 +141,10 @@ function removeKey(): void {
           <progress :value="shot.progress.share" max="1" class="h-2 w-24" aria-label="Shot" />
           <button class="press" @click="work.stop()">Stop</button>
         </template>
-        <ToggleGroup v-if="shot.playing" v-model="pace" bare label="How it plays" :options="PACES" />
+        <ToggleGroup v-if="shot.playing" v-model="shot.pace" bare label="How it plays" :options="PACES" />
         <ToggleGroup
           v-else-if="!shot.progress"
-          v-model="how"
+          v-model="shot.way"
           bare
           label="How it is followed"
           :options="WAYS"

@@ -120,7 +120,7 @@ const beginReach: BeginDrag = (colour) => {
       @update:model-value="put({ reach: $event })"
     />
     <span class="flex flex-col gap-0.5 text-[12px]">
-      <ReachNumbers :model-value="model.reach" @update:model-value="put({ reach: $event })" />
+      <ReachNumbers path="reach" :model-value="model.reach" @update:model-value="put({ reach: $event })" />
     </span>
   </span>
 </template>
