@@ -193,6 +193,11 @@ export class PictureWorkers {
     }
   }
 
+  /** Loads what finding people needs, before it is asked for. */
+  prepareFind(): void {
+    this.#finder.prepare();
+  }
+
   /**
    * Finds people and their parts in the photo in use.
    * @throws {NetworksMissingError} {CancelledError} when the signal says so

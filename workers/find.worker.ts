@@ -4,6 +4,7 @@ import { findParts } from '#core/segment/findParts';
 import { withLikenesses } from '#core/segment/sitterLikeness';
 import { checkNetwork } from '../networks/checkNetwork';
 import { tfNetworks } from '../networks/tfNetworks';
+import { tryNetworks } from '../networks/tryNetworks';
 import type { NetworkFiles } from '../networks/tfNetworks';
 import type { FinderExchanges } from './protocol';
 import { serve } from './serve';
@@ -50,6 +51,11 @@ const networks = tfNetworks({
 });
 
 serve<FinderExchanges>({
+  prepare: async () => {
+    // What is missing is said when people are looked for.
+    await tryNetworks(networks).catch(() => undefined);
+    return undefined;
+  },
   find: async ({ pyramid, tiles }, onProgress) =>
     withLikenesses(pyramid, await findParts(pyramid, networks, { tiles, onProgress }), networks),
 });

@@ -15,7 +15,7 @@ export interface FindOptions {
   readonly signal: AbortSignal;
 }
 
-/** The worker that finds people and their parts. It starts at the first call. */
+/** The worker that finds people and their parts. It starts when it is first asked, or expected to be. */
 export class Finder {
   readonly #port = new WorkerPort<FinderExchanges>({
     start: () => new Worker(new URL('./find.worker.ts', import.meta.url), { type: 'module' }),
@@ -23,9 +23,19 @@ export class Finder {
     patienceMs: PATIENCE_MS,
   });
 
+  #isPrepared = false;
+
+  /** Loads what finding needs, before it is asked for. */
+  prepare(): void {
+    if (this.#isPrepared) return;
+    this.#isPrepared = true;
+    // A worker that was stopped or lost meanwhile is started anew when people are looked for.
+    this.#port.call('prepare', undefined).catch(() => undefined);
+  }
+
   /** @throws {NetworksMissingError} {CancelledError} when the signal says so */
   async find(pyramid: Pyramid, { tiles, onProgress, signal }: FindOptions): Promise<FoundPeople> {
-    const stop = () => this.#port.dispose();
+    const stop = () => this.dispose();
     signal.addEventListener('abort', stop, { once: true });
     try {
       return await this.#port.call('find', { pyramid, tiles }, [], onProgress);
@@ -35,6 +45,7 @@ export class Finder {
   }
 
   dispose(): void {
+    this.#isPrepared = false;
     this.#port.dispose();
   }
 }

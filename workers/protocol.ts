@@ -171,6 +171,8 @@ export type AnalystExchanges = {
 
 /** The worker that finds people and their parts. */
 export type FinderExchanges = {
+  /** loads the networks and runs each once */
+  prepare: Exchange<undefined, undefined>;
   find: Exchange<{ pyramid: Pyramid; tiles: boolean }, FoundPeople>;
 };
 

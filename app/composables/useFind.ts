@@ -77,5 +77,11 @@ export function useFind() {
     else notices.say(text, { label: 'Look for small faces', run: () => void find(true) });
   }
 
-  return { find, progress: readonly(progress), stopFind: () => stop?.abort() };
+  return {
+    find,
+    /** loads what find needs, before it is pressed */
+    prepareFind: () => workers.prepareFind(),
+    progress: readonly(progress),
+    stopFind: () => stop?.abort(),
+  };
 }

@@ -26,11 +26,22 @@ export type HeadClasses = Readonly<Record<HeadClass, Float32Array>>;
 /** Makes the classes of every pixel sum to 1, none below 0. */
 export function shareOut(classes: HeadClasses): void {
   const planes = HEAD_CLASSES.map((name) => classes[name]).filter(isAnywhere);
-  // Plane after plane: a walk over all planes at every pixel takes twice as long.
-  const sums = new Float64Array(classes.skin.length);
-  for (const plane of planes) for (let i = 0; i < sums.length; i++) sums[i]! += Math.max(0, plane[i]!);
-  for (const plane of planes)
-    for (let i = 0; i < sums.length; i++) plane[i] = Math.max(0, plane[i]!) / (sums[i]! || 1);
+  const count = classes.skin.length;
+  const sums = new Float64Array(BLOCK);
+  // Plane after plane, of so many pixels that what is summed stays at hand.
+  for (let from = 0; from < count; from += BLOCK) {
+    const length = Math.min(BLOCK, count - from);
+    sums.fill(0);
+    for (const plane of planes) addPositive(plane, from, length, sums);
+    for (let n = 0; n < length; n++) sums[n] = 1 / (sums[n]! || 1);
+    for (const plane of planes)
+      for (let n = 0, i = from; n < length; n++, i++) plane[i] = plane[i]! > 0 ? plane[i]! * sums[n]! : 0;
+  }
+}
+const BLOCK = 4096;
+
+function addPositive(plane: Float32Array, from: number, length: number, sums: Float64Array): void {
+  for (let n = 0, i = from; n < length; n++, i++) if (plane[i]! > 0) sums[n]! += plane[i]!;
 }
 
 /** A record with a value for every class. */

@@ -86,8 +86,10 @@ export function featureZones(
   );
   for (let i = 0; i < face.length; i++) {
     const zone = Math.max(core[i]!, face[i]! * zones[i]!);
-    const point = pixelCentre(region, i % region.outWidth, Math.floor(i / region.outWidth));
-    face[i] = zone > 0 ? zone * (1 - hairOver(hairAt(point))) : 0;
+    if (zone > 0) {
+      const point = pixelCentre(region, i % region.outWidth, Math.floor(i / region.outWidth));
+      face[i] = zone * (1 - hairOver(hairAt(point)));
+    } else face[i] = 0;
   }
   return face;
 }

@@ -248,15 +248,23 @@ function headParts(
   taken: Float32Array,
   { features, inFace }: { readonly features: Float32Array; readonly inFace: Float32Array },
 ) {
-  const skin = mapPlane(classes.skin, (share, i) => share * (1 - taken[i]!));
-  return {
-    skin,
-    face: mapPlane(skin, (share, i) => share * inFace[i]!),
-    body: mapPlane(skin, (share, i) => share * (1 - inFace[i]!)),
+  const [skin, face, body, hair, beard] = Array.from({ length: 5 }, () => new Float32Array(taken.length)) as [
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+  ];
+  for (let i = 0; i < taken.length; i++) {
+    const free = 1 - taken[i]!;
+    skin[i] = classes.skin[i]! * free;
+    face[i] = skin[i]! * inFace[i]!;
+    body[i] = skin[i]! * (1 - inFace[i]!);
     // Brows, lashes and nostrils look like hair; they are none, and no skin.
-    hair: mapPlane(classes.hair, (share, i) => share * (1 - features[i]!) * (1 - taken[i]!)),
-    beard: mapPlane(classes.beard, (share, i) => share * (1 - taken[i]!)),
-  };
+    hair[i] = classes.hair[i]! * (1 - features[i]!) * free;
+    beard[i] = classes.beard[i]! * free;
+  }
+  return { skin, face, body, hair, beard };
 }
 
 function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart | undefined {
@@ -303,7 +311,7 @@ function foundPart(
   for (let i = 0; i < coverage.length; i++) {
     if (!(coverage[i]! > 0)) continue;
     const value = Math.min(1, coverage[i]!);
-    coverage8[i] = value < LEAST_VALUE ? 0 : Math.round(255 * value);
+    coverage8[i] = value < LEAST_VALUE ? 0 : 255 * value + 0.5;
     sum += value;
     if (value > 0.05) extent++;
     if (value > 0.2 && value < 0.8) unsure++;

@@ -1,31 +1,35 @@
 import { clampUnit } from '../math/clamp';
 import { boxMeansTwice } from '../raster/boxMeans';
 import { isAnywhere, mapPlane } from '../raster/mapPlane';
-import type { Region } from '../raster/raster';
 import type { HeadClasses } from './classShares';
 import type { HeadGrid } from './headGrid';
-import { cellsOf } from './planes';
-import { HAZE, HAZES } from './strandParameters';
+import { HAZE } from './strandParameters';
+import type { HAZES } from './strandParameters';
 import { setHair } from './strandPlanes';
 import type { StrandPlanes } from './strandPlanes';
 import { GROUNDS } from './strandShares';
+
+/** What share of a class the pixels keep: by the cell in which each lies, and that of each cell. */
+export interface KeptShares {
+  readonly cells: Int32Array;
+  readonly kept: Float32Array;
+}
 
 /**
  * Skin and cloth are whole: where none is sure about a place, mixed colours only look like them, and are of
  * the ground beside.
  */
 export function dropHaze(
-  grid: HeadGrid,
-  coarse: Float32Array,
+  name: 'skin' | 'clothes',
   { skin, clothes, background, others }: HeadClasses,
-  { name, region }: { readonly name: 'skin' | 'clothes'; readonly region: Region },
+  { cells, kept }: KeptShares,
 ): void {
-  const kept = keptShares(grid, coarse, { haze: HAZES[name], region });
   const own = name === 'skin' ? skin : clothes;
   const other = name === 'skin' ? clothes : skin;
   for (let i = 0; i < own.length; i++) {
-    const dropped = own[i]! * (1 - kept(i));
-    if (dropped === 0) continue;
+    const share = kept[cells[i]!]!;
+    if (share === 1 || own[i] === 0) continue;
+    const dropped = own[i]! * (1 - share);
     own[i]! -= dropped;
     const ground = background[i]! > other[i]! ? background : other;
     const to = others[i]! > ground[i]! ? others : ground;
@@ -37,30 +41,23 @@ export function dropHaze(
  * Hair hangs together: where none is sure about a place, grain and the mixed colours of other edges only look like
  * it, and what else is there shares them.
  */
-export function dropHairHaze(
-  grid: HeadGrid,
-  coarse: Float32Array,
-  planes: StrandPlanes,
-  region: Region,
-): void {
-  const kept = keptShares(grid, coarse, { haze: HAZES.hair, region });
+export function dropHairHaze(planes: StrandPlanes, { cells, kept }: KeptShares): void {
   const background = planes.grounds[GROUNDS.findIndex(({ name }) => name === 'background')]!;
-  for (let i = 0; i < planes.hair.length; i++) {
-    const share = kept(i);
+  for (let i = 0; i < cells.length; i++) {
+    const share = kept[cells[i]!]!;
     if (share < 1 && planes.hair[i]! > 0) setHair(i, share * planes.hair[i]!, planes, background);
   }
 }
 
-/** What share of a class a pixel keeps, by how much of it is sure about the place; all where it is sure nowhere. */
-function keptShares(
+/** What share of a class each cell keeps, by how much of it is sure about the place; all where it is sure nowhere. */
+export function keptShares(
   { region: { outWidth: columns, outHeight: rows, width }, frame }: HeadGrid,
   coarse: Float32Array,
-  { haze, region }: { readonly haze: (typeof HAZES)['skin' | 'hair']; readonly region: Region },
-): (i: number) => number {
-  const reach = Math.max(1, Math.round((haze.reach * frame.unit * columns) / width));
-  const cells = cellsOf(region, columns, rows);
-  const isSure = mapPlane(coarse, (share) => Number(share > haze.sure));
-  if (!isAnywhere(isSure)) return () => 1;
-  const sure = boxMeansTwice(isSure, { channels: 1, width: columns, height: rows, radius: reach });
-  return (i) => clampUnit(sure[cells[i]!]! / HAZE);
+  { sure, reach }: (typeof HAZES)['skin' | 'hair'],
+): Float32Array {
+  const isSure = mapPlane(coarse, (share) => Number(share > sure));
+  if (!isAnywhere(isSure)) return isSure.fill(1);
+  const radius = Math.max(1, Math.round((reach * frame.unit * columns) / width));
+  const about = boxMeansTwice(isSure, { channels: 1, width: columns, height: rows, radius });
+  return mapPlane(about, (share) => clampUnit(share / HAZE));
 }

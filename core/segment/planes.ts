@@ -85,9 +85,10 @@ export function cellsOf(
   rows: number,
 ): Int32Array {
   const out = new Int32Array(width * height);
+  const columnOf = Int32Array.from({ length: width }, (_, x) => Math.floor((x * columns) / width));
   for (let y = 0, i = 0; y < height; y++) {
     const first = columns * Math.floor((y * rows) / height);
-    for (let x = 0; x < width; x++, i++) out[i] = first + Math.floor((x * columns) / width);
+    for (let x = 0; x < width; x++, i++) out[i] = first + columnOf[x]!;
   }
   return out;
 }

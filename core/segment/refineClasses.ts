@@ -7,10 +7,10 @@ import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import type { HeadGrid } from './headGrid';
 import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, mixedVariance } from './mixingLines';
-import { dropHairHaze, dropHaze } from './haze';
+import { dropHairHaze, dropHaze, keptShares } from './haze';
+import type { KeptShares } from './haze';
 import { cellsOf, shrinkPlane } from './planes';
-import { setHair, strandPlanes } from './strandPlanes';
-import type { StrandPlanes } from './strandPlanes';
+import { setHairs, strandPlanes } from './strandPlanes';
 import { GROUNDS, shareOver } from './strandShares';
 import {
   AMONG_HAIR,
@@ -19,6 +19,7 @@ import {
   CLOUD_REACH,
   COLOUR_REACH,
   DEEP_REACH,
+  HAZES,
   HARDLY_TRUSTED,
   LEAST_SECOND,
   LOOKS,
@@ -62,9 +63,12 @@ export function refineClasses(
       smallHeight: small.region.outHeight,
     }),
   );
-  takeStrands(small, shrunk, refined, { region, fine });
-  for (const name of ['skin', 'clothes'] as const) dropHaze(small, shrunk[name], refined, { name, region });
-  dropHairHaze(small, shrunk.hair, strandPlanes(refined), region);
+  const cells = cellsOf(region, small.region.outWidth, small.region.outHeight);
+  const kept = (name: keyof typeof HAZES) => ({ cells, kept: keptShares(small, shrunk[name], HAZES[name]) });
+  const keptHair = kept('hair');
+  takeStrands(small, shrunk, refined, { region, fine, keptHair });
+  for (const name of ['skin', 'clothes'] as const) dropHaze(name, refined, kept(name));
+  dropHairHaze(strandPlanes(refined), keptHair);
   return refined;
 }
 
@@ -75,7 +79,11 @@ function takeStrands(
   grid: HeadGrid,
   classes: HeadClasses,
   refined: HeadClasses,
-  { region, fine }: { readonly region: Region; readonly fine: LinearRaster },
+  {
+    region,
+    fine,
+    keptHair: { cells, kept },
+  }: { readonly region: Region; readonly fine: LinearRaster; readonly keptHair: KeptShares },
 ): void {
   const { outWidth: columns, outHeight: rows } = grid.region;
   const { outWidth: width, outHeight: height } = region;
@@ -91,8 +99,10 @@ function takeStrands(
   const colourRows = Math.ceil(rows / 2);
   const colourCells = cellsOf(region, colourColumns, colourRows);
   const seeds = cellsOf({ ...region, outWidth: colourColumns, outHeight: colourRows }, columns, rows);
-  const cells = cellsOf(region, columns, rows);
-  const band = bandOf(cells, near, within);
+  const isBand = mapPlane(near, (share, cell) =>
+    Number(kept[cell]! > 0 && share >= NEARLY_NONE && within[cell]! <= NEARLY_ALL),
+  );
+  const band = membersOf(cells, isBand);
   const trust = (name: number, cell: number) =>
     STRAND_CLASSES[name] !== 'background' || near[seeds[cell]!]! < BARE_BELOW ? 1 : HARDLY_TRUSTED;
   const lines = new Float32Array(GROUNDS.length * seeds.length * LINE_CHANNELS);
@@ -114,17 +124,26 @@ function takeStrands(
       rows: colourRows,
       radius: (COLOUR_REACH * unit) / 2,
     });
-    const hair = colours[STRAND_CLASSES.indexOf('hair')]!;
-    GROUNDS.forEach(({ name }, n) => {
-      const own = lines.subarray(n * seeds.length * LINE_CHANNELS);
-      for (let cell = 0; cell < seeds.length; cell++)
-        mixingLine(hair, colours[STRAND_CLASSES.indexOf(name)]!, cell, own);
-    });
-    for (const i of band) mixed[i] = placeOn(lines, lineOf(grounds.first[cells[i]!]!, i), fine.data, i);
+    writeLines(colours, seeds.length, lines);
+    for (let n = 0; n < band.length; n++) {
+      const i = band[n]!;
+      mixed[i] = placeOn(lines, lineOf(grounds.first[cells[i]!]!, i), fine.data, i);
+    }
     const clouds = boxMeansTwice(mapPlane(mixed, clampUnit), { channels: 1, width, height, radius: cloud });
-    const places = { cells, clouds, near, within, grounds, lines, mixed, prior, lineOf, fine, width };
-    for (const i of band) takeStrand(i, places, planes);
+    const steady = boxMeans(mixed, { channels: 1, width, height, radius: 1 });
+    const places = { cells, near, within, grounds, lines, mixed, steady, clouds, prior, lineOf, fine };
+    setHairs(band, strandShares(band, places), planes, (i) => grounds.first[cells[i]!]!);
   }
+}
+
+/** The lines between hair and each ground, cell after cell, ground after ground. */
+function writeLines(colours: readonly Float32Array[], cells: number, lines: Float32Array): void {
+  const hair = colours[STRAND_CLASSES.indexOf('hair')]!;
+  GROUNDS.forEach(({ name }, n) => {
+    const own = lines.subarray(n * cells * LINE_CHANNELS);
+    for (let cell = 0; cell < cells; cell++)
+      mixingLine(hair, colours[STRAND_CLASSES.indexOf(name)]!, cell, own);
+  });
 }
 
 /** What is known of the places in the band about the hair, by pixel or by cell. */
@@ -135,45 +154,54 @@ interface StrandPlaces {
   readonly grounds: ReturnType<typeof groundsOf>;
   readonly lines: Float32Array;
   readonly mixed: Float32Array;
-  /** means of these about each pixel, wider than a strand */
+  /** means of these about each pixel: over it and its neighbours, and wider than a strand */
+  readonly steady: Float32Array;
   readonly clouds: Float32Array;
   readonly prior: Float32Array;
   readonly lineOf: (ground: number, i: number) => number;
   readonly fine: LinearRaster;
-  readonly width: number;
 }
 
-/** Gives one pixel its share of hair, over the ground about it or over two where they meet. */
-function takeStrand(i: number, places: StrandPlaces, planes: StrandPlanes): void {
-  const { cells, near, within, grounds, lines, mixed, clouds, prior, lineOf, fine, width } = places;
-  const cell = cells[i]!;
-  const first = grounds.first[cell]!;
-  const line = lineOf(first, i);
-  const secondly = grounds.secondShare[cell]!;
-  if (lines[line + 4] === Infinity) return;
-  // Away from the hair a strand must stand out from what the ground does by itself.
-  const away = 1 - clampUnit(within[cell]! / AMONG_HAIR);
-  const seen =
-    away > 0 ? clampUnit(meanOfNine(mixed, i, width) / (BAND_GROUND_NOISE * lines[line + 5]! + 0.02) - 1) : 1;
-  const place = {
-    near: near[cell]!,
-    within: within[cell]!,
-    gate: 1 - away * (1 - seen),
-    prior: prior[i]!,
-  };
-  // And it is thin: what has hair's colour all about the place is a cloud on the ground.
-  const own = clampUnit(mixed[i]! - away * clouds[i]!);
-  let share = shareOver(GROUNDS[first]!, own, mixedVariance(lines, line, own), place);
-  if (secondly > 0) {
-    const second = grounds.second[cell]!;
-    const other = lineOf(second, i);
-    if (lines[other + 4] !== Infinity) {
-      const over = clampUnit(placeOn(lines, other, fine.data, i));
-      share +=
-        secondly * (shareOver(GROUNDS[second]!, over, mixedVariance(lines, other, over), place) - share);
+/**
+ * Shares of hair of some pixels, each over the ground about it or over two where they meet.
+ * @returns below 0 where a pixel stays as it was
+ */
+function strandShares(band: Int32Array, places: StrandPlaces): Float32Array {
+  const { cells, near, within, grounds, lines, mixed, steady, clouds, prior, lineOf, fine } = places;
+  const place = { near: 0, within: 0, gate: 0, prior: 0 };
+  const out = new Float32Array(band.length);
+  for (let n = 0; n < band.length; n++) {
+    const i = band[n]!;
+    const cell = cells[i]!;
+    const first = grounds.first[cell]!;
+    const line = lineOf(first, i);
+    if (lines[line + 4] === Infinity) {
+      out[n] = -1;
+      continue;
     }
+    // Away from the hair a strand must stand out from what the ground does by itself.
+    const away = 1 - clampUnit(within[cell]! / AMONG_HAIR);
+    const seen = clampUnit(steady[i]! / (BAND_GROUND_NOISE * lines[line + 5]! + 0.02) - 1);
+    place.near = near[cell]!;
+    place.within = within[cell]!;
+    place.gate = 1 - away * (1 - seen);
+    place.prior = prior[i]!;
+    // And it is thin: what has hair's colour all about the place is a cloud on the ground.
+    const own = clampUnit(mixed[i]! - away * clouds[i]!);
+    let share = shareOver(GROUNDS[first]!, own, mixedVariance(lines, line, own), place);
+    const secondly = grounds.secondShare[cell]!;
+    if (secondly > 0) {
+      const second = grounds.second[cell]!;
+      const other = lineOf(second, i);
+      if (lines[other + 4] !== Infinity) {
+        const over = clampUnit(placeOn(lines, other, fine.data, i));
+        share +=
+          secondly * (shareOver(GROUNDS[second]!, over, mixedVariance(lines, other, over), place) - share);
+      }
+    }
+    out[n] = share;
   }
-  setHair(i, share, planes, planes.grounds[first]!);
+  return out;
 }
 
 /** The ground about each cell, the next strongest, and its share where both are near. */
@@ -203,42 +231,21 @@ function groundsOf(about: readonly Float32Array[]): {
   return { first, second, secondShare };
 }
 
-/** The pixels whose hair is looked at one by one. */
-function bandOf(cells: Int32Array, near: Float32Array, within: Float32Array): Int32Array {
+/** The pixels that lie in such cells. */
+function membersOf(cells: Int32Array, isMember: Float32Array): Int32Array {
   const members = new Int32Array(cells.length);
   let count = 0;
-  for (let i = 0; i < cells.length; i++)
-    if (near[cells[i]!]! >= NEARLY_NONE && within[cells[i]!]! <= NEARLY_ALL) members[count++] = i;
+  for (let i = 0; i < cells.length; i++) if (isMember[cells[i]!] !== 0) members[count++] = i;
   return members.subarray(0, count);
 }
 
 /** Which class each pixel belongs to for sure. */
 function pureLabels(refined: HeadClasses): Uint8Array {
   const labels = new Uint8Array(refined.hair.length).fill(NO_CLASS);
-  STRAND_CLASSES.forEach((name, n) => {
-    const shares = refined[name];
-    for (let i = 0; i < labels.length; i++) if (shares[i]! > PURE) labels[i] = n;
-  });
+  STRAND_CLASSES.forEach((name, n) => labelPure(refined[name], n, labels));
   return labels;
 }
 
-/** Mean of a pixel and its eight neighbours; beyond the border itself. */
-function meanOfNine(plane: Float32Array, i: number, width: number): number {
-  const column = i % width;
-  const left = column > 0 ? i - 1 : i;
-  const right = column < width - 1 ? i + 1 : i;
-  const up = i >= width ? -width : 0;
-  const down = i + width < plane.length ? width : 0;
-  return (
-    (plane[left + up]! +
-      plane[i + up]! +
-      plane[right + up]! +
-      plane[left]! +
-      plane[i]! +
-      plane[right]! +
-      plane[left + down]! +
-      plane[i + down]! +
-      plane[right + down]!) /
-    9
-  );
+function labelPure(shares: Float32Array, label: number, labels: Uint8Array): void {
+  for (let i = 0; i < labels.length; i++) if (shares[i]! > PURE) labels[i] = label;
 }

@@ -8,12 +8,19 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
 }, info) => {
   const origins = new Set<string>();
   const problems: string[] = [];
-  page.on('request', (request) =>
-    origins.add(new URL(request.url()).protocol.startsWith('http') ? new URL(request.url()).origin : 'blob'),
-  );
+  const networks = new Set<string>();
+  page.on('request', (request) => {
+    const { protocol, origin, pathname } = new URL(request.url());
+    origins.add(protocol.startsWith('http') ? origin : 'blob');
+    if (pathname.startsWith('/models/')) networks.add(pathname);
+  });
   page.on('pageerror', (error) => problems.push(error.message));
   const bench = await Bench.open(page);
   const map = page.getByRole('group', { name: /^Face map/ });
+
+  await test.step('what Find needs is loaded before it is pressed', async () => {
+    await expect.poll(() => [...networks].filter((path) => path.endsWith('.bin')).length).toBe(5);
+  });
 
   await test.step('Find divides the sitter into parts; one undo takes all of it back', async () => {
     await bench.find();

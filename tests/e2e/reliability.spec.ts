@@ -65,12 +65,12 @@ test('a computation that does not end is said and can be stopped; a painter that
 test('a web page in the place of a network is not kept: once the network is there, find works', async ({
   page,
 }) => {
-  const bench = await Bench.open(page);
   await page
     .context()
     .route('**/models/**', (route) =>
       route.fulfill({ contentType: 'text/html', body: '<!doctype html><p>Sign in to this network' }),
     );
+  const bench = await Bench.open(page);
   await page.keyboard.press('f');
   await expect(said(page, 'The face networks could not be loaded')).toBeVisible();
   await page.context().unroute('**/models/**');

@@ -13,7 +13,7 @@ const { ready, opening } = useOpenPhoto(photo);
 const { importing, importFiles } = useImport();
 const { over, folder } = usePhotoDrop(addPhotos);
 const survey = shallowRef<Survey>();
-const { find } = useFind();
+const { find, prepareFind } = useFind();
 useResults(photo, survey);
 const { stacked, widthOf, isOpen } = useColumns();
 useBenchKeys();
@@ -43,6 +43,8 @@ watch(
 watch(ready, (id) => {
   if (id && bench.findsOnOpen && photo.value?.areas.length === 0) void find();
 });
+// The picture stands and its readings too: nothing else waits for the processor.
+watch(survey, (measured) => measured && photo.value?.areas.length === 0 && prepareFind());
 watch(importing, (now) => now && notices.say(`Opening ${now.file} (${now.done + 1} of ${now.of}) …`));
 const sized = (side: ColumnSide) => (stacked.value ? {} : { width: `${widthOf(side)}px` });
 </script>
