@@ -26,6 +26,7 @@ async function measure(page: Page): Promise<Row[]> {
   await page.goto('/');
   await page.getByRole('link', { name: 'Open Lantern Row Players' }).waitFor();
   await page.waitForTimeout(8000);
+  const started = await longestTask(page);
   const file = join(mkdtempSync(join(tmpdir(), 'even-blush-')), 'large.jpg');
   await largePortrait().jpeg({ quality: 92 }).toFile(file);
   const begin = Date.now();
@@ -35,9 +36,7 @@ async function measure(page: Page): Promise<Row[]> {
   const first = Date.now() - begin;
   const bench = new Bench(page, LARGE);
   await bench.settle();
-  const opened = await page.evaluate(() =>
-    Math.max(0, ...(globalThis as unknown as { longTasks: number[] }).longTasks),
-  );
+  const opened = await longestTask(page);
   await bench.choosePart('Skin');
   const scale = LARGE.width / 1080;
   const face = (
@@ -71,6 +70,7 @@ async function measure(page: Page): Promise<Row[]> {
       unit: 'ms',
       must: '< 1500',
     },
+    { what: 'longest main-thread task as the application starts', value: started, unit: 'ms', must: '' },
     { what: 'longest main-thread task while it opened', value: opened, unit: 'ms', must: '≤ 50' },
     {
       what: `slider to first picture, half-size or full, median of ${NUDGES}, view of ${(pixels / 1e6).toFixed(1)} megapixels`,
@@ -110,6 +110,14 @@ async function measure(page: Page): Promise<Row[]> {
       must: '≤ 100',
     },
   ];
+}
+
+/** The longest task of 50 ms or more since this was asked last, ms; 0 where none was so long. */
+function longestTask(page: Page): Promise<number> {
+  return page.evaluate(() => {
+    const { longTasks } = globalThis as unknown as { longTasks: number[] };
+    return Math.max(0, ...longTasks.splice(0));
+  });
 }
 
 /** From a press to what answers it: a part's column, a step's fields, the draft of the picture. */
@@ -155,7 +163,7 @@ async function presses(page: Page, bench: Bench): Promise<{ part: number; fields
 /** From an arrow key on the ladder to the half-size and to the full picture. */
 async function nudges(page: Page): Promise<{ draft: number; full: number; longest: number }> {
   await page.getByRole('slider', { name: 'Target hue of the middle' }).focus();
-  await page.evaluate(() => void ((globalThis as unknown as { longTasks: number[] }).longTasks.length = 0));
+  await longestTask(page);
   const drafts: number[] = [];
   const fulls: number[] = [];
   for (let n = 0; n < NUDGES; n++) {
@@ -181,9 +189,7 @@ async function nudges(page: Page): Promise<{ draft: number; full: number; longes
     fulls.push(times.full);
     await page.waitForTimeout(1500);
   }
-  const longest = await page.evaluate(() =>
-    Math.max(0, ...(globalThis as unknown as { longTasks: number[] }).longTasks),
-  );
+  const longest = await longestTask(page);
   return { draft: median(drafts), full: median(fulls), longest };
 }
 

@@ -1,15 +1,12 @@
 import { spawn } from 'node:child_process';
 import { chromium } from '@playwright/test';
 import type { Page } from '@playwright/test';
-import playwright from '../playwright.config';
+import { PLAIN_CHROMIUM } from '../playwright.config';
 
 const PORT = 4188;
 const ADDRESS = `http://localhost:${PORT}`;
 
-/**
- * Does something in a page of the built application, in Chromium without a graphics card: tests emulate one, which
- * makes the page itself wait.
- */
+/** Does something in a page of the built application, in Chromium without a graphics card. */
 export async function inServedPage<T>(
   viewport: { readonly width: number; readonly height: number },
   work: (page: Page) => Promise<T>,
@@ -17,9 +14,7 @@ export async function inServedPage<T>(
   const server = spawn(process.execPath, ['.output/server/index.mjs'], {
     env: { ...process.env, PORT: String(PORT) },
   });
-  const { args = [], ...options } = playwright.use!.launchOptions!;
-  const plain = [...args.filter((arg) => !/gl=|angle=|swiftshader/.test(arg)), '--disable-gpu'];
-  const browser = await chromium.launch({ ...options, args: plain });
+  const browser = await chromium.launch(PLAIN_CHROMIUM);
   try {
     const isUp = () =>
       fetch(`${ADDRESS}/api/health`).then(

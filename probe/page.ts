@@ -3,20 +3,10 @@ import { createServer } from 'node:net';
 import { chromium } from '@playwright/test';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import sharp from 'sharp';
+import { PLAIN_CHROMIUM } from '../playwright.config';
 import { damage, numbers } from './finding';
 import type { Finding } from './finding';
 
-const ARGUMENTS = [
-  '--no-sandbox',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--use-gl=angle',
-  '--use-angle=swiftshader',
-  '--enable-unsafe-swiftshader',
-];
 const KILLS = 100;
 const DAB_MS = 60;
 const IMPORTS = 10;
@@ -37,7 +27,7 @@ export async function* probePage(): AsyncGenerator<Finding> {
     ))
   )
     await new Promise((resolve) => setTimeout(resolve, 100));
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGUMENTS });
+  const browser = await chromium.launch(PLAIN_CHROMIUM);
   try {
     for (const probe of [damagedFiles, killedTabs, importsInTwoTabs, endedWorkers, visits])
       yield await probe(browser, address);

@@ -19,6 +19,7 @@ export function drawLayers(
   for (const name of LAYERS) {
     const pieces = layers.get(name);
     if (!pieces || (name === 'before' && before.how === 'nowhere')) continue;
+    if (name === 'base' && isHidden(pieces, layers.get('after') ?? [], placement, context.canvas)) continue;
     context.save();
     context.beginPath();
     if (name === 'before' && before.how === 'beside') {
@@ -55,16 +56,45 @@ function leftOfLine(
   context.lineTo(x - across - down, y - down + across);
 }
 
-/** Edges fall on whole device pixels, so that pieces meet without a seam. */
-function drawPiece(
-  context: OffscreenCanvasRenderingContext2D,
-  { region, bitmap }: Piece,
-  { left, top, zoom, devicePixels }: Placement,
-): void {
+/** Whether the picture covers all of its stand-in that is in sight: enlarging that takes longer than all else. */
+function isHidden(
+  standIn: readonly Piece[],
+  picture: readonly Piece[],
+  placement: Placement,
+  { width, height }: { readonly width: number; readonly height: number },
+): boolean {
+  if (placement.radians !== 0 || picture.length === 0) return false;
+  const below = edgesOf(standIn, placement);
+  const above = edgesOf(picture, placement);
+  return (
+    above.x <= Math.max(0, below.x) &&
+    above.y <= Math.max(0, below.y) &&
+    above.right >= Math.min(width, below.right) &&
+    above.bottom >= Math.min(height, below.bottom)
+  );
+}
+
+/** Device pixels of a canvas; they are whole, so that pieces meet without a seam. */
+interface Edges {
+  readonly x: number;
+  readonly y: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/** Of pieces that lie one below the other. */
+function edgesOf(pieces: readonly Piece[], { left, top, zoom, devicePixels }: Placement): Edges {
   const scale = zoom * devicePixels;
-  const x = Math.round(left * devicePixels + region.x * scale);
-  const y = Math.round(top * devicePixels + region.y * scale);
-  const right = Math.round(left * devicePixels + (region.x + region.width) * scale);
-  const bottom = Math.round(top * devicePixels + (region.y + region.height) * scale);
-  context.drawImage(bitmap, x, y, right - x, bottom - y);
+  const [{ region: first }, { region: last }] = [pieces[0]!, pieces.at(-1)!];
+  return {
+    x: Math.round(left * devicePixels + first.x * scale),
+    y: Math.round(top * devicePixels + first.y * scale),
+    right: Math.round(left * devicePixels + (last.x + last.width) * scale),
+    bottom: Math.round(top * devicePixels + (last.y + last.height) * scale),
+  };
+}
+
+function drawPiece(context: OffscreenCanvasRenderingContext2D, piece: Piece, placement: Placement): void {
+  const { x, y, right, bottom } = edgesOf([piece], placement);
+  context.drawImage(piece.bitmap, x, y, right - x, bottom - y);
 }

@@ -210,13 +210,19 @@ describe('following a shot', () => {
 });
 
 describe('key frames', () => {
-  it('are moved to where they were followed, and nowhere else', async () => {
-    const { work, shot, said } = await opened(key(0));
+  it('are followed to where they are moved; not where that is stopped, nor beyond the next one', async () => {
+    const { work, shot, said } = await opened(key(0), key(3));
+    await work.moveKey(shot.keys[0]!, 5);
+    expect(said().join()).toContain('as far as the ones beside it');
+    fails = { next: new CancelledError() };
     await work.moveKey(shot.keys[0]!, 2);
-    expect(said().join()).toContain('Press Follow first');
-    await work.follow();
+    expect(shot.keys.map(({ frame }) => frame.n)).toEqual([0, 3]);
+    fails = {};
     await work.moveKey(shot.keys[0]!, 2);
-    expect(shot.keys.map(({ id, frame }) => [id, frame.n])).toEqual([[pngHash, 2]]);
+    expect(shot.keys.map(({ id, frame }) => [id, frame.n])).toEqual([
+      [pngHash, 2],
+      [key(3).id, 3],
+    ]);
     expect(useSitting().undoLabel).toBe('move key frame');
   });
 

@@ -202,12 +202,18 @@ export function useShotWork() {
     await putKey(n, await sidesAt(n).catch(() => []), 'make key frame');
   }
 
-  /** Takes a key frame with all that was done on it to another frame, as it was followed there. */
+  /** Takes a key frame with all that was done on it to another frame, as it is followed there. */
   async function moveKey(key: KeyFrame, n: number): Promise<void> {
     if (n === key.frame.n || shot.keys.some(({ frame }) => frame.n === n)) return;
+    const reach = reachOf(key, shot.keys, shot.count);
+    if (n < reach.from || n > reach.to) {
+      notices.say('A key frame moves as far as the ones beside it, and to no other picture of the clip.');
+      return;
+    }
+    if (!shot.followedFrom(key, n) && !(await follow({ from: n, to: n }))) return;
     const there = await sideFrom(key, n, 1).catch(() => []);
     if (there.length > 0) await putKey(n, there, 'move key frame', key);
-    else notices.say('A key frame moves to frames to which it was followed. Press Follow first.');
+    else notices.say('What was done is not followed to this frame: the clip shows another picture from there on.');
   }
 
   /** @param gone the key frame in whose place it comes */

@@ -175,7 +175,8 @@ export class Bench {
 export async function enter(field: Locator, text: string): Promise<void> {
   await field.fill(text);
   await field.press('Enter');
-  await field.blur();
+  // The field may be called otherwise by now.
+  await field.page().evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
 }
 
 /** What the page warns of. */

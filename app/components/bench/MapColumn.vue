@@ -7,6 +7,8 @@ defineProps<{ survey: Survey | undefined; ready: boolean }>();
 const bench = useBench();
 const { photo, area } = useBenchPhoto();
 const { newArea } = useAreas();
+/** The picture comes first. */
+const isDue = useTurn(1);
 
 const openSitter = computed(() => {
   const id = area.value?.sitter ?? bench.sitterId;
@@ -33,7 +35,7 @@ const partsOf = (sitter: string) => photo.value?.areas.filter((entry) => entry.s
 
 <template>
   <aside class="flex shrink-0 flex-col gap-2 overflow-y-auto bg-panel p-3" aria-label="Parts, check and plan">
-    <template v-if="photo">
+    <template v-if="photo && isDue">
       <div v-if="photo.sitters.length > 0" class="flex flex-wrap gap-2">
         <button
           v-for="sitter in photo.sitters"

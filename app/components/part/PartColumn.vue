@@ -10,6 +10,9 @@ const bench = useBench();
 const drawing = useDrawing();
 const { photo, area, changeOpenArea } = useBenchPhoto();
 const { inHand } = useSteps();
+/** The picture and the parts come first, then what can be done, then its numbers. */
+const offers = useTurn(2);
+const numbers = useTurn(3);
 
 const id = computed(() => area.value?.id ?? WHOLE_PICTURE.id);
 const measured = computed(() => props.survey?.areas[id.value]);
@@ -39,7 +42,7 @@ const editMarks = () =>
 
 <template>
   <aside class="flex shrink-0 flex-col gap-2 overflow-y-auto bg-panel p-3" aria-label="The part">
-    <template v-if="photo">
+    <template v-if="photo && offers">
       <header class="flex items-center gap-2">
         <input
           v-if="area"
@@ -88,7 +91,12 @@ const editMarks = () =>
       </p>
       <template v-else>
         <StepOffers :photo="photo" :area="area" />
-        <NumbersSection :photo="photo" :area="area" :survey="survey?.of === id ? survey : undefined" />
+        <NumbersSection
+          v-if="numbers"
+          :photo="photo"
+          :area="area"
+          :survey="survey?.of === id ? survey : undefined"
+        />
         <StepInHand v-if="inHand" :key="inHand.id" :step="inHand" :photo="photo" :survey="survey" />
         <p v-else class="text-[13px] text-quiet">
           No step on {{ area ? area.name : 'the whole picture' }} yet: press one of those offered above, or
