@@ -112,8 +112,9 @@ async function writeFound(
     );
     await Promise.all(
       files.map(async ({ file }, n) => {
-        shares.set(file, shareOf(coverages[n]!));
-        await writeFile(join(folder, file), await packCoverage(coverages[n]!, width, height));
+        const { coverage8, sum } = coverages[n]!;
+        shares.set(file, sum / (255 * coverage8.length));
+        await writeFile(join(folder, file), await packCoverage(coverage8, width, height));
       }),
     );
   };
@@ -138,13 +139,6 @@ function filesOf(found: readonly FoundPart[], n: number): (FoundFile & { readonl
       plates: found.filter((entry) => names.includes(entry.part)),
     }))
     .filter(({ plates }) => plates.length > 0);
-}
-
-/** Mean coverage, 0..1. */
-function shareOf(coverage8: Uint8Array): number {
-  let sum = 0;
-  for (let i = 0; i < coverage8.length; i++) sum += coverage8[i]!;
-  return sum / (255 * coverage8.length);
 }
 
 /** Files whose clocks differ by less were written together. */
@@ -197,17 +191,23 @@ function sitterResult(
 
 /** Coverage of some plates together at the photo's size. */
 export function wholeCoverage(pyramid: Pyramid, plates: readonly Plate[]): Uint8Array {
-  return wholeCoverages(pyramid, [plates])[0]!;
+  return wholeCoverages(pyramid, [plates])[0]!.coverage8;
+}
+
+/** Coverage 0..255 at the photo's size, and the sum of it. */
+interface WholeCoverage {
+  readonly coverage8: Uint8Array;
+  sum: number;
 }
 
 /**
  * Coverage of several lists of plates, each together, at the photo's size; in strips no wider than the plates.
  * Those of one rectangle look at the photo together.
  */
-function wholeCoverages(pyramid: Pyramid, lists: readonly (readonly Plate[])[]): Uint8Array[] {
+function wholeCoverages(pyramid: Pyramid, lists: readonly (readonly Plate[])[]): WholeCoverage[] {
   const { width, height } = pyramid;
-  const outs = lists.map(() => new Uint8Array(width * height));
-  const groups = new Map<string, { readonly plate: Plate; readonly out: Uint8Array }[]>();
+  const outs = lists.map((): WholeCoverage => ({ coverage8: new Uint8Array(width * height), sum: 0 }));
+  const groups = new Map<string, { readonly plate: Plate; readonly out: WholeCoverage }[]>();
   for (const [n, plates] of lists.entries())
     for (const plate of plates) {
       const key = Object.values(plate.region).join(' ');
@@ -224,17 +224,29 @@ function wholeCoverages(pyramid: Pyramid, lists: readonly (readonly Plate[])[]):
         (part) => sampleRegion(pyramid, part),
         layers,
       );
-      group.forEach(({ out }, n) => addCoverage(out, width, layers[n]!, region));
+      group.forEach(({ out }, n) => (out.sum += addCoverage(out.coverage8, width, layers[n]!, region)));
     }
   }
   return outs;
 }
 
-/** Adds shares of a part of a photo to its coverage. */
-function addCoverage(out: Uint8Array, width: number, layer: Float32Array, { x, y, outWidth }: Region): void {
+/** Adds shares of a part of a photo to its coverage. @returns by how much it grew, all pixels together */
+function addCoverage(
+  out: Uint8Array,
+  width: number,
+  layer: Float32Array,
+  { x, y, outWidth }: Region,
+): number {
+  let grown = 0;
   for (let i = 0, row = y; i < layer.length; row++)
-    for (let o = row * width + x, end = o + outWidth; o < end; o++, i++)
-      if (layer[i]! > 0) out[o] = Math.min(255, out[o]! + Math.round(255 * layer[i]!));
+    for (let o = row * width + x, end = o + outWidth; o < end; o++, i++) {
+      if (!(layer[i]! > 0)) continue;
+      const before = out[o]!;
+      const after = Math.min(255, before + ((255 * layer[i]! + 0.5) | 0));
+      out[o] = after;
+      grown = (grown + after - before) | 0;
+    }
+  return grown;
 }
 
 /** What find wrote, in lines for a terminal. */

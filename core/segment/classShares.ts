@@ -34,14 +34,17 @@ export function shareOut(classes: HeadClasses): void {
     sums.fill(0);
     for (const plane of planes) addPositive(plane, from, length, sums);
     for (let n = 0; n < length; n++) sums[n] = 1 / (sums[n]! || 1);
-    for (const plane of planes)
-      for (let n = 0, i = from; n < length; n++, i++) plane[i] = plane[i]! > 0 ? plane[i]! * sums[n]! : 0;
+    for (const plane of planes) scalePositive(plane, from, length, sums);
   }
 }
 const BLOCK = 4096;
 
+function scalePositive(plane: Float32Array, from: number, length: number, scales: Float64Array): void {
+  for (let n = 0, i = from; n < length; n++, i++) plane[i] = Math.max(0, plane[i]!) * scales[n]!;
+}
+
 function addPositive(plane: Float32Array, from: number, length: number, sums: Float64Array): void {
-  for (let n = 0, i = from; n < length; n++, i++) if (plane[i]! > 0) sums[n]! += plane[i]!;
+  for (let n = 0, i = from; n < length; n++, i++) sums[n]! += Math.max(0, plane[i]!);
 }
 
 /** A record with a value for every class. */

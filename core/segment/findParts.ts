@@ -304,6 +304,20 @@ function foundPart(
   coverage: Float32Array,
   doubt: Doubt | undefined,
 ): FoundPart | undefined {
+  const { coverage8, sum, extent, unsure } = coded(coverage);
+  if (sum < LEAST_COVERED) return undefined;
+  const unsureShare = unsure / extent;
+  return {
+    part,
+    region,
+    coverage8,
+    unsureShare,
+    doubt: doubt ?? (unsureShare > SOFT_SHARE && !FINE_PARTS.includes(part) ? 'soft' : undefined),
+  };
+}
+
+/** Coverage as codes; its sum, and how many pixels it covers at all and how many of these by half. */
+function coded(coverage: Float32Array) {
   let sum = 0;
   let extent = 0;
   let unsure = 0;
@@ -316,15 +330,7 @@ function foundPart(
     if (value > 0.05) extent++;
     if (value > 0.2 && value < 0.8) unsure++;
   }
-  if (sum < LEAST_COVERED) return undefined;
-  const unsureShare = unsure / extent;
-  return {
-    part,
-    region,
-    coverage8,
-    unsureShare,
-    doubt: doubt ?? (unsureShare > SOFT_SHARE && !FINE_PARTS.includes(part) ? 'soft' : undefined),
-  };
+  return { coverage8, sum, extent, unsure };
 }
 
 function isCut({ points }: FaceLandmarks, { width, height }: Pyramid): boolean {
