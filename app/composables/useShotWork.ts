@@ -213,7 +213,10 @@ export function useShotWork() {
     if (!shot.followedFrom(key, n) && !(await follow({ from: n, to: n }))) return;
     const there = await sideFrom(key, n, 1).catch(() => []);
     if (there.length > 0) await putKey(n, there, 'move key frame', key);
-    else notices.say('What was done is not followed to this frame: the clip shows another picture from there on.');
+    else
+      notices.say(
+        'What was done is not followed to this frame: the clip shows another picture from there on.',
+      );
   }
 
   /** @param gone the key frame in whose place it comes */
