@@ -6,6 +6,7 @@ import { carriedTo } from './carriedTo';
 import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import type { HeadGrid } from './headGrid';
+import { partBeardHairs } from './beardHairs';
 import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, mixedVariance } from './mixingLines';
 import { dropHairHaze, dropHaze, keptShares } from './haze';
 import type { KeptShares } from './haze';
@@ -69,6 +70,7 @@ export function refineClasses(
   takeStrands(small, shrunk, refined, { region, fine, keptHair });
   for (const name of ['skin', 'clothes'] as const) dropHaze(name, refined, kept(name));
   dropHairHaze(strandPlanes(refined), keptHair);
+  partBeardHairs(small, refined, { region, fine });
   return refined;
 }
 

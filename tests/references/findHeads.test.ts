@@ -12,7 +12,7 @@ import { softIou } from './measures';
 
 const networks = tfNetworks(networkFiles);
 
-/** Truth: masks of made-up heads. Floors and ceilings stand at what was measured (2026-11-26, hair and what it took 2026-11-28), 0.02 worse. */
+/** Truth: masks of made-up heads. Floors and ceilings stand at what was measured (2026-11-26, hair, beard and what they took 2026-11-28), 0.02 worse. */
 describe('find on small heads', () => {
   const found = new Map<Head, Promise<[Pyramid, FoundPeople]>>();
   const findOn = (head: Head) => {
@@ -27,10 +27,10 @@ describe('find on small heads', () => {
   };
 
   it.each([
-    ['bearded', 'beard', ['beard'], 0.591],
+    ['bearded', 'beard', ['beard'], 0.628],
     ['bearded', 'glasses', ['other'], 0.661],
     ['bearded', 'hair', ['hair'], 0.83],
-    ['bearded', 'face', ['skin_face'], 0.787],
+    ['bearded', 'face', ['skin_face'], 0.814],
     ['suit', 'hair', ['hair'], 0.872],
     ['suit', 'clothes', ['clothes'], 0.97],
     ['pair', 'hair', ['hair'], 0.804],
@@ -40,7 +40,7 @@ describe('find on small heads', () => {
   });
 
   it.each([
-    ['bearded', 'beard', 'skin', 0.125],
+    ['bearded', 'beard', 'skin', 0.196],
     ['bearded', 'other', 'skin', 0.111],
     ['bearded', 'clothes', 'hair', 0.02],
     ['suit', 'clothes', 'hair', 0.02],
