@@ -3,8 +3,7 @@ import simd from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm-simd.wasm
 import { findParts } from '#core/segment/findParts';
 import { withLikenesses } from '#core/segment/sitterLikeness';
 import { checkNetwork } from '../networks/checkNetwork';
-import { tfNetworks } from '../networks/tfNetworks';
-import { tryNetworks } from '../networks/tryNetworks';
+import { tfNetworks, tryNetworks } from '../networks/tfNetworks';
 import type { NetworkFiles } from '../networks/tfNetworks';
 import type { FinderExchanges } from './protocol';
 import { serve } from './serve';

@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import { newPhoto, newSitting } from '#core/document/commands';
 import type { Sitting } from '#core/document/schema';
 import { Bench, enter } from './bench';
+import { storedRows } from './stored';
 
 /** Puts sittings into the storage as if they had been worked on here. */
 async function store(page: Parameters<typeof Bench.open>[0], sittings: readonly Sitting[]): Promise<void> {
@@ -49,19 +51,28 @@ function sittingNamed(name: string, n: number, photos: number): Sitting {
   };
 }
 
+/** Waits until it is kept what became of the one photo with parts. @returns after which work that was */
+async function resultKept(page: Page, before?: string): Promise<string> {
+  const keptAs = async () =>
+    (await storedRows<{ pictureAs?: string }>(page, 'progress')).find(({ pictureAs }) => pictureAs)
+      ?.pictureAs;
+  await expect.poll(async () => ((await keptAs()) ?? before) === before).toBe(false);
+  return (await keptAs())!;
+}
+
 test('a card shows faces, skin against its corridor, and the work; note, tags and archive are kept', async ({
   page,
 }) => {
   const bench = await Bench.openFound(page);
   await bench.choosePart('Skin');
+  const found = await resultKept(page);
   await page.getByRole('button', { name: '+ Bring hue to target' }).click();
   await bench.settle();
-  // What became of it is kept once its numbers are there.
   await expect(page.getByRole('slider', { name: 'Target hue of the middle' })).toHaveAttribute(
     'aria-valuenow',
     '23',
   );
-  await page.waitForTimeout(4000);
+  await resultKept(page, found);
   await page.getByRole('link', { name: 'All sittings' }).click();
   const card = page.getByRole('list', { name: 'Sittings' }).getByRole('listitem').first();
   await expect(card.getByRole('img', { name: /^skin at 2\d°, inside its corridor/ })).toBeVisible();
@@ -135,7 +146,6 @@ test('photos of a sitting: results, states, decisions for several, filters, next
   await expect(page.getByRole('button', { name: 'photo 1 of 21' })).toBeVisible();
   await page.getByRole('button', { name: '+ Recolour' }).click();
   await bench.settle();
-  await page.waitForTimeout(1500);
 
   await page.keyboard.press('Shift+P');
   const dialog = page.getByRole('dialog');
