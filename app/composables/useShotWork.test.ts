@@ -213,7 +213,7 @@ describe('key frames', () => {
   it('are followed to where they are moved; not where that is stopped, nor beyond the next one', async () => {
     const { work, shot, said } = await opened(key(0), key(3));
     await work.moveKey(shot.keys[0]!, 5);
-    expect(said().join()).toContain('as far as the ones beside it');
+    expect(said().join()).toContain('no further than to the key frames beside it');
     fails = { next: new CancelledError() };
     await work.moveKey(shot.keys[0]!, 2);
     expect(shot.keys.map(({ frame }) => frame.n)).toEqual([0, 3]);

@@ -207,7 +207,7 @@ export function useShotWork() {
     if (n === key.frame.n || shot.keys.some(({ frame }) => frame.n === n)) return;
     const reach = reachOf(key, shot.keys, shot.count);
     if (n < reach.from || n > reach.to) {
-      notices.say('A key frame moves as far as the ones beside it, and to no other picture of the clip.');
+      notices.say('A key frame moves no further than to the key frames beside it.');
       return;
     }
     if (!shot.followedFrom(key, n) && !(await follow({ from: n, to: n }))) return;
