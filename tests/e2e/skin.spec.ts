@@ -15,6 +15,19 @@ async function meanHue(file: string, mask: Uint8Array): Promise<number> {
   ).hueDegrees!;
 }
 
+test('a strongly coloured place that is picked as grey is warned of; once it is taken back, it is not', async ({
+  page,
+}) => {
+  const bench = await Bench.open(page);
+  await page.getByRole('button', { name: '+ Prepare' }).click();
+  await bench.settle();
+  await page.getByRole('button', { name: 'the photo itself' }).click();
+  await bench.press([520, 1280]);
+  await expect(page.getByText('The place taken for grey is strongly coloured')).toBeVisible();
+  await bench.hand('prepare').getByRole('button', { name: 'reset', exact: true }).first().click();
+  await expect(page.getByText('The place taken for grey is strongly coloured')).toHaveCount(0);
+});
+
 test('four presses from a green photo to a neutral picture in a file; all of it stands in the plan', async ({
   page,
 }) => {

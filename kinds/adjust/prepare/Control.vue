@@ -21,10 +21,20 @@ const SHARES = [
   },
 ] as const;
 
+/** The grey that a hand picked here; one that Check worked out comes from more than one place. */
+const picked = ref<string>();
+const isPickedColour = computed(
+  () =>
+    model.value.neutral?.join() === picked.value &&
+    model.value.neutral !== null &&
+    isStronglyColoured(model.value.neutral),
+);
+
 async function pickGrey(): Promise<void> {
   const colour = await props.context.ask.pickColour();
   if (!colour) return;
   const [red, green, blue] = colour.now.map((channel) => clamp(channel, 0.0005, 2));
+  picked.value = [red, green, blue].join();
   put({ neutral: [red!, green!, blue!] });
 }
 const patch = computed(
@@ -91,10 +101,7 @@ const patch = computed(
     />,</span
   >{{ ' ' }}
   <NamedShares :shares="SHARES" :values="model" :min="-100" end="." @put="put" />
-  <span
-    v-if="model.neutral && isStronglyColoured(model.neutral)"
-    role="note"
-    class="block text-[12px] text-warn"
+  <span v-if="isPickedColour" role="note" class="block text-[12px] text-warn"
     >The place taken for grey is strongly coloured: unless it is grey in truth, as under a lamp, all else
     turns the other way. Pick another place, or reset.</span
   >
