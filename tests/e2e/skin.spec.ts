@@ -22,7 +22,7 @@ test('a strongly coloured place that is picked as grey is warned of; once it is 
   await page.getByRole('button', { name: '+ Prepare' }).click();
   await bench.settle();
   await page.getByRole('button', { name: 'the photo itself' }).click();
-  await bench.press([520, 1280]);
+  await bench.press([300, 500]);
   await expect(page.getByText('The place taken for grey is strongly coloured')).toBeVisible();
   await bench.hand('prepare').getByRole('button', { name: 'reset', exact: true }).first().click();
   await expect(page.getByText('The place taken for grey is strongly coloured')).toHaveCount(0);
