@@ -248,13 +248,8 @@ function headParts(
   taken: Float32Array,
   { features, inFace }: { readonly features: Float32Array; readonly inFace: Float32Array },
 ) {
-  const [skin, face, body, hair, beard] = Array.from({ length: 5 }, () => new Float32Array(taken.length)) as [
-    Float32Array,
-    Float32Array,
-    Float32Array,
-    Float32Array,
-    Float32Array,
-  ];
+  const plane = () => new Float32Array(taken.length);
+  const [skin, face, body, hair, beard] = [plane(), plane(), plane(), plane(), plane()];
   for (let i = 0; i < taken.length; i++) {
     const free = 1 - taken[i]!;
     skin[i] = classes.skin[i]! * free;
