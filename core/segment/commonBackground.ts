@@ -25,14 +25,17 @@ export interface Ground {
  */
 export function commonBackground(region: Region, grounds: readonly Ground[]): Float32Array {
   const coverage = new Float32Array(region.outWidth * region.outHeight);
+  if (grounds.length === 1) {
+    fillFrom(grounds[0]!, region, coverage);
+    return coverage;
+  }
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     for (let column = 0; column < region.outWidth; column++, i++) {
       const point = pixelCentre(region, column, row);
       let sum = 0;
       let weights = 0;
       for (const ground of grounds) {
-        const weight =
-          grounds.length === 1 ? 1 : Math.exp(-headDistance(ground.frame, point) / VIEWS_MEETING) + 1e-30;
+        const weight = Math.exp(-headDistance(ground.frame, point) / VIEWS_MEETING) + 1e-30;
         sum += weight * groundAt(ground, point);
         weights += weight;
       }
@@ -40,6 +43,24 @@ export function commonBackground(region: Region, grounds: readonly Ground[]): Fl
     }
   }
   return coverage;
+}
+
+/** As one sitter's surroundings say: where they reach, place by place without asking each. */
+function fillFrom(ground: Ground, region: Region, coverage: Float32Array): void {
+  const { x, y, width, height, outWidth, outHeight } = ground.region;
+  const columnOf = Int32Array.from({ length: region.outWidth }, (_, column) =>
+    Math.floor(((pixelCentre(region, column, 0)[0] - x) * outWidth) / width),
+  );
+  for (let row = 0, i = 0; row < region.outHeight; row++) {
+    const own = Math.floor(((pixelCentre(region, 0, row)[1] - y) * outHeight) / height);
+    for (let column = 0; column < region.outWidth; column++, i++) {
+      const at = columnOf[column]!;
+      coverage[i] =
+        own >= 0 && own < outHeight && at >= 0 && at < outWidth
+          ? ground.background[own * outWidth + at]!
+          : groundAt(ground, pixelCentre(region, column, row));
+    }
+  }
 }
 
 function groundAt({ region, background, person, beyond }: Ground, point: LandmarkPoint): number {

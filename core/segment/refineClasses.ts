@@ -11,8 +11,7 @@ import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, mixedVarian
 import { dropHairHaze, dropHaze, keptShares } from './haze';
 import type { KeptShares } from './haze';
 import { cellsOf, shrinkPlane } from './planes';
-import { setHair, strandPlanes } from './strandPlanes';
-import type { StrandPlanes } from './strandPlanes';
+import { setHairs, strandPlanes } from './strandPlanes';
 import { GROUNDS, shareOver } from './strandShares';
 import {
   AMONG_HAIR,
@@ -135,7 +134,7 @@ function takeStrands(
     const clouds = boxMeansTwice(mapPlane(mixed, clampUnit), { channels: 1, width, height, radius: cloud });
     const steady = boxMeans(mixed, { channels: 1, width, height, radius: 1 });
     const places = { cells, near, within, grounds, lines, mixed, steady, clouds, prior, lineOf, fine };
-    takeShares(band, places, planes);
+    setHairs(band, strandShares(band, places), planes, (i) => grounds.first[cells[i]!]!);
   }
 }
 
@@ -165,16 +164,23 @@ interface StrandPlaces {
   readonly fine: LinearRaster;
 }
 
-/** Gives pixels their shares of hair, each over the ground about it or over two where they meet. */
-function takeShares(band: Int32Array, places: StrandPlaces, planes: StrandPlanes): void {
+/**
+ * Shares of hair of some pixels, each over the ground about it or over two where they meet.
+ * @returns below 0 where a pixel stays as it was
+ */
+function strandShares(band: Int32Array, places: StrandPlaces): Float32Array {
   const { cells, near, within, grounds, lines, mixed, steady, clouds, prior, lineOf, fine } = places;
   const place = { near: 0, within: 0, gate: 0, prior: 0 };
+  const out = new Float32Array(band.length);
   for (let n = 0; n < band.length; n++) {
     const i = band[n]!;
     const cell = cells[i]!;
     const first = grounds.first[cell]!;
     const line = lineOf(first, i);
-    if (lines[line + 4] === Infinity) continue;
+    if (lines[line + 4] === Infinity) {
+      out[n] = -1;
+      continue;
+    }
     // Away from the hair a strand must stand out from what the ground does by itself.
     const away = 1 - clampUnit(within[cell]! / AMONG_HAIR);
     const seen = clampUnit(steady[i]! / (BAND_GROUND_NOISE * lines[line + 5]! + 0.02) - 1);
@@ -195,8 +201,9 @@ function takeShares(band: Int32Array, places: StrandPlaces, planes: StrandPlanes
           secondly * (shareOver(GROUNDS[second]!, over, mixedVariance(lines, other, over), place) - share);
       }
     }
-    setHair(i, share, planes, planes.grounds[first]!);
+    out[n] = share;
   }
+  return out;
 }
 
 /** The ground about each cell, the next strongest, and its share where both are near. */

@@ -37,3 +37,32 @@ export function setHair(
   hair[i] = share;
   if (scale === 0) ground[i] = 1 - share;
 }
+
+/**
+ * Gives pixels their shares of hair, as `setHair` does for one, plane after plane: a walk over all planes at every
+ * pixel takes longer. A share below 0 leaves a pixel as it is.
+ * @param groundOf which of the grounds takes the rest of a pixel that was all hair
+ */
+export function setHairs(
+  pixels: Int32Array,
+  shares: Float32Array,
+  { hair, grounds, besides }: StrandPlanes,
+  groundOf: (i: number) => number,
+): void {
+  const scales = new Float32Array(pixels.length).fill(1);
+  for (let n = 0; n < pixels.length; n++) {
+    const i = pixels[n]!;
+    const share = shares[n]!;
+    if (share < 0) continue;
+    const rest = 1 - hair[i]!;
+    scales[n] = rest <= LEAST_REST ? 0 : (1 - share) / rest;
+    hair[i] = share;
+  }
+  for (const plane of besides) scalePixels(plane, pixels, scales);
+  for (let n = 0; n < pixels.length; n++)
+    if (scales[n] === 0) grounds[groundOf(pixels[n]!)]![pixels[n]!] = 1 - shares[n]!;
+}
+
+function scalePixels(plane: Float32Array, pixels: Int32Array, scales: Float32Array): void {
+  for (let n = 0; n < pixels.length; n++) plane[pixels[n]!]! *= scales[n]!;
+}
