@@ -2,7 +2,7 @@ import type { FoundPartName } from '#core/document/foundParts';
 import type { Pyramid } from '#core/raster/pyramid';
 import { findParts } from '#core/segment/findParts';
 import type { FoundPeople } from '#core/segment/findParts';
-import { wholeCoverage } from '../cli/find';
+import { wholeCoverage } from '../node/wholeCoverage';
 import { networkFiles } from '../cli/networkFiles';
 import { tfNetworks } from '../networks/tfNetworks';
 import { SITTERS, portrait, truthMask } from '../tests/fixtures/truth';

@@ -5,7 +5,7 @@ import type { FoundPartName } from '#core/document/foundParts';
 import type { Pyramid } from '#core/raster/pyramid';
 import { findParts } from '#core/segment/findParts';
 import type { FoundPart } from '#core/segment/findParts';
-import { wholeCoverage } from '../cli/find';
+import { wholeCoverage } from '../node/wholeCoverage';
 import { networkFiles } from '../cli/networkFiles';
 import { openPhotoFile } from '../cli/photoFile';
 import { tfNetworks } from '../networks/tfNetworks';

@@ -10,7 +10,13 @@ const root = fileURLToPath(new URL('..', import.meta.url));
 /** Beside the sources, so that what lies beside them is found from both. */
 const folder = join(root, '.cli');
 const SOURCES = 'sources.json';
-const ENTRIES = ['cli/main.ts', 'cli/helperMain.ts', 'cli/shotThread.ts', 'node/stripThread.ts'];
+const ENTRIES = [
+  'cli/main.ts',
+  'cli/helperMain.ts',
+  'cli/shotThread.ts',
+  'node/stripThread.ts',
+  'node/coverageThread.ts',
+];
 
 /** @param {string} entry its name without ending @returns {Promise<string>} where its file is, made if need be */
 export async function built(entry) {

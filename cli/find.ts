@@ -2,17 +2,14 @@ import { mkdir, readFile, readdir, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { stemOf } from '#core/document/names';
 import type { FoundDoubtEntry, FoundPartName } from '#core/document/foundParts';
-import { rasterisePlates } from '#core/raster/plate';
-import type { Plate } from '#core/raster/plate';
-import { boundsOfRegion, touchedPixels, wholeRegion } from '#core/raster/raster';
-import type { Region } from '#core/raster/raster';
-import { strips } from '#core/raster/strips';
-import { sampleRegion } from '#core/raster/sampleRegion';
 import type { Pyramid } from '#core/raster/pyramid';
 import { findParts } from '#core/segment/findParts';
 import type { FoundPart, FoundPeople } from '#core/segment/findParts';
 import { tfNetworks } from '../networks/tfNetworks';
 import { packCoverage } from '../node/coverageFile';
+import { StripThreads } from '../node/stripThreads';
+import { beginCoverage, wholeCoverages } from '../node/wholeCoverage';
+import type { CoverageGrown, CoverageWork } from '../node/wholeCoverage';
 import type { FindCommand } from './arguments';
 import { networkFiles } from './networkFiles';
 import { writeWhole } from './outputs';
@@ -61,8 +58,16 @@ const FILES: Readonly<Record<string, readonly FoundPartName[]>> = {
   'hat': ['hat'],
   'clothes': ['clothes'],
 };
-const STRIP_PIXELS = 1_000_000;
 const networks = tfNetworks(networkFiles);
+const THREAD = new URL('../.cli/coverageThread.mjs', import.meta.url);
+
+/** Where results go, who is told, and how many threads may work on the photo. */
+interface Place {
+  readonly outputs: Outputs;
+  readonly report: Report;
+  readonly threads: number;
+}
+type CoverageThreads = StripThreads<CoverageWork, CoverageGrown>;
 
 /**
  * Finds people and their parts and writes their coverage as PNG of the photo's size, into a folder that takes
@@ -72,23 +77,27 @@ const networks = tfNetworks(networkFiles);
 export async function findInPhoto(
   path: string,
   { out, tiles }: Pick<FindCommand, 'out' | 'tiles'>,
-  outputs: Outputs,
-  report: Report,
+  { outputs, report, threads: count }: Place,
 ): Promise<FindResult> {
   const { name, pyramid } = await openPhotoFile(path, report);
-  const people = await findParts(pyramid, networks, {
-    tiles,
-    onProgress: (share) => report.progress(0.9 * share),
-  });
-  const folder = await outputs.place(out, stemOf(name) || name, '', isFindFolder);
-  let result: FindResult | undefined;
-  await writeWhole(folder, async (temporary) => {
-    result = { folder, ...(await writeFound(temporary, pyramid, people)) };
-    const facts = { photo: name, width: pyramid.width, height: pyramid.height, ...result };
-    await writeFile(join(temporary, 'find.json'), `${JSON.stringify(facts, null, 2)}\n`);
-  });
-  report.progress(1);
-  return result!;
+  const threads: CoverageThreads = new StripThreads(pyramid, beginCoverage, { count, file: THREAD });
+  try {
+    const people = await findParts(pyramid, networks, {
+      tiles,
+      onProgress: (share) => report.progress(0.9 * share),
+    });
+    const folder = await outputs.place(out, stemOf(name) || name, '', isFindFolder);
+    let result: FindResult | undefined;
+    await writeWhole(folder, async (temporary) => {
+      result = { folder, ...(await writeFound(temporary, pyramid, people, threads)) };
+      const facts = { photo: name, width: pyramid.width, height: pyramid.height, ...result };
+      await writeFile(join(temporary, 'find.json'), `${JSON.stringify(facts, null, 2)}\n`);
+    });
+    report.progress(1);
+    return result!;
+  } finally {
+    await threads.end();
+  }
 }
 
 /** Coverage of some plates together, and the file that holds it. */
@@ -101,14 +110,16 @@ async function writeFound(
   folder: string,
   pyramid: Pyramid,
   people: FoundPeople,
+  threads: CoverageThreads,
 ): Promise<Omit<FindResult, 'folder'>> {
   const { width, height } = pyramid;
   await mkdir(folder, { recursive: true });
   const shares = new Map<string, number>();
   const write = async (files: readonly FoundFile[]) => {
-    const coverages = wholeCoverages(
+    const coverages = await wholeCoverages(
       pyramid,
       files.map(({ plates }) => plates),
+      threads,
     );
     await Promise.all(
       files.map(async ({ file }, n) => {
@@ -187,66 +198,6 @@ function sitterResult(
       box: { x, y, width, height },
     })),
   };
-}
-
-/** Coverage of some plates together at the photo's size. */
-export function wholeCoverage(pyramid: Pyramid, plates: readonly Plate[]): Uint8Array {
-  return wholeCoverages(pyramid, [plates])[0]!.coverage8;
-}
-
-/** Coverage 0..255 at the photo's size, and the sum of it. */
-interface WholeCoverage {
-  readonly coverage8: Uint8Array;
-  sum: number;
-}
-
-/**
- * Coverage of several lists of plates, each together, at the photo's size; in strips no wider than the plates.
- * Those of one rectangle look at the photo together.
- */
-function wholeCoverages(pyramid: Pyramid, lists: readonly (readonly Plate[])[]): WholeCoverage[] {
-  const { width, height } = pyramid;
-  const outs = lists.map((): WholeCoverage => ({ coverage8: new Uint8Array(width * height), sum: 0 }));
-  const groups = new Map<string, { readonly plate: Plate; readonly out: WholeCoverage }[]>();
-  for (const [n, plates] of lists.entries())
-    for (const plate of plates) {
-      const key = Object.values(plate.region).join(' ');
-      groups.set(key, [...(groups.get(key) ?? []), { plate, out: outs[n]! }]);
-    }
-  for (const group of groups.values()) {
-    const box = touchedPixels(wholeRegion(width, height), boundsOfRegion(group[0]!.plate.region));
-    for (const strip of strips(box.columns, box.rows, STRIP_PIXELS)) {
-      const region = { ...strip, x: box.column, y: box.row + strip.y };
-      const layers = group.map(() => new Float32Array(region.outWidth * region.outHeight));
-      rasterisePlates(
-        group.map(({ plate }) => plate),
-        region,
-        (part) => sampleRegion(pyramid, part),
-        layers,
-      );
-      group.forEach(({ out }, n) => (out.sum += addCoverage(out.coverage8, width, layers[n]!, region)));
-    }
-  }
-  return outs;
-}
-
-/** Adds shares of a part of a photo to its coverage. @returns by how much it grew, all pixels together */
-function addCoverage(
-  out: Uint8Array,
-  width: number,
-  layer: Float32Array,
-  { x, y, outWidth }: Region,
-): number {
-  let grown = 0;
-  for (let i = 0, row = y; i < layer.length; row++)
-    for (let o = row * width + x, end = o + outWidth; o < end; o++, i++) {
-      if (!(layer[i]! > 0)) continue;
-      const before = out[o]!;
-      const after = Math.min(255, before + ((255 * layer[i]! + 0.5) | 0));
-      out[o] = after;
-      grown = (grown + after - before) | 0;
-    }
-  return grown;
 }
 
 /** What find wrote, in lines for a terminal. */

@@ -39,6 +39,11 @@ function jobOf<T>({
   };
 }
 
+/** Several photos are worked on by processes; one alone has all of the processors to itself. */
+function threadsFor(photos: readonly string[]): number {
+  return photos.length === 1 ? availableParallelism() : 1;
+}
+
 /** The job of a command; what computes is loaded when it is asked for. @throws {DocumentError} a plan to apply */
 export async function openJob(command: Command): Promise<Job> {
   const { files } = command;
@@ -46,7 +51,7 @@ export async function openJob(command: Command): Promise<Job> {
     case 'find': {
       const { findInPhoto, sayFound } = await import('./find');
       const work = (file: string, outputs: Outputs, report: Report) =>
-        findInPhoto(file, command, outputs, report);
+        findInPhoto(file, command, { outputs, report, threads: threadsFor(files) });
       const written = ({ folder }: { readonly folder: string }) => folder;
       return jobOf({ files, besides: [], folder: command.out, work, show: sayFound, written });
     }
@@ -73,8 +78,7 @@ export async function openJob(command: Command): Promise<Job> {
       const { applyPlan, readPlan, sayApplied } = await import('./apply');
       const [planFile, ...photos] = files;
       const plan = await readPlan(planFile!);
-      // Several photos are worked on by processes; one alone has all of the processors to itself.
-      const threads = photos.length === 1 ? availableParallelism() : 1;
+      const threads = threadsFor(photos);
       const work = (file: string, outputs: Outputs, report: Report) =>
         applyPlan(plan, file, command, { outputs, report, threads });
       const written = ({ file }: { readonly file: string }) => file;

@@ -4,28 +4,36 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { StripWork } from '../node/stripRenderer';
-import { StripRenderers } from '../node/stripThreads';
+import type { Plate } from '#core/raster/plate';
+import { StripThreads } from '../node/stripThreads';
+import { beginCoverage, wholeCoverage, wholeCoverages } from '../node/wholeCoverage';
 import { commandLine, planFor } from '../tests/fixtures/commandLine';
 import { area, mark, step } from '../tests/fixtures/plans';
 import { applyPlan, readPlan } from './apply';
 import { Outputs } from './outputs';
+import { openPhotoFile } from './photoFile';
 
 const heard = commandLine();
 const made = new URL('../.cli/sources.json', import.meta.url);
 
 beforeAll(() => void execFileSync(process.execPath, ['cli/even-blush.mjs', '--version']));
 
+/** A photo large enough for threads. */
+async function largePhoto(): Promise<string> {
+  const photo = join(heard.folder, 'large.png');
+  const [width, height] = [1600, 2700];
+  const data = Buffer.from(
+    Uint8Array.from({ length: 3 * width * height }, (_, i) => (i * 7919 + (i >> 9)) % 251),
+  );
+  await sharp(data, { raw: { width, height, channels: 3 } })
+    .png({ compressionLevel: 1 })
+    .toFile(photo);
+  return photo;
+}
+
 describe('threads of the command line', () => {
   it('render strips of a photo side by side, to the byte what one thread renders', async () => {
-    const photo = join(heard.folder, 'large.png');
-    const [width, height] = [1600, 2700];
-    const data = Buffer.from(
-      Uint8Array.from({ length: 3 * width * height }, (_, i) => (i * 7919 + (i >> 9)) % 251),
-    );
-    await sharp(data, { raw: { width, height, channels: 3 } })
-      .png({ compressionLevel: 1 })
-      .toFile(photo);
+    const photo = await largePhoto();
     const planFile = await planFor(heard.folder, photo, {
       areas: [area([mark('ellipse', { x: 800, y: 1400, radiusX: 700, radiusY: 900 })])],
       plan: [step('clear', { brighten: 0.5, clear: 1 })],
@@ -52,13 +60,32 @@ describe('threads of the command line', () => {
   });
 });
 
+it('threads write coverage side by side, to the byte what one thread writes', async () => {
+  const { pyramid } = await openPhotoFile(await largePhoto());
+  const plate = (x: number, y: number, seed: number): Plate => ({
+    region: { x, y, width: 1200, height: 2400, outWidth: 300, outHeight: 600 },
+    coverage8: Uint8Array.from({ length: 300 * 600 }, (_, i) => ((i * seed) % 300 > 150 ? 255 : 60)),
+  });
+  const lists = [[plate(100, 50, 7), plate(300, 200, 11)], [plate(100, 50, 13)]];
+  const file = new URL('../.cli/coverageThread.mjs', import.meta.url);
+  const threads = new StripThreads(pyramid, beginCoverage, { count: 3, file });
+  const together = await wholeCoverages(pyramid, lists, threads);
+  await threads.end();
+  for (const [n, { coverage8, sum }] of together.entries()) {
+    const alone = wholeCoverage(pyramid, lists[n]!);
+    expect(Buffer.compare(coverage8, alone)).toBe(0);
+    expect(sum).toBe(alone.reduce((all, value) => all + value, 0));
+    expect(sum).toBeGreaterThan(0);
+  }
+});
+
 it('a large photo goes to threads: what fails there is thrown', async () => {
   const size = { width: 2500, height: 2000 };
-  const renderers = new StripRenderers(size, { count: 2, file: new URL('none.mjs', import.meta.url) });
+  const file = new URL('none.mjs', import.meta.url);
+  const threads = new StripThreads(size, () => () => undefined, { count: 2, file });
   const strip = { x: 0, y: 0, ...size, outWidth: 1, outHeight: 1 };
-  const work = { pyramid: { ...size, levels: [] }, areas: [], steps: [] } as unknown as StripWork;
-  await expect(renderers.render(work, [strip, strip], () => undefined)).rejects.toThrow(/none\.mjs/);
-  await renderers.end();
+  await expect(threads.each({}, [strip, strip], () => undefined)).rejects.toThrow(/none\.mjs/);
+  await threads.end();
 });
 
 describe('the command line as files', () => {

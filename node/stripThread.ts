@@ -1,15 +1,5 @@
-import { parentPort } from 'node:worker_threads';
-import type { Region } from '#core/raster/raster';
-import { StripRenderer } from './stripRenderer';
-import type { StripWork } from './stripRenderer';
+import { beginRendering } from './stripRenderer';
+import { serveStrips } from './stripThreads';
 
-/** A thread that renders strips of one photo, one after another, once it was told which. */
-let renderer: StripRenderer | undefined;
-parentPort!.on('message', (message: StripWork | Region) => {
-  if ('steps' in message) {
-    renderer = new StripRenderer(message);
-    return;
-  }
-  const codes = renderer!.render(message);
-  parentPort!.postMessage(codes, [codes.buffer as ArrayBuffer]);
-});
+/** A thread that renders strips of a photo. */
+serveStrips(beginRendering, (codes) => [codes.buffer as ArrayBuffer]);

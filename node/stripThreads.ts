@@ -1,53 +1,52 @@
 import { once } from 'node:events';
-import { Worker } from 'node:worker_threads';
+import { parentPort, Worker } from 'node:worker_threads';
 import type { Region } from '#core/raster/raster';
-import { StripRenderer } from './stripRenderer';
-import type { StripWork } from './stripRenderer';
 
-/** How many threads may render at a time, and the file that such a thread runs. */
+/** How many threads may work on strips at a time, and the file that such a thread runs. */
 export interface ThreadsAllowed {
   readonly count: number;
   readonly file: URL;
 }
 
-type Codes = Uint8Array | Uint16Array;
+/** What is done to one strip of a photo after another. */
+export type StripWorker<Reply> = (strip: Region) => Reply;
 
-/** Fewer pixels are rendered before a thread has begun. */
+/** Fewer pixels are worked on before a thread has begun. */
 const LEAST_PIXELS = 4_000_000;
 
-/** Renders the strips of a photo, in threads where they are allowed and worth their start. */
-export class StripRenderers {
+/** Works on the strips of a photo, in threads where they are allowed and worth their start. */
+export class StripThreads<Work, Reply> {
   readonly #workers: readonly Worker[];
 
-  /** Threads begin at once: what is to be rendered may still be measured meanwhile. */
+  /**
+   * Threads begin at once: what there is to do may still be found out meanwhile.
+   * @param begin takes up a piece of work where there are no threads, as the threads' file does there
+   */
   constructor(
     { width, height }: { readonly width: number; readonly height: number },
+    readonly begin: (work: Work) => StripWorker<Reply>,
     threads?: ThreadsAllowed,
   ) {
     const isLarge = threads !== undefined && threads.count > 1 && width * height >= LEAST_PIXELS;
     this.#workers = isLarge ? Array.from({ length: threads.count }, () => new Worker(threads.file)) : [];
   }
 
-  /** @param take each strip as it comes, in any order @throws what a thread throws */
-  async render(
-    work: StripWork,
-    strips: readonly Region[],
-    take: (codes: Codes, n: number) => void,
-  ): Promise<void> {
+  /** @param take what is replied about each strip, in any order @throws what a thread throws */
+  async each(work: Work, strips: readonly Region[], take: (reply: Reply, n: number) => void): Promise<void> {
     if (this.#workers.length === 0) {
-      const renderer = new StripRenderer(work);
-      strips.forEach((strip, n) => take(renderer.render(strip), n));
+      const reply = this.begin(work);
+      strips.forEach((strip, n) => take(reply(strip), n));
       return;
     }
     const left = strips.entries();
     await Promise.all(
       this.#workers.map(async (worker) => {
-        worker.postMessage(work);
+        worker.postMessage({ work });
         for (const [n, strip] of left) {
-          worker.postMessage(strip);
+          worker.postMessage({ strip });
           // An error of the thread rejects.
-          const [codes] = (await once(worker, 'message')) as [Codes];
-          take(codes, n);
+          const [reply] = (await once(worker, 'message')) as [Reply];
+          take(reply, n);
         }
       }),
     );
@@ -56,4 +55,20 @@ export class StripRenderers {
   async end(): Promise<void> {
     await Promise.all(this.#workers.map((worker) => worker.terminate()));
   }
+}
+
+/** What a thread runs: it takes up each piece of work that it is told, and replies about each strip of it. */
+export function serveStrips<Work, Reply>(
+  begin: (work: Work) => StripWorker<Reply>,
+  given: (reply: Reply) => readonly ArrayBuffer[] = () => [],
+): void {
+  let reply: StripWorker<Reply> | undefined;
+  parentPort!.on('message', (message: { readonly work: Work } | { readonly strip: Region }) => {
+    if ('work' in message) {
+      reply = begin(message.work);
+      return;
+    }
+    const said = reply!(message.strip);
+    parentPort!.postMessage(said, given(said));
+  });
 }

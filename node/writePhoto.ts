@@ -11,8 +11,9 @@ import { codedStrips, sizeWithin, writtenSpace } from '#core/render/codedRegion'
 import type { CodedTarget } from '#core/render/codedRegion';
 import type { Resolver } from '#core/render/resolver';
 import type { OpenedPhoto } from './openPhoto';
+import { beginRendering } from './stripRenderer';
 import type { StripWork } from './stripRenderer';
-import { StripRenderers } from './stripThreads';
+import { StripThreads } from './stripThreads';
 import type { ThreadsAllowed } from './stripThreads';
 
 const STRIP_PIXELS = 1_000_000;
@@ -48,7 +49,7 @@ export async function renderPixels(
   threads?: ThreadsAllowed,
 ): Promise<CodedPixels> {
   const { pyramid } = job.opened;
-  const renderers = new StripRenderers(pyramid, threads);
+  const renderers = new StripThreads(pyramid, beginRendering, threads);
   const size = sizeWithin(pyramid, as.longEdge);
   const { depth } = FORMAT_FACTS[as.format];
   const count = 3 * size.width * size.height;
@@ -63,7 +64,7 @@ export async function renderPixels(
   };
   try {
     const work = stripWork(job, { space: spaceFor(as), depth, channels: 3 });
-    await renderers.render(work, strips, take);
+    await renderers.each(work, strips, take);
   } finally {
     await renderers.end();
   }

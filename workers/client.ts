@@ -131,11 +131,32 @@ export class PictureWorkers {
    * @param holder who shows them; they stay known until it asks again or lets go
    * @returns the key of each of them, by its id
    */
-  areas(photo: Photo, holder: AreaHolder, shown: readonly string[] = []): Promise<ResolvedAreas['keys']> {
+  async areas(
+    photo: Photo,
+    holder: AreaHolder,
+    shown: readonly string[] = [],
+  ): Promise<ResolvedAreas['keys']> {
+    const { keys } = await this.#prepared(holder, (known) => this.analyst.areas(photo, shown, known));
+    return keys;
+  }
+
+  /** The same, and the plan, which is measured meanwhile. */
+  areasThenPlan(
+    photo: Photo,
+    holder: AreaHolder,
+    shown: readonly string[],
+  ): ReturnType<Analyst['areasThenPlan']> {
+    return this.#prepared(holder, (known) => this.analyst.areasThenPlan(photo, shown, known));
+  }
+
+  #prepared<Areas extends ResolvedAreas>(
+    holder: AreaHolder,
+    ask: (known: readonly string[]) => Promise<Areas>,
+  ): Promise<Areas> {
     const prepare = async () => {
-      const { newAreas, keys } = await this.analyst.areas(photo, shown, this.renderers.heldKeys);
-      this.renderers.learn(holder, newAreas, Object.values(keys));
-      return keys;
+      const areas = await ask(this.renderers.heldKeys);
+      this.renderers.learn(holder, areas.newAreas, Object.values(areas.keys));
+      return areas;
     };
     const prepared = this.#preparing.then(prepare, prepare);
     this.#preparing = prepared.catch(() => undefined);

@@ -1,7 +1,7 @@
 import { execFile } from 'node:child_process';
 import { readFile, writeFile } from 'node:fs/promises';
 import { promisify } from 'node:util';
-import { deflateSync } from 'node:zlib';
+import { deflateSync, inflateSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
@@ -147,7 +147,8 @@ test('coverage that would unpack to gigabytes is refused at once, and the page d
   const bench = await Bench.open(page);
   await bench.choosePart('Hair');
   const header = { width: 1080, height: 1350, depth: 8, colourType: 0, pixel: [0] } as const;
-  const bomb = pngFile({ ...header, data: deflateSync(Buffer.alloc(300_000_000)) });
+  const packed = deflateSync(Buffer.alloc(1_000_000_000), { level: 1 });
+  const bomb = pngFile({ ...header, data: packed });
   const vast = pngFile({ ...header, width: 60_000, height: 60_000, data: Buffer.alloc(10) });
   await page.evaluate(() => {
     const times = ((window as unknown as { tasks: number[] }).tasks = []) as number[];
@@ -163,7 +164,10 @@ test('coverage that would unpack to gigabytes is refused at once, and the page d
     await expect(said(page, `“${name}” is not a grey 8-bit PNG of 1080 × 1350 pixels`)).toBeVisible();
   }
   const tasks = await page.evaluate(() => (window as unknown as { tasks: number[] }).tasks);
-  expect(Math.max(0, ...tasks)).toBeLessThan(500);
+  // Whoever unpacked it would take as long as it takes here, on whatever machine this is.
+  const begin = performance.now();
+  inflateSync(packed);
+  expect(Math.max(0, ...tasks)).toBeLessThan(performance.now() - begin);
 });
 
 test('a camera’s raw file is developed the same in the page as on the command line', async ({

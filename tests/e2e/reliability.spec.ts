@@ -7,6 +7,16 @@ async function workersOf(page: Page, name: string): Promise<Worker[]> {
   return page.workers().filter((worker) => worker.url().includes(name));
 }
 
+/** They loop from now on: each was asked, and has answered that it begins. */
+async function letLoop(workers: readonly Worker[]): Promise<void> {
+  for (const worker of workers)
+    await worker.evaluate(() => {
+      setTimeout(() => {
+        for (;;);
+      });
+    });
+}
+
 test('workers that end themselves are noticed and started again, each kind of them', async ({ page }) => {
   const bench = await Bench.openSkin(page);
   await page.getByRole('button', { name: 'Bring hue to target' }).click();
@@ -32,12 +42,7 @@ test('a computation that does not end is said and can be stopped; a painter that
 }) => {
   const bench = await Bench.openSkin(page);
   for (const kind of ['analyst', 'render']) {
-    for (const worker of await workersOf(page, kind))
-      void worker
-        .evaluate(() => {
-          for (;;);
-        })
-        .catch(() => undefined);
+    await letLoop(await workersOf(page, kind));
     await page.getByRole('button', { name: 'Bring hue to target' }).click();
     const stop = page.getByRole('button', { name: /^Stop, and undo “hue to target”/ });
     await expect(stop).toBeVisible();
@@ -47,12 +52,7 @@ test('a computation that does not end is said and can be stopped; a painter that
   }
   // A canvas goes with its painter.
   const canvas = (await page.getByTestId('stage').locator('canvas').elementHandle())!;
-  for (const worker of await workersOf(page, 'painter'))
-    void worker
-      .evaluate(() => {
-        for (;;);
-      })
-      .catch(() => undefined);
+  await letLoop(await workersOf(page, 'painter'));
   await page.mouse.move(...(await bench.at([500, 500])));
   await page.mouse.wheel(0, -300);
   await expect.poll(async () => (await workersOf(page, 'painter')).length).toBe(1);

@@ -1,7 +1,7 @@
 import type { FoundPartName } from '#core/document/foundParts';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { FoundPeople } from '#core/segment/findParts';
-import { wholeCoverage } from '../../cli/find';
+import { wholeCoverage } from '../../node/wholeCoverage';
 
 /** How much of a true mask a part takes, 0..1. */
 export function shareOf(found: Uint8Array, truth: Uint8Array): number {
