@@ -55,6 +55,7 @@ export function refineClasses(
     { region, source: fine },
   );
   const refined = ofEachClass((name) => finer[present.indexOf(name)] ?? new Float32Array(count));
+  for (const name of present) preferLarger(refined[name]);
   shareOut(refined);
   const shrunk = ofEachClass((name) =>
     shrinkPlane(classes[name], {
@@ -72,6 +73,15 @@ export function refineClasses(
   dropHairHaze(strandPlanes(refined), keptHair);
   partBeardHairs(small, refined, { region, fine });
   return refined;
+}
+
+/**
+ * A place belongs to one class, and following the photo's edges leaves it shared. Shares count by their power of
+ * 1.5. [tried] on heads of even number, against 1: clothes 0.864 to 0.882, glasses 0.46 to 0.52, all skin 0.912 to
+ * 0.915, hair 0.8376 to 0.8371, beard 0.389 to 0.387; 2 takes more from hair.
+ */
+function preferLarger(shares: Float32Array): void {
+  for (let i = 0; i < shares.length; i++) if (shares[i]! > 0) shares[i]! *= Math.sqrt(shares[i]!);
 }
 
 /** The classes whose colours are looked at along the edge of hair. */

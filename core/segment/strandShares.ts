@@ -1,5 +1,5 @@
 import { clampUnit } from '../math/clamp';
-import { BAND_DEEP_FROM, BESIDE, CLASS_DOUBT, LONE, POWER_STEPS } from './strandParameters';
+import { ALL_HAIR, BAND_DEEP_FROM, BESIDE, CLASS_DOUBT, LONE, POWER_STEPS } from './strandParameters';
 
 /**
  * What hair lies over: how far a pixel's own colour may be off whatever its spread, how far the classes may
@@ -66,7 +66,7 @@ export function shareOver(
     (classPower[Math.round(POWER_STEPS * clampUnit(prior))]! * variance +
       ownPower[Math.round(POWER_STEPS * own)]! * gate * beside * doubt) /
     (variance + doubt);
-  return (open ? 1 : clampUnit(within / LONE)) * share;
+  return clampUnit(((open ? 1 : clampUnit(within / LONE)) * share) / ALL_HAIR);
 }
 
 /** Powers of 0..1, as looking them up is quicker. */

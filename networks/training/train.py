@@ -21,7 +21,8 @@ from network import CLASSES, Parser, export
 BATCH = 16
 #: photos of each painted sample
 PHOTOS = 2
-RATE = 2.5e-3
+#: of AdamW at its highest; less to go on from weights that were trained
+RATE = float(os.environ.get('RATE', 2.5e-3))
 #: rare classes weigh more, as their edges are short
 WEIGHTS = dict(background=1, others=1, face=1, body=1.5, hair=1.5, beard=3, brows=3, clothes=1, glasses=4, hat=1.5)
 AVERAGE = 0.998
