@@ -1,18 +1,47 @@
-import { computed, inject, provide } from 'vue';
+import { computed, inject, onScopeDispose, provide, shallowReactive, watch } from 'vue';
 import type { ComputedRef, InjectionKey } from 'vue';
 
-const PATHS: InjectionKey<ComputedRef<ReadonlySet<string>>> = Symbol('numbers that go over in a shot');
+/** Numbers of a step in a shot, by the names that lead to them. */
+interface ShotNumbers {
+  /** those that go over to another key frame's */
+  readonly goingOver: ComputedRef<ReadonlySet<string>>;
+  /** those whose fields show them in percent */
+  readonly shares: Set<string>;
+}
+const NUMBERS: InjectionKey<ShotNumbers> = Symbol('numbers of a step in a shot');
 
 /** Says of which numbers below it is known that they go over to another key frame's. */
 export function provideGoingOver(paths: () => readonly string[]): void {
-  provide(
-    PATHS,
-    computed(() => new Set(paths())),
-  );
+  provide(NUMBERS, {
+    goingOver: computed(() => new Set(paths())),
+    shares: shallowReactive(new Set<string>()),
+  });
 }
 
 /** Whether a number goes over to another key frame's. */
 export function useGoingOver(path: () => string | undefined): ComputedRef<boolean> {
-  const paths = inject(PATHS, undefined);
-  return computed(() => paths?.value.has(path() ?? '') ?? false);
+  const numbers = inject(NUMBERS, undefined);
+  return computed(() => numbers?.goingOver.value.has(path() ?? '') ?? false);
+}
+
+/** Says of a number of 0..1 that it is shown in percent, as long as whoever says so is there. */
+export function useShownInPercent(path: () => string | undefined): void {
+  const shares = inject(NUMBERS, undefined)?.shares;
+  if (!shares) return;
+  watch(
+    path,
+    (name, before) => {
+      shares.delete(before ?? '');
+      if (name !== undefined) shares.add(name);
+    },
+    { immediate: true },
+  );
+  onScopeDispose(() => shares.delete(path() ?? ''));
+}
+
+/** Writes a number of the step as its field shows it. */
+export function useWrittenNumber(): (path: string, value: number) => string {
+  const shares = inject(NUMBERS, undefined)?.shares;
+  const rounded = (value: number) => String(Number(value.toFixed(2)));
+  return (path, value) => (shares?.has(path) ? `${rounded(100 * value)} %` : rounded(value));
 }

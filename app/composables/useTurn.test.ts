@@ -1,24 +1,9 @@
 import { afterEach, expect, it, vi } from 'vitest';
-import { createRenderer } from 'vue';
 import type { Ref } from 'vue';
+import { createApp } from '../../tests/fixtures/unseenApp';
 import { useTurn } from './useTurn';
 
 afterEach(() => vi.unstubAllGlobals());
-
-/** Nodes that nobody sees. */
-const nothing = (): object => ({});
-const { createApp } = createRenderer<object, object>({
-  createElement: nothing,
-  createText: nothing,
-  createComment: nothing,
-  insert: nothing,
-  remove: nothing,
-  setText: nothing,
-  setElementText: nothing,
-  patchProp: nothing,
-  parentNode: () => null,
-  nextSibling: () => null,
-});
 
 it('comes so many tasks after its component stood, and never once that is gone', () => {
   let tasks = new Map<number, () => void>();

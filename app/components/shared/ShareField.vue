@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A share, kept as 0..1 or -1..1 and shown in percent. */
-withDefaults(
+const props = withDefaults(
   defineProps<{
     label: string;
     min?: number;
@@ -18,6 +18,7 @@ withDefaults(
   },
 );
 const model = defineModel<number>({ required: true });
+useShownInPercent(() => props.path);
 </script>
 
 <template>

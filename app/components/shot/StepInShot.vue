@@ -38,7 +38,7 @@ const measured = computed({
   get: () => (props.place.measuredAtKeys.includes(props.step.id) ? 'keys' : 'frames'),
   set: (to) => choose('measured in the shot', { clip: props.place.clip }, 'measuredAtKeys', to === 'keys'),
 });
-const number = (value: number) => Number(value.toFixed(2));
+const written = useWrittenNumber();
 </script>
 
 <template>
@@ -65,7 +65,7 @@ const number = (value: number) => Number(value.toFixed(2));
       />
       to frame {{ next.frame.n + 1 }}<template v-if="changes.length > 0">:</template>
       <span v-for="{ name, from, to } in changes" :key="name" class="whitespace-nowrap tabular-nums text-ink"
-        >{{ name }} {{ number(from) }} → {{ number(to) }}</span
+        >{{ name }} {{ written(name, from) }} → {{ written(name, to) }}</span
       >
     </p>
     <p v-if="canMeasure" class="flex flex-wrap items-baseline gap-x-1">
