@@ -100,13 +100,13 @@ test('a step goes over to the next key frame, or holds up to it', async ({ page 
   await page.getByRole('button', { name: 'Make key frame' }).click();
   await expect(page.getByText('grey-0008.png · 64 × 48')).toBeVisible();
   await enter(page.getByLabel('Exposure', { exact: true }), '0');
-  await enter(page.getByLabel('saturation', { exact: true }), '20');
+  await enter(page.getByRole('textbox', { name: 'saturation', exact: true }), '20');
   await page.getByRole('button', { name: 'Key frame 1', exact: true }).click();
   const choice = page.getByRole('group', { name: 'This step in the shot' });
   await expect(choice).toContainText('exposure -1 → 0');
   await expect(choice).toContainText('saturation 0 % → 20 %');
   await page.getByRole('button', { name: 'Key frame 8', exact: true }).click();
-  await enter(page.getByLabel('saturation', { exact: true }), '0');
+  await enter(page.getByRole('textbox', { name: 'saturation', exact: true }), '0');
   await page.getByRole('button', { name: 'Key frame 1', exact: true }).click();
   await expect(choice).not.toContainText('saturation');
   const goesOver = page.getByRole('img', { name: /goes over to the next key frame/ });
