@@ -111,22 +111,6 @@ export class Analyst {
    */
   async areas(photo: Photo, shown: readonly string[], known: readonly string[]): Promise<ResolvedAreas> {
     await this.#ensurePlates(photo);
-    return this.#areas(photo, shown, known);
-  }
-
-  /** The same, and the plan asked for right behind it, so that the one does not wait for what hears of the other. */
-  async areasThenPlan(
-    ...[photo, shown, known]: Parameters<Analyst['areas']>
-  ): Promise<ResolvedAreas & { readonly plan: Promise<ResolvedPlan> }> {
-    await this.#ensurePlates(photo);
-    const areas = this.#areas(photo, shown, known);
-    const plan = this.plan(photo);
-    // Who is not interested in it any more by then leaves it.
-    plan.catch(() => undefined);
-    return { ...(await areas), plan };
-  }
-
-  #areas(...[photo, shown, known]: Parameters<Analyst['areas']>): Promise<ResolvedAreas> {
     const stoodOn = photo.plan.filter(({ on }) => on).map(({ areaId }) => areaId ?? WHOLE_PICTURE.id);
     const ids = [...new Set([...stoodOn, ...shown])];
     return this.port.call('areas', { version: this.#versions.of(photo), ids, known });

@@ -101,17 +101,6 @@ describe('the workers of a page', () => {
     expect(asked('analyst', 'plates')).toHaveLength(1);
   });
 
-  it('are asked for areas and for the plan at once', async () => {
-    answers.plan = () => [{ key: 'measured' }];
-    const { plan } = await workers.areasThenPlan(photo, 'picture', []);
-    const { asked: both } = made.find(({ is }) => is === 'analyst')!;
-    expect(both.slice(-2).map(({ name }) => name)).toEqual(['areas', 'plan']);
-    expect(await plan).toEqual([{ key: 'measured' }]);
-    answers.plan = () => Promise.reject(new CancelledError());
-    const failed = await workers.areasThenPlan(photo, 'picture', []);
-    await expect(failed.plan).rejects.toThrow(CancelledError);
-  });
-
   it('are not asked through storage for plates that were told straight away', async () => {
     await workers.analyst.learnPlates(new Map([['p1', plate]]));
     stored.p1 = plate;

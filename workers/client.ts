@@ -131,32 +131,11 @@ export class PictureWorkers {
    * @param holder who shows them; they stay known until it asks again or lets go
    * @returns the key of each of them, by its id
    */
-  async areas(
-    photo: Photo,
-    holder: AreaHolder,
-    shown: readonly string[] = [],
-  ): Promise<ResolvedAreas['keys']> {
-    const { keys } = await this.#prepared(holder, (known) => this.analyst.areas(photo, shown, known));
-    return keys;
-  }
-
-  /** The same, and the plan, which is measured meanwhile. */
-  areasThenPlan(
-    photo: Photo,
-    holder: AreaHolder,
-    shown: readonly string[],
-  ): ReturnType<Analyst['areasThenPlan']> {
-    return this.#prepared(holder, (known) => this.analyst.areasThenPlan(photo, shown, known));
-  }
-
-  #prepared<Areas extends ResolvedAreas>(
-    holder: AreaHolder,
-    ask: (known: readonly string[]) => Promise<Areas>,
-  ): Promise<Areas> {
+  areas(photo: Photo, holder: AreaHolder, shown: readonly string[] = []): Promise<ResolvedAreas['keys']> {
     const prepare = async () => {
-      const areas = await ask(this.renderers.heldKeys);
-      this.renderers.learn(holder, areas.newAreas, Object.values(areas.keys));
-      return areas;
+      const { newAreas, keys } = await this.analyst.areas(photo, shown, this.renderers.heldKeys);
+      this.renderers.learn(holder, newAreas, Object.values(keys));
+      return keys;
     };
     const prepared = this.#preparing.then(prepare, prepare);
     this.#preparing = prepared.catch(() => undefined);

@@ -22,17 +22,12 @@ const piecesOf = (name: string) => (_: unknown, region: Region) => {
   asked.push(`${name} ${region.outWidth}`);
   return Promise.resolve([{ region, bitmap: undefined }]);
 };
-const keysOf = ({ areas }: Photo) => Object.fromEntries(areas.map(({ id }) => [id, `key of ${id}`]));
 vi.mock('./useWorkers', () => ({
   onWorkerLost: (listener: () => void) => (lost = listener),
   useWorkers: () => ({
     areas: (photo: Photo, holder: string, shown: readonly string[]) => {
       asked.push(`areas ${holder} ${shown.join()}`);
-      return Promise.resolve(keysOf(photo));
-    },
-    areasThenPlan: (photo: Photo, holder: string, shown: readonly string[]) => {
-      asked.push(`areas ${holder} ${shown.join()}`);
-      return Promise.resolve({ keys: keysOf(photo), plan: answers.plan(photo) });
+      return Promise.resolve(Object.fromEntries(photo.areas.map(({ id }) => [id, `key of ${id}`])));
     },
     analyst: {
       plan: (photo: Photo) => answers.plan(photo),

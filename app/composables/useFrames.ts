@@ -112,11 +112,11 @@ export function useFrames(wishes: () => FrameWishes) {
     isNewest: () => boolean,
   ): Promise<void> {
     if (!photo || !region) return;
-    const areaIds = [areaId, shownId].filter((id) => id !== undefined);
-    // While a mark is drawn its coverage alone follows the hand.
-    const { keys, plan: planned } = drawing
-      ? { keys: await workers.areas(photo, 'picture', areaIds), plan: undefined }
-      : await workers.areasThenPlan(photo, 'picture', areaIds);
+    const keys = await workers.areas(
+      photo,
+      'picture',
+      [areaId, shownId].filter((id) => id !== undefined),
+    );
     const place = regionKey(region);
     const areaKey = shownId && keys[shownId];
     const half =
@@ -127,7 +127,7 @@ export function useFrames(wishes: () => FrameWishes) {
     if (!areaKey || !look) put(overlay, undefined);
     else if (half) await draft(overlay, overlayKey, () => workers.renderers.coverage(areaKey, half, look));
     if (!isNewest() || (drawing && overlay.value)) return;
-    const plan = await (planned ?? workers.analyst.plan(photo));
+    const plan = await workers.analyst.plan(photo);
     const planKey = `${photo.id}:${plan.at(-1)?.key ?? ''}`;
     const pictureKey = `${planKey}:${place}`;
     // Of another place nothing is kept yet: how long the last picture took says nothing.
