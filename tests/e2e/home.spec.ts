@@ -131,6 +131,7 @@ test('photos of a sitting: results, states, decisions for several, filters, next
   const bench = await Bench.open(page);
   for (const step of [0, 1]) {
     if (step === 1) await page.keyboard.press('.');
+    await expect(page.getByRole('button', { name: `photo ${step + 1} of 21` })).toBeVisible();
     await bench.settle();
     await page.keyboard.press('f');
     await expect(page.getByText('parts found')).toBeVisible();

@@ -57,6 +57,13 @@ test('all sittings are saved as files at a press, and what nobody needs is freed
   await expect(page.getByText('A sitting is open in another tab. Close it first')).toBeVisible();
   expect(await stored()).toBe(2);
   await elsewhere.close();
+  // The other tab lets go of its sitting some time after it is closed.
+  const inHand = () =>
+    page.evaluate(
+      async () =>
+        (await navigator.locks.query()).held!.filter(({ name }) => name!.startsWith('even-blush:')).length,
+    );
+  await expect.poll(inHand).toBe(0);
   await free.click();
   await expect.poll(stored).toBe(1);
 });
