@@ -15,21 +15,13 @@ import { writePhoto } from '../node/writePhoto';
 import type { ApplyCommand } from './arguments';
 import { carryOver } from './carryOver';
 import { writeWhole } from './outputs';
-import type { Outputs } from './outputs';
 import { openPhotoFile } from './photoFile';
-import type { Report } from './report';
+import type { WorkPlace } from './workPlace';
 
 type Wanted = Pick<
   ApplyCommand,
   'out' | 'format' | 'quality' | 'fullChroma' | 'space' | 'metadata' | 'longEdge'
 >;
-
-/** Where results go, who is told, and how many threads may work on the photo. */
-interface Place {
-  readonly outputs: Outputs;
-  readonly report: Report;
-  readonly threads: number;
-}
 
 const THREAD = new URL('../.cli/stripThread.mjs', import.meta.url);
 
@@ -52,7 +44,7 @@ export async function applyPlan(
   plan: PlanFile,
   path: string,
   options: Wanted,
-  { outputs, report, threads }: Place,
+  { outputs, report, threads }: WorkPlace,
 ): Promise<Applied> {
   const opened = await openPhotoFile(path, report);
   const { name, sha256, pyramid } = opened;

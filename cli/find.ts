@@ -13,9 +13,8 @@ import type { CoverageGrown, CoverageWork } from '../node/wholeCoverage';
 import type { FindCommand } from './arguments';
 import { networkFiles } from './networkFiles';
 import { writeWhole } from './outputs';
-import type { Outputs } from './outputs';
 import { openPhotoFile } from './photoFile';
-import type { Report } from './report';
+import type { WorkPlace } from './workPlace';
 
 type FoundDoubtBox = Omit<FoundDoubtEntry, 'plate'>;
 
@@ -61,12 +60,6 @@ const FILES: Readonly<Record<string, readonly FoundPartName[]>> = {
 const networks = tfNetworks(networkFiles);
 const THREAD = new URL('../.cli/coverageThread.mjs', import.meta.url);
 
-/** Where results go, who is told, and how many threads may work on the photo. */
-interface Place {
-  readonly outputs: Outputs;
-  readonly report: Report;
-  readonly threads: number;
-}
 type CoverageThreads = StripThreads<CoverageWork, CoverageGrown>;
 
 /**
@@ -77,7 +70,7 @@ type CoverageThreads = StripThreads<CoverageWork, CoverageGrown>;
 export async function findInPhoto(
   path: string,
   { out, tiles }: Pick<FindCommand, 'out' | 'tiles'>,
-  { outputs, report, threads: count }: Place,
+  { outputs, report, threads: count }: WorkPlace,
 ): Promise<FindResult> {
   const { name, pyramid } = await openPhotoFile(path, report);
   const threads: CoverageThreads = new StripThreads(pyramid, beginCoverage, { count, file: THREAD });

@@ -22,6 +22,7 @@ import type { Report } from './report';
 import { ShotThreads } from './shotThreads';
 import { MaskWriter, startWriting } from './shotWriters';
 import type { ShotWriter } from './shotWriters';
+import type { WorkPlace } from './workPlace';
 
 /** What was written of a shot, and what is worth a look. */
 export interface ShotResult {
@@ -64,11 +65,7 @@ async function applyToShot(
   plan: PlanFile,
   path: string,
   command: ShotCommand,
-  {
-    outputs,
-    report,
-    threads,
-  }: { readonly outputs: Outputs; readonly report: Report; readonly threads: number },
+  { outputs, report, threads }: WorkPlace,
 ): Promise<ShotResult> {
   const shot = await openShot(path, command);
   sayWhatIsLost(shot, report);

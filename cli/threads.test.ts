@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { statSync, utimesSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Plate } from '#core/raster/plate';
@@ -79,10 +80,11 @@ it('threads write coverage side by side, to the byte what one thread writes', as
   }
 });
 
-it('a large photo goes to threads: what fails there is thrown', async () => {
+it('a large photo goes to threads: what fails there is thrown, also before anything was asked', async () => {
   const size = { width: 2500, height: 2000 };
   const file = new URL('none.mjs', import.meta.url);
   const threads = new StripThreads(size, () => () => undefined, { count: 2, file });
+  await setTimeout(300);
   const strip = { x: 0, y: 0, ...size, outWidth: 1, outHeight: 1 };
   await expect(threads.each({}, [strip, strip], () => undefined)).rejects.toThrow(/none\.mjs/);
   await threads.end();

@@ -14,9 +14,25 @@ export type StripWorker<Reply> = (strip: Region) => Reply;
 /** Fewer pixels are worked on before a thread has begun. */
 const LEAST_PIXELS = 4_000_000;
 
+/** A thread, and what it throws, whenever that is. */
+interface StripThread {
+  readonly worker: Worker;
+  readonly failed: Promise<never>;
+}
+
+function startThread(file: URL): StripThread {
+  const worker = new Worker(file);
+  const failed = once(worker, 'error').then(([error]) => {
+    throw error;
+  });
+  // It may fail before anything is asked of it: whoever asks then hears of it.
+  failed.catch(() => undefined);
+  return { worker, failed };
+}
+
 /** Works on the strips of a photo, in threads where they are allowed and worth their start. */
 export class StripThreads<Work, Reply> {
-  readonly #workers: readonly Worker[];
+  readonly #threads: readonly StripThread[];
 
   /**
    * Threads begin at once: what there is to do may still be found out meanwhile.
@@ -28,24 +44,23 @@ export class StripThreads<Work, Reply> {
     threads?: ThreadsAllowed,
   ) {
     const isLarge = threads !== undefined && threads.count > 1 && width * height >= LEAST_PIXELS;
-    this.#workers = isLarge ? Array.from({ length: threads.count }, () => new Worker(threads.file)) : [];
+    this.#threads = isLarge ? Array.from({ length: threads.count }, () => startThread(threads.file)) : [];
   }
 
   /** @param take what is replied about each strip, in any order @throws what a thread throws */
   async each(work: Work, strips: readonly Region[], take: (reply: Reply, n: number) => void): Promise<void> {
-    if (this.#workers.length === 0) {
+    if (this.#threads.length === 0) {
       const reply = this.begin(work);
       strips.forEach((strip, n) => take(reply(strip), n));
       return;
     }
     const left = strips.entries();
     await Promise.all(
-      this.#workers.map(async (worker) => {
+      this.#threads.map(async ({ worker, failed }) => {
         worker.postMessage({ work });
         for (const [n, strip] of left) {
           worker.postMessage({ strip });
-          // An error of the thread rejects.
-          const [reply] = (await once(worker, 'message')) as [Reply];
+          const [reply] = (await Promise.race([once(worker, 'message'), failed])) as [Reply];
           take(reply, n);
         }
       }),
@@ -53,7 +68,7 @@ export class StripThreads<Work, Reply> {
   }
 
   async end(): Promise<void> {
-    await Promise.all(this.#workers.map((worker) => worker.terminate()));
+    await Promise.all(this.#threads.map(({ worker }) => worker.terminate()));
   }
 }
 

@@ -3,7 +3,6 @@ import { describe, expect, it } from 'vitest';
 import { SRGB8_TO_LINEAR } from '../colour/transfer';
 import { guidedCoefficients, prepareGuide } from './guidedFilter';
 import { maskGrow } from './maskGrow';
-import { maskSoften } from './maskSoften';
 import { monotoneCubic } from './monotoneCubic';
 import { buildPyramid } from './pyramid';
 import { padRegion, regionScale, wholeRegion } from './raster';
@@ -73,19 +72,6 @@ describe('regions', () => {
     const region = { x: 10, y: 10, width: 100, height: 50, outWidth: 50, outHeight: 25 };
     expect(regionScale(padRegion(region, 7))).toBeCloseTo(regionScale(region), 12);
     expect(padRegion(region, 7)).toMatchObject({ x: -4, outWidth: 64 });
-  });
-});
-
-// Against an independent library: tests/references/masks.test.ts.
-describe('maskSoften', () => {
-  it('changes nothing at 0, nor an even mask', () => {
-    const even = new Float32Array(64).fill(0.4);
-    maskSoften(even, 8, 8, 3);
-    even.forEach((value) => expect(value).toBeCloseTo(0.4, 6));
-    const sharp = Float32Array.from({ length: 64 }, (_, i) => i % 2);
-    const before = sharp.slice();
-    maskSoften(sharp, 8, 8, 0);
-    expect(sharp).toEqual(before);
   });
 });
 

@@ -16,7 +16,7 @@ const FIELDS = {
 /** What a job does is seen where it was to be done, 8-bit codes. */
 const LEAST_CODES = 3;
 
-/** A hand that counts: every press of the pointer and every drag is one, a key is none. */
+/** A hand that counts: every press of the pointer is one, a key is none. */
 class CountingHand {
   count = 0;
   constructor(readonly bench: Bench) {}
@@ -43,16 +43,6 @@ class CountingHand {
       box.y + (y * box.height) / MAP.height,
     );
     await expect(this.bench.page.getByLabel('Name of the area')).toHaveValue(name);
-    await this.bench.settle();
-  }
-
-  async drag(from: readonly [number, number], by: readonly [number, number]): Promise<void> {
-    this.count++;
-    const { mouse } = this.bench.page;
-    await mouse.move(...from);
-    await mouse.down();
-    await mouse.move(from[0] + by[0], from[1] + by[1], { steps: 5 });
-    await mouse.up();
     await this.bench.settle();
   }
 }
@@ -135,24 +125,6 @@ const FOUND_JOBS: readonly Job[] = [
   }),
 ];
 
-const MONOCHROME: Job = {
-  job: 'monochrome with darker clothes',
-  most: 3,
-  steps: ['monochrome'],
-  changes: [540, 1250],
-  work: async (hand) => {
-    await hand.press('+ Monochrome');
-    await hand.press('Drag on the picture');
-    await hand.drag(await hand.bench.at([540, 1250]), [0, 50]);
-    const fields = hand.bench.hand('monochrome').locator('input:not([type=checkbox])');
-    await expect
-      .poll(() =>
-        fields.evaluateAll((all) => all.some((field) => (field as HTMLInputElement).value.startsWith('-'))),
-      )
-      .toBe(true);
-  },
-};
-
 async function counted(hand: CountingHand, { job, most, steps, changes, work }: Job): Promise<void> {
   const { bench } = hand;
   const { page } = bench;
@@ -196,8 +168,4 @@ test('counted: jobs on a sitter take few presses, nothing is scrolled for', asyn
       await page.getByRole('button', { name, exact: true }).click();
     await bench.settle();
   }
-});
-
-test('counted: monochrome takes few presses, nothing is scrolled for', async ({ page }) => {
-  await counted(new CountingHand(await Bench.open(page)), MONOCHROME);
 });

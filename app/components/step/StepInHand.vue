@@ -22,7 +22,7 @@ const place = computed(() => props.photo.plan.findIndex(({ id }) => id === props
 const context = useStepContext(props);
 provideGesture(() => label.value);
 const { next, changes } = useStepInShot(props);
-provideGoingOver(() => changes.value.map(({ name }) => name));
+provideShotNumbers(() => changes.value.map(({ name }) => name));
 const change = (what: string, next: Partial<Step>) =>
   edit(what, (photo) => putStep(photo, { ...props.step, ...next }));
 

@@ -10,8 +10,8 @@ interface ShotNumbers {
 }
 const NUMBERS: InjectionKey<ShotNumbers> = Symbol('numbers of a step in a shot');
 
-/** Says of which numbers below it is known that they go over to another key frame's. */
-export function provideGoingOver(paths: () => readonly string[]): void {
+/** Holds what is known of the numbers below, and says which of them go over to another key frame's. */
+export function provideShotNumbers(paths: () => readonly string[]): void {
   provide(NUMBERS, {
     goingOver: computed(() => new Set(paths())),
     shares: shallowReactive(new Set<string>()),

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { h, nextTick, ref } from 'vue';
 import { createApp } from '../../tests/fixtures/unseenApp';
-import { provideGoingOver, useGoingOver, useShownInPercent, useWrittenNumber } from './useGoingOver';
+import { provideShotNumbers, useGoingOver, useShownInPercent, useWrittenNumber } from './useShotNumbers';
 
 it('numbers of a step in a shot are written as their fields show them, as long as these are there', async () => {
   const path = ref('saturation');
@@ -18,7 +18,7 @@ it('numbers of a step in a shot are written as their fields show them, as long a
   const list = { setup: () => ((written = useWrittenNumber()), () => null) };
   const app = createApp({
     setup: () => {
-      provideGoingOver(() => ['saturation', 'exposure']);
+      provideShotNumbers(() => ['saturation', 'exposure']);
       return () => h('div', [isThere.value ? h(field) : null, h(list)]);
     },
   });
