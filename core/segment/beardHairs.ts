@@ -3,7 +3,7 @@ import { isAnywhere } from '../raster/mapPlane';
 import type { LinearRaster, Region } from '../raster/raster';
 import type { HeadClasses } from './classShares';
 import type { HeadGrid } from './headGrid';
-import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn } from './mixingLines';
+import { LINE_CHANNELS, NO_CLASS, classColours, lineDoubt, mixingLines, placeOn } from './mixingLines';
 import { cellsOf } from './planes';
 import { COLOUR_REACH, PURE } from './strandParameters';
 
@@ -36,7 +36,7 @@ export function partBeardHairs(
     radius: COLOUR_REACH * unit,
   });
   const lines = new Float32Array(columns * rows * LINE_CHANNELS);
-  for (let cell = 0; cell < columns * rows; cell++) mixingLine(ofBeard!, ofSkin!, cell, lines);
+  mixingLines(ofBeard!, ofSkin!, lines, lineDoubt(small.frame, region));
   const cells = cellsOf(region, columns, rows);
   for (let i = 0; i < beard.length; i++) {
     const line = cells[i]! * LINE_CHANNELS;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { CLASS_CHANNELS, LINE_CHANNELS, NO_CLASS, classColours, mixingLine } from './mixingLines';
+import { CLASS_CHANNELS, LINE_CHANNELS, NO_CLASS, classColours, mixingLines } from './mixingLines';
 
 const SIZE = 32;
 const CELLS = 8;
@@ -24,7 +24,7 @@ function scene() {
   return { fine: { space: 'srgbLinear' as const, width: SIZE, height: SIZE, data }, labels };
 }
 
-function lineAt(cell: number) {
+function lineAt(cell: number, doubt = 0) {
   const { fine, labels } = scene();
   const [hair, ground] = classColours(fine, labels, {
     classes: 2,
@@ -34,9 +34,10 @@ function lineAt(cell: number) {
     radius: 2,
   });
   const out = new Float32Array(CELLS * CELLS * LINE_CHANNELS);
-  mixingLine(hair!, ground!, cell, out);
+  mixingLines(hair!, ground!, out, doubt);
   const line = out.subarray(cell * LINE_CHANNELS);
   return {
+    line,
     place: ([r, g, b]: readonly number[]) => line[0]! * r! + line[1]! * g! + line[2]! * b! - line[3]!,
     hairSpread: line[4]!,
     groundSpread: line[5]!,
@@ -75,7 +76,7 @@ describe('colours of classes near a cell', () => {
     });
     const out = new Float32Array(CELLS * CELLS * LINE_CHANNELS);
     expect(none!.every((value) => value === 0)).toBe(true);
-    mixingLine(hair!, none!, 9, out);
+    mixingLines(hair!, none!, out);
     expect(out[9 * LINE_CHANNELS + 4]).toBe(Infinity);
     expect(
       classColours(fine, new Uint8Array(SIZE * SIZE).fill(NO_CLASS), {
@@ -101,5 +102,13 @@ describe('mixing line (Fisher’s discriminant)', () => {
       ).toBeLessThan(0.1);
     // Along the plain difference of the means the same ground spreads wider than hair and ground lie apart.
     expect(groundSpread).toBeLessThan(0.2);
+  });
+
+  it('runs along the plain difference of the means where nothing is known of how they vary', () => {
+    const { line } = lineAt(CELLS * 4 + 4, 100);
+    const apart = HAIR.map((channel, n) => channel - GROUND[n]!);
+    const square = apart.reduce((sum, value) => sum + value * value, 0);
+    apart.forEach((value, n) => expect(line[n]!).toBeCloseTo(value / square, 0));
+    expect(line[2]! / line[0]!).toBeCloseTo(apart[2]! / apart[0]!, 0);
   });
 });

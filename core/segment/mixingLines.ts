@@ -2,8 +2,9 @@ import { adjugateSymmetric3 } from '../math/symmetric3';
 import type { Symmetric3 } from '../math/symmetric3';
 import type { Triple } from '../colour/triple';
 import { boxMeansTwice } from '../raster/boxMeans';
-import type { LinearRaster } from '../raster/raster';
-import { LINE_NOISE, LINE_PRESENCE } from './strandParameters';
+import type { LinearRaster, Region } from '../raster/raster';
+import type { FaceFrame } from './faceFrame';
+import { LINE_DOUBT, LINE_NOISE, LINE_PRESENCE } from './strandParameters';
 
 /**
  * Of a class near a cell: its mean weight, means of red, green and blue, and of their six products of two.
@@ -117,14 +118,24 @@ function meansNear(sums: Float32Array, columns: number, rows: number, radius: nu
 }
 
 /**
- * The direction along which hair and ground near a cell differ most beside what either varies by itself.
+ * In each cell the direction along which hair and ground differ most beside what either varies by itself.
  * The place of a colour c between ground (0) and hair (1) is then out[0..2]·c - out[3]; out[4] and out[5]
  * are the standard deviations of hair and ground along it. Where either is unknown the spreads are infinite.
- * @see Fisher 1936, "The use of multiple measurements in taxonomic problems"
+ * @param hair, ground as `classColours` gives them @param out LINE_CHANNELS per cell, written
+ * @param doubt how far colours may vary beyond what is seen of them, as a share of the light, 0..1
+ * @see Fisher 1936, "The use of multiple measurements in taxonomic problems"; Friedman 1989, "Regularized
+ * discriminant analysis", for the doubt
  */
-export function mixingLine(hair: Float32Array, ground: Float32Array, at: number, out: Float32Array): void {
-  const o = at * CLASS_CHANNELS;
-  const to = at * LINE_CHANNELS;
+export function mixingLines(hair: Float32Array, ground: Float32Array, out: Float32Array, doubt = 0): void {
+  for (let o = 0, to = 0; o < hair.length; o += CLASS_CHANNELS, to += LINE_CHANNELS)
+    mixingLine({ hair, ground, o }, { out, to }, doubt);
+}
+
+function mixingLine(
+  { hair, ground, o }: { readonly hair: Float32Array; readonly ground: Float32Array; readonly o: number },
+  { out, to }: { readonly out: Float32Array; readonly to: number },
+  doubt: number,
+): void {
   const fr = hair[o + 1]!;
   const fg = hair[o + 2]!;
   const fb = hair[o + 3]!;
@@ -146,14 +157,16 @@ export function mixingLine(hair: Float32Array, ground: Float32Array, at: number,
   const bgg = ground[o + 7]! - gg * gg;
   const bgb = ground[o + 8]! - gg * gb;
   const bbb = ground[o + 9]! - gb * gb;
+  const unseen = (doubt * Math.max(fr + fg + fb, gr + gg + gb)) / 3;
+  const least = LINE_NOISE + unseen * unseen;
   // The pooled covariance's inverse times the difference, up to a factor.
   const { adjugate } = adjugateSymmetric3([
-    LINE_NOISE + (hrr + brr) / 2,
+    least + (hrr + brr) / 2,
     (hrg + brg) / 2,
     (hrb + brb) / 2,
-    LINE_NOISE + (hgg + bgg) / 2,
+    least + (hgg + bgg) / 2,
     (hgb + bgb) / 2,
-    LINE_NOISE + (hbb + bbb) / 2,
+    least + (hbb + bbb) / 2,
   ]);
   const wr = adjugate[0] * dr + adjugate[1] * dg + adjugate[2] * db;
   const wg = adjugate[1] * dr + adjugate[3] * dg + adjugate[4] * db;
@@ -169,6 +182,11 @@ export function mixingLine(hair: Float32Array, ground: Float32Array, at: number,
   out[to + 3] = (wr * gr + wg * gg + wb * gb) / along;
   out[to + 4] = spread([hrr, hrg, hrb, hgg, hgb, hbb], [wr, wg, wb]) / along;
   out[to + 5] = spread([brr, brg, brb, bgg, bgb, bbb], [wr, wg, wb]) / along;
+}
+
+/** How far colours near a head may vary beyond what is seen of them, as a share of the light. */
+export function lineDoubt({ unit }: FaceFrame, { width, outWidth }: Region): number {
+  return (LINE_DOUBT * width) / (unit * outWidth);
 }
 
 /** Variance of a place on the line at `o`, 0 ground to 1 hair: that of a mixture goes with its shares. */

@@ -7,7 +7,15 @@ import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import type { HeadGrid } from './headGrid';
 import { partBeardHairs } from './beardHairs';
-import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, mixedVariance } from './mixingLines';
+import {
+  LINE_CHANNELS,
+  NO_CLASS,
+  classColours,
+  lineDoubt,
+  mixingLines,
+  placeOn,
+  mixedVariance,
+} from './mixingLines';
 import { dropHairHaze, dropHaze, keptShares } from './haze';
 import type { KeptShares } from './haze';
 import { cellsOf, shrinkPlane } from './planes';
@@ -136,7 +144,7 @@ function takeStrands(
       rows: colourRows,
       radius: (COLOUR_REACH * unit) / 2,
     });
-    writeLines(colours, seeds.length, lines);
+    writeLines(colours, lines, lineDoubt(grid.frame, region));
     for (let n = 0; n < band.length; n++) {
       const i = band[n]!;
       mixed[i] = placeOn(lines, lineOf(grounds.first[cells[i]!]!, i), fine.data, i);
@@ -149,12 +157,11 @@ function takeStrands(
 }
 
 /** The lines between hair and each ground, cell after cell, ground after ground. */
-function writeLines(colours: readonly Float32Array[], cells: number, lines: Float32Array): void {
+function writeLines(colours: readonly Float32Array[], lines: Float32Array, doubt: number): void {
   const hair = colours[STRAND_CLASSES.indexOf('hair')]!;
   GROUNDS.forEach(({ name }, n) => {
-    const own = lines.subarray(n * cells * LINE_CHANNELS);
-    for (let cell = 0; cell < cells; cell++)
-      mixingLine(hair, colours[STRAND_CLASSES.indexOf(name)]!, cell, own);
+    const own = lines.subarray((n * lines.length) / GROUNDS.length);
+    mixingLines(hair, colours[STRAND_CLASSES.indexOf(name)]!, own, doubt);
   });
 }
 

@@ -7,7 +7,7 @@ import type { Bounds, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import { paintStroke } from '../raster/strokePath';
 import type { StrokePoint } from '../raster/strokePath';
-import { LINE_CHANNELS, NO_CLASS, classColours, mixingLine, placeOn, mixedVariance } from './mixingLines';
+import { LINE_CHANNELS, NO_CLASS, classColours, mixingLines, placeOn, mixedVariance } from './mixingLines';
 import {
   SWEEP_CELL,
   SWEEP_DEEP_DOUBT,
@@ -78,7 +78,7 @@ export function sweepStrands(
       rows,
       radius: reach / SWEEP_CELL,
     });
-    for (let cell = 0; cell < columns * rows; cell++) mixingLine(hair!, ground!, cell, lines);
+    mixingLines(hair!, ground!, lines);
     for (let i = 0; i < prior.length; i++) {
       if (band[i] === 0) continue;
       mixed[i] = placeOn(lines, cellOf(i) * LINE_CHANNELS, fine.data, i);
@@ -104,7 +104,7 @@ interface SweptPixels {
   readonly mixed: Float32Array;
   /** of the sweep, pixels of the window */
   readonly reach: number;
-  /** as mixingLine writes them */
+  /** as mixingLines writes them */
   readonly lines: Float32Array;
   /** where the line of a pixel begins among them */
   readonly lineOf: (i: number) => number;
