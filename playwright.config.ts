@@ -34,7 +34,7 @@ export default defineConfig({
   // Frames and numbers follow within a second on a quiet machine; one with other work takes many times as long.
   timeout: 300_000,
   expect: { timeout: 60_000 },
-  // A page computes on all cores by itself: two at a time take longer than one after the other (13 tests: 5.7 and 4.1 minutes on 2 cores).
+  // A page computes on all cores by itself: beside another, tests wait many times as long and race.
   workers: 1,
   outputDir: 'test-results/e2e',
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
