@@ -12,6 +12,7 @@ import {
   SizeMismatchError,
   WorkerLostError,
   WorkerSilentError,
+  factsOf,
   reviveError,
 } from './errors';
 
@@ -30,10 +31,8 @@ const MADE: readonly CoreError[] = [
 ];
 
 describe('errors', () => {
-  it.each(MADE)('$name is of its own class again after a structured clone', (error) => {
-    const revived = reviveError(
-      structuredClone({ name: error.name, code: error.code, fields: error.fields }),
-    );
+  it.each(MADE)('$code is of its own class again after a structured clone', (error) => {
+    const revived = reviveError(structuredClone(factsOf(error)));
     expect(revived.constructor).toBe(error.constructor);
     expect({ ...revived }).toEqual({ ...error });
     expect(revived.message).toBe(error.message);

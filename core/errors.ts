@@ -5,7 +5,6 @@ export class CoreError extends Error {
 
   constructor(code: string, fields: Readonly<Record<string, string | number>> = {}) {
     super(`${code} ${JSON.stringify(fields)}`);
-    this.name = new.target.name;
     this.code = code;
     this.fields = fields;
   }
@@ -144,36 +143,34 @@ export class NetworksMissingError extends CoreError {
 
 /** An error as data: a structured clone keeps neither class nor fields. */
 export interface ErrorFacts {
-  /** of the class */
-  readonly name: string;
   readonly code: string;
   readonly fields: CoreError['fields'];
 }
 
 /** An error taken apart, for another thread or another machine. */
 export function factsOf(error: unknown): ErrorFacts {
-  if (error instanceof CoreError) return { name: error.name, code: error.code, fields: error.fields };
+  if (error instanceof CoreError) return { code: error.code, fields: error.fields };
   const detail = error instanceof Error ? `${error.name}: ${error.message}` : String(error);
-  return { name: 'Error', code: 'unexpected', fields: { detail } };
+  return { code: 'unexpected', fields: { detail } };
 }
 
-/** By class, how an error is made again of its fields. */
+/** By its code, how an error is made again of its fields: a built page calls its classes otherwise than its workers do. */
 const REVIVERS: Readonly<Record<string, (fields: CoreError['fields']) => CoreError>> = {
-  SizeMismatchError: ({ expected, actual }) => new SizeMismatchError(Number(expected), Number(actual)),
-  PhotoFileError: ({ file, reason, ...detail }) =>
+  'size-mismatch': ({ expected, actual }) => new SizeMismatchError(Number(expected), Number(actual)),
+  'photo-file': ({ file, reason, ...detail }) =>
     new PhotoFileError(String(file), reason as PhotoFileFault, detail as Record<string, number>),
-  DocumentError: ({ reason, at, detail }) =>
+  'document': ({ reason, at, detail }) =>
     new DocumentError(reason as DocumentFault, String(at), String(detail)),
-  ShotError: ({ reason, ...detail }) => new ShotError(reason as ShotFault, detail),
-  CommandError: ({ reason, detail }) => new CommandError(reason as CommandFault, String(detail)),
-  HandOffError: ({ reason, most }) => new HandOffError(reason as HandOffFault, Number(most)),
-  CancelledError: () => new CancelledError(),
-  WorkerLostError: () => new WorkerLostError(),
-  WorkerSilentError: () => new WorkerSilentError(),
-  NetworksMissingError: ({ network, detail }) => new NetworksMissingError(String(network), String(detail)),
+  'shot': ({ reason, ...detail }) => new ShotError(reason as ShotFault, detail),
+  'command': ({ reason, detail }) => new CommandError(reason as CommandFault, String(detail)),
+  'hand-off': ({ reason, most }) => new HandOffError(reason as HandOffFault, Number(most)),
+  'cancelled': () => new CancelledError(),
+  'worker-lost': () => new WorkerLostError(),
+  'worker-silent': () => new WorkerSilentError(),
+  'networks-missing': ({ network, detail }) => new NetworksMissingError(String(network), String(detail)),
 };
 
 /** The error that was taken apart into facts, of its own class again. */
-export function reviveError({ name, code, fields }: ErrorFacts): CoreError {
-  return REVIVERS[name]?.(fields) ?? new CoreError(code, fields);
+export function reviveError({ code, fields }: ErrorFacts): CoreError {
+  return REVIVERS[code]?.(fields) ?? new CoreError(code, fields);
 }

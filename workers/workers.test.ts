@@ -52,7 +52,7 @@ describe('calls to a worker', () => {
     const call = port.call('add', 1);
     made[0]!.say({
       call: 1,
-      fault: { name: 'PhotoFileError', code: 'photo-file', fields: { file: 'a.jpg', reason: 'truncated' } },
+      fault: { code: 'photo-file', fields: { file: 'a.jpg', reason: 'truncated' } },
     });
     const error = (await call.catch((reason: unknown) => reason)) as PhotoFileError;
     expect([error instanceof PhotoFileError, error.reason, error.fields.file]).toEqual([

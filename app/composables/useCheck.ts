@@ -74,7 +74,7 @@ export function useCheck() {
     try {
       await work();
     } catch (error) {
-      if (!(error instanceof CancelledError)) notices.problem(error);
+      notices.problem(error);
     } finally {
       mending.value = undefined;
       checking.value = false;

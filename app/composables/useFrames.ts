@@ -1,5 +1,4 @@
 import type { Photo } from '#core/document/schema';
-import { CancelledError } from '#core/errors';
 import { wholeRegion } from '#core/raster/raster';
 import type { Region } from '#core/raster/raster';
 import type { CoverageLook, Piece } from '#workers/client';
@@ -88,7 +87,7 @@ export function useFrames(wishes: () => FrameWishes) {
       try {
         await round(wishes(), () => done === wanted);
       } catch (error) {
-        if (!(error instanceof CancelledError)) notices.problem(error);
+        notices.problem(error);
       }
     }
     clearTimeout(waiting);

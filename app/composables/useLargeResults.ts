@@ -1,6 +1,5 @@
 import { workKey } from '#core/document/photoState';
 import type { Photo } from '#core/document/schema';
-import { CancelledError } from '#core/errors';
 import { SetWorkers } from '#workers/client';
 import { onScopeDispose, shallowRef, watch } from 'vue';
 import { photoFile } from '../storage/photoStorage';
@@ -34,7 +33,7 @@ export function useLargeResults(photos: () => readonly Photo[]) {
         for (const state of wanted)
           keep(keyOf(state, state === plain), await workers.analyst.result(state, LONG_SIDE));
       } catch (error) {
-        if (!(error instanceof CancelledError)) notices.problem(error);
+        notices.problem(error);
       }
     }
   }

@@ -1,6 +1,5 @@
 import { onScopeDispose, shallowRef, watch } from 'vue';
 import type { Photo } from '#core/document/schema';
-import { CancelledError } from '#core/errors';
 import type { Region } from '#core/raster/raster';
 import type { Piece } from '#workers/client';
 import { newestAlone } from './newestAlone';
@@ -54,7 +53,7 @@ export function useLoupe(wished: () => LoupeWish | undefined) {
     try {
       show(wish && (await see(wish)));
     } catch (error) {
-      if (!(error instanceof CancelledError)) notices.problem(error);
+      notices.problem(error);
     }
   });
 

@@ -1,7 +1,6 @@
 import { hsvHueOfSrgbLinear } from '#core/colour/hueSolve';
 import { workKey } from '#core/document/photoState';
 import type { Photo } from '#core/document/schema';
-import { CancelledError } from '#core/errors';
 import type { Survey } from '#workers/client';
 import { watch } from 'vue';
 import type { Ref } from 'vue';
@@ -38,7 +37,7 @@ export function useResults(
     const isSeenWhole = open && seeing.seen(open) === open;
     if (!isSeenWhole || !measured || open.plan.length + open.areas.length === 0) return;
     keep(open, measured).catch((error) => {
-      if (!(error instanceof CancelledError)) notices.problem(error);
+      notices.problem(error);
     });
   });
 }

@@ -1,5 +1,4 @@
 import { onScopeDispose, shallowRef } from 'vue';
-import { CancelledError } from '#core/errors';
 import type { Photo } from '#core/document/schema';
 import type { Survey } from '#workers/client';
 import { useNotices } from '../stores/notices';
@@ -29,7 +28,7 @@ export function useSurvey(wishes: () => number) {
         survey.value = await workers.analyst.survey(photo, areaId, () => asked === wishes());
         surveyed = key;
       } catch (error) {
-        if (!(error instanceof CancelledError)) notices.problem(error);
+        notices.problem(error);
       }
     }, SURVEY_AFTER_MS);
   }

@@ -1,6 +1,5 @@
 import { clamp } from '#core/math/clamp';
 import type { Photo } from '#core/document/schema';
-import { CancelledError } from '#core/errors';
 import type { Region } from '#core/raster/raster';
 import type { Piece } from '#workers/client';
 import { nextTick, onBeforeUnmount, watch } from 'vue';
@@ -70,7 +69,7 @@ export function useVariants(
     variants,
     () =>
       void drawAll().catch((error) => {
-        if (!(error instanceof CancelledError)) notices.problem(error);
+        notices.problem(error);
       }),
     { immediate: true },
   );

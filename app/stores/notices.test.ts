@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { CommandError, PhotoFileError } from '#core/errors';
+import { CancelledError, CommandError, PhotoFileError } from '#core/errors';
 import { freshPage } from '../../tests/fixtures/page';
 import { useNotices } from './notices';
 
@@ -15,6 +15,12 @@ describe('notices', () => {
     vi.advanceTimersByTime(8000);
     expect(notices.notices).toEqual([]);
     vi.useRealTimers();
+  });
+
+  it('say nothing of what was given up', () => {
+    const notices = useNotices();
+    notices.problem(new CancelledError());
+    expect(notices.notices).toEqual([]);
   });
 
   it('keep problems until they are put away, each once, in words', () => {

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
+import { CancelledError } from '#core/errors';
 import { sayError } from '../composables/sayError';
 
 /** Something that can be done about a notice. */
@@ -34,7 +35,9 @@ export const useNotices = defineStore('notices', () => {
     setTimeout(() => dismiss(id), PLAIN_MS);
   }
 
+  /** Says what went wrong. What was given up went as it was meant to, and nothing is said. */
   function problem(error: unknown, ...actions: readonly NoticeAction[]): void {
+    if (error instanceof CancelledError) return;
     const text = typeof error === 'string' ? error : sayError(error);
     const others = notices.value.filter((notice) => notice.text !== text);
     notices.value = [...others, { id: ++count, text, kind: 'problem', actions }];

@@ -126,7 +126,7 @@ export const useSetWork = defineStore('setWork', () => {
         if (sittingId !== undefined) notices.say('Stopped. What was done stays; undo takes it back.');
       } else {
         await keep(undefined);
-        if (!(error instanceof CancelledError)) notices.problem(error);
+        notices.problem(error);
       }
     } finally {
       end();

@@ -25,7 +25,6 @@ export const handOffProgressSchema = z.object({ share: z.number().min(0).max(1) 
 /** An answer that is not a picture. */
 export const handOffFaultSchema = z.object({
   fault: z.object({
-    name: z.string(),
     code: z.string(),
     fields: z.record(z.string(), z.union([z.string(), z.number()])),
   }),
