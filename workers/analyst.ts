@@ -74,10 +74,11 @@ export class Analyst {
   /**
    * What a photo is, and how it looks in small. Photos looked at one after another take the memory of one.
    * @param longSide pixels
+   * @param opensNext it is about to be opened
    * @throws {PhotoFileError}
    */
-  look(name: string, file: Blob, longSide: number): Promise<LookedPhoto> {
-    return this.port.call('look', { name, file, longSide });
+  look(name: string, file: Blob, longSide: number, opensNext = false): Promise<LookedPhoto> {
+    return this.port.call('look', { name, file, longSide, opensNext });
   }
 
   /** Takes a photo in hand; nothing is known of the one before. */

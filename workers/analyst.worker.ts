@@ -57,7 +57,7 @@ function lending(): { readonly resolver: Resolver; readonly photo: Photo } {
 serve<AnalystExchanges>({
   open: ({ name, file }) => open(name, file),
   openNext: ({ name, file }) => openNext(name, file),
-  look: ({ name, file, longSide }) => look(name, file, longSide),
+  look: ({ name, file, longSide, opensNext }) => look(name, file, longSide, opensNext),
   use: ({ pyramid }) => {
     resolver = new Resolver(pyramid, KINDS);
     judge = new LightJudge(resolver);

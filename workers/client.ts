@@ -24,6 +24,7 @@ export { screenSpace } from './screenSpace';
 export type {
   BeforeShown,
   CoverageLook,
+  Layer,
   LayerBlob,
   WrittenLut,
   OpenedPhoto,

@@ -1,5 +1,6 @@
+import { PhotoFileError } from '#core/errors';
 import { decodePhoto } from '#core/formats/decodePhoto';
-import { photoRaster, readPhoto } from '#core/formats/photoReading';
+import { isSeenAsSrgb, photoRaster, readPhoto } from '#core/formats/photoReading';
 import type { PhotoReading } from '#core/formats/photoReading';
 import { buildPyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
@@ -17,6 +18,7 @@ import { startRawDecoder } from './rawDecoder';
 
 /** A canvas that is decoded into, pixels. */
 const DECODED_STRIP_PIXELS = 8_000_000;
+const JPEG_QUALITY = 0.85;
 
 /** Pixels that all workers read without a copy, where the page may share memory. */
 function allocate(bytes: number): Uint8Array {
@@ -47,14 +49,69 @@ export async function decodeAlone(name: string, file: Blob): Promise<OpenedPhoto
   return decodeFile(name, bytes, await nameOf(bytes), allocate);
 }
 
-/** What a photo is, and how it looks in small. @param longSide of the small picture, pixels */
-export async function look(name: string, file: Blob, longSide: number): Promise<LookedPhoto> {
+/**
+ * What a photo is, and how it looks in small.
+ * @param longSide of the small picture, pixels
+ * @param opensNext its pixels are worked out as soon as this is said, as it is about to be opened
+ */
+export async function look(
+  name: string,
+  file: Blob,
+  longSide: number,
+  opensNext: boolean,
+): Promise<LookedPhoto> {
   const bytes = new Uint8Array(await file.arrayBuffer());
-  const { sha256, type, pyramid } = await decodeInto(lookedAt, name, bytes, await nameOf(bytes));
+  const sha256 = await nameOf(bytes);
+  const reading = readPhoto(name, bytes);
+  if (reading.by === 'host' && isSeenAsSrgb(reading))
+    return lookQuickly(name, { sha256, reading }, longSide, opensNext);
+  const { type, pyramid } = await decodeInto(lookedAt, name, bytes, sha256);
   const { width, height } = pyramid;
   const region = wholeRegion(width, height, longSide);
   const thumb = await jpegOf(sampleRegion(pyramid, region).data, region);
   return { sha256, type, width, height, thumb };
+}
+
+/** The same of what the browser decodes and shows as it is: its pixels may wait. */
+async function lookQuickly(
+  name: string,
+  { sha256, reading }: { readonly sha256: string; readonly reading: PhotoReading },
+  longSide: number,
+  opensNext: boolean,
+): Promise<LookedPhoto> {
+  const { type } = reading.facts;
+  lookedAt.begin();
+  const bitmap = await bitmapOf(reading).catch(() => {
+    throw new PhotoFileError(name, 'undecodable');
+  });
+  const { width, height } = bitmap;
+  const { outWidth, outHeight } = wholeRegion(width, height, longSide);
+  const context = context2d(new OffscreenCanvas(outWidth, outHeight));
+  context.fillStyle = '#ffffff';
+  context.fillRect(0, 0, outWidth, outHeight);
+  context.imageSmoothingQuality = 'high';
+  context.drawImage(bitmap, 0, 0, outWidth, outHeight);
+  const thumb = await context.canvas.convertToBlob({ type: 'image/jpeg', quality: JPEG_QUALITY });
+  const place = (count: number) => lookedAt.allocate(count);
+  lookedAt.keep({
+    sha256,
+    open: () => {
+      const pixels = pixelsOf(bitmap, place);
+      return { sha256, type, pyramid: buildPyramid(photoRaster(pixels, reading.colours), place) };
+    },
+    drop: () => bitmap.close(),
+  });
+  if (opensNext) setTimeout(workOutAhead);
+  return { sha256, type, width, height, thumb };
+}
+
+/** What goes wrong is said when the photo is opened. */
+function workOutAhead(): void {
+  try {
+    lookedAt.workOut();
+  } catch {
+    lookedAt.begin();
+  }
 }
 
 async function decodeInto(
@@ -65,7 +122,8 @@ async function decodeInto(
 ): Promise<OpenedPhoto> {
   memory.begin();
   const opened = await decodeFile(name, bytes, sha256, (count) => memory.allocate(count));
-  memory.keep(opened);
+  memory.keep({ sha256, open: () => opened });
+  memory.workOut();
   return opened;
 }
 
@@ -79,7 +137,7 @@ async function decodeFile(
 ): Promise<OpenedPhoto> {
   const reading = readPhoto(name, bytes);
   const pixels = await decodePhoto(name, reading, {
-    decode: (inner) => decode(inner, place),
+    decode: async (inner) => pixelsOf(await bitmapOf(inner), place),
     startRaw: startRawDecoder,
     startJxl: startJxlDecoder,
     startEngine: startColourEngine,
@@ -89,10 +147,13 @@ async function decodeFile(
   return { sha256, type, pyramid: buildPyramid(photoRaster(pixels, reading.colours), place) };
 }
 
-async function decode({ file, facts, colours }: PhotoReading, place: Allocate): Promise<Pixels<Uint8Array>> {
+function bitmapOf({ file, facts, colours }: PhotoReading): Promise<ImageBitmap> {
   const blob = new Blob([file as Uint8Array<ArrayBuffer>], { type: facts.type });
-  const colorSpaceConversion = colours ? 'none' : 'default';
-  const bitmap = await createImageBitmap(blob, { colorSpaceConversion });
+  return createImageBitmap(blob, { colorSpaceConversion: colours ? 'none' : 'default' });
+}
+
+/** A picture's pixels; it is closed. */
+function pixelsOf(bitmap: ImageBitmap, place: Allocate): Pixels<Uint8Array> {
   const { width, height } = bitmap;
   const data = place(width * height * 4);
   let context: OffscreenCanvasRenderingContext2D | undefined;
@@ -110,7 +171,11 @@ async function decode({ file, facts, colours }: PhotoReading, place: Allocate): 
 }
 
 /** Pixels in linear light as a JPEG of the size of their region. */
-export function jpegOf(linear: Float32Array, { outWidth, outHeight }: Region, quality = 0.85): Promise<Blob> {
+export function jpegOf(
+  linear: Float32Array,
+  { outWidth, outHeight }: Region,
+  quality = JPEG_QUALITY,
+): Promise<Blob> {
   const pixels = new Uint8ClampedArray(outWidth * outHeight * 4);
   encodePixels(linear, pixels);
   const context = context2d(new OffscreenCanvas(outWidth, outHeight));

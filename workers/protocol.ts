@@ -95,7 +95,7 @@ export type AnalystExchanges = {
   /** the same in the memory of the one that was opened so before */
   openNext: Exchange<{ name: string; file: Blob }, OpenedPhoto>;
   /** what a photo is and how it looks in small; it is not decoded again when it is opened next */
-  look: Exchange<{ name: string; file: Blob; longSide: number }, LookedPhoto>;
+  look: Exchange<{ name: string; file: Blob; longSide: number; opensNext: boolean }, LookedPhoto>;
   use: Exchange<{ pyramid: Pyramid }, undefined>;
   /** what became of the photo, in small, as a JPEG */
   result: Exchange<{ version: number; longSide: number }, Blob>;

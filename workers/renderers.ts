@@ -34,8 +34,8 @@ export interface WrittenPicture {
 export class Renderers {
   readonly #ports: readonly WorkerPort<RenderExchanges>[];
   readonly #areas = new HeldAreas();
-  /** milliseconds a pixel, by the kinds of the plan's steps */
-  readonly #paces = new Map<string, number>();
+  /** milliseconds that the last picture took, by the kinds of the plan's steps and its size */
+  readonly #times = new Map<string, number>();
 
   /** @param onLost is told when one of them died */
   constructor(count: number, onLost: () => void, patienceMs: number) {
@@ -55,7 +55,7 @@ export class Renderers {
   /** Takes a photo in hand; nothing is known of the one before. @param space in which pictures are seen */
   async use(pyramid: Pyramid, space: ScreenSpace = 'srgb'): Promise<void> {
     this.#areas.clear();
-    this.#paces.clear();
+    this.#times.clear();
     await Promise.all(this.#ports.map((port) => port.call('use', { pyramid, space })));
   }
 
@@ -77,13 +77,16 @@ export class Renderers {
       slowest = Math.max(slowest, tookMs);
       return bitmap;
     });
-    this.#paces.set(kindsOf(plan), slowest / (region.outWidth * region.outHeight));
+    this.#times.set(timeKey(plan, region), slowest);
     return pieces;
   }
 
-  /** How long a picture may be computed, by the last one with steps of the same kinds; without one, for ever. */
+  /**
+   * How long a picture may be computed, by the last one of the same size with steps of the same kinds; without one, for
+   * ever.
+   */
   expectedMs(plan: ResolvedPlan, region: Region): number {
-    return (this.#paces.get(kindsOf(plan)) ?? Infinity) * region.outWidth * region.outHeight;
+    return this.#times.get(timeKey(plan, region)) ?? Infinity;
   }
 
   coverage(areaKey: string, region: Region, look: CoverageLook): Promise<Piece[]> {
@@ -189,6 +192,6 @@ export class Renderers {
   }
 }
 
-function kindsOf(plan: ResolvedPlan): string {
-  return plan.map(({ kind, strength }) => (strength > 0 ? kind : '')).join();
+function timeKey(plan: ResolvedPlan, { outWidth, outHeight }: Region): string {
+  return [outWidth, outHeight, ...plan.map(({ kind, strength }) => (strength > 0 ? kind : ''))].join();
 }

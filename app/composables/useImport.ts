@@ -36,7 +36,7 @@ export function useImport() {
       importing.value = now;
       const preview = showPreview(file, now);
       try {
-        const photo = await importFile(file, [...known, ...photos]);
+        const photo = await importFile(file, [...known, ...photos], files.length === 1);
         if (photo) photos.push(photo);
       } catch (error) {
         notices.problem(error);
@@ -88,10 +88,19 @@ export function useImport() {
     }
   }
 
-  async function importFile(file: File, known: readonly Photo[]): Promise<Photo | undefined> {
+  async function importFile(
+    file: File,
+    known: readonly Photo[],
+    opensNext: boolean,
+  ): Promise<Photo | undefined> {
     if (isClip(file)) return importClip(file, known);
     const damage = workers.files.damage(file);
-    const { sha256, width, height, thumb } = await workers.analyst.look(file.name, file, THUMB_LONG_SIDE);
+    const { sha256, width, height, thumb } = await workers.analyst.look(
+      file.name,
+      file,
+      THUMB_LONG_SIDE,
+      opensNext,
+    );
     const before = known.find(({ id }) => id === sha256);
     if (before && (await isPhotoStored(sha256))) {
       notices.say(`“${file.name}” is in this sitting already.`);

@@ -54,10 +54,15 @@ function coloursOf(icc: Uint8Array | undefined, { type }: PhotoFileFacts): RgbSp
   return isSrgbSpace(space) ? srgbSpace() : space;
 }
 
+/** Whether codes of 8 bits are those of sRGB. */
+export function isSeenAsSrgb({ colours }: Pick<PhotoReading, 'colours'>): boolean {
+  return !colours || colours === srgbSpace();
+}
+
 /** Decoded pixels as a photo. @param colours undefined where they were converted to sRGB */
 export function photoRaster({ width, height, data }: Pixels, colours: RgbSpace | undefined): PhotoRaster {
   const isBytes = data.BYTES_PER_ELEMENT === 1;
-  if (isBytes && (!colours || colours === srgbSpace()))
+  if (isBytes && isSeenAsSrgb({ colours }))
     return { space: 'srgb8', width, height, data: data as Uint8Array };
   return { space: 'deep', width, height, data: data as DeepRaster['data'], colours: colours ?? srgbSpace() };
 }

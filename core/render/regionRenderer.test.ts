@@ -97,6 +97,41 @@ describe('rendering by regions', () => {
     expect(encoded(renderer, plan, where)).toEqual(encoded(fresh.renderer, plan, where));
   });
 
+  it('a picture that was seen before is brought to any other plan as if it were new', () => {
+    const { renderer, plan } = rendererOf();
+    const resolver = new Resolver(pyramid, KINDS);
+    const small = resolver.area(area([mark('ellipse', { x: 70, y: 12, radiusX: 6, radiusY: 4 })]), photo);
+    const apart = { ...plan[0]!, areaKey: small.key };
+    const fresh = () => {
+      const made = rendererOf().renderer;
+      made.learnArea(small);
+      return made;
+    };
+    renderer.learnArea(small);
+    const where = region(0, 0, SIZE, SIZE);
+    const [one, two, three] = plan;
+    // Steps come last and first, go, change in their own place, do nothing for once, and other looks come between.
+    const plans = [
+      [],
+      [one!],
+      [one!, { ...apart, key: 'apart' }],
+      [one!, { ...apart, key: 'fainter', strength: 0.3 }],
+      [one!, { ...apart, key: 'off', strength: 0 }],
+      [one!, { ...apart, key: 'fainter', strength: 0.3 }, { ...three!, key: 'after it' }],
+      [
+        { ...apart, key: 'first' },
+        { ...two!, key: 'second' },
+      ],
+      [],
+      [one!, two!, three!],
+      [one!, two!, three!],
+    ];
+    for (const [n, now] of plans.entries()) {
+      if (n % 3 === 2) renderer.render([{ ...two!, key: 'measured' }], where);
+      expect(encoded(renderer, now, where)).toEqual(encoded(fresh(), now, where));
+    }
+  });
+
   it('pixels without coverage stay the same to the bit', () => {
     const { renderer, plan, key } = rendererOf();
     const where = region(0, 0, SIZE, SIZE);

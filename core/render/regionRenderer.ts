@@ -24,6 +24,19 @@ interface RegionCache {
     readonly data: Float32Array;
   };
   lastKeys: readonly string[];
+  seen?: SeenPicture;
+}
+
+/** Where the steps of a plan do anything: by step and run, 1 where it does. */
+interface StepRuns {
+  readonly keys: readonly string[];
+  readonly runs: readonly Uint8Array[];
+}
+
+/** A picture as it was seen, and its codes. */
+interface SeenPicture extends StepRuns {
+  readonly space: ScreenSpace;
+  readonly codes: Uint8Array;
 }
 
 /** A step's kernel, and the same as a table once it was asked for. */
@@ -33,7 +46,7 @@ interface StepKernel {
 }
 
 const MOST_KERNELS = 24;
-/** Result pixels kept over all regions, at about 28 bytes each. */
+/** Result pixels kept over all regions, at about 32 bytes each. */
 const MOST_PIXELS = 8_000_000;
 const MOST_COVERAGES = 8;
 
@@ -51,6 +64,23 @@ function compiledStep(
     other?.(there, count, places);
     for (let p = 0; p < 3 * count; p++) pixels[p]! += goesOver.share * (there[p]! - pixels[p]!);
   };
+}
+
+/** By run, 1 where a step does anything that one of two plans has from where they part on. */
+function runsThatChanged(before: StepRuns, now: StepRuns, count: number): Uint8Array {
+  const part = now.keys.findIndex((key, i) => key !== before.keys[i]);
+  const from = part < 0 ? now.keys.length : part;
+  const changed = [...before.runs.slice(from), ...now.runs.slice(from)];
+  return Uint8Array.from({ length: count }, (_, run) => Number(changed.some((runs) => runs[run] === 1)));
+}
+
+function countRuns({ outWidth, outHeight }: Region): number {
+  return Math.ceil((outWidth * outHeight) / RUN_PIXELS);
+}
+
+function isAnyCovered(coverage8: Uint8Array): boolean {
+  for (let i = 0; i < coverage8.length; i++) if (coverage8[i] !== 0) return true;
+  return false;
 }
 
 /**
@@ -106,7 +136,7 @@ export class RegionRenderer {
    */
   render(plan: ResolvedPlan, region: Region): LinearRaster {
     const data = new Float32Array(region.outWidth * region.outHeight * 3);
-    this.#run(plan, region, false, (pixels, first) => data.set(pixels, 3 * first));
+    this.#run(plan, region, { tables: false }, (pixels, first) => data.set(pixels, 3 * first));
     return { space: 'srgbLinear', width: region.outWidth, height: region.outHeight, data };
   }
 
@@ -116,12 +146,13 @@ export class RegionRenderer {
    */
   renderSeen(plan: ResolvedPlan, region: Region): LinearRaster {
     const data = new Float32Array(region.outWidth * region.outHeight * 3);
-    this.#run(plan, region, true, (pixels, first) => data.set(pixels, 3 * first));
+    this.#run(plan, region, { tables: true }, (pixels, first) => data.set(pixels, 3 * first));
     return { space: 'srgbLinear', width: region.outWidth, height: region.outHeight, data };
   }
 
   /**
-   * The same in 8 bits with opaque alpha.
+   * The same in 8 bits with opaque alpha. Where no step that changed since the last time covers anything, what was
+   * seen then is seen again.
    * @param out receives 4 bytes per result pixel
    */
   renderEncoded(
@@ -131,17 +162,41 @@ export class RegionRenderer {
     space: ScreenSpace = 'srgb',
   ): void {
     const encode = space === 'srgb' ? encodePixels : encodeWidePixels;
-    this.#run(plan, region, true, (pixels, first) => encode(pixels, out, 4 * first));
+    const cache = this.#cache(region);
+    const before = cache.seen?.space === space ? cache.seen : undefined;
+    const now = this.#stepRuns(plan, region, before);
+    if (before) out.set(before.codes);
+    const isNew = before && runsThatChanged(before, now, countRuns(region));
+    this.#run(plan, region, { tables: true, isNew }, (pixels, first) => encode(pixels, out, 4 * first));
+    const codes = before?.codes ?? new Uint8Array(out.length);
+    codes.set(out);
+    cache.seen = { ...now, space, codes };
+  }
+
+  #stepRuns(plan: ResolvedPlan, region: Region, before: StepRuns | undefined): StepRuns {
+    const nowhere = new Uint8Array(countRuns(region));
+    return {
+      keys: plan.map(({ key }) => key),
+      runs: plan.map(({ key, strength, areaKey }, i) => {
+        if (key === before?.keys[i]) return before.runs[i]!;
+        if (strength === 0) return nowhere;
+        const { data } = this.coverage(areaKey, region);
+        return nowhere.map((_, run) =>
+          Number(isAnyCovered(data.subarray(run * RUN_PIXELS, (run + 1) * RUN_PIXELS))),
+        );
+      }),
+    };
   }
 
   /**
    * Carries the region through the plan in runs of pixels that stay in the nearest cache; each run ends in
    * `take`.
+   * @param isNew by run, 0 for those that nobody wants; all of them where it is not given
    */
   #run(
     plan: ResolvedPlan,
     region: Region,
-    tables: boolean,
+    { tables, isNew }: { readonly tables: boolean; readonly isNew?: Uint8Array | undefined },
     take: (pixels: Float32Array, first: number) => void,
   ): void {
     const cache = this.#cache(region);
@@ -174,6 +229,8 @@ export class RegionRenderer {
     const run = memory?.pixels ?? new Float32Array(RUN_PIXELS * 3);
     const count = source.length / 3;
     for (let first = 0; first < count; first += RUN_PIXELS) {
+      const isWanted = isNew?.[first / RUN_PIXELS] !== 0;
+      if (!isWanted && !holds) continue;
       const pixels = run.subarray(0, 3 * Math.min(RUN_PIXELS, count - first));
       pixels.set(from.subarray(3 * first, 3 * first + pixels.length));
       let held = false;
@@ -182,13 +239,14 @@ export class RegionRenderer {
           holds.set(pixels, 3 * first);
           held = true;
         }
+        if (held && !isWanted) break;
         applyStep(pixels, coverage.subarray(first, first + pixels.length / 3), kernel, {
           strength,
           at: placed || edge ? { region, first, placed, edge } : undefined,
         });
       }
       if (holds && !held) holds.set(pixels, 3 * first);
-      take(pixels, first);
+      if (isWanted) take(pixels, first);
     }
     if (holds) cache.held = { tables, key: keys[firstNew - 1]!, steps: firstNew, data: holds };
     cache.lastKeys = keys;

@@ -162,6 +162,13 @@ test('photos that are being imported stay, whatever another tab sweeps; a lost f
   await deleteStored(page, 'photos', rows.find(({ name }) => name === 'chorus 0.jpg')!.id);
   await page.reload();
   await expect(said(page, 'the file of “chorus 0.jpg” is no longer stored')).toBeVisible();
+  // What is kept of it in small stands in for its pixels.
+  const bench = new Bench(page, { width: 300, height: 200 });
+  await expect
+    .poll(async () =>
+      (await bench.meanAt([150, 100])).map((code, c) => Math.abs(code - [0x10, 0x66, 0x40][c]!)),
+    )
+    .toEqual([expect.closeTo(0, -1), expect.closeTo(0, -1), expect.closeTo(0, -1)]);
   await page.evaluate(
     async (bytes) => {
       const transfer = new DataTransfer();
@@ -171,7 +178,7 @@ test('photos that are being imported stay, whatever another tab sweeps; a lost f
     [...photos[0]!.buffer],
   );
   await expect(page.getByText('The file of “chorus 0.jpg” is stored again.')).toBeVisible();
-  await new Bench(page, { width: 300, height: 200 }).settle();
+  await bench.settle();
   expect((await storedRows(page, 'photos')).length).toBe(8);
 });
 

@@ -2,9 +2,8 @@
 import { useResizeObserver } from '@vueuse/core';
 import { convertHsvToSrgbEncoded } from '#core/colour/hsv';
 import type { Photo } from '#core/document/schema';
-import { Painter } from '#workers/client';
 import { areaOfPlace } from '#kinds/people/places';
-import type { BeforeShown, CoverageLook, Survey } from '#workers/client';
+import type { CoverageLook, Survey } from '#workers/client';
 
 const props = defineProps<{ photo: Photo; ready: boolean; opening: string | undefined }>();
 const emit = defineEmits<{ survey: [survey: Survey | undefined] }>();
@@ -64,6 +63,7 @@ const { base, after, before, overlay, map, clippedShares, changeSums, survey, bu
     drawing: sitting.inGesture && bench.editing,
   }));
 watch(survey, (now) => emit('survey', now));
+const standIn = useStandIn(() => props.photo, base);
 
 /** of the stage, CSS pixels; the picture has half of it while before stands beside it */
 const room = ref({ width: 0, height: 0 });
@@ -86,72 +86,17 @@ const spoken = usePlaceWords(
   () => (seeing.crosshair ? (hover.value ?? middle.value) : undefined),
 );
 
-let painter: Painter | undefined;
-let asked = 0;
-/** A canvas goes with its painter; a new one takes its place, and everything is drawn anew. */
-const canvases = ref(0);
-watch(
-  canvas,
-  (surface) => {
-    if (!surface) return;
-    painter?.dispose();
-    painter = new Painter(surface, () => canvases.value++);
-    restart();
-  },
-  { flush: 'post' },
-);
-onBeforeUnmount(() => painter?.dispose());
-for (const [layer, frame] of [
-  ['base', base],
-  ['after', after],
-  ['before', before],
-  ['overlay', overlay],
-  ['map', map],
-] as const) {
-  watch(frame, (next) => {
-    painter?.layer(layer, next?.pieces);
-    drawSoon();
-  });
-}
-watch(
-  () => [
-    view.left,
-    view.top,
-    view.zoom,
-    view.degrees,
-    view.width,
-    view.height,
-    view.devicePixels,
-    room.value.width,
-    seeing.split,
-    seeing.splitDegrees,
-    seeing.beside,
-    seeing.holdingBefore,
+const { canvases } = usePainter(canvas, room, {
+  layers: [
+    ['base', standIn],
+    ['base', base],
+    ['after', after],
+    ['before', before],
+    ['overlay', overlay],
+    ['map', map],
   ],
-  drawSoon,
-);
-
-function drawSoon(): void {
-  asked ||= requestAnimationFrame(draw);
-}
-
-function draw(): void {
-  asked = 0;
-  const width = Math.max(1, Math.round(room.value.width * view.devicePixels));
-  const height = Math.max(1, Math.round(view.height * view.devicePixels));
-  const { left, top, zoom, devicePixels, radians } = view;
-  void painter
-    ?.draw({ width, height }, { left, top, zoom, devicePixels, radians }, beforeShown())
-    .catch(() => undefined);
-}
-
-function beforeShown(): BeforeShown {
-  if (seeing.holdingBefore) return { how: 'everywhere' };
-  if (seeing.beside) return { how: 'beside' };
-  return seeing.split === undefined
-    ? { how: 'nowhere' }
-    : { how: 'line', at: seeing.split, radians: (seeing.splitDegrees * Math.PI) / 180 };
-}
+  restart,
+});
 
 /** What takes too long is given up, and what asked for it is taken back. */
 function giveUp(): void {
@@ -177,6 +122,7 @@ const state = computed(() => {
     :style="{ backgroundColor: SURROUNDS[view.surround], cursor }"
     :data-ready="ready && resting && after?.key ? after.key : undefined"
     :data-frame="after?.key"
+    :data-small="standIn?.key"
     :data-overlay="overlay?.key"
     :data-view="`${view.left} ${view.top} ${view.zoom}`"
     v-on="handlers"
