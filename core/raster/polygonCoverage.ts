@@ -25,14 +25,32 @@ export function polygonCoverage(
     loop.forEach((point, i) => addEdge(sums, point, loop[(i + 1) % loop.length]!));
   }
   const out = new Float32Array(width * height);
-  for (let row = 0; row < height; row++) {
+  const rows = extent(loops, 1, height);
+  const columns = extent(loops, 0, width);
+  for (let row = rows.first; row < rows.end; row++) {
     let sum = 0;
-    for (let column = 0, i = row * width; column < width; column++, i++) {
+    for (let column = columns.first; column < columns.end; column++) {
+      const i = row * width + column;
       sum += sums.areas[i]!;
       out[i] = rule === 'nonzero' ? Math.min(1, Math.abs(sum)) : folded(sum);
     }
   }
   return out;
+}
+
+/** The rows or columns of a raster that loops may cover. */
+function extent(
+  loops: readonly (readonly PolygonPoint[])[],
+  axis: 0 | 1,
+  most: number,
+): { readonly first: number; readonly end: number } {
+  let [least, greatest] = [Infinity, -Infinity];
+  for (const loop of loops)
+    for (const point of loop) {
+      least = Math.min(least, point[axis]);
+      greatest = Math.max(greatest, point[axis]);
+    }
+  return { first: Math.max(0, Math.floor(least)), end: Math.min(most, Math.ceil(greatest)) };
 }
 
 /** Winding 0, 1, 2, 3 … as 0, 1, 0, 1 …, with a straight way between. */
