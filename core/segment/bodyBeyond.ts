@@ -95,10 +95,11 @@ function bodyShares(
     clothes: new Float32Array(count),
     background: new Float32Array(count),
   };
+  const shareAt = ownShare(grid.frame, grid.others);
   for (let row = 0, i = 0; row < region.outHeight; row++)
     for (let column = 0; column < region.outWidth; column++, i++) {
       const point = pixelCentre(region, column, row);
-      const share = ownShare(grid.frame, grid.others, point);
+      const share = shareAt(point);
       const inPerson = sharpened(grid.person(point));
       const skin = inPerson * SKIN_OF_BODY * asSkin[i]!;
       const clothes = inPerson * (1 - SKIN_OF_BODY) * (asClothes[i]! + BODY_UNFORESEEN);

@@ -5,7 +5,8 @@ import type { LandmarkPoint } from './faceLandmarks';
 import { headDistance } from './headClasses';
 import { pixelAt, pixelCentre } from '../raster/raster';
 import type { PersonMap } from './personMap';
-import { VIEWS_MEETING } from './headParameters';
+import { LEAST_NEARNESS, NEARNESS_CELL, VIEWS_MEETING } from './headParameters';
+import { resizePlane } from './planes';
 
 /** The background as one sitter's surroundings show it, and the silhouette beyond them. */
 export interface Ground {
@@ -25,28 +26,37 @@ export interface Ground {
  */
 export function commonBackground(region: Region, grounds: readonly Ground[]): Float32Array {
   const coverage = new Float32Array(region.outWidth * region.outHeight);
-  if (grounds.length === 1) {
-    fillFrom(grounds[0]!, region, coverage);
-    return coverage;
-  }
-  for (let row = 0, i = 0; row < region.outHeight; row++) {
-    for (let column = 0; column < region.outWidth; column++, i++) {
-      const point = pixelCentre(region, column, row);
-      let sum = 0;
-      let weights = 0;
-      for (const ground of grounds) {
-        const weight = Math.exp(-headDistance(ground.frame, point) / VIEWS_MEETING) + 1e-30;
-        sum += weight * groundAt(ground, point);
-        weights += weight;
-      }
-      coverage[i] = sum / weights;
-    }
-  }
+  const nearness = grounds.length > 1 ? nearnesses(region, grounds) : undefined;
+  grounds.forEach((ground, n) => addGround(ground, region, nearness?.[n], coverage));
   return coverage;
 }
 
-/** As one sitter's surroundings say: where they reach, place by place without asking each. */
-function fillFrom(ground: Ground, region: Region, coverage: Float32Array): void {
+/** How far each sitter's view counts at each place, 0..1, all together 1; it runs smoothly. */
+function nearnesses(region: Region, grounds: readonly Ground[]): Float32Array[] {
+  const { outWidth: newWidth, outHeight: newHeight } = region;
+  const [width, height] = [Math.ceil(newWidth / NEARNESS_CELL), Math.ceil(newHeight / NEARNESS_CELL)];
+  const cells = { ...region, outWidth: width, outHeight: height };
+  const planes = grounds.map(() => new Float32Array(width * height));
+  for (let row = 0, i = 0; row < height; row++)
+    for (let column = 0; column < width; column++, i++) {
+      const point = pixelCentre(cells, column, row);
+      const distances = grounds.map(({ frame }) => headDistance(frame, point));
+      const nearest = Math.min(...distances);
+      const weights = distances.map((distance) => Math.exp((nearest - distance) / VIEWS_MEETING));
+      const counting = weights.map((weight) => (weight < LEAST_NEARNESS ? 0 : weight));
+      const sum = counting.reduce((total, weight) => total + weight, 0);
+      planes.forEach((plane, n) => (plane[i] = counting[n]! / sum));
+    }
+  return planes.map((plane) => resizePlane(plane, { width, height, newWidth, newHeight }));
+}
+
+/** Adds what one sitter's surroundings say: where they reach, place by place without asking each. */
+function addGround(
+  ground: Ground,
+  region: Region,
+  nearness: Float32Array | undefined,
+  coverage: Float32Array,
+): void {
   const { x, y, width, height, outWidth, outHeight } = ground.region;
   const columnOf = Int32Array.from({ length: region.outWidth }, (_, column) =>
     Math.floor(((pixelCentre(region, column, 0)[0] - x) * outWidth) / width),
@@ -54,11 +64,14 @@ function fillFrom(ground: Ground, region: Region, coverage: Float32Array): void 
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     const own = Math.floor(((pixelCentre(region, 0, row)[1] - y) * outHeight) / height);
     for (let column = 0; column < region.outWidth; column++, i++) {
+      const weight = nearness ? nearness[i]! : 1;
+      if (weight === 0) continue;
       const at = columnOf[column]!;
-      coverage[i] =
-        own >= 0 && own < outHeight && at >= 0 && at < outWidth
+      coverage[i]! +=
+        weight *
+        (own >= 0 && own < outHeight && at >= 0 && at < outWidth
           ? ground.background[own * outWidth + at]!
-          : groundAt(ground, pixelCentre(region, column, row));
+          : groundAt(ground, pixelCentre(region, column, row)));
     }
   }
 }

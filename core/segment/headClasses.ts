@@ -26,6 +26,7 @@ import {
   CLASS_SURE,
   CLASS_TOLD,
   CLASS_UNFORESEEN,
+  FAR_BEHIND,
   FAR_FROM_FACE,
   LEAST_ROUGH_SPREAD,
   LEAST_SURE,
@@ -90,6 +91,7 @@ function classPriors(grid: HeadGrid): HeadClasses {
   const { region, frame, person, others, parsed } = grid;
   const priors = ofEachClass((name) => mapPlane(parsed.shares[name], (share) => Math.max(LEAST_TOLD, share)));
   const planes = HEAD_CLASSES.map((name) => priors[name]);
+  const shareAt = ownShare(frame, others);
   const { skin, hair, clothes, background, others: beside } = priors;
   for (let row = 0, i = 0; row < region.outHeight; row++)
     for (let column = 0; column < region.outWidth; column++, i++) {
@@ -97,7 +99,7 @@ function classPriors(grid: HeadGrid): HeadClasses {
       if (trust === 1) continue;
       const point = pixelCentre(region, column, row);
       const inPerson = sharpened(person(point));
-      const share = ownShare(frame, others, point);
+      const share = shareAt(point);
       for (const plane of planes) plane[i]! *= trust;
       background[i]! += (1 - trust) * (1 - inPerson);
       beside[i]! += (1 - trust) * inPerson * (1 - share);
@@ -111,13 +113,23 @@ function classPriors(grid: HeadGrid): HeadClasses {
   return priors;
 }
 
-/** How far a place of a person is this sitter's: whose head is nearer, in its own widths. */
-export function ownShare(frame: FaceFrame, others: readonly FaceFrame[], point: LandmarkPoint): number {
-  if (others.length === 0) return 1;
-  const own = headDistance(frame, point);
-  let nearest = Infinity;
-  for (const other of others) nearest = Math.min(nearest, headDistance(other, point));
-  return sigmoid((nearest - own) / SITTERS_MEETING);
+/**
+ * How far a place of a person is this sitter's: whose head is nearer, in its own widths. Asked of places one beside
+ * the other, it mostly looks at one other sitter.
+ */
+export function ownShare(frame: FaceFrame, others: readonly FaceFrame[]): (point: LandmarkPoint) => number {
+  let rival = others[0];
+  return (point) => {
+    if (!rival) return 1;
+    const own = headDistance(frame, point);
+    let nearest = headDistance(rival, point);
+    if (own - nearest > FAR_BEHIND * SITTERS_MEETING) return 0;
+    for (const other of others) {
+      const distance = headDistance(other, point);
+      if (distance < nearest) [nearest, rival] = [distance, other];
+    }
+    return sigmoid((nearest - own) / SITTERS_MEETING);
+  };
 }
 
 /** The person network is surer than it says: its odds count squared. */

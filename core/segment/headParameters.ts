@@ -82,6 +82,8 @@ export const OF_BODY = { skin: 0.15, hair: 0.05, clothes: 0.8 } as const;
  * [unrecorded]
  */
 export const SITTERS_MEETING = 0.05;
+/** So many times that farther than another sitter, a place is not this one's at all. [numerical] */
+export const FAR_BEHIND = 20;
 /** Distance from the face, in face widths, beyond which no shape of a head is assumed. [unrecorded] */
 export const FAR_FROM_FACE = 0.65;
 
@@ -133,3 +135,7 @@ export const LEAST_CONTRAST = 0.004;
  * widths. [unrecorded]
  */
 export const VIEWS_MEETING = 0.12;
+/** Side of the squares at which the sitters' nearness is worked out there, pixels. [numerical] */
+export const NEARNESS_CELL = 4;
+/** Share below which a sitter's view of a place is not asked. [numerical] */
+export const LEAST_NEARNESS = 1e-4;
