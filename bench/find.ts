@@ -1,7 +1,7 @@
 import type { FoundPartName } from '#core/document/foundParts';
 import type { Pyramid } from '#core/raster/pyramid';
 import { findParts } from '#core/segment/findParts';
-import type { FoundPeople } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/found';
 import { wholeCoverage } from '../node/wholeCoverage';
 import { networkFiles } from '../cli/networkFiles';
 import { tfNetworks } from '../networks/tfNetworks';

@@ -4,7 +4,7 @@ import sharp from 'sharp';
 import type { FoundPartName } from '#core/document/foundParts';
 import type { Pyramid } from '#core/raster/pyramid';
 import { findParts } from '#core/segment/findParts';
-import type { FoundPart } from '#core/segment/findParts';
+import type { FoundPart } from '#core/segment/found';
 import { wholeCoverage } from '../node/wholeCoverage';
 import { networkFiles } from '../cli/networkFiles';
 import { openPhotoFile } from '../cli/photoFile';

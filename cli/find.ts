@@ -4,7 +4,7 @@ import { stemOf } from '#core/document/names';
 import type { FoundDoubtEntry, FoundPartName } from '#core/document/foundParts';
 import type { Pyramid } from '#core/raster/pyramid';
 import { findParts } from '#core/segment/findParts';
-import type { FoundPart, FoundPeople } from '#core/segment/findParts';
+import type { FoundPart, FoundPeople } from '#core/segment/found';
 import { tfNetworks } from '../networks/tfNetworks';
 import { packCoverage } from '../node/coverageFile';
 import { StripThreads } from '../node/stripThreads';

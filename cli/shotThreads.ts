@@ -2,7 +2,7 @@ import { Worker } from 'node:worker_threads';
 import { WorkerLostError, reviveError } from '#core/errors';
 import type { ErrorFacts } from '#core/errors';
 import type { Pyramid } from '#core/raster/pyramid';
-import type { FoundPeople } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/found';
 import type { FrameWork, WrittenFrame } from './shotWork';
 
 type Answer = { readonly result: unknown } | { readonly fault: ErrorFacts };

@@ -3,7 +3,7 @@ import type { Area } from '#core/document/schema';
 import type { WrittenAs } from '#core/formats/writtenFile';
 import { Resolver } from '#core/render/resolver';
 import { findParts } from '#core/segment/findParts';
-import type { FoundPeople } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/found';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { FollowedFrame } from '#kinds/shot/followShot';
 import { photoBetween } from '#kinds/shot/between';

@@ -8,7 +8,7 @@ import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import { sizeWithin } from '#core/render/codedRegion';
 import type { ResolvedPlan } from '#core/render/resolved';
-import type { FoundPeople } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/found';
 import { Analyst } from './analyst';
 import { FileWorker } from './fileWorker';
 import { Finder } from './finder';

@@ -1,5 +1,5 @@
 import type { Pyramid } from '#core/raster/pyramid';
-import type { FoundPeople } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/found';
 import type { FinderExchanges } from './protocol';
 import { WorkerPort } from './workerPort';
 

@@ -23,7 +23,7 @@ import type { ScreenSpace } from '#core/render/encodePixels';
 import type { ReadingColours } from '#core/render/resolver';
 import type { PlaceColours } from '#core/offer/stepContext';
 import type { ToldPhoto } from './photoVersions';
-import type { FoundPeople } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/found';
 import type { LeftOut, LutSize } from '#core/render/planLut';
 import type { ReadingRow } from '#core/formats/readingsFile';
 import type { CodedTarget } from '#core/render/codedRegion';

@@ -1,7 +1,7 @@
 import type { Photo } from '#core/document/schema';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
-import type { FoundPeople } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/found';
 import { Analyst } from './analyst';
 import { Finder } from './finder';
 import type { FindOptions } from './finder';

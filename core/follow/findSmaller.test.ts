@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest';
 import { buildPyramid } from '../raster/pyramid';
 import type { Pyramid } from '../raster/pyramid';
-import type { FoundPeople } from '../segment/findParts';
+import type { FoundPeople } from '../segment/found';
 import { findSmaller } from './findSmaller';
 
 const frame = (width: number, height: number) =>

@@ -5,7 +5,7 @@ import { wholeRegion } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import type { FaceLandmarks, LandmarkPoint } from '../segment/faceLandmarks';
-import type { FoundPart, FoundPeople } from '../segment/findParts';
+import type { FoundPart, FoundPeople } from '../segment/found';
 
 /** Larger frames are made so small, on their longer side, before people are looked for in them. */
 const LONG_SIDE = 800;

@@ -4,7 +4,8 @@ import type { FaceFrame } from './faceFrame';
 import type { LandmarkPoint } from './faceLandmarks';
 import { headDistance } from './headClasses';
 import { pixelAt, pixelCentre } from '../raster/raster';
-import type { PersonMap } from './personMap';
+import { personMap } from './personMap';
+import type { PersonAnswers, PersonMap } from './personMap';
 import { LEAST_NEARNESS, NEARNESS_CELL, VIEWS_MEETING } from './headParameters';
 import { resizePlane } from './planes';
 
@@ -13,7 +14,7 @@ export interface Ground {
   readonly frame: FaceFrame;
   readonly region: Region;
   readonly background: Float32Array;
-  readonly person: PersonMap;
+  readonly answers: PersonAnswers;
   /** the same beyond the surroundings of the head; undefined where these reach the frame */
   readonly beyond: BodyBeyond | undefined;
 }
@@ -58,6 +59,7 @@ function addGround(
   coverage: Float32Array,
 ): void {
   const { x, y, width, height, outWidth, outHeight } = ground.region;
+  const person = personMap(ground.answers);
   const columnOf = Int32Array.from({ length: region.outWidth }, (_, column) =>
     Math.floor(((pixelCentre(region, column, 0)[0] - x) * outWidth) / width),
   );
@@ -71,12 +73,12 @@ function addGround(
         weight *
         (own >= 0 && own < outHeight && at >= 0 && at < outWidth
           ? ground.background[own * outWidth + at]!
-          : groundAt(ground, pixelCentre(region, column, row)));
+          : groundAt(ground, person, pixelCentre(region, column, row)));
     }
   }
 }
 
-function groundAt({ region, background, person, beyond }: Ground, point: LandmarkPoint): number {
+function groundAt({ region, background, beyond }: Ground, person: PersonMap, point: LandmarkPoint): number {
   return (
     valueAt(region, background, point) ??
     (beyond && valueAt(beyond.region, beyond.background, point)) ??

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { FoundPart, FoundPeople } from './findParts';
+import type { FoundPart, FoundPeople } from './found';
 import { foundEntries } from './foundEntries';
 import { FACE_POINTS } from './landmarkGroups';
 

@@ -1,6 +1,6 @@
 import type { FoundEntry, FoundSitterEntry } from '../document/foundParts';
 import type { Plate } from '../raster/plate';
-import type { FoundPart, FoundPeople } from './findParts';
+import type { FoundPart, FoundPeople } from './found';
 import { FACE_POINTS } from './landmarkGroups';
 
 /** What find gave, as the document takes it, and the coverage apart from it. */

@@ -3,7 +3,7 @@ import { buildPyramid } from '../raster/pyramid';
 import type { FaceFrame } from './faceFrame';
 import { PERSON_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
-import { personMap } from './personMap';
+import { askPerson, personMap } from './personMap';
 import { outlineOf } from './outline';
 
 /** Answers each question with a shade of its own, in the order in which they come. */
@@ -34,7 +34,7 @@ const frameOf = (unit: number): FaceFrame => ({
 describe('the silhouette', () => {
   it('is asked for the whole photo and the head; of a small figure for the body too', async () => {
     const { networks, count } = asked([0.1, 0.5, 0.3]);
-    const at = await personMap(photo, frameOf(30), networks);
+    const at = personMap(await askPerson(photo, frameOf(30), networks));
     expect(count()).toBe(3);
     expect(at([400, 105])).toBeCloseTo(0.5);
     expect(at([400, 240])).toBeCloseTo(0.3);
@@ -43,7 +43,7 @@ describe('the silhouette', () => {
 
   it('takes a head that fills the photo from two answers', async () => {
     const { networks, count } = asked([0.1, 0.5, 0.3]);
-    const at = await personMap(photo, frameOf(200), networks);
+    const at = personMap(await askPerson(photo, frameOf(200), networks));
     expect(count()).toBe(2);
     expect(at([400, 790])).toBeCloseTo(0.1);
   });

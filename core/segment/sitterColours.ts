@@ -2,7 +2,7 @@ import type { Triple } from '../colour/triple';
 import { areaMean } from '../measure/areaMean';
 import type { Pyramid } from '../raster/pyramid';
 import { sampleRegion } from '../raster/sampleRegion';
-import type { FoundPart } from './findParts';
+import type { FoundPart } from './found';
 
 /** Of what is looked at, each side at most so many pixels. */
 const MOST_SIDE = 160;

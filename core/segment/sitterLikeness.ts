@@ -3,7 +3,7 @@ import type { Likeness } from '../document/schema';
 import type { Pyramid } from '../raster/pyramid';
 import { faceLikeness } from './faceLikeness';
 import { NetworksMissingError } from '../errors';
-import type { FoundPeople, FoundSitter } from './findParts';
+import type { FoundPeople, FoundSitter } from './found';
 import type { FaceNetworks } from './networks';
 import { sitterColours } from './sitterColours';
 

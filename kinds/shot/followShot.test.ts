@@ -6,7 +6,7 @@ import { buildPyramid } from '#core/raster/pyramid';
 import type { Plate } from '#core/raster/plate';
 import type { Region } from '#core/raster/raster';
 import { AreaResolver } from '#core/render/areaResolver';
-import type { FoundPart, FoundPeople, FoundSitter } from '#core/segment/findParts';
+import type { FoundPart, FoundPeople, FoundSitter } from '#core/segment/found';
 import { KINDS } from '#kinds/registry.gen';
 import { areaNamed, sitterWith } from '../../tests/fixtures/documents';
 import { movedShot, shotOf } from '../../tests/fixtures/movedShot';

@@ -9,7 +9,7 @@ import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
 import { wholeRegion } from '#core/raster/raster';
 import { sampleRegion } from '#core/raster/sampleRegion';
-import type { FoundPeople } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/found';
 import {
   carryFound,
   foundPartsIn,

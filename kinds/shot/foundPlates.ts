@@ -4,7 +4,7 @@ import type { Motion } from '#core/follow/motion';
 import { shrinkPlate } from '#core/raster/plate';
 import type { Plate } from '#core/raster/plate';
 import type { Region } from '#core/raster/raster';
-import type { FoundPeople } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/found';
 import { foundPart } from '#kinds/mark/found-part/index';
 import type { FoundPartParameters } from '#kinds/mark/found-part/schema';
 

@@ -1,7 +1,7 @@
 import { moveByMotion } from '#core/follow/motion';
 import type { Motion } from '#core/follow/motion';
 import { boundsOfPoints } from '#core/raster/raster';
-import type { FoundPeople, FoundSitter } from '#core/segment/findParts';
+import type { FoundPeople, FoundSitter } from '#core/segment/found';
 
 /** Middle and width of a face, pixels of the frame. */
 export interface Face {

@@ -16,7 +16,7 @@ import { detectFaces } from '#core/segment/detectFaces';
 import { faceFrame } from '#core/segment/faceFrame';
 import type { FaceFrame } from '#core/segment/faceFrame';
 import { faceLandmarks } from '#core/segment/faceLandmarks';
-import { personMap } from '#core/segment/personMap';
+import { askPerson, personMap } from '#core/segment/personMap';
 import { parserPlanes, parserSquare } from '#core/segment/headParser';
 import { turnedCrop } from '#core/segment/turnedCrop';
 import { networkFiles } from '../../cli/networkFiles';
@@ -65,7 +65,7 @@ async function samplesOf(folder: string): Promise<void> {
     const others = frames.filter((other) => other !== frame);
     const own = ownShare(first, frame, photo);
     const square = { ...parserSquare(frame), side: WIDER * parserSquare(frame).side };
-    const person = await personMap(photo, frame, networks);
+    const person = personMap(await askPerson(photo, frame, networks));
     const seen = parserPlanes(photo, { square, size: SIZE, frame, others, person });
     const mine = classes.map((sum) => sum.map((value, i) => value * own[i]!));
     const theirs = background.map(

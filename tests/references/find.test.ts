@@ -2,7 +2,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { FoundPartName } from '#core/document/foundParts';
 import type { Pyramid } from '#core/raster/pyramid';
 import { findParts } from '#core/segment/findParts';
-import type { FoundPeople } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/found';
 import { networkFiles } from '../../cli/networkFiles';
 import { tfNetworks } from '../../networks/tfNetworks';
 import { portrait, truthMask } from '../fixtures/truth';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Pyramid } from '#core/raster/pyramid';
 import { findParts } from '#core/segment/findParts';
-import type { FoundPeople } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/found';
 import { networkFiles } from '../../cli/networkFiles';
 import { openPhotoFile } from '../../cli/photoFile';
 import { tfNetworks } from '../../networks/tfNetworks';

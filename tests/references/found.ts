@@ -1,6 +1,6 @@
 import type { FoundPartName } from '#core/document/foundParts';
 import type { Pyramid } from '#core/raster/pyramid';
-import type { FoundPeople } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/found';
 import { wholeCoverage } from '../../node/wholeCoverage';
 
 /** How much of a true mask a part takes, 0..1. */

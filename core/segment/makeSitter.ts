@@ -1,0 +1,238 @@
+import type { FoundPartName } from '../document/foundParts';
+import { mapPlane } from '../raster/mapPlane';
+import type { Pyramid } from '../raster/pyramid';
+import { pixelCentre } from '../raster/raster';
+import type { Region } from '../raster/raster';
+import { bodyBeyond } from './bodyBeyond';
+import type { BodyBeyond } from './bodyBeyond';
+import { browParts } from './browParts';
+import type { HeadClasses } from './classShares';
+import type { Ground } from './commonBackground';
+import { doubtfulPlaces, foundDoubt } from './doubtfulPlaces';
+import { eyesParts } from './eyeParts';
+import type { FaceFrame } from './faceFrame';
+import type { FaceLandmarks } from './faceLandmarks';
+import { facePolygon, featureZones, hairOver } from './faceZones';
+import { foundPart } from './found';
+import type { Doubt, FoundPart, FoundSitter } from './found';
+import { divideHead } from './headClasses';
+import { headGrid, headView, SMALL_LONG_SIDE } from './headGrid';
+import type { HeadGrid, HeadView } from './headGrid';
+import { parseHead, parsedShare } from './headParser';
+import type { ParsedHead } from './headParser';
+import { mouthParts } from './mouthParts';
+import type { FaceNetworks } from './networks';
+import type { DividedHead } from './partSitters';
+import { askPerson, personMap } from './personMap';
+import type { PersonAnswers } from './personMap';
+import { refineClasses } from './refineClasses';
+
+/** Whom it is about, of whom, in a photo. */
+export interface SitterWork {
+  readonly landmarks: FaceLandmarks;
+  readonly frame: FaceFrame;
+  /** the frames of the other sitters */
+  readonly others: readonly FaceFrame[];
+}
+
+/** A sitter as found, and what the surroundings say of the background. */
+export interface MadeSitter {
+  readonly sitter: FoundSitter;
+  readonly ground: Ground;
+}
+
+/** Works one sitter out in two stages, between which all of them are parted. It may do so in another thread. */
+export interface SitterMaker {
+  /** @throws {NetworksMissingError} */
+  divide(): Promise<DividedHead>;
+  /** @param classes as they are once all sitters were parted */
+  finish(classes: HeadClasses): Promise<MadeSitter>;
+}
+
+/** A head with its surroundings, divided on the grid. */
+interface Head {
+  readonly answers: PersonAnswers;
+  readonly view: HeadView;
+  readonly parsed: ParsedHead;
+  readonly grid: HeadGrid;
+  readonly small: HeadGrid;
+}
+
+/** Works a sitter out in this thread. */
+export function makeSitter(pyramid: Pyramid, networks: FaceNetworks, work: SitterWork): SitterMaker {
+  let head: Head | undefined;
+  return {
+    async divide() {
+      const { frame, others } = work;
+      const answers = await askPerson(pyramid, frame, networks);
+      const person = personMap(answers);
+      const view = headView(pyramid, frame);
+      const parsed = await parseHead(pyramid, frame, { others, person, networks });
+      const grid = headGrid(pyramid, view, frame, { others, person, parsed });
+      const small = headGrid(pyramid, view, frame, { others, person, parsed, longSide: SMALL_LONG_SIDE });
+      head = { answers, view, parsed, grid, small };
+      return { region: grid.region, classes: divideHead(grid, small), told: grid.parsed.shares };
+    },
+    async finish(classes) {
+      if (!head) throw new RangeError('a sitter is divided before it is worked out');
+      const made = wholeSitter(pyramid, work, head, classes);
+      head = undefined;
+      return made;
+    },
+  };
+}
+
+/** A sitter's parts at the photo's own scale, and what the sitter's surroundings say of the background. */
+function wholeSitter(
+  pyramid: Pyramid,
+  { landmarks, frame }: SitterWork,
+  { answers, view: { region, source }, parsed, grid, small }: Head,
+  classes: HeadClasses,
+): MadeSitter {
+  const refined = refineClasses(grid, classes, { small, region, fine: source });
+  const beyond = bodyBeyond(pyramid, grid, { classes, view: region });
+  return {
+    sitter: {
+      landmarks,
+      parts: [
+        ...partsOf(pyramid, refined, region, { landmarks, frame, parsed }),
+        ...(beyond ? partsBeyond(beyond) : []),
+      ],
+      doubtful: doubtfulPlaces(grid, classes).map((place) => foundDoubt(place, refined, region)),
+    },
+    ground: { frame, region, background: refined.background, answers, beyond },
+  };
+}
+
+function partsOf(
+  pyramid: Pyramid,
+  classes: HeadClasses,
+  region: Region,
+  {
+    landmarks,
+    frame,
+    parsed,
+  }: { readonly landmarks: FaceLandmarks; readonly frame: FaceFrame; readonly parsed: ParsedHead },
+): FoundPart[] {
+  const hairAt = parsedShare(parsed, 'hair');
+  const features = featureParts(pyramid, landmarks, hairAt);
+  const taken = new Float32Array(region.outWidth * region.outHeight);
+  for (const { where, takes } of features) if (takes) spread(takes, where, region, taken);
+  const { skin, face, body, hair, beard } = headParts(classes, taken, {
+    features: featureZones(landmarks, frame, region, hairAt),
+    inFace: facePolygon(landmarks, frame, region),
+  });
+  const cut = isCut(landmarks, pyramid) ? 'cut' : undefined;
+  return [
+    ...features.map(({ part, where, coverage, doubt }) => foundPart(part, where, coverage, doubt)),
+    foundPart('skin', region, skin, cut),
+    foundPart('face', region, face, cut),
+    foundPart('neck-limbs', region, body, cut),
+    foundPart('hair', region, hair, cut),
+    foundPart('beard', region, beard, cut),
+    foundPart('glasses', region, classes.glasses, undefined),
+    foundPart('hat', region, classes.hat, undefined),
+    foundPart('clothes', region, classes.clothes, cut),
+  ].filter((part) => part !== undefined);
+}
+
+/** A feature of the face in a window of its own, and what of that window belongs to nothing else. */
+interface Feature {
+  readonly part: FoundPartName;
+  readonly where: Region;
+  readonly coverage: Float32Array;
+  readonly takes?: Float32Array;
+  readonly doubt: Doubt | undefined;
+}
+
+function featureParts(
+  pyramid: Pyramid,
+  landmarks: FaceLandmarks,
+  hairAt: ReturnType<typeof parsedShare>,
+): Feature[] {
+  const features: Feature[] = [];
+  const eyes = eyesParts(pyramid, landmarks);
+  for (const side of ['right', 'left'] as const) {
+    const eye = eyes[side];
+    const brow = browParts(pyramid, landmarks, side);
+    if (eye) {
+      const { opening, iris, whites, unsure, window } = eye;
+      const where = window.region;
+      features.push({ part: `iris-${side}`, where, coverage: iris, takes: opening, doubt: unsure });
+      features.push({ part: `whites-${side}`, where, coverage: whites, doubt: unsure });
+    }
+    if (brow) {
+      const where = brow.window.region;
+      const at = (i: number) => pixelCentre(where, i % where.outWidth, Math.floor(i / where.outWidth));
+      const bare = mapPlane(brow.brow, (share, i) => (share > 0 ? share * (1 - hairOver(hairAt(at(i)))) : 0));
+      features.push({ part: `brow-${side}`, where, coverage: bare, takes: bare, doubt: undefined });
+    }
+  }
+  const mouth = mouthParts(pyramid, landmarks);
+  if (mouth) {
+    const { lips, teeth, between, window } = mouth;
+    const takes = mapPlane(lips, (value, i) => Math.max(value, between[i]!));
+    features.push({ part: 'lips', where: window.region, coverage: lips, takes, doubt: undefined });
+    features.push({ part: 'teeth', where: window.region, coverage: teeth, doubt: undefined });
+  }
+  return features;
+}
+
+/** The same parts where they go on beyond the head's surroundings. */
+function partsBeyond({ region, skin, clothes }: BodyBeyond): FoundPart[] {
+  return [
+    foundPart('skin', region, skin, undefined),
+    foundPart('neck-limbs', region, skin, undefined),
+    foundPart('clothes', region, clothes, undefined),
+  ].filter((part) => part !== undefined);
+}
+
+/**
+ * Skin, its face and the rest of it, and hair.
+ * @param taken 0..1 of eyes, brows and mouth, which have parts of their own
+ * @param zones 0..1 of what looks like hair within the face, and of the face
+ */
+function headParts(
+  classes: HeadClasses,
+  taken: Float32Array,
+  { features, inFace }: { readonly features: Float32Array; readonly inFace: Float32Array },
+) {
+  const plane = () => new Float32Array(taken.length);
+  const [skin, face, body, hair, beard] = [plane(), plane(), plane(), plane(), plane()];
+  for (let i = 0; i < taken.length; i++) {
+    const free = 1 - taken[i]!;
+    skin[i] = classes.skin[i]! * free;
+    face[i] = skin[i]! * inFace[i]!;
+    body[i] = skin[i]! * (1 - inFace[i]!);
+    // Brows, lashes and nostrils look like hair; they are none, and no skin.
+    hair[i] = classes.hair[i]! * (1 - features[i]!) * free;
+    beard[i] = classes.beard[i]! * free;
+  }
+  return { skin, face, body, hair, beard };
+}
+
+/** Adds coverage of one rectangle to that of another, by nearest pixels. */
+function spread(coverage: Float32Array, from: Region, to: Region, out: Float32Array): void {
+  const scaleX = to.width / to.outWidth;
+  const scaleY = to.height / to.outHeight;
+  const firstRow = Math.max(0, Math.floor((from.y - to.y) / scaleY));
+  const lastRow = Math.min(to.outHeight - 1, Math.ceil((from.y + from.height - to.y) / scaleY));
+  const firstColumn = Math.max(0, Math.floor((from.x - to.x) / scaleX));
+  const lastColumn = Math.min(to.outWidth - 1, Math.ceil((from.x + from.width - to.x) / scaleX));
+  for (let row = firstRow; row <= lastRow; row++) {
+    const y = Math.floor(((to.y + (row + 0.5) * scaleY - from.y) * from.outHeight) / from.height);
+    if (y < 0 || y >= from.outHeight) continue;
+    for (let column = firstColumn; column <= lastColumn; column++) {
+      const x = Math.floor(((to.x + (column + 0.5) * scaleX - from.x) * from.outWidth) / from.width);
+      if (x >= 0 && x < from.outWidth)
+        out[row * to.outWidth + column] = Math.max(
+          out[row * to.outWidth + column]!,
+          coverage[y * from.outWidth + x]!,
+        );
+    }
+  }
+}
+
+function isCut({ points }: FaceLandmarks, { width, height }: Pyramid): boolean {
+  return points.some(([x, y]) => x < 0 || y < 0 || x >= width || y >= height);
+}
