@@ -14,6 +14,7 @@ const ENTRIES = [
   'cli/main.ts',
   'cli/helperMain.ts',
   'cli/shotThread.ts',
+  'cli/sitterThread.ts',
   'node/stripThread.ts',
   'node/coverageThread.ts',
 ];

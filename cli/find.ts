@@ -12,6 +12,7 @@ import { beginCoverage, wholeCoverages } from '../node/wholeCoverage';
 import type { CoverageGrown, CoverageWork } from '../node/wholeCoverage';
 import type { FindCommand } from './arguments';
 import { networkFiles } from './networkFiles';
+import { SitterCrew } from './sitterCrew';
 import { writeWhole } from './outputs';
 import { openPhotoFile } from './photoFile';
 import type { WorkPlace } from './workPlace';
@@ -73,10 +74,12 @@ export async function findInPhoto(
   { outputs, report, threads: count }: WorkPlace,
 ): Promise<FindResult> {
   const { name, pyramid } = await openPhotoFile(path, report);
+  const crew = new SitterCrew(pyramid, count);
   const threads: CoverageThreads = new StripThreads(pyramid, beginCoverage, { count, file: THREAD });
   try {
     const people = await findParts(pyramid, networks, {
       tiles,
+      ...(count > 1 && { crew: (work) => crew.give(work) }),
       onProgress: (share) => report.progress(0.9 * share),
     });
     const folder = await outputs.place(out, stemOf(name) || name, '', isFindFolder);
@@ -89,6 +92,7 @@ export async function findInPhoto(
     report.progress(1);
     return result!;
   } finally {
+    await crew.end();
     await threads.end();
   }
 }

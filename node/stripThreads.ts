@@ -15,12 +15,13 @@ export type StripWorker<Reply> = (strip: Region) => Reply;
 const LEAST_PIXELS = 4_000_000;
 
 /** A thread, and what it throws, whenever that is. */
-interface StripThread {
+export interface StartedThread {
   readonly worker: Worker;
   readonly failed: Promise<never>;
 }
 
-function startThread(file: URL): StripThread {
+/** Starts a thread. @param file that it runs */
+export function startThread(file: URL): StartedThread {
   const worker = new Worker(file);
   const failed = once(worker, 'error').then(([error]) => {
     throw error;
@@ -32,7 +33,7 @@ function startThread(file: URL): StripThread {
 
 /** Works on the strips of a photo, in threads where they are allowed and worth their start. */
 export class StripThreads<Work, Reply> {
-  readonly #threads: readonly StripThread[];
+  readonly #threads: readonly StartedThread[];
 
   /**
    * Threads begin at once: what there is to do may still be found out meanwhile.

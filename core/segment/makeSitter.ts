@@ -82,6 +82,30 @@ export function makeSitter(pyramid: Pyramid, networks: FaceNetworks, work: Sitte
   };
 }
 
+/** Sitters of one photo by number, for a thread that is told of each in turn. */
+export interface SitterPlaces {
+  divide(n: number, work: SitterWork): Promise<DividedHead>;
+  finish(n: number, classes: HeadClasses): Promise<MadeSitter>;
+}
+
+/** Works sitters of a photo out in this thread, each of which is divided before it is finished. */
+export function makeSitters(pyramid: Pyramid, networks: FaceNetworks): SitterPlaces {
+  const makers = new Map<number, SitterMaker>();
+  return {
+    divide(n, work) {
+      const maker = makeSitter(pyramid, networks, work);
+      makers.set(n, maker);
+      return maker.divide();
+    },
+    async finish(n, classes) {
+      const maker = makers.get(n);
+      makers.delete(n);
+      if (!maker) throw new RangeError('a sitter is divided before it is worked out');
+      return maker.finish(classes);
+    },
+  };
+}
+
 /** A sitter's parts at the photo's own scale, and what the sitter's surroundings say of the background. */
 function wholeSitter(
   pyramid: Pyramid,
