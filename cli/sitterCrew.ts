@@ -2,18 +2,12 @@ import { once } from 'node:events';
 import { reviveError } from '#core/errors';
 import type { ErrorFacts } from '#core/errors';
 import type { Pyramid } from '#core/raster/pyramid';
-import type { HeadClasses } from '#core/segment/classShares';
-import type { MadeSitter, SitterMaker, SitterWork } from '#core/segment/makeSitter';
+import type { MadeSitter, SitterMaker, SitterMessage, SitterWork } from '#core/segment/makeSitter';
 import type { DividedHead } from '#core/segment/partSitters';
 import { startThread } from '../node/stripThreads';
 import type { StartedThread } from '../node/stripThreads';
 
-/** What a thread is told of a photo, and then of one of its sitters. */
-export type SitterMessage =
-  | { readonly pyramid: Pyramid }
-  | { readonly n: number; readonly work: SitterWork }
-  | { readonly n: number; readonly classes: HeadClasses };
-/** What it replies about a sitter. */
+/** What a thread replies about a sitter. */
 export type SitterReply = { readonly result: unknown } | { readonly fault: ErrorFacts };
 
 const FILE = new URL('../.cli/sitterThread.mjs', import.meta.url);

@@ -35,7 +35,7 @@ class ScriptedWorker extends EventTarget {
     const post = (data: object) => this.dispatchEvent(Object.assign(new Event('message'), { data }));
     void Promise.resolve(answer?.(message.request as Request)).then(
       (reply) => post({ call, reply }),
-      ({ name, message: code }: Error) => post({ call, fault: { name, code, fields: {} } }),
+      ({ message: code }: Error) => post({ call, fault: { code, fields: {} } }),
     );
   }
   terminate(): void {

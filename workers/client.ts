@@ -74,7 +74,7 @@ export class PictureWorkers {
   readonly renderers: Renderers;
   /** looks into files, so that neither the page nor the picture waits for them */
   readonly files = new FileWorker();
-  readonly #finder = new Finder();
+  readonly #finder: Finder;
   /** looks at what a plan did, beside the workers that the picture waits for */
   readonly #watcher: Renderers;
   /** the photo that it has in hand */
@@ -104,6 +104,7 @@ export class PictureWorkers {
     const count = clamp(cores, FEWEST_RENDERERS, MOST_RENDERERS);
     this.analyst = new Analyst(loadPlate, lost, PATIENCE_MS);
     this.renderers = new Renderers(count, lost, PATIENCE_MS);
+    this.#finder = new Finder(count);
     this.#watcher = new Renderers(1, () => (this.#watched = undefined), PATIENCE_MS);
     this.analyst.port.warm();
     this.renderers.warm();

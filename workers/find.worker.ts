@@ -7,6 +7,7 @@ import { tfNetworks, tryNetworks } from '../networks/tfNetworks';
 import type { NetworkFiles } from '../networks/tfNetworks';
 import type { FinderExchanges } from './protocol';
 import { serve } from './serve';
+import { SitterCrew } from './sitterCrew';
 
 /**
  * Files of the networks that were looked at before they were kept, so that they are there without a network.
@@ -55,6 +56,14 @@ serve<FinderExchanges>({
     await tryNetworks(networks).catch(() => undefined);
     return undefined;
   },
-  find: async ({ pyramid, tiles }, onProgress) =>
-    withLikenesses(pyramid, await findParts(pyramid, networks, { tiles, onProgress }), networks),
+  find: async ({ pyramid, tiles, atOnce }, onProgress) => {
+    const crew = self.crossOriginIsolated && atOnce > 1 ? new SitterCrew(pyramid, atOnce) : undefined;
+    try {
+      const give = crew && { crew: crew.give.bind(crew) };
+      const people = await findParts(pyramid, networks, { tiles, onProgress, ...give });
+      return await withLikenesses(pyramid, people, networks);
+    } finally {
+      crew?.dispose();
+    }
+  },
 });

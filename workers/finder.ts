@@ -25,6 +25,9 @@ export class Finder {
 
   #isPrepared = false;
 
+  /** @param atOnce sitters of a photo that are worked out at a time, each in a worker of its own */
+  constructor(readonly atOnce: number) {}
+
   /** Loads what finding needs, before it is asked for. */
   prepare(): void {
     if (this.#isPrepared) return;
@@ -38,7 +41,7 @@ export class Finder {
     const stop = () => this.dispose();
     signal.addEventListener('abort', stop, { once: true });
     try {
-      return await this.#port.call('find', { pyramid, tiles }, [], onProgress);
+      return await this.#port.call('find', { pyramid, tiles, atOnce: this.atOnce }, [], onProgress);
     } finally {
       signal.removeEventListener('abort', stop);
     }

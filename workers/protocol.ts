@@ -24,6 +24,8 @@ import type { ReadingColours } from '#core/render/resolver';
 import type { PlaceColours } from '#core/offer/stepContext';
 import type { ToldPhoto } from './photoVersions';
 import type { FoundPeople } from '#core/segment/found';
+import type { MadeSitter, SitterMessage } from '#core/segment/makeSitter';
+import type { DividedHead } from '#core/segment/partSitters';
 import type { LeftOut, LutSize } from '#core/render/planLut';
 import type { ReadingRow } from '#core/formats/readingsFile';
 import type { CodedTarget } from '#core/render/codedRegion';
@@ -173,7 +175,13 @@ export type AnalystExchanges = {
 export type FinderExchanges = {
   /** loads the networks and runs each once */
   prepare: Exchange<undefined, undefined>;
-  find: Exchange<{ pyramid: Pyramid; tiles: boolean }, FoundPeople>;
+  /** with so many sitters worked out at a time */
+  find: Exchange<{ pyramid: Pyramid; tiles: boolean; atOnce: number }, FoundPeople>;
+};
+
+/** The workers that work out the sitters of a photo, each told of its own ones by number. */
+export type SitterExchanges = {
+  tell: Exchange<SitterMessage, DividedHead | MadeSitter | undefined>;
 };
 
 /** Pixels of a photo or of what is written of it. */

@@ -12,7 +12,8 @@ const PATIENCE_MS = 120_000;
 /** Workers that go through the photos of a set, one at a time, beside the one that is looked at. */
 export class SetWorkers {
   readonly analyst: Analyst;
-  readonly #finder = new Finder();
+  /** Photos are worked on in as many lanes as there are pairs of processors. */
+  readonly #finder = new Finder(2);
   #pyramid: Pyramid | undefined;
 
   /** @param loadPlate fetches ready-made coverage by its name */

@@ -34,7 +34,7 @@ const STRIP_PIXELS = 1_000_000;
 
 let clip: OpenedClip | undefined;
 let clipName = '';
-const finder = new Finder();
+const finder = new Finder(1);
 let followed: AsyncGenerator<FollowedFrame<ShotFrame>> | undefined;
 let ahead: ReturnType<NonNullable<typeof followed>['next']> | undefined;
 /** Frames that are asked for in their order are decoded once. */

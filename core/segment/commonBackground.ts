@@ -16,7 +16,7 @@ export interface Ground {
   readonly background: Float32Array;
   readonly answers: PersonAnswers;
   /** the same beyond the surroundings of the head; undefined where these reach the frame */
-  readonly beyond: BodyBeyond | undefined;
+  readonly beyond: Pick<BodyBeyond, 'region' | 'background'> | undefined;
 }
 
 /**

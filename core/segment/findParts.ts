@@ -9,10 +9,14 @@ import type { FaceLandmarks } from './faceLandmarks';
 import { BACKGROUND_LONG_SIDE } from './featureParameters';
 import { foundPart } from './found';
 import type { FoundPart, FoundPeople } from './found';
-import { makeSitter } from './makeSitter';
+import { parseHead } from './headParser';
+import { OwnMaker } from './makeSitter';
 import type { SitterMaker, SitterWork } from './makeSitter';
 import type { FaceNetworks } from './networks';
 import { partSitters } from './partSitters';
+import type { DividedHead } from './partSitters';
+import { askPerson, personMap } from './personMap';
+import type { PersonAnswers } from './personMap';
 
 /** How people are looked for. */
 export interface FindOptions {
@@ -43,20 +47,32 @@ export async function findParts(
   faces.sort((p, q) => p.points[168]![0] - q.points[168]![0]);
   const frames = faces.map(faceFrame);
   const crew = faces.length > 1 ? options.crew : undefined;
-  const makers = frames.map((frame, n) => {
-    const work = { landmarks: faces[n]!, frame, others: frames.toSpliced(n, 1) };
-    return crew ? crew(work) : makeSitter(pyramid, networks, work);
-  });
+  const makers: SitterMaker[] = [];
+  const heads: Promise<DividedHead>[] = [];
+  const stages = 2 * faces.length;
   let done = 0;
-  const each = async <T>(stage: (maker: SitterMaker, n: number) => Promise<T>): Promise<T[]> =>
-    inTurnOrAtOnce(makers, crew !== undefined, async (maker, n) => {
-      const reached = await stage(maker, n);
-      step(0.1 + (0.9 * ++done) / (2 * makers.length));
-      return reached;
-    });
-  const heads = await each((maker) => maker.divide());
-  partSitters(heads);
-  const made = await each((maker, n) => maker.finish(heads[n]!.classes));
+  const reached = <T>(stage: T): T => {
+    step(0.1 + (0.9 * ++done) / stages);
+    return stage;
+  };
+  let answers: PersonAnswers | undefined;
+  for (const [n, frame] of frames.entries()) {
+    const others = frames.toSpliced(n, 1);
+    answers = await askPerson(pyramid, frame, networks, answers?.whole);
+    const parsed = await parseHead(pyramid, frame, { others, person: personMap(answers), networks });
+    const work = { landmarks: faces[n]!, frame, others, answers, parsed };
+    const maker = crew ? crew(work) : new OwnMaker(pyramid, work);
+    const head = Promise.resolve(maker.divide()).then(reached);
+    // Whatever is wrong with it is heard below, once the networks have looked at all of them.
+    head.catch(() => undefined);
+    makers.push(maker);
+    heads.push(head);
+  }
+  const divided = await Promise.all(heads);
+  partSitters(divided);
+  const made = await Promise.all(
+    makers.map(async (maker, n) => reached(await maker.finish(divided[n]!.classes))),
+  );
   step(1);
   return {
     sitters: made.map(({ sitter }) => sitter),
@@ -65,17 +81,6 @@ export async function findParts(
       made.map(({ ground }) => ground),
     ),
   };
-}
-
-async function inTurnOrAtOnce<T, R>(
-  items: readonly T[],
-  atOnce: boolean,
-  work: (item: T, n: number) => Promise<R>,
-): Promise<R[]> {
-  if (atOnce) return Promise.all(items.map(work));
-  const results: R[] = [];
-  for (const [n, item] of items.entries()) results.push(await work(item, n));
-  return results;
 }
 
 function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart | undefined {

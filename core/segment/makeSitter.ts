@@ -18,21 +18,22 @@ import type { Doubt, FoundPart, FoundSitter } from './found';
 import { divideHead } from './headClasses';
 import { headGrid, headView, SMALL_LONG_SIDE } from './headGrid';
 import type { HeadGrid, HeadView } from './headGrid';
-import { parseHead, parsedShare } from './headParser';
+import { parsedShare } from './headParser';
 import type { ParsedHead } from './headParser';
 import { mouthParts } from './mouthParts';
-import type { FaceNetworks } from './networks';
 import type { DividedHead } from './partSitters';
-import { askPerson, personMap } from './personMap';
+import { personMap } from './personMap';
 import type { PersonAnswers } from './personMap';
 import { refineClasses } from './refineClasses';
 
-/** Whom it is about, of whom, in a photo. */
+/** A face in a photo, and what the networks say of it and its surroundings. */
 export interface SitterWork {
   readonly landmarks: FaceLandmarks;
   readonly frame: FaceFrame;
   /** the frames of the other sitters */
   readonly others: readonly FaceFrame[];
+  readonly answers: PersonAnswers;
+  readonly parsed: ParsedHead;
 }
 
 /** A sitter as found, and what the surroundings say of the background. */
@@ -43,74 +44,83 @@ export interface MadeSitter {
 
 /** Works one sitter out in two stages, between which all of them are parted. It may do so in another thread. */
 export interface SitterMaker {
-  /** @throws {NetworksMissingError} */
-  divide(): Promise<DividedHead>;
+  divide(): DividedHead | Promise<DividedHead>;
   /** @param classes as they are once all sitters were parted */
-  finish(classes: HeadClasses): Promise<MadeSitter>;
+  finish(classes: HeadClasses): MadeSitter | Promise<MadeSitter>;
 }
 
-/** A head with its surroundings, divided on the grid. */
+/** A head with its surroundings on the grid. */
 interface Head {
-  readonly answers: PersonAnswers;
   readonly view: HeadView;
-  readonly parsed: ParsedHead;
   readonly grid: HeadGrid;
   readonly small: HeadGrid;
 }
 
 /** Works a sitter out in this thread. */
-export function makeSitter(pyramid: Pyramid, networks: FaceNetworks, work: SitterWork): SitterMaker {
-  let head: Head | undefined;
-  return {
-    async divide() {
-      const { frame, others } = work;
-      const answers = await askPerson(pyramid, frame, networks);
-      const person = personMap(answers);
-      const view = headView(pyramid, frame);
-      const parsed = await parseHead(pyramid, frame, { others, person, networks });
-      const grid = headGrid(pyramid, view, frame, { others, person, parsed });
-      const small = headGrid(pyramid, view, frame, { others, person, parsed, longSide: SMALL_LONG_SIDE });
-      head = { answers, view, parsed, grid, small };
-      return { region: grid.region, classes: divideHead(grid, small), told: grid.parsed.shares };
-    },
-    async finish(classes) {
-      if (!head) throw new RangeError('a sitter is divided before it is worked out');
-      const made = wholeSitter(pyramid, work, head, classes);
-      head = undefined;
-      return made;
-    },
-  };
+export class OwnMaker implements SitterMaker {
+  #head: Head | undefined;
+
+  constructor(
+    readonly pyramid: Pyramid,
+    readonly work: SitterWork,
+  ) {}
+
+  divide(): DividedHead {
+    const { pyramid } = this;
+    const { frame, others, answers, parsed } = this.work;
+    const person = personMap(answers);
+    const view = headView(pyramid, frame);
+    const grid = headGrid(pyramid, view, frame, { others, person, parsed });
+    const small = headGrid(pyramid, view, frame, { others, person, parsed, longSide: SMALL_LONG_SIDE });
+    this.#head = { view, grid, small };
+    return { region: grid.region, classes: divideHead(grid, small), told: grid.parsed.shares };
+  }
+
+  /** @throws {RangeError} before it was divided */
+  finish(classes: HeadClasses): MadeSitter {
+    if (!this.#head) throw new RangeError('a sitter is divided before it is worked out');
+    const made = wholeSitter(this.pyramid, this.work, this.#head, classes);
+    this.#head = undefined;
+    return made;
+  }
 }
 
-/** Sitters of one photo by number, for a thread that is told of each in turn. */
-export interface SitterPlaces {
-  divide(n: number, work: SitterWork): Promise<DividedHead>;
-  finish(n: number, classes: HeadClasses): Promise<MadeSitter>;
-}
+/** What a thread is told of a photo, and then of its sitters by number. */
+export type SitterMessage =
+  | { readonly pyramid: Pyramid }
+  | { readonly n: number; readonly work: SitterWork }
+  | { readonly n: number; readonly classes: HeadClasses };
 
-/** Works sitters of a photo out in this thread, each of which is divided before it is finished. */
-export function makeSitters(pyramid: Pyramid, networks: FaceNetworks): SitterPlaces {
-  const makers = new Map<number, SitterMaker>();
-  return {
-    divide(n, work) {
-      const maker = makeSitter(pyramid, networks, work);
-      makers.set(n, maker);
+/** Works out sitters of one photo as it is told. */
+export class OwnMakers {
+  readonly #makers = new Map<number, OwnMaker>();
+  #pyramid: Pyramid | undefined;
+
+  /** @throws {RangeError} without a photo, or for a sitter that was not divided before */
+  answer(message: SitterMessage): DividedHead | MadeSitter | undefined {
+    if ('pyramid' in message) {
+      this.#pyramid = message.pyramid;
+      return undefined;
+    }
+    const { n } = message;
+    if ('work' in message) {
+      if (!this.#pyramid) throw new RangeError('no photo is in use');
+      const maker = new OwnMaker(this.#pyramid, message.work);
+      this.#makers.set(n, maker);
       return maker.divide();
-    },
-    async finish(n, classes) {
-      const maker = makers.get(n);
-      makers.delete(n);
-      if (!maker) throw new RangeError('a sitter is divided before it is worked out');
-      return maker.finish(classes);
-    },
-  };
+    }
+    const maker = this.#makers.get(n);
+    if (!maker) throw new RangeError('a sitter is divided before it is worked out');
+    this.#makers.delete(n);
+    return maker.finish(message.classes);
+  }
 }
 
 /** A sitter's parts at the photo's own scale, and what the sitter's surroundings say of the background. */
 function wholeSitter(
   pyramid: Pyramid,
-  { landmarks, frame }: SitterWork,
-  { answers, view: { region, source }, parsed, grid, small }: Head,
+  { landmarks, frame, answers, parsed }: SitterWork,
+  { view: { region, source }, grid, small }: Head,
   classes: HeadClasses,
 ): MadeSitter {
   const refined = refineClasses(grid, classes, { small, region, fine: source });
@@ -124,7 +134,13 @@ function wholeSitter(
       ],
       doubtful: doubtfulPlaces(grid, classes).map((place) => foundDoubt(place, refined, region)),
     },
-    ground: { frame, region, background: refined.background, answers, beyond },
+    ground: {
+      frame,
+      region,
+      background: refined.background,
+      answers,
+      beyond: beyond && { region: beyond.region, background: beyond.background },
+    },
   };
 }
 

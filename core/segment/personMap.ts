@@ -26,11 +26,12 @@ export interface PersonAnswers {
   readonly body: PersonAnswer | undefined;
 }
 
-/** Asks the person network about a photo and about parts of it. */
+/** Asks the person network about a photo and about parts of it. @param whole what it said of all of it before */
 export async function askPerson(
   pyramid: Pyramid,
   frame: FaceFrame,
   networks: FaceNetworks,
+  whole?: PersonAnswers['whole'],
 ): Promise<PersonAnswers> {
   const ask = async (square: TurnedSquare) => ({
     square,
@@ -41,7 +42,8 @@ export async function askPerson(
   const body = { centreX: bodyX, centreY: bodyY, side: BODY_CROP * frame.unit, tiltRadians: 0 };
   return {
     frame,
-    whole: await ask({ centreX: pyramid.width / 2, centreY: pyramid.height / 2, side, tiltRadians: 0 }),
+    whole:
+      whole ?? (await ask({ centreX: pyramid.width / 2, centreY: pyramid.height / 2, side, tiltRadians: 0 })),
     head: await ask({
       centreX: frame.origin[0],
       centreY: frame.origin[1],
