@@ -28,8 +28,11 @@ export function useStandIn(photo: () => Photo, own: Readonly<Ref<Frame | undefin
 
   watch(
     () => photo().id,
-    // Without one the place stays empty for a moment longer.
-    () => void bring(photo()).catch(() => undefined),
+    () => {
+      standIn.value = undefined;
+      // Without one the place stays empty for a moment longer.
+      void bring(photo()).catch(() => undefined);
+    },
     { immediate: true },
   );
   return standIn;

@@ -27,19 +27,31 @@ export interface Ground {
  */
 export function commonBackground(region: Region, grounds: readonly Ground[]): Float32Array {
   const coverage = new Float32Array(region.outWidth * region.outHeight);
-  const nearness = grounds.length > 1 ? nearnesses(region, grounds) : undefined;
-  grounds.forEach((ground, n) => addGround(ground, region, nearness?.[n], coverage));
+  const cells = {
+    ...region,
+    outWidth: Math.ceil(region.outWidth / NEARNESS_CELL),
+    outHeight: Math.ceil(region.outHeight / NEARNESS_CELL),
+  };
+  const nearness = grounds.length > 1 ? nearnesses(cells, grounds) : undefined;
+  grounds.forEach((ground, n) => {
+    const counts =
+      nearness &&
+      resizePlane(nearness[n]!, {
+        width: cells.outWidth,
+        height: cells.outHeight,
+        newWidth: region.outWidth,
+        newHeight: region.outHeight,
+      });
+    addGround(ground, region, counts, coverage);
+  });
   return coverage;
 }
 
 /** How far each sitter's view counts at each place, 0..1, all together 1; it runs smoothly. */
-function nearnesses(region: Region, grounds: readonly Ground[]): Float32Array[] {
-  const { outWidth: newWidth, outHeight: newHeight } = region;
-  const [width, height] = [Math.ceil(newWidth / NEARNESS_CELL), Math.ceil(newHeight / NEARNESS_CELL)];
-  const cells = { ...region, outWidth: width, outHeight: height };
-  const planes = grounds.map(() => new Float32Array(width * height));
-  for (let row = 0, i = 0; row < height; row++)
-    for (let column = 0; column < width; column++, i++) {
+function nearnesses(cells: Region, grounds: readonly Ground[]): Float32Array[] {
+  const planes = grounds.map(() => new Float32Array(cells.outWidth * cells.outHeight));
+  for (let row = 0, i = 0; row < cells.outHeight; row++)
+    for (let column = 0; column < cells.outWidth; column++, i++) {
       const point = pixelCentre(cells, column, row);
       const distances = grounds.map(({ frame }) => headDistance(frame, point));
       const nearest = Math.min(...distances);
@@ -48,14 +60,17 @@ function nearnesses(region: Region, grounds: readonly Ground[]): Float32Array[] 
       const sum = counting.reduce((total, weight) => total + weight, 0);
       planes.forEach((plane, n) => (plane[i] = counting[n]! / sum));
     }
-  return planes.map((plane) => resizePlane(plane, { width, height, newWidth, newHeight }));
+  return planes;
 }
 
-/** Adds what one sitter's surroundings say: where they reach, place by place without asking each. */
+/**
+ * Adds what one sitter's surroundings say: where they reach, place by place without asking each.
+ * @param counts how far that counts, 0..1; undefined where it alone does
+ */
 function addGround(
   ground: Ground,
   region: Region,
-  nearness: Float32Array | undefined,
+  counts: Float32Array | undefined,
   coverage: Float32Array,
 ): void {
   const { x, y, width, height, outWidth, outHeight } = ground.region;
@@ -66,7 +81,7 @@ function addGround(
   for (let row = 0, i = 0; row < region.outHeight; row++) {
     const own = Math.floor(((pixelCentre(region, 0, row)[1] - y) * outHeight) / height);
     for (let column = 0; column < region.outWidth; column++, i++) {
-      const weight = nearness ? nearness[i]! : 1;
+      const weight = counts ? counts[i]! : 1;
       if (weight === 0) continue;
       const at = columnOf[column]!;
       coverage[i]! +=
