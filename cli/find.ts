@@ -79,7 +79,7 @@ export async function findInPhoto(
   try {
     const people = await findParts(pyramid, networks, {
       tiles,
-      ...(count > 1 && { crew: (work) => crew.give(work) }),
+      ...(count > 1 && { crew: crew.give }),
       onProgress: (share) => report.progress(0.9 * share),
     });
     const folder = await outputs.place(out, stemOf(name) || name, '', isFindFolder);

@@ -18,7 +18,7 @@ it('two sitters found side by side are to the bit those found one after the othe
   const progress: number[] = [];
   try {
     const together = await findParts(pyramid, networks, {
-      crew: (work) => crew.give(work),
+      crew: crew.give,
       onProgress: (share) => progress.push(share),
     });
     expect(together).toEqual(await findParts(pyramid, networks));

@@ -77,11 +77,7 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<unknown>>> = {
     await page.getByLabel('Photos for a new sitting').setInputFiles(head);
     const bench = new Bench(page);
     await bench.settle();
-    await find(bench);
-    await bench.choosePart('Hair');
-    await page.getByRole('button', { name: '+ Recolour' }).click();
-    await bench.settle();
-    await bench.hand('recolour').getByRole('button', { name: 'level 7 copper' }).click();
+    await copperHair(bench);
     await page.getByRole('button', { name: 'Beard follows' }).click();
     await bench.choosePart('Beard');
   },
@@ -162,6 +158,15 @@ async function recoloured(page: Page): Promise<Bench> {
   return bench;
 }
 
+/** Finds the people of a photo and dyes the hair of the first. */
+async function copperHair(bench: Bench): Promise<void> {
+  await find(bench);
+  await bench.choosePart('Hair');
+  await bench.page.getByRole('button', { name: '+ Recolour' }).click();
+  await bench.settle();
+  await bench.hand('recolour').getByRole('button', { name: 'level 7 copper' }).click();
+}
+
 async function onGivenHue(page: Page): Promise<void> {
   await page.emulateMedia({ colorScheme: 'dark' });
   const bench = await find(await Bench.open(page));
@@ -202,11 +207,7 @@ async function shotFollowed(page: Page): Promise<void> {
     .click();
   await page.getByText('of 24').waitFor();
   await bench.settle();
-  await find(bench);
-  await bench.choosePart('Hair');
-  await page.getByRole('button', { name: '+ Recolour' }).click();
-  await bench.settle();
-  await bench.hand('recolour').getByRole('button', { name: 'level 7 copper' }).click();
+  await copperHair(bench);
   await page.getByRole('button', { name: /^Follow \d+ frames/ }).click();
   await page.getByRole('button', { name: 'All followed' }).waitFor({ timeout: 180_000 });
   const strip = page.getByRole('slider', { name: /Frame that/ });

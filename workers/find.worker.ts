@@ -59,8 +59,11 @@ serve<FinderExchanges>({
   find: async ({ pyramid, tiles, atOnce }, onProgress) => {
     const crew = self.crossOriginIsolated && atOnce > 1 ? new SitterCrew(pyramid, atOnce) : undefined;
     try {
-      const give = crew && { crew: crew.give.bind(crew) };
-      const people = await findParts(pyramid, networks, { tiles, onProgress, ...give });
+      const people = await findParts(pyramid, networks, {
+        tiles,
+        onProgress,
+        ...(crew && { crew: crew.give }),
+      });
       return await withLikenesses(pyramid, people, networks);
     } finally {
       crew?.dispose();

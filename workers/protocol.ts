@@ -24,8 +24,7 @@ import type { ReadingColours } from '#core/render/resolver';
 import type { PlaceColours } from '#core/offer/stepContext';
 import type { ToldPhoto } from './photoVersions';
 import type { FoundPeople } from '#core/segment/found';
-import type { MadeSitter, SitterMessage } from '#core/segment/makeSitter';
-import type { DividedHead } from '#core/segment/partSitters';
+import type { SitterMessage, SitterReply } from '#core/segment/sitterCrew';
 import type { LeftOut, LutSize } from '#core/render/planLut';
 import type { ReadingRow } from '#core/formats/readingsFile';
 import type { CodedTarget } from '#core/render/codedRegion';
@@ -181,7 +180,7 @@ export type FinderExchanges = {
 
 /** The workers that work out the sitters of a photo, each told of its own ones by number. */
 export type SitterExchanges = {
-  tell: Exchange<SitterMessage, DividedHead | MadeSitter | undefined>;
+  tell: Exchange<SitterMessage, SitterReply>;
 };
 
 /** Pixels of a photo or of what is written of it. */

@@ -1,4 +1,4 @@
-import { OwnMakers } from '#core/segment/makeSitter';
+import { OwnMakers } from '#core/segment/sitterCrew';
 import type { SitterExchanges } from './protocol';
 import { serve } from './serve';
 

@@ -85,37 +85,6 @@ export class OwnMaker implements SitterMaker {
   }
 }
 
-/** What a thread is told of a photo, and then of its sitters by number. */
-export type SitterMessage =
-  | { readonly pyramid: Pyramid }
-  | { readonly n: number; readonly work: SitterWork }
-  | { readonly n: number; readonly classes: HeadClasses };
-
-/** Works out sitters of one photo as it is told. */
-export class OwnMakers {
-  readonly #makers = new Map<number, OwnMaker>();
-  #pyramid: Pyramid | undefined;
-
-  /** @throws {RangeError} without a photo, or for a sitter that was not divided before */
-  answer(message: SitterMessage): DividedHead | MadeSitter | undefined {
-    if ('pyramid' in message) {
-      this.#pyramid = message.pyramid;
-      return undefined;
-    }
-    const { n } = message;
-    if ('work' in message) {
-      if (!this.#pyramid) throw new RangeError('no photo is in use');
-      const maker = new OwnMaker(this.#pyramid, message.work);
-      this.#makers.set(n, maker);
-      return maker.divide();
-    }
-    const maker = this.#makers.get(n);
-    if (!maker) throw new RangeError('a sitter is divided before it is worked out');
-    this.#makers.delete(n);
-    return maker.finish(message.classes);
-  }
-}
-
 /** A sitter's parts at the photo's own scale, and what the sitter's surroundings say of the background. */
 function wholeSitter(
   pyramid: Pyramid,
