@@ -64,7 +64,7 @@ async function mend(
   const resolver = new Resolver(pyramid, KINDS);
   const judge = new LightJudge(resolver);
   const empty = newPhoto({ id: '0'.repeat(64), file: 'photo.jpg', width, height });
-  const { photo, plates } = await findInto(empty, pyramid, () => undefined);
+  const { photo, plates } = await findInto(empty, pyramid, {});
   for (const [name, plate] of plates) resolver.areas.learnPlate(name, plate);
   let asked = false;
   const mended = await mendAll(

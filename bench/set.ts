@@ -36,7 +36,7 @@ const WREN_PARTS = ['lips', 'brows', 'skin_face', 'skin_body', 'hair', 'clothes'
 async function opened(frame: Frame) {
   const { pyramid, sha256 } = await openPhoto(frame.name, frame.bytes);
   const empty = newPhoto({ id: sha256, file: frame.name, width: pyramid.width, height: pyramid.height });
-  const { photo, plates } = await findInto(empty, pyramid, () => undefined, true);
+  const { photo, plates } = await findInto(empty, pyramid, { tellsApart: true });
   const resolver = new Resolver(pyramid, KINDS);
   for (const [name, plate] of plates) resolver.areas.learnPlate(name, plate);
   return { frame, pyramid, resolver, photo, plates, parts: photoNumbers(resolver, photo) };

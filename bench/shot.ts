@@ -69,7 +69,7 @@ const coverageIn = ({ frame, photo, plates }: Followed, part: string): Uint8Arra
 async function start(frame: OpenedFrame): Promise<{ photo: Photo; plates: ReadonlyMap<string, Plate> }> {
   const { width, height } = frame.pyramid;
   const empty = newPhoto({ id: frame.sha256, file: frame.name, width, height });
-  return findInto(empty, frame.pyramid, () => undefined);
+  return findInto(empty, frame.pyramid, {});
 }
 
 async function firstOf(shot: Awaited<ReturnType<typeof openShot>>): Promise<OpenedFrame> {

@@ -55,7 +55,10 @@ export async function applyPlan(
   if (sha256 === photo.id) {
     baked = await ownCoverage(plan, pyramid.width, pyramid.height);
   } else {
-    const carried = await carryOver(plan, opened, (share) => report.progress(share / 2));
+    const carried = await carryOver(plan, opened, {
+      onProgress: (share) => report.progress(share / 2),
+      threads,
+    });
     for (const [plate, coverage] of carried.plates) resolver.areas.learnPlate(plate, coverage);
     ({ photo, warnings } = carried);
   }

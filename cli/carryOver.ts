@@ -7,6 +7,7 @@ import { CommandError } from '#core/errors';
 import type { Plate } from '#core/raster/plate';
 import type { PlanFile } from '#core/formats/planFile';
 import { findInto } from './openPlan';
+import type { FindPlace } from './openPlan';
 import { planShifts } from './planShifts';
 import type { OpenedPhoto } from '../node/openPhoto';
 
@@ -25,13 +26,13 @@ export interface Carried {
 export async function carryOver(
   file: PlanFile,
   { name, sha256, pyramid }: OpenedPhoto,
-  onProgress: (share: number) => void,
+  place: FindPlace,
 ): Promise<Carried> {
   const plan = file.photo;
   const empty = newPhoto({ id: sha256, file: name, width: pyramid.width, height: pyramid.height });
   const standsOnParts = plan.plan.some(({ areaId }) => areaId !== null);
   const found = standsOnParts
-    ? await findInto(empty, pyramid, onProgress)
+    ? await findInto(empty, pyramid, place)
     : { photo: empty, plates: new Map<string, Plate>() };
   if (standsOnParts && found.photo.sitters.length === 0) throw new CommandError('nobody');
   const who = plan.sitters.flatMap(({ id, number }) => {

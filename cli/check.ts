@@ -3,7 +3,7 @@ import type { PhotoFinding } from '#core/render/checkPhoto';
 import { findingWords } from '#kinds/mend/findingWords';
 import type { CheckCommand } from './arguments';
 import { checkFile } from './plan';
-import type { Report } from './report';
+import type { LookPlace } from './workPlace';
 
 /** What check says of one photo. */
 export interface CheckResult {
@@ -19,9 +19,9 @@ export interface CheckResult {
 export async function checkOne(
   path: string,
   { mask }: Pick<CheckCommand, 'mask'>,
-  report: Report,
+  place: LookPlace,
 ): Promise<CheckResult> {
-  const { photo, findings } = await checkFile(path, mask, report);
+  const { photo, findings } = await checkFile(path, mask, place);
   return {
     sitters: photo.sitters.length,
     findings: findings.map((entry) => ({

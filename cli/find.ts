@@ -3,7 +3,6 @@ import { join } from 'node:path';
 import { stemOf } from '#core/document/names';
 import type { FoundDoubtEntry, FoundPartName } from '#core/document/foundParts';
 import type { Pyramid } from '#core/raster/pyramid';
-import { findParts } from '#core/segment/findParts';
 import type { FoundPart, FoundPeople } from '#core/segment/found';
 import { tfNetworks } from '../networks/tfNetworks';
 import { packCoverage } from '../node/coverageFile';
@@ -12,7 +11,7 @@ import { beginCoverage, wholeCoverages } from '../node/wholeCoverage';
 import type { CoverageGrown, CoverageWork } from '../node/wholeCoverage';
 import type { FindCommand } from './arguments';
 import { networkFiles } from './networkFiles';
-import { SitterCrew } from './sitterCrew';
+import { findInThreads } from './sitterCrew';
 import { writeWhole } from './outputs';
 import { openPhotoFile } from './photoFile';
 import type { WorkPlace } from './workPlace';
@@ -74,12 +73,11 @@ export async function findInPhoto(
   { outputs, report, threads: count }: WorkPlace,
 ): Promise<FindResult> {
   const { name, pyramid } = await openPhotoFile(path, report);
-  const crew = new SitterCrew(pyramid, count);
   const threads: CoverageThreads = new StripThreads(pyramid, beginCoverage, { count, file: THREAD });
   try {
-    const people = await findParts(pyramid, networks, {
+    const people = await findInThreads(pyramid, networks, {
       tiles,
-      ...(count > 1 && { crew: crew.give }),
+      threads: count,
       onProgress: (share) => report.progress(0.9 * share),
     });
     const folder = await outputs.place(out, stemOf(name) || name, '', isFindFolder);
@@ -92,7 +90,6 @@ export async function findInPhoto(
     report.progress(1);
     return result!;
   } finally {
-    await crew.end();
     await threads.end();
   }
 }

@@ -47,22 +47,24 @@ function threadsFor(photos: readonly string[]): number {
 /** The job of a command; what computes is loaded when it is asked for. @throws {DocumentError} a plan to apply */
 export async function openJob(command: Command): Promise<Job> {
   const { files } = command;
+  const threads = threadsFor(files);
   switch (command.command) {
     case 'find': {
       const { findInPhoto, sayFound } = await import('./find');
       const work = (file: string, outputs: Outputs, report: Report) =>
-        findInPhoto(file, command, { outputs, report, threads: threadsFor(files) });
+        findInPhoto(file, command, { outputs, report, threads });
       const written = ({ folder }: { readonly folder: string }) => folder;
       return jobOf({ files, besides: [], folder: command.out, work, show: sayFound, written });
     }
     case 'read': {
       const { readPhoto, sayRead } = await import('./read');
-      const work = (file: string, _: Outputs, report: Report) => readPhoto(file, command, report);
+      const work = (file: string, _: Outputs, report: Report) =>
+        readPhoto(file, command, { report, threads });
       return jobOf({ files, besides: masksOf(command), work, show: sayRead });
     }
     case 'check': {
       const { checkOne, sayCheck } = await import('./check');
-      const work = (file: string, _: Outputs, report: Report) => checkOne(file, command, report);
+      const work = (file: string, _: Outputs, report: Report) => checkOne(file, command, { report, threads });
       return jobOf({ files, besides: masksOf(command), work, show: sayCheck });
     }
     case 'plan': {
@@ -70,7 +72,7 @@ export async function openJob(command: Command): Promise<Job> {
       const { photo, mask } = command.matchSkin ?? {};
       const besides = [...masksOf(command), ...[photo, mask].filter((path) => path !== undefined)];
       const work = (file: string, outputs: Outputs, report: Report) =>
-        makePlan(file, command, outputs, report);
+        makePlan(file, command, { outputs, report, threads });
       const many = files.length > 1 && { folder: command.out };
       return jobOf({ files, besides, ...many, work, show: sayPlan, written: ({ file }) => file });
     }
@@ -78,17 +80,15 @@ export async function openJob(command: Command): Promise<Job> {
       const { applyPlan, readPlan, sayApplied } = await import('./apply');
       const [planFile, ...photos] = files;
       const plan = await readPlan(planFile!);
-      const threads = threadsFor(photos);
       const work = (file: string, outputs: Outputs, report: Report) =>
-        applyPlan(plan, file, command, { outputs, report, threads });
-      const written = ({ file }: { readonly file: string }) => file;
+        applyPlan(plan, file, command, { outputs, report, threads: threadsFor(photos) });
       return jobOf({
         files: photos,
         besides: [planFile!],
         folder: command.out,
         work,
         show: sayApplied,
-        written,
+        written: ({ file }) => file,
       });
     }
     case 'series': {

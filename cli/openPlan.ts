@@ -4,27 +4,34 @@ import { areaNameOf } from '#core/document/partNames';
 import type { Photo } from '#core/document/schema';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
-import { findParts } from '#core/segment/findParts';
 import { withLikenesses } from '#core/segment/sitterLikeness';
 import { foundEntries } from '#core/segment/foundEntries';
 import { tfNetworks } from '../networks/tfNetworks';
 import { networkFiles } from './networkFiles';
+import { findInThreads } from './sitterCrew';
 
 const networks = tfNetworks(networkFiles);
 
+/** How people are looked for in a file. */
+export interface FindPlace {
+  readonly onProgress?: (share: number) => void;
+  /** sitters that may be worked out at a time; one where it is not given */
+  readonly threads?: number;
+  /** whether it is wanted what tells them from others */
+  readonly tellsApart?: boolean;
+}
+
 /**
  * Finds people and puts them into a photo's document.
- * @param tellsApart whether it is wanted what tells them from others
  * @returns the document, and the coverage that its marks name
  * @throws {NetworksMissingError}
  */
 export async function findInto(
   photo: Photo,
   pyramid: Pyramid,
-  onProgress: (share: number) => void,
-  tellsApart = false,
+  { onProgress = () => undefined, threads = 1, tellsApart = false }: FindPlace,
 ): Promise<{ photo: Photo; plates: ReadonlyMap<string, Plate> }> {
-  const parts = await findParts(pyramid, networks, { onProgress });
+  const parts = await findInThreads(pyramid, networks, { onProgress, threads });
   const people = tellsApart ? await withLikenesses(pyramid, parts, networks) : parts;
   const { sitters, background, plates } = foundEntries(people, randomUUID);
   return { photo: putPeople(photo, sitters, background, { newId: randomUUID, nameOf: areaNameOf }), plates };

@@ -36,7 +36,7 @@ import { begins, refuseForeign, writeWhole } from './outputs';
 import type { Outputs } from './outputs';
 import { openPhotoFile } from './photoFile';
 import { quietReport } from './report';
-import type { Report } from './report';
+import type { LookPlace, WorkPlace } from './workPlace';
 import { packCoverage } from '../node/coverageFile';
 import { areasInUse } from '#core/render/areasInUse';
 import type { OpenedPhoto } from '../node/openPhoto';
@@ -57,11 +57,10 @@ interface Work {
 export async function makePlan(
   path: string,
   command: PlanCommand,
-  outputs: Outputs,
-  report: Report,
+  { outputs, report, threads }: WorkPlace,
 ): Promise<{ file: string; photo: Photo; notes: readonly string[] }> {
   if (command.files.length === 1) await refuseForeign(command.out, outputs, PLAN_BEGINS);
-  const work = await openWork(path, command.mask, wantedParts(command), report);
+  const work = await openWork(path, command.mask, wantedParts(command), { report, threads });
   const notes: string[] = [];
   const put = <P>(part: Part, kind: KindDefinition<P>, parameters: NoInfer<P>) => {
     const steps = areasOf(work.photo, part, command.sitter).map(({ id: areaId }) =>
@@ -69,7 +68,8 @@ export async function makePlan(
     );
     work.photo = { ...work.photo, plan: [...work.photo.plan, ...steps] };
   };
-  if (command.matchSkin) put('skin', match, await matchTo(command.matchSkin, report));
+  if (command.matchSkin)
+    put('skin', match, await matchTo(command.matchSkin, { report: quietReport(report), threads }));
   if (command.skinHue) {
     const [light, middle, shade] = command.skinHue;
     put('skin', hueToTarget, { ...NO_TARGETS, hue: { light: light!, middle: middle!, shade: shade! } });
@@ -122,7 +122,7 @@ export async function openWork(
   path: string,
   masks: PlanCommand['mask'],
   wanted: readonly Part[],
-  report: Report,
+  { report, threads }: LookPlace,
 ): Promise<Work> {
   const opened = await openPhotoFile(path, report);
   const { pyramid, name, sha256 } = opened;
@@ -135,7 +135,10 @@ export async function openWork(
   };
   const given = new Set(masks.map(({ part }) => part));
   if (wanted.some((part) => !given.has(part))) {
-    const found = await findInto(work.photo, pyramid, (share) => report.progress(share));
+    const found = await findInto(work.photo, pyramid, {
+      onProgress: (share) => report.progress(share),
+      threads,
+    });
     for (const [plate, coverage] of found.plates) resolver.areas.learnPlate(plate, coverage);
     work.photo = { ...found.photo, areas: found.photo.areas.filter(({ part }) => !given.has(part)) };
   }
@@ -193,14 +196,9 @@ function ofSitter(photo: Photo, id: string | null | undefined, number: number | 
 /** The trend of another photo's skin, as a match takes it. */
 async function matchTo(
   { photo, mask }: NonNullable<PlanCommand['matchSkin']>,
-  report: Report,
+  place: LookPlace,
 ): Promise<MatchParameters> {
-  const other = await openWork(
-    photo,
-    mask ? [{ part: 'skin', file: mask }] : [],
-    ['skin'],
-    quietReport(report),
-  );
+  const other = await openWork(photo, mask ? [{ part: 'skin', file: mask }] : [], ['skin'], place);
   const [skin] = areasOf(other.photo, 'skin', undefined);
   const colours = measurePartColours(
     other.resolver.measures.input(other.resolver.area(skin!, other.photo), []),
@@ -220,8 +218,8 @@ async function coverageOf({ photo, resolver }: Work): Promise<PlanFile['coverage
 }
 
 /** What check finds in one photo. */
-export async function checkFile(path: string, masks: PlanCommand['mask'], report: Report) {
-  const work = await openWork(path, masks, ['skin'], report);
+export async function checkFile(path: string, masks: PlanCommand['mask'], place: LookPlace) {
+  const work = await openWork(path, masks, ['skin'], place);
   return { photo: work.photo, findings: lookOver(new LightJudge(work.resolver), work.photo, work.baked) };
 }
 

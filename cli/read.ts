@@ -9,7 +9,7 @@ import type { ReadCommand } from './arguments';
 import { openPhotoFile } from './photoFile';
 import type { OpenedPhoto } from '../node/openPhoto';
 import { openWork } from './plan';
-import type { Report } from './report';
+import type { LookPlace } from './workPlace';
 
 /** One patch of one photo in numbers. */
 export interface PatchNumbers extends ColourNumbers {
@@ -35,12 +35,12 @@ export interface ReadResult {
 export async function readPhoto(
   path: string,
   command: Pick<ReadCommand, 'at' | 'sitter' | 'part' | 'mask'>,
-  report: Report,
+  place: LookPlace,
 ): Promise<ReadResult> {
   if (command.at.length > 0)
-    return { patches: readPatches(await openPhotoFile(path, report), command.at), rungs: [] };
-  const { photo, resolver } = await openWork(path, command.mask, [command.part], report);
-  report.progress(1);
+    return { patches: readPatches(await openPhotoFile(path, place.report), command.at), rungs: [] };
+  const { photo, resolver } = await openWork(path, command.mask, [command.part], place);
+  place.report.progress(1);
   const areas = photo.areas
     .filter(({ part }) => part === command.part)
     .map((area) => ({ area, number: photo.sitters.find(({ id }) => id === area.sitter)?.number ?? null }));

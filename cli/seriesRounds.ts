@@ -98,7 +98,10 @@ export function writing(command: SeriesCommand) {
 async function look(path: string, command: SeriesCommand, report: Report): Promise<Looked> {
   const { name, sha256, pyramid } = await openPhotoFile(path, report);
   const empty = newPhoto({ id: sha256, file: name, width: pyramid.width, height: pyramid.height });
-  const { photo, plates } = await findInto(empty, pyramid, (share) => report.progress(0.9 * share), true);
+  const { photo, plates } = await findInto(empty, pyramid, {
+    onProgress: (share) => report.progress(0.9 * share),
+    tellsApart: true,
+  });
   const resolver = new Resolver(pyramid, KINDS);
   for (const [plate, coverage] of plates) resolver.areas.learnPlate(plate, coverage);
   const parts = photoNumbers(resolver, photo);

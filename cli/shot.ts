@@ -175,7 +175,7 @@ async function handFrame(
   const own = await shot.placeOf(plan.photo);
   for (let n = own ?? 0; n < shot.count; n += TRIED_EVERY) {
     for await (const frame of shot.frames(n, n)) {
-      const carried = await carryOver(plan, frame, () => undefined).catch((error: unknown) => {
+      const carried = await carryOver(plan, frame, {}).catch((error: unknown) => {
         if ((error as { reason?: string }).reason === 'nobody') return undefined;
         throw error;
       });

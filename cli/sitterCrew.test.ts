@@ -1,11 +1,10 @@
 import { execFileSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { beforeAll, expect, it } from 'vitest';
-import { findParts } from '#core/segment/findParts';
 import { tfNetworks } from '../networks/tfNetworks';
 import { networkFiles } from './networkFiles';
 import { openPhotoFile } from './photoFile';
-import { SitterCrew } from './sitterCrew';
+import { SitterCrew, findInThreads } from './sitterCrew';
 
 beforeAll(() => void execFileSync(process.execPath, ['cli/even-blush.mjs', '--version']));
 
@@ -14,19 +13,12 @@ it('two sitters found side by side are to the bit those found one after the othe
     fileURLToPath(new URL('../tests/fixtures/heads/pair/photo.jpg', import.meta.url)),
   );
   const networks = tfNetworks(networkFiles);
-  const crew = new SitterCrew(pyramid, 2);
   const progress: number[] = [];
-  try {
-    const together = await findParts(pyramid, networks, {
-      crew: crew.give,
-      onProgress: (share) => progress.push(share),
-    });
-    expect(together).toEqual(await findParts(pyramid, networks));
-    expect(together.sitters.map(({ parts }) => parts.length > 5)).toEqual([true, true]);
-    expect(progress).toEqual(progress.toSorted((p, q) => p - q));
-  } finally {
-    await crew.end();
-  }
+  const onProgress = (share: number) => progress.push(share);
+  const together = await findInThreads(pyramid, networks, { threads: 2, onProgress });
+  expect(together).toEqual(await findInThreads(pyramid, networks, { threads: 1 }));
+  expect(together.sitters.map(({ parts }) => parts.length > 5)).toEqual([true, true]);
+  expect(progress).toEqual(progress.toSorted((p, q) => p - q));
 });
 
 it('what goes wrong in a thread is thrown where its sitter is waited for, and the thread goes on', async () => {

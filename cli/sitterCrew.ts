@@ -2,6 +2,10 @@ import { once } from 'node:events';
 import { reviveError } from '#core/errors';
 import type { ErrorFacts } from '#core/errors';
 import type { Pyramid } from '#core/raster/pyramid';
+import { findParts } from '#core/segment/findParts';
+import type { FindOptions } from '#core/segment/findParts';
+import type { FoundPeople } from '#core/segment/found';
+import type { FaceNetworks } from '#core/segment/networks';
 import { dealSitters } from '#core/segment/sitterCrew';
 import type { SitterReply, TellSitters } from '#core/segment/sitterCrew';
 import { startThread } from '../node/stripThreads';
@@ -28,6 +32,21 @@ export class SitterCrew {
 
   async end(): Promise<void> {
     await Promise.all(this.#threads.map(({ worker }) => worker.terminate()));
+  }
+}
+
+/** Finds people, several of them side by side where threads are allowed. @throws {NetworksMissingError} */
+export async function findInThreads(
+  pyramid: Pyramid,
+  networks: FaceNetworks,
+  { threads, ...options }: Omit<FindOptions, 'crew'> & { readonly threads: number },
+): Promise<FoundPeople> {
+  if (threads < 2) return findParts(pyramid, networks, options);
+  const crew = new SitterCrew(pyramid, threads);
+  try {
+    return await findParts(pyramid, networks, { ...options, crew: crew.give });
+  } finally {
+    await crew.end();
   }
 }
 
