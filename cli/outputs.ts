@@ -8,6 +8,9 @@ import type { Claims } from './claims';
 /** Files and folders that are being written, for a command that is interrupted. */
 const unfinished = new Set<string>();
 let watching = false;
+let isEnding = false;
+/** What was begun just before is there by then, to be taken away: made later, it would stay. Milliseconds. */
+const ENDS_AFTER_MS = 100;
 
 /** Takes away what is not whole when the command is interrupted. */
 function watchInterruption(): void {
@@ -18,7 +21,10 @@ function watchInterruption(): void {
   });
   const codes = { SIGINT: 130, SIGTERM: 143, SIGHUP: 129 } as const;
   for (const signal of Object.keys(codes) as (keyof typeof codes)[])
-    process.on(signal, () => process.exit(codes[signal]));
+    process.on(signal, () => {
+      isEnding = true;
+      setTimeout(() => process.exit(codes[signal]), ENDS_AFTER_MS);
+    });
 }
 
 /**
@@ -81,6 +87,8 @@ export class Outputs {
 export async function writeWhole(path: string, write: (temporary: string) => Promise<void>): Promise<void> {
   const temporary = join(dirname(path), `.${basename(path)}.${process.pid}.unfinished`);
   watchInterruption();
+  // Nothing new is begun.
+  if (isEnding) await new Promise(() => undefined);
   unfinished.add(temporary);
   try {
     await write(temporary);
