@@ -4,7 +4,7 @@ import type { Claims } from './claims';
 import type { FromHelper, ToHelper } from './helpers';
 import { openJob } from './jobs';
 import type { Job } from './jobs';
-import { Outputs } from './outputs';
+import { Outputs, endSoon } from './outputs';
 
 /** A process that works on files of a command, one after another, as it is told. */
 const say = (message: FromHelper) => process.send!(message);
@@ -47,4 +47,4 @@ process.on('message', (message: ToHelper) => {
   else answerClaim(message.claimed);
 });
 // Whoever asked has gone: what is not whole is taken away on the way out.
-process.on('disconnect', () => process.exit());
+process.on('disconnect', () => endSoon(0));

@@ -69,10 +69,11 @@ describe('a run that was stopped', () => {
     await new Promise<void>((resolve) => run.stdout.once('data', () => resolve()));
     process.kill(-run.pid!, 'SIGINT');
     await new Promise((resolve) => run.once('exit', resolve));
+    // Its helpers end a moment after it.
     await vi.waitFor(async () => {
       const left = await readdir(out);
       expect(left.filter((name) => name.endsWith('.unfinished'))).toEqual([]);
-    });
+    }, 5000);
     expect(await main(words)).toBe(0);
     expect((await readdir(out)).sort()).toEqual(names.map((name) => name.replace('jpg', 'png')).sort());
     const before = at.said.filter((line) => line.endsWith('done before'));

@@ -9,8 +9,19 @@ import type { Claims } from './claims';
 const unfinished = new Set<string>();
 let watching = false;
 let isEnding = false;
-/** What was begun just before is there by then, to be taken away: made later, it would stay. Milliseconds. */
-const ENDS_AFTER_MS = 100;
+const writing = new Set<Promise<void>>();
+/** What is being written has so long to be done. */
+const LAST_MS = 1000;
+
+/**
+ * Ends this process once nothing is being written, or soon: a file whose opening was on its way would be made after
+ * what is not whole was taken away.
+ */
+export function endSoon(code: number): void {
+  isEnding = true;
+  const late = new Promise((resolve) => setTimeout(resolve, LAST_MS));
+  void Promise.race([Promise.allSettled(writing), late]).then(() => process.exit(code));
+}
 
 /** Takes away what is not whole when the command is interrupted. */
 function watchInterruption(): void {
@@ -21,10 +32,7 @@ function watchInterruption(): void {
   });
   const codes = { SIGINT: 130, SIGTERM: 143, SIGHUP: 129 } as const;
   for (const signal of Object.keys(codes) as (keyof typeof codes)[])
-    process.on(signal, () => {
-      isEnding = true;
-      setTimeout(() => process.exit(codes[signal]), ENDS_AFTER_MS);
-    });
+    process.on(signal, () => endSoon(codes[signal]));
 }
 
 /**
@@ -85,10 +93,20 @@ export class Outputs {
  * @param write fills what lies at the path it is given
  */
 export async function writeWhole(path: string, write: (temporary: string) => Promise<void>): Promise<void> {
-  const temporary = join(dirname(path), `.${basename(path)}.${process.pid}.unfinished`);
   watchInterruption();
   // Nothing new is begun.
   if (isEnding) await new Promise(() => undefined);
+  const written = putInPlace(path, write);
+  writing.add(written);
+  try {
+    await written;
+  } finally {
+    writing.delete(written);
+  }
+}
+
+async function putInPlace(path: string, write: (temporary: string) => Promise<void>): Promise<void> {
+  const temporary = join(dirname(path), `.${basename(path)}.${process.pid}.unfinished`);
   unfinished.add(temporary);
   try {
     await write(temporary);
