@@ -1,11 +1,11 @@
 import { parentPort } from 'node:worker_threads';
 import { factsOf } from '#core/errors';
-import { OwnMakers } from '#core/segment/sitterCrew';
+import { LocalSitterMakers } from '#core/segment/sitterCrew';
 import type { SitterMessage } from '#core/segment/sitterCrew';
 import type { SitterAnswer } from './sitterCrew';
 
 /** A thread that works sitters of one photo out, as it is told. */
-const makers = new OwnMakers();
+const makers = new LocalSitterMakers();
 
 function answerTo(message: SitterMessage): SitterAnswer {
   try {

@@ -199,13 +199,7 @@ async function evened(page: Page): Promise<void> {
 }
 
 async function shotFollowed(page: Page): Promise<void> {
-  const bench = await Bench.open(page);
-  await page.keyboard.press('Shift+P');
-  await page
-    .getByRole('button', { name: /turning-0001/ })
-    .first()
-    .click();
-  await page.getByText('of 24').waitFor();
+  const bench = await Bench.openShot(page);
   await bench.settle();
   await copperHair(bench);
   await page.getByRole('button', { name: /^Follow \d+ frames/ }).click();

@@ -1,7 +1,7 @@
-import { OwnMakers } from '#core/segment/sitterCrew';
+import { LocalSitterMakers } from '#core/segment/sitterCrew';
 import type { SitterExchanges } from './protocol';
 import { serve } from './serve';
 
-const makers = new OwnMakers();
+const makers = new LocalSitterMakers();
 
 serve<SitterExchanges>({ tell: (message) => makers.answer(message) });

@@ -26,6 +26,11 @@ export function useCheck() {
   const { photo, edit } = useBenchPhoto();
 
   async function check(): Promise<void> {
+    notices.goOn();
+    await lookOver();
+  }
+
+  async function lookOver(): Promise<void> {
     const open = photo.value;
     if (!open || checking.value) return;
     if (!open.areas.some(({ part, marks }) => (part === 'skin' || part === 'face') && marks.length > 0))
@@ -43,13 +48,14 @@ export function useCheck() {
     const step = mendOf(finding, crypto.randomUUID());
     if (!step) return;
     edit('mend', (before) => putMend(before, step));
-    await check();
+    await lookOver();
   }
 
   /** All that is off, each judged on what the steps before it leave; one checkpoint. */
   async function mendEverything(): Promise<void> {
     const open = photo.value;
     if (!open) return;
+    notices.goOn();
     await whileChecking(async () => {
       stop = new AbortController();
       const mended = await mendAll(
@@ -66,7 +72,7 @@ export function useCheck() {
         sitting.changeOpenPhoto('mend all', open.id, (before) => ({ ...before, plan: mended.plan }));
       else notices.say('The photo was changed while it was mended; nothing was done. Press Mend all again.');
     });
-    if (!stop.signal.aborted) await check();
+    if (!stop.signal.aborted) await lookOver();
   }
 
   async function whileChecking(work: () => Promise<unknown>): Promise<void> {

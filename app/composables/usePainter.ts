@@ -6,7 +6,7 @@ import { useSeeing } from '../stores/seeing';
 import { useView } from '../stores/view';
 import type { Frame } from './useFrames';
 
-/** What is drawn, from back to front in no order of its own, and who brings all of it again. */
+/** What is drawn, the newest of a layer in its place, and what brings all of it again. */
 export interface Painted {
   readonly layers: readonly (readonly [Layer, Readonly<Ref<Frame | undefined>>])[];
   readonly restart: () => void;

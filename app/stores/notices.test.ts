@@ -17,6 +17,17 @@ describe('notices', () => {
     vi.useRealTimers();
   });
 
+  it('go when the user goes on, but for problems and what offers a way back', () => {
+    const notices = useNotices();
+    notices.problem('broken');
+    notices.say('Found 1 sitter.');
+    notices.goOn();
+    expect(notices.notices.map(({ text }) => text)).toEqual(['broken']);
+    notices.say('Deleted.', { label: 'Undo', run: () => undefined });
+    notices.goOn();
+    expect(notices.notices.map(({ text }) => text)).toEqual(['broken', 'Deleted.']);
+  });
+
   it('say nothing of what was given up', () => {
     const notices = useNotices();
     notices.problem(new CancelledError());

@@ -43,5 +43,10 @@ export const useNotices = defineStore('notices', () => {
     notices.value = [...others, { id: ++count, text, kind: 'problem', actions }];
   }
 
-  return { notices, say, problem, dismiss };
+  /** The user went on: what was said plainly is known by now. What offers a way back stays. */
+  function goOn(): void {
+    notices.value = notices.value.filter(({ kind, actions }) => kind === 'problem' || actions.length > 0);
+  }
+
+  return { notices, say, problem, dismiss, goOn };
 });

@@ -8,6 +8,8 @@ import { encodePixels, encodeWidePixels } from './encodePixels';
 import type { ScreenSpace } from './encodePixels';
 import type { AdjustKind, PixelKernel, RenderKinds } from './kinds';
 import type { ResolvedArea, ResolvedPlan, ResolvedStep } from './resolved';
+import { countRuns, coveredRuns, runsThatChanged } from './stepRuns';
+import type { StepRuns } from './stepRuns';
 import { tableKernel } from './tableKernel';
 
 /**
@@ -25,12 +27,6 @@ interface RegionCache {
   };
   lastKeys: readonly string[];
   seen?: SeenPicture;
-}
-
-/** Where the steps of a plan do anything: by step and run, 1 where it does. */
-interface StepRuns {
-  readonly keys: readonly string[];
-  readonly runs: readonly Uint8Array[];
 }
 
 /** A picture as it was seen, and its codes. */
@@ -64,23 +60,6 @@ function compiledStep(
     other?.(there, count, places);
     for (let p = 0; p < 3 * count; p++) pixels[p]! += goesOver.share * (there[p]! - pixels[p]!);
   };
-}
-
-/** By run, 1 where a step does anything that one of two plans has from where they part on. */
-function runsThatChanged(before: StepRuns, now: StepRuns, count: number): Uint8Array {
-  const part = now.keys.findIndex((key, i) => key !== before.keys[i]);
-  const from = part < 0 ? now.keys.length : part;
-  const changed = [...before.runs.slice(from), ...now.runs.slice(from)];
-  return Uint8Array.from({ length: count }, (_, run) => Number(changed.some((runs) => runs[run] === 1)));
-}
-
-function countRuns({ outWidth, outHeight }: Region): number {
-  return Math.ceil((outWidth * outHeight) / RUN_PIXELS);
-}
-
-function isAnyCovered(coverage8: Uint8Array): boolean {
-  for (let i = 0; i < coverage8.length; i++) if (coverage8[i] !== 0) return true;
-  return false;
 }
 
 /**
@@ -165,11 +144,12 @@ export class RegionRenderer {
     const cache = this.#cache(region);
     const before = cache.seen?.space === space ? cache.seen : undefined;
     const now = this.#stepRuns(plan, region, before);
-    if (before) out.set(before.codes);
     const isNew = before && runsThatChanged(before, now, countRuns(region));
-    this.#run(plan, region, { tables: true, isNew }, (pixels, first) => encode(pixels, out, 4 * first));
     const codes = before?.codes ?? new Uint8Array(out.length);
-    codes.set(out);
+    // What fails half-way is nothing that was seen.
+    delete cache.seen;
+    this.#run(plan, region, { tables: true, isNew }, (pixels, first) => encode(pixels, codes, 4 * first));
+    out.set(codes);
     cache.seen = { ...now, space, codes };
   }
 
@@ -180,10 +160,7 @@ export class RegionRenderer {
       runs: plan.map(({ key, strength, areaKey }, i) => {
         if (key === before?.keys[i]) return before.runs[i]!;
         if (strength === 0) return nowhere;
-        const { data } = this.coverage(areaKey, region);
-        return nowhere.map((_, run) =>
-          Number(isAnyCovered(data.subarray(run * RUN_PIXELS, (run + 1) * RUN_PIXELS))),
-        );
+        return coveredRuns(this.coverage(areaKey, region).data);
       }),
     };
   }

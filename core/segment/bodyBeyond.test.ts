@@ -1,13 +1,12 @@
 import { describe, expect, it } from 'vitest';
+import { uprightFrame } from '../../tests/fixtures/faceFrames';
 import { buildPyramid } from '../raster/pyramid';
 import { sampleRegion } from '../raster/sampleRegion';
 import type { Region } from '../raster/raster';
 import { bodyBeyond } from './bodyBeyond';
 import { ofEachClass } from './classShares';
-import type { FaceFrame } from './faceFrame';
 import { oklabOf } from './headGrid';
 import type { HeadGrid } from './headGrid';
-import { outlineOf } from './outline';
 
 const WIDTH = 300;
 const HEIGHT = 480;
@@ -41,16 +40,7 @@ const photo = buildPyramid({
     ]!;
   }),
 });
-const frame: FaceFrame = {
-  unit: 40,
-  tiltRadians: 0,
-  cos: 1,
-  sin: 0,
-  origin: [150, 45],
-  chin: [0, 0.7],
-  top: [0, -0.5],
-  oval: outlineOf([]),
-};
+const frame = uprightFrame([150, 45], 40);
 
 /** The head's surroundings as they are truly divided. */
 function gridOver(region: Region): HeadGrid & { readonly truth: readonly Seen[] } {

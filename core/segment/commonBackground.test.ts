@@ -1,32 +1,13 @@
 import { describe, expect, it } from 'vitest';
+import { headOval, uprightFrame } from '../../tests/fixtures/faceFrames';
 import { wholeRegion } from '../raster/raster';
 import { commonBackground } from './commonBackground';
 import type { Ground } from './commonBackground';
-import type { FaceFrame } from './faceFrame';
 import { PERSON_SIZE } from './networks';
-import { outlineOf } from './outline';
 
 const [WIDTH, HEIGHT] = [400, 200];
-const UNIT = 40;
-const OVAL = outlineOf(
-  Array.from({ length: 24 }, (_, n) => {
-    const angle = (n * 2 * Math.PI) / 24;
-    return [0.5 * Math.cos(angle), 0.6 * Math.sin(angle)] as const;
-  }),
-);
 
-function frameAt(x: number): FaceFrame {
-  return {
-    unit: UNIT,
-    tiltRadians: 0,
-    cos: 1,
-    sin: 0,
-    origin: [x, 60],
-    chin: [0, 0.7],
-    top: [0, -0.5],
-    oval: OVAL,
-  };
-}
+const frameAt = (x: number) => uprightFrame([x, 60], 40, { oval: headOval(0.5, 0.7) });
 
 /** A sitter about whom all is background to some share, and beyond the surroundings somebody to another. */
 function groundAt(x: number, background: number, person: number): Ground {

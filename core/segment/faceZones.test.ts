@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { FaceFrame } from './faceFrame';
+import { uprightFrame } from '../../tests/fixtures/faceFrames';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
 import { featureZones, hairOver } from './faceZones';
 import { BROW_LOOPS, FACE_OVAL } from './landmarkGroups';
-import { outlineOf } from './outline';
 
 /** A round face with one brow above its middle; every other point lies on the nose. */
 const points: LandmarkPoint[] = Array.from({ length: 478 }, () => [100, 110]);
@@ -15,16 +14,7 @@ BROW_LOOPS.right.forEach((index, n) => {
   const angle = (2 * Math.PI * n) / BROW_LOOPS.right.length;
   points[index] = [75 + 18 * Math.sin(angle), 70 - 5 * Math.cos(angle)];
 });
-const frame: FaceFrame = {
-  unit: 120,
-  tiltRadians: 0,
-  cos: 1,
-  sin: 0,
-  origin: [100, 90],
-  chin: [0, 0.66],
-  top: [0, -0.5],
-  oval: outlineOf([]),
-};
+const frame = uprightFrame([100, 90], 120, { chin: [0, 0.66] });
 const region = { x: 0, y: 0, width: 200, height: 200, outWidth: 200, outHeight: 200 };
 const zonesUnder = (sure: number) =>
   featureZones({ points } as unknown as FaceLandmarks, frame, region, () => sure);

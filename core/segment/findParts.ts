@@ -10,8 +10,8 @@ import { BACKGROUND_LONG_SIDE } from './featureParameters';
 import { foundPart } from './found';
 import type { FoundPart, FoundPeople } from './found';
 import { parseHead } from './headParser';
-import { OwnMaker } from './makeSitter';
-import type { SitterMaker, SitterWork } from './makeSitter';
+import { LocalSitterMaker } from './sitterMaker';
+import type { SitterMaker, SitterWork } from './sitterMaker';
 import type { FaceNetworks } from './networks';
 import { partSitters } from './partSitters';
 import type { DividedHead } from './partSitters';
@@ -61,7 +61,7 @@ export async function findParts(
     answers = await askPerson(pyramid, frame, networks, answers?.whole);
     const parsed = await parseHead(pyramid, frame, { others, person: personMap(answers), networks });
     const work = { landmarks: faces[n]!, frame, others, answers, parsed };
-    const maker = crew ? crew(work) : new OwnMaker(pyramid, work);
+    const maker = crew ? crew(work) : new LocalSitterMaker(pyramid, work);
     const head = Promise.resolve(maker.divide()).then(reached);
     // Whatever is wrong with it is heard below, once the networks have looked at all of them.
     head.catch(() => undefined);

@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import { headOval, uprightFrame } from '../../tests/fixtures/faceFrames';
 import type { LinearRaster, Region } from '../raster/raster';
 import type { FaceFrame } from './faceFrame';
 import { boxMeansTwice } from '../raster/boxMeans';
@@ -10,25 +11,12 @@ import type { HeadGrid } from './headGrid';
 import { shrinkPlane } from './planes';
 import { refineClasses } from './refineClasses';
 import { roughness } from './texture';
-import { outlineOf } from './outline';
 
 const SIZE = 320;
 const UNIT = 100;
 const MIDDLE = 160;
-const oval = Array.from(
-  { length: 18 },
-  (_, n) => [0.5 * Math.sin((n * Math.PI) / 9), 0.1 - 0.65 * Math.cos((n * Math.PI) / 9)] as const,
-);
-const frameAt = (x: number): FaceFrame => ({
-  unit: UNIT,
-  tiltRadians: 0,
-  cos: 1,
-  sin: 0,
-  origin: [x, MIDDLE - 40],
-  chin: [0, 0.75],
-  top: [0, -0.55],
-  oval: outlineOf(oval),
-});
+const frameAt = (x: number) =>
+  uprightFrame([x, MIDDLE - 40], UNIT, { chin: [0, 0.75], top: [0, -0.55], oval: headOval(0.55, 0.75) });
 
 type Class = 'skin' | 'hair' | 'clothes' | 'background';
 const COLOURS: Readonly<Record<Class, readonly [number, number, number]>> = {

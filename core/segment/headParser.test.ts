@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import { headOval, uprightFrame } from '../../tests/fixtures/faceFrames';
 import { buildPyramid } from '../raster/pyramid';
 import { ofEachClass } from './classShares';
 import type { FaceFrame } from './faceFrame';
 import { parseHead, parsedPlanes, parsedShare, parserPlanes, parserSquare } from './headParser';
 import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
-import { outlineOf } from './outline';
 
 const WIDTH = 200;
 /** A photo whose left half is red and whose right half is blue, a face in its middle. */
@@ -18,20 +18,7 @@ const photo = buildPyramid({
     return [isRight ? 0 : 255, 0, isRight ? 255 : 0, 255][i % 4]!;
   }),
 });
-const oval = Array.from(
-  { length: 18 },
-  (_, n) => [0.5 * Math.sin((n * Math.PI) / 9), 0.1 + 0.6 * Math.cos((n * Math.PI) / 9)] as const,
-);
-const frameAt = (x: number): FaceFrame => ({
-  unit: 60,
-  tiltRadians: 0,
-  cos: 1,
-  sin: 0,
-  origin: [x, 90],
-  chin: [0, 0.7],
-  top: [0, -0.5],
-  oval: outlineOf(oval),
-});
+const frameAt = (x: number) => uprightFrame([x, 90], 60, { oval: headOval(0.5, 0.7) });
 const frame = frameAt(100);
 
 describe('what the parser is shown', () => {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { uprightFrame } from '../../tests/fixtures/faceFrames';
 import type { LinearRaster } from '../raster/raster';
 import { ofEachClass } from './classShares';
 import { oklabOf } from './headGrid';
 import type { HeadGrid } from './headGrid';
-import { outlineOf } from './outline';
 import { paleAsCloth } from './paleCloth';
 
 const [WIDTH, HEIGHT] = [100, 160];
@@ -25,15 +25,7 @@ function below(colour: Rgb, of: Rgb = SKIN) {
   );
   const grid = {
     region: { x: 0, y: 0, width: WIDTH, height: HEIGHT, outWidth: WIDTH, outHeight: HEIGHT },
-    frame: {
-      unit: 90,
-      tiltRadians: 0,
-      cos: 1,
-      sin: 0,
-      origin: [50, 45],
-      chin: [0, 0.65],
-      oval: outlineOf(corners),
-    },
+    frame: uprightFrame([50, 45], 90, { chin: [0, 0.65], oval: corners }),
     oklab: oklabOf(source),
   } as unknown as HeadGrid;
   const priors = ofEachClass((name) => new Float32Array(WIDTH * HEIGHT).fill(name === 'skin' ? 0.95 : 0.01));

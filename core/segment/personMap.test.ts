@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { uprightFrame } from '../../tests/fixtures/faceFrames';
 import { buildPyramid } from '../raster/pyramid';
-import type { FaceFrame } from './faceFrame';
 import { PERSON_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
 import { askPerson, personMap } from './personMap';
-import { outlineOf } from './outline';
 
 /** Answers each question with a shade of its own, in the order in which they come. */
 function asked(shades: readonly number[]) {
@@ -20,16 +19,7 @@ const photo = buildPyramid({
   height: 800,
   data: new Uint8ClampedArray(4 * 800 * 800),
 });
-const frameOf = (unit: number): FaceFrame => ({
-  unit,
-  tiltRadians: 0,
-  cos: 1,
-  sin: 0,
-  origin: [400, 100],
-  chin: [0, 0.7],
-  top: [0, -0.5],
-  oval: outlineOf([]),
-});
+const frameOf = (unit: number) => uprightFrame([400, 100], unit);
 
 describe('the silhouette', () => {
   it('is asked for the whole photo and the head; of a small figure for the body too', async () => {

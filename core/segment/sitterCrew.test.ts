@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Pyramid } from '../raster/pyramid';
-import type { SitterWork } from './makeSitter';
-import { OwnMakers, dealSitters } from './sitterCrew';
+import type { SitterWork } from './sitterMaker';
+import { LocalSitterMakers, dealSitters } from './sitterCrew';
 
 const photo: Pyramid = { width: 1, height: 1, levels: [] };
 
@@ -38,7 +38,7 @@ describe('sitters of a photo in several threads', () => {
   });
 
   it('where a thread knows no photo or no sitter, what is asked of it fails', async () => {
-    const makers = new OwnMakers();
+    const makers = new LocalSitterMakers();
     expect(() => makers.answer({ n: 0, work: {} as SitterWork })).toThrow('no photo is in use');
     expect(makers.answer({ pyramid: photo })).toBeUndefined();
     expect(() => makers.answer({ n: 0, classes: {} as never })).toThrow('divided before');

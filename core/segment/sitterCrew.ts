@@ -1,7 +1,7 @@
 import type { Pyramid } from '../raster/pyramid';
 import type { HeadClasses } from './classShares';
-import { OwnMaker } from './makeSitter';
-import type { MadeSitter, SitterMaker, SitterWork } from './makeSitter';
+import { LocalSitterMaker } from './sitterMaker';
+import type { MadeSitter, SitterMaker, SitterWork } from './sitterMaker';
 import type { DividedHead } from './partSitters';
 
 /** What a thread is told of a photo, and then of its sitters by number. */
@@ -46,8 +46,8 @@ export function dealSitters(
 }
 
 /** Works out sitters of one photo as it is told, in a thread. */
-export class OwnMakers {
-  readonly #makers = new Map<number, OwnMaker>();
+export class LocalSitterMakers {
+  readonly #makers = new Map<number, LocalSitterMaker>();
   #pyramid: Pyramid | undefined;
 
   /** @throws {RangeError} without a photo, or for a sitter that was not divided before */
@@ -59,7 +59,7 @@ export class OwnMakers {
     const { n } = message;
     if ('work' in message) {
       if (!this.#pyramid) throw new RangeError('no photo is in use');
-      const maker = new OwnMaker(this.#pyramid, message.work);
+      const maker = new LocalSitterMaker(this.#pyramid, message.work);
       this.#makers.set(n, maker);
       return maker.divide();
     }

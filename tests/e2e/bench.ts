@@ -21,6 +21,18 @@ export class Bench {
     return bench;
   }
 
+  /** Opens the shot of the demo. */
+  static async openShot(page: Page): Promise<Bench> {
+    const bench = await Bench.open(page);
+    await page.keyboard.press('Shift+P');
+    await page
+      .getByRole('button', { name: /turning-0001/ })
+      .first()
+      .click();
+    await page.getByText('of 24').waitFor();
+    return bench;
+  }
+
   /** Opens the demo and finds its sitter. */
   static async openFound(page: Page): Promise<Bench> {
     const bench = await Bench.open(page);

@@ -30,7 +30,11 @@ test('a beard and glasses are parts of their own, and the beard follows the hair
 });
 
 test('hair over another sitter’s clothes is its own sitter’s alone', async ({ page }, info) => {
+  const workers: string[] = [];
+  page.on('worker', (worker) => workers.push(worker.url()));
   const bench = await foundHead(page, 'pair', '2 sitters');
+  // Each was worked out in a worker of its own.
+  expect(workers.filter((address) => address.includes('sitter.worker')).length).toBe(2);
   const shares: number[][] = [];
   for (const sitter of ['Sitter 1', 'Sitter 2']) {
     await page.getByRole('button', { name: sitter }).click();

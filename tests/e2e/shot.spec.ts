@@ -15,13 +15,7 @@ test('a shot is followed from one frame, corrected on another, and comes out as 
   page,
 }) => {
   test.slow();
-  const bench = await Bench.open(page);
-  await page.keyboard.press('Shift+P');
-  await page
-    .getByRole('button', { name: /turning-0001/ })
-    .first()
-    .click();
-  await expect(page.getByText('of 24')).toBeVisible();
+  const bench = await Bench.openShot(page);
   const asShot = unzipSync(await readFile(await shots.exportAs(page, 'Numbered PNGs')));
   await bench.find();
   await bench.choosePart('Skin');

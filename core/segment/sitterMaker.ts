@@ -57,7 +57,7 @@ interface Head {
 }
 
 /** Works a sitter out in this thread. */
-export class OwnMaker implements SitterMaker {
+export class LocalSitterMaker implements SitterMaker {
   #head: Head | undefined;
 
   constructor(
