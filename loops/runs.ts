@@ -137,48 +137,28 @@ export function lookUpColours(
     const r = f32x4.extract_lane(share, 0);
     const g = f32x4.extract_lane(share, 1);
     const b = f32x4.extract_lane(share, 2);
-    // The way from the near corner to the far one goes along the axes in the order of their shares.
-    let most = r;
-    let middle = g;
-    let least = b;
-    let one: usize = 16;
-    let two: usize = 16 + down;
-    if (r >= g) {
-      if (g < b) {
-        two = 16 + deep;
-        middle = b;
-        least = g;
-        if (r < b) {
-          one = deep;
-          most = b;
-          middle = r;
-        }
-      }
-    } else {
-      one = down;
-      most = g;
-      middle = r;
-      if (r < b) {
-        two = down + deep;
-        middle = b;
-        least = r;
-        if (g < b) {
-          one = deep;
-          most = b;
-          middle = g;
-        }
-      }
-    }
+    // The way from the near corner to the far one goes along the axes in the order of their shares. No branch:
+    // colours come in no order that a processor could foresee.
+    const one = select(select<usize>(16, deep, r >= b), select(down, deep, g >= b), r >= g);
+    const other = select(select(deep, down, g >= b), select<usize>(deep, 16, r >= b), r >= g);
     const near = nodes + ((<usize>cell) << 4);
     const far = near + 16 + down + deep;
+    const greens = v128.shuffle<f32>(share, share, 1, 1, 1, 1);
+    const blues = v128.shuffle<f32>(share, share, 2, 2, 2, 2);
+    const reds = v128.shuffle<f32>(share, share, 0, 0, 0, 0);
+    const more = f32x4.pmax(reds, greens);
+    const less = f32x4.pmin(reds, greens);
+    const most = f32x4.pmax(more, blues);
+    const middle = f32x4.pmax(less, f32x4.pmin(more, blues));
+    const least = f32x4.pmin(less, blues);
     const value = f32x4.add(
       f32x4.add(
-        f32x4.mul(f32x4.splat(1 - most), v128.load(near)),
-        f32x4.mul(f32x4.splat(most - middle), v128.load(near + one)),
+        f32x4.mul(f32x4.sub(f32x4.splat(1), most), v128.load(near)),
+        f32x4.mul(f32x4.sub(most, middle), v128.load(near + one)),
       ),
       f32x4.add(
-        f32x4.mul(f32x4.splat(middle - least), v128.load(near + two)),
-        f32x4.mul(f32x4.splat(least), v128.load(far)),
+        f32x4.mul(f32x4.sub(middle, least), v128.load(far - other)),
+        f32x4.mul(least, v128.load(far)),
       ),
     );
     storePixel(at, f32x4.mul(value, f32x4.abs(value)));

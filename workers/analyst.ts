@@ -41,6 +41,8 @@ export class Analyst {
   readonly #versions: PhotoVersions;
   /** names of the plates that it holds */
   readonly #plates = new Set<string>();
+  /** what fetches ready-made coverage that is not here yet */
+  #ensuring: Promise<unknown> = Promise.resolve();
 
   /**
    * @param loadPlate fetches ready-made coverage by its name
@@ -118,7 +120,8 @@ export class Analyst {
   }
 
   /** Measures what the steps ask for. */
-  plan(photo: Photo): Promise<ResolvedPlan> {
+  async plan(photo: Photo): Promise<ResolvedPlan> {
+    await this.#ensurePlates(photo);
     return this.port.call('plan', { version: this.#versions.of(photo) });
   }
 
@@ -251,8 +254,12 @@ export class Analyst {
     return this.port.call('lentPatch', patch);
   }
 
-  async #ensurePlates(photo: Photo): Promise<void> {
-    await this.learnPlates(await this.#load(platesOf(photo).filter((name) => !this.#plates.has(name))));
+  /** One after the other: what is on its way is not fetched once more. */
+  #ensurePlates(photo: Photo): Promise<void> {
+    const missing = () => platesOf(photo).filter((name) => !this.#plates.has(name));
+    const ensured = this.#ensuring.then(async () => this.learnPlates(await this.#load(missing())));
+    this.#ensuring = ensured.catch(() => undefined);
+    return ensured;
   }
 
   /** What is not there is left out, and asked for again the next time. */
