@@ -7,7 +7,7 @@ import { featureWindow, toWindow } from './featureWindow';
 import type { FeatureWindow } from './featureWindow';
 import { BROW_LOOPS } from './landmarkGroups';
 import { localColours, LOCAL_CHANNELS } from './localColours';
-import { BROW_LONG_SIDE, BROW_REACH } from './featureParameters';
+import { BROW_BARE, BROW_FADE, BROW_FULL, BROW_LONG_SIDE, BROW_REACH } from './featureParameters';
 
 /** A brow in its window: coverage 0..1 of its hairs. */
 export interface BrowParts {
@@ -42,11 +42,12 @@ export function browParts(
     bare[LOCAL_CHANNELS * i + channel]! - data[3 * i + channel]!;
   const drop = mapPlane(beyond, (_, i) => towards(i, 0) + towards(i, 1) + towards(i, 2));
   const inside = drop.filter((_, i) => beyond[i]! < 0).sort();
-  const full = inside[Math.floor(0.85 * inside.length)] ?? 0;
+  const full = inside[Math.floor(BROW_FULL * inside.length)] ?? 0;
   const brow = mapPlane(drop, (value, i) => {
     const spread = bare[LOCAL_CHANNELS * i + 3]!;
-    const place = clampUnit(1 - beyond[i]! / BROW_REACH);
-    return full <= spread ? 0 : place * clampUnit((value - 0.8 * spread) / (full - 0.8 * spread));
+    const place = clampUnit((1 - beyond[i]! / BROW_REACH) / BROW_FADE);
+    const noise = BROW_BARE * spread;
+    return full <= spread ? 0 : place * clampUnit((value - noise) / (full - noise));
   });
   return { window, brow };
 }

@@ -13,6 +13,7 @@ import { upperLidLine } from './lidLine';
 import { likeness } from './likeness';
 import { sortedWhere } from './planes';
 import {
+  EYE_COLOURS,
   EYE_CORE,
   EYE_ENLARGED,
   EYE_LONG_SIDE,
@@ -23,11 +24,15 @@ import {
   LASH_DARKER,
   LEAST_WHITE,
   LID_REACH,
+  LOOKED_THROUGH,
   LOWER_SLACK,
+  OPEN,
   RADIUS_OF_GUESS,
   SAME_SIZE,
   UPPER_SLACK,
   WEAK_EDGE,
+  WHITE_CHROMA,
+  WHITE_FADE,
 } from './featureParameters';
 
 /** What lies between the lids of one eye, over one window. */
@@ -126,7 +131,7 @@ function doubtOf(tall: number, edge: number): EyeParts['unsure'] {
 
 /**
  * The opening to the lids' edges: landmarks miss them by up to a tenth of the eye, most often the lower one.
- * `core` leaves out where upper lashes hang.
+ * `core` is where the iris is looked for: more of the lids' edges, less of where upper lashes hang.
  */
 function openingOf(
   window: FeatureWindow,
@@ -152,32 +157,51 @@ function openingOf(
   const like = likeness(window, place, {
     isFeature: (i) => beyond[i]! < -0.03,
     isGround: (i) => isAround(beyond[i]!) && window.oklab[3 * i]! > usual - LASH_DARKER,
-    components: 4,
+    components: EYE_COLOURS,
     radius: 0.014 * eye,
   });
-  const opening = mapPlane(
-    like,
-    (smooth, i) =>
-      clampUnit((smooth - 0.25) / 0.5) *
-      clampUnit(1 - (beyond[i]! - (lower(i) ? FARTHEST : FARTHEST_UP)) / 0.02),
-  );
-  const beyondLid = upperLidLine(opening, width, toWindow(window, corners) as [LandmarkPoint, LandmarkPoint]);
-  if (beyondLid)
-    for (let i = 0; i < opening.length; i++)
-      if (opening[i]! > 0) opening[i]! *= clampUnit(0.5 - beyondLid(i));
-  return { opening, core: mapPlane(opening, (value, i) => (lower(i) || beyond[i]! < EYE_CORE ? value : 0)) };
+  const lid = toWindow(window, corners) as [LandmarkPoint, LandmarkPoint];
+  const openAs = ([from, full]: readonly [number, number]) => {
+    const open = mapPlane(
+      like,
+      (smooth, i) =>
+        clampUnit((smooth - from) / (full - from)) *
+        clampUnit(1 - (beyond[i]! - (lower(i) ? FARTHEST : FARTHEST_UP)) / 0.02),
+    );
+    const beyondLid = upperLidLine(open, width, lid);
+    if (beyondLid)
+      for (let i = 0; i < open.length; i++) if (open[i]! > 0) open[i]! *= clampUnit(0.5 - beyondLid(i));
+    return open;
+  };
+  return {
+    opening: openAs(OPEN),
+    core: mapPlane(openAs(LOOKED_THROUGH), (value, i) => (lower(i) || beyond[i]! < EYE_CORE ? value : 0)),
+  };
 }
 const isAround = (beyond: number) => beyond > 0.12 && beyond < 0.25;
 
-/** The corner's flesh and the lids' edges are darker and redder than the whites: they are left out. */
+/**
+ * The corner's flesh and the lids' edges are redder than the whites: they are left out. What lies in shade has less
+ * of all three coordinates, so colours are compared as if all were as light as the brightest.
+ */
 function keepWhite({ oklab }: FeatureWindow, whites: Float32Array): void {
-  const bright = sortedWhere(
-    whites.length,
-    (i) => whites[i]! > 0.9,
-    (i) => oklab[3 * i]!,
-  );
+  const lightness = (i: number) => oklab[3 * i]!;
+  const bright = sortedWhere(whites.length, (i) => whites[i]! > 0.9, lightness);
   if (bright.length === 0) return;
   const white = bright[Math.floor(0.8 * bright.length)]!;
+  const usual = (of: (i: number) => number) => {
+    const values = sortedWhere(whites.length, (i) => whites[i]! > 0.9 && lightness(i) >= white, of);
+    return values[values.length >> 1]!;
+  };
+  const [light, a, b] = [usual(lightness), usual((i) => oklab[3 * i + 1]!), usual((i) => oklab[3 * i + 2]!)];
+  const departure = (i: number) => {
+    const shade = lightness(i) / light;
+    return Math.hypot(oklab[3 * i + 1]! - shade * a, oklab[3 * i + 2]! - shade * b);
+  };
+  const free = WHITE_CHROMA + usual(departure);
   for (let i = 0; i < whites.length; i++)
-    whites[i]! *= clampUnit((oklab[3 * i]! / white - LEAST_WHITE) / 0.2);
+    if (whites[i]! > 0)
+      whites[i]! *=
+        clampUnit(1 - (departure(i) - free) / WHITE_FADE) *
+        clampUnit((lightness(i) / white - LEAST_WHITE) / 0.2);
 }

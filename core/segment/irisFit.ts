@@ -18,6 +18,9 @@ import {
   MOST_PUPIL,
   NEARLY_BEST,
   ONE_SIDED,
+  PUPIL_BESIDE,
+  PUPIL_INSIDE,
+  PUPIL_WEIGHT,
   REFINE_REACH,
   RINGS_APART,
   SIDE_DEGREES,
@@ -33,7 +36,7 @@ export interface IrisFit {
   readonly y: number;
   readonly radius: number;
   readonly pupilRadius: number;
-  /** step of brightness across the iris' edge, in square roots of luminance */
+  /** step of brightness across the iris' edge, in square roots of luminance; 0 and less where only a pupil is seen */
   readonly edge: number;
 }
 
@@ -78,6 +81,8 @@ export function fitIris(
       ? ONE_SIDED * rises[0]!
       : 0.5 * (rises[0]! + rises[1]!) - 0.25 * Math.abs(rises[0]! - rises[1]!);
   };
+  const pupilStep = (x: number, y: number, radius: number) =>
+    ringStep({ tone, opening, width, height, x, y }, PUPIL_INSIDE * radius, PUPIL_BESIDE * radius);
   const [least, most] = radii;
   const [guessX, guessY] = toWindow(window, [guess])[0]!;
   const rough = discOfDark(window, tone, [least, most], { opening, eye, middle });
@@ -85,7 +90,8 @@ export function fitIris(
   const tried = circlesAbout(starts, eye, radii).map((circle) => {
     const { x, y, radius, start } = circle;
     const astray = ((x - guessX) ** 2 + (y - guessY) ** 2) / (IRIS_ASTRAY * start.radius) ** 2;
-    return { x, y, radius, score: Math.exp(-0.5 * astray) * step(x, y, radius) };
+    const steps = step(x, y, radius) + PUPIL_WEIGHT * Math.max(0, pupilStep(x, y, radius));
+    return { x, y, radius, score: Math.exp(-0.5 * astray) * steps };
   });
   const best = meanOfBest(tried, eye);
   if (best.score <= 0) return undefined;
@@ -94,7 +100,7 @@ export function fitIris(
     y: best.y,
     radius: best.radius,
     pupilRadius: fitPupil(best, { tone, opening, width, height }),
-    edge: best.score,
+    edge: step(best.x, best.y, best.radius),
   };
 }
 
@@ -209,26 +215,41 @@ function fitPupil(
     readonly height: number;
   },
 ): number {
-  const all = (r: number) =>
-    [0, 90, 180, 270].map((degrees) =>
-      arcMean({ tone, opening, width, height, x, y, radius: r, degrees, half: 45 }),
-    );
   let most = LEAST_PUPIL_EDGE;
   let found = USUAL_PUPIL * radius;
   for (const r of range(LEAST_PUPIL * radius, MOST_PUPIL * radius, 0.02 * radius)) {
-    const inner = all(r - 0.08 * radius);
-    const outer = all(r + 0.08 * radius);
-    // A glint lies on one quarter or two: the median of the quarters does not see it.
-    const rises = inner
-      .flatMap((value, n) => (value === undefined || outer[n] === undefined ? [] : [outer[n]! - value]))
-      .sort((p, q) => p - q);
-    const score = rises[rises.length >> 1] ?? 0;
+    const score = ringStep({ tone, opening, width, height, x, y }, r - 0.08 * radius, r + 0.08 * radius);
     if (score > most) {
       most = score;
       found = r;
     }
   }
   return found;
+}
+
+/** An eye's tones where it is open, and a place in it. */
+interface EyePlace {
+  readonly tone: Float32Array;
+  readonly opening: Float32Array;
+  readonly width: number;
+  readonly height: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+/**
+ * The step of tone from a ring to a wider one. A glint lies on one quarter or two: the median of the quarters does not
+ * see it.
+ */
+function ringStep(place: EyePlace, inside: number, beside: number): number {
+  const rises = [0, 90, 180, 270]
+    .flatMap((degrees) => {
+      const inner = arcMean({ ...place, radius: inside, degrees, half: 45 });
+      const outer = arcMean({ ...place, radius: beside, degrees, half: 45 });
+      return inner === undefined || outer === undefined ? [] : [outer - inner];
+    })
+    .sort((p, q) => p - q);
+  return rises[rises.length >> 1] ?? 0;
 }
 
 /**
@@ -245,13 +266,7 @@ function arcMean({
   radius,
   degrees,
   half,
-}: {
-  readonly tone: Float32Array;
-  readonly opening: Float32Array;
-  readonly width: number;
-  readonly height: number;
-  readonly x: number;
-  readonly y: number;
+}: EyePlace & {
   readonly radius: number;
   readonly degrees: number;
   readonly half: number;

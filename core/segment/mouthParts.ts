@@ -10,10 +10,14 @@ import { LIPS_INNER, LIPS_OUTER } from './landmarkGroups';
 import { likeness } from './likeness';
 import { fitMixture, mixtureDensities } from './mixture';
 import {
+  BARE_FROM,
+  BARE_TO,
   BORDER_REACH,
   GAP_REACH,
   GAP_SLACK,
   LEAST_OPENING,
+  LIP_COLOURS,
+  LIPS_CORE,
   LIPS_RIM,
   LIPS_SAMPLES,
   MOST_TEETH_CHROMA,
@@ -53,9 +57,9 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
   const between = open ? betweenLips(window, beyond, apart, unit) : new Float32Array(count);
   const place = mapPlane(beyond, (distance) => sigmoid(-distance / BORDER_REACH));
   const like = likeness(window, place, {
-    isFeature: (i) => beyond[i]! < -0.035 && apart[i]! > 0.02,
-    isGround: (i) => beyond[i]! > 0.05 && beyond[i]! < 0.16,
-    components: 3,
+    isFeature: (i) => beyond[i]! < LIPS_CORE && apart[i]! > 0.02,
+    isGround: (i) => beyond[i]! > BARE_FROM && beyond[i]! < BARE_TO,
+    components: LIP_COLOURS,
     radius: 0.012 * unit,
   });
   const lips = mapPlane(like, (smooth, i) => {
