@@ -231,7 +231,6 @@ async function nudges(page: Page): Promise<SliderTimes> {
     await page.waitForTimeout(1500);
   }
   const longest = await longestTask(page);
-  if (process.env.RAW) console.log('RAW', drafts.map(Math.round).join(' '), '|', fulls.map(Math.round).join(' '));
   return {
     draft: median(drafts),
     draftLate: quantile(drafts, 0.95),

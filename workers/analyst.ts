@@ -41,8 +41,6 @@ export class Analyst {
   readonly #versions: PhotoVersions;
   /** names of the plates that it holds */
   readonly #plates = new Set<string>();
-  /** what fetches ready-made coverage that is not here yet */
-  #ensuring: Promise<unknown> = Promise.resolve();
 
   /**
    * @param loadPlate fetches ready-made coverage by its name
@@ -120,8 +118,7 @@ export class Analyst {
   }
 
   /** Measures what the steps ask for. */
-  async plan(photo: Photo): Promise<ResolvedPlan> {
-    await this.#ensurePlates(photo);
+  plan(photo: Photo): Promise<ResolvedPlan> {
     return this.port.call('plan', { version: this.#versions.of(photo) });
   }
 
@@ -254,12 +251,8 @@ export class Analyst {
     return this.port.call('lentPatch', patch);
   }
 
-  /** One after the other: what is on its way is not fetched once more. */
-  #ensurePlates(photo: Photo): Promise<void> {
-    const missing = () => platesOf(photo).filter((name) => !this.#plates.has(name));
-    const ensured = this.#ensuring.then(async () => this.learnPlates(await this.#load(missing())));
-    this.#ensuring = ensured.catch(() => undefined);
-    return ensured;
+  async #ensurePlates(photo: Photo): Promise<void> {
+    await this.learnPlates(await this.#load(platesOf(photo).filter((name) => !this.#plates.has(name))));
   }
 
   /** What is not there is left out, and asked for again the next time. */

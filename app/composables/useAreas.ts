@@ -6,11 +6,13 @@ import type { Part } from '#core/document/schema';
 import { useBenchPhoto } from './useBenchPhoto';
 import { useBench } from '../stores/bench';
 import { useDrawing } from '../stores/drawing';
+import { useNotices } from '../stores/notices';
 
 /** Makes areas of the chosen photo, opens them and takes them away. */
 export function useAreas() {
   const bench = useBench();
   const drawing = useDrawing();
+  const notices = useNotices();
   const { photo, area, edit } = useBenchPhoto();
 
   /** Makes an empty area of a part and opens it for the first mark. */
@@ -29,6 +31,7 @@ export function useAreas() {
 
   /** Opens the area of a sitter's part, or makes it. */
   function choosePart(part: Part, sitter?: string): void {
+    notices.goOn();
     const isTheirs = (owner: string | null) => sitter === undefined || owner === sitter || owner === null;
     const known = photo.value?.areas.find((entry) => entry.part === part && isTheirs(entry.sitter));
     if (known) bench.choose(known.id);

@@ -111,15 +111,11 @@ export function useFrames(wishes: () => FrameWishes) {
     isNewest: () => boolean,
   ): Promise<void> {
     if (!photo || !region) return;
-    // Asked for at once: each answer waits until the page has done what else the change asks of it.
-    const [keys, planned] = await Promise.all([
-      workers.areas(
-        photo,
-        'picture',
-        [areaId, shownId].filter((id) => id !== undefined),
-      ),
-      drawing ? undefined : workers.analyst.plan(photo),
-    ]);
+    const keys = await workers.areas(
+      photo,
+      'picture',
+      [areaId, shownId].filter((id) => id !== undefined),
+    );
     const place = regionKey(region);
     const areaKey = shownId && keys[shownId];
     const half =
@@ -130,7 +126,7 @@ export function useFrames(wishes: () => FrameWishes) {
     if (!areaKey || !look) put(overlay, undefined);
     else if (half) await draft(overlay, overlayKey, () => workers.renderers.coverage(areaKey, half, look));
     if (!isNewest() || (drawing && overlay.value)) return;
-    const plan = planned ?? (await workers.analyst.plan(photo));
+    const plan = await workers.analyst.plan(photo);
     const planKey = `${photo.id}:${plan.at(-1)?.key ?? ''}`;
     const pictureKey = `${planKey}:${place}`;
     // Of another place nothing is kept yet: how long the last picture took says nothing.

@@ -4,6 +4,7 @@ import type { Rgb8 } from '../../tests/fixtures/paint';
 import { eyesParts } from './eyeParts';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
 import { EYE_LOOPS, LIPS_INNER, LIPS_OUTER } from './landmarkGroups';
+import type { FeatureWindow } from './featureWindow';
 import { mouthParts } from './mouthParts';
 
 const SKIN: Rgb8 = [205, 160, 140];
@@ -35,7 +36,15 @@ const EYES = {
 };
 const IRIS = 19;
 const PUPIL = 8;
-function face(irisColour: Rgb8 = [70, 110, 90]) {
+interface FaceLook {
+  readonly irisColour?: Rgb8;
+  /** of what is no iris between the lids */
+  readonly white?: (x: number, y: number) => Rgb8;
+  /** by how much the guesses lie beside the irises, pixels */
+  readonly astray?: number;
+}
+const WHITE: Rgb8 = [235, 232, 230];
+function face({ irisColour = [70, 110, 90], white = () => WHITE, astray = 0 }: FaceLook = {}) {
   const points: LandmarkPoint[] = Array.from({ length: 468 }, () => [0, 0]);
   goRound(points, EYE_LOOPS.right, EYES.right);
   // The left eye's loop begins at its outer corner, on the right.
@@ -51,14 +60,14 @@ function face(irisColour: Rgb8 = [70, 110, 90]) {
       if (!isIn(eye, x, y)) continue;
       const off = Math.hypot(x - eye.x, y - eye.y);
       if (off < PUPIL) return [20, 18, 18];
-      return noisy(off < IRIS ? irisColour : [235, 232, 230], x, y);
+      return noisy(off < IRIS ? irisColour : white(x, y), x, y);
     }
     return noisy(isIn({ x: 180, y: 230, across: 70, down: 26 }, x, y) ? [170, 70, 80] : SKIN, x, y);
   });
   const guess = (middle: LandmarkPoint) => ({ middle, radius: IRIS / 1.2 });
   const landmarks: FaceLandmarks = {
     points,
-    irises: { right: guess([90, 100]), left: guess([270, 100]) },
+    irises: { right: guess([90 + astray, 100]), left: guess([270 + astray, 100]) },
     confidence: 20,
     tiltRadians: 0,
   };
@@ -66,17 +75,22 @@ function face(irisColour: Rgb8 = [70, 110, 90]) {
 }
 
 describe('eyes', () => {
+  /** Places of an eye's window in the photo, less the middle of the eye. */
+  const placesOf =
+    (side: 'right' | 'left', { region, scale }: FeatureWindow) =>
+    (i: number) =>
+      [
+        region.x + ((i % region.outWidth) + 0.5) / scale - EYES[side].x,
+        region.y + (Math.floor(i / region.outWidth) + 0.5) / scale - EYES[side].y,
+      ] as const;
+
   it('show the iris as a ring about its pupil, and the whites beside it', () => {
     const { photo, landmarks } = face();
     const eyes = eyesParts(photo, landmarks);
     for (const side of ['right', 'left'] as const) {
       const { window, iris, whites, unsure } = eyes[side]!;
-      const { region, scale } = window;
-      const offOf = (i: number) =>
-        Math.hypot(
-          region.x + ((i % region.outWidth) + 0.5) / scale - EYES[side].x,
-          region.y + (Math.floor(i / region.outWidth) + 0.5) / scale - EYES[side].y,
-        );
+      const placeOf = placesOf(side, window);
+      const offOf = (i: number) => Math.hypot(...placeOf(i));
       expect(iouOf(iris, (i) => offOf(i) < IRIS && offOf(i) > PUPIL)).toBeGreaterThan(0.8);
       expect(unsure).toBeUndefined();
       const white = whites.reduce((sum, value, i) => sum + (offOf(i) > IRIS + 2 ? value : 0), 0);
@@ -84,8 +98,45 @@ describe('eyes', () => {
     }
   });
 
+  it('end at their lids', () => {
+    const { photo, landmarks } = face();
+    const { window, opening } = eyesParts(photo, landmarks).right!;
+    const placeOf = placesOf('right', window);
+    const beyond = (i: number) => !isIn({ ...EYES.right, x: 0, y: 0 }, ...placeOf(i));
+    const spilt = opening.reduce((sum, value, i) => sum + (beyond(i) ? value : 0), 0);
+    expect(spilt / opening.reduce((sum, value) => sum + value, 0)).toBeLessThan(0.02);
+  });
+
+  it('have a pale iris about its pupil, though the guess lies beside it', () => {
+    const { photo, landmarks } = face({ irisColour: [196, 200, 204], astray: 6 });
+    const { window, iris } = eyesParts(photo, landmarks).right!;
+    const placeOf = placesOf('right', window);
+    const middle = iris.reduce((sum, value, i) => sum + value * placeOf(i)[0], 0);
+    expect(Math.abs(middle / iris.reduce((sum, value) => sum + value, 0))).toBeLessThan(5);
+  });
+
+  it('have whites in the shade as in the light, and none where the corner is red', () => {
+    const white = (x: number): Rgb8 => {
+      if (x < 55) return [226, 168, 160];
+      return x > 112 && x < 180 ? [150, 148, 147] : WHITE;
+    };
+    const { photo, landmarks } = face({ white });
+    const { window, whites } = eyesParts(photo, landmarks).right!;
+    const placeOf = placesOf('right', window);
+    const meanIn = (from: number, to: number) => {
+      const inside = [...whites.keys()].filter((i) => {
+        const [x, y] = placeOf(i);
+        return x > from && x < to && Math.abs(y) < 6;
+      });
+      return inside.reduce((sum, i) => sum + whites[i]!, 0) / inside.length;
+    };
+    expect(meanIn(24, 38)).toBeGreaterThan(0.9);
+    expect(meanIn(-31, -24)).toBeGreaterThan(0.9);
+    expect(meanIn(-44, -37)).toBeLessThan(0.1);
+  });
+
   it('are unsure where an iris hardly differs from the white, and none beyond the photo', () => {
-    const { photo, landmarks } = face([228, 226, 224]);
+    const { photo, landmarks } = face({ irisColour: [228, 226, 224] });
     const pale = eyesParts(
       paintedPhoto(photo.width, photo.height, (x, y) => noisy([232, 229, 227], x, y)),
       landmarks,

@@ -167,10 +167,4 @@ describe('evenness to a colour', () => {
     expect(hueOf(light)).toBeCloseTo(45, -1);
     expect(Math.hypot(shade[1], shade[2])).toBeLessThan(0.6 * Math.hypot(light[1], light[2]));
   });
-
-  it('knows nothing of an empty area', () => {
-    const input = patchInput(patchyWall, SIDE);
-    const empty = { ...input, coverage: { ...input.coverage, data: new Uint8Array(SIDE * SIDE) } };
-    expect(compileEvenToColour(ALL, measureEvenToColour(empty, ALL))).toBeUndefined();
-  });
 });

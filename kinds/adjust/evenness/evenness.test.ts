@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour/oklab';
 import type { Triple } from '#core/colour/triple';
-import { DEPARTURE, measureDepartures } from '#core/measure/departures';
 import { wholeRegion } from '#core/raster/raster';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import { portrait, truthMask } from '../../../tests/fixtures/truth';
@@ -121,19 +120,5 @@ describe('evenness', () => {
       textureCorrelation(before, truth, mask, 4.5) + 0.005,
     );
     expect(changedOutside(before, after, mask)).toBe(0);
-  });
-
-  it('knows nothing of an empty area', () => {
-    const input = patchInput(
-      wall(() => 0),
-      SIDE,
-    );
-    expect(
-      measureDepartures(
-        { ...input, coverage: { ...input.coverage, data: new Uint8Array(SIDE * SIDE) } },
-        null,
-      ),
-    ).toBeUndefined();
-    expect(measureDepartures(input, null)!.channels).toBe(DEPARTURE.channels);
   });
 });
