@@ -137,8 +137,8 @@ export function lookUpColours(
     const r = f32x4.extract_lane(share, 0);
     const g = f32x4.extract_lane(share, 1);
     const b = f32x4.extract_lane(share, 2);
-    // The way from the near corner to the far one goes along the axes in the order of their shares. No branch:
-    // colours come in no order that a processor could foresee.
+    // The way from the near corner to the far one goes along the axes in the order of their shares: first `one`, last
+    // `other`. No branch: colours come in no order that a processor could foresee.
     const one = select(select<usize>(16, deep, r >= b), select(down, deep, g >= b), r >= g);
     const other = select(select(deep, down, g >= b), select<usize>(deep, 16, r >= b), r >= g);
     const near = nodes + ((<usize>cell) << 4);

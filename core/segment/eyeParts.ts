@@ -187,8 +187,8 @@ const isAround = (beyond: number) => beyond > 0.12 && beyond < 0.25;
 function keepWhite({ oklab }: FeatureWindow, whites: Float32Array): void {
   const lightness = (i: number) => oklab[3 * i]!;
   const bright = sortedWhere(whites.length, (i) => whites[i]! > 0.9, lightness);
-  if (bright.length === 0) return;
-  const white = bright[Math.floor(0.8 * bright.length)]!;
+  const white = bright[Math.floor(0.8 * bright.length)] ?? 0;
+  if (white <= 0) return;
   const usual = (of: (i: number) => number) => {
     const values = sortedWhere(whites.length, (i) => whites[i]! > 0.9 && lightness(i) >= white, of);
     return values[values.length >> 1]!;

@@ -99,7 +99,7 @@ export function fitIris(
     x: best.x,
     y: best.y,
     radius: best.radius,
-    pupilRadius: fitPupil(best, { tone, opening, width, height }),
+    pupilRadius: fitPupil({ tone, opening, width, height, x: best.x, y: best.y }, best.radius),
     edge: step(best.x, best.y, best.radius),
   };
 }
@@ -201,24 +201,11 @@ function whiteVotes(points: readonly number[], tone: Float32Array, oklab: Float3
   });
 }
 
-function fitPupil(
-  { x, y, radius }: { x: number; y: number; radius: number },
-  {
-    tone,
-    opening,
-    width,
-    height,
-  }: {
-    readonly tone: Float32Array;
-    readonly opening: Float32Array;
-    readonly width: number;
-    readonly height: number;
-  },
-): number {
+function fitPupil(place: EyePlace, radius: number): number {
   let most = LEAST_PUPIL_EDGE;
   let found = USUAL_PUPIL * radius;
   for (const r of range(LEAST_PUPIL * radius, MOST_PUPIL * radius, 0.02 * radius)) {
-    const score = ringStep({ tone, opening, width, height, x, y }, r - 0.08 * radius, r + 0.08 * radius);
+    const score = ringStep(place, r - 0.08 * radius, r + 0.08 * radius);
     if (score > most) {
       most = score;
       found = r;
