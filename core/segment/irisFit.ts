@@ -87,11 +87,16 @@ export function fitIris(
   const [guessX, guessY] = toWindow(window, [guess])[0]!;
   const rough = discOfDark(window, tone, [least, most], { opening, eye, middle });
   const starts = [rough, { x: guessX, y: guessY, radius: (least + most) / 2 }];
-  const tried = circlesAbout(starts, eye, radii).map((circle) => {
-    const { x, y, radius, start } = circle;
+  const tried = placesAbout(starts, eye).flatMap(({ x, y, start }) => {
     const astray = ((x - guessX) ** 2 + (y - guessY) ** 2) / (IRIS_ASTRAY * start.radius) ** 2;
-    const steps = step(x, y, radius) + PUPIL_WEIGHT * Math.max(0, pupilStep(x, y, radius));
-    return { x, y, radius, score: Math.exp(-0.5 * astray) * steps };
+    const likely = Math.exp(-0.5 * astray);
+    const pupil = PUPIL_WEIGHT * Math.max(0, pupilStep(x, y, start.radius));
+    return radiiAbout(start.radius, eye, radii).map((radius) => ({
+      x,
+      y,
+      radius,
+      score: likely * (step(x, y, radius) + pupil),
+    }));
   });
   const best = meanOfBest(tried, eye);
   if (best.score <= 0) return undefined;
@@ -111,20 +116,25 @@ interface Circle {
   readonly radius: number;
 }
 
-/** Circles near some, in even steps of place and radius. */
-function circlesAbout(
+/** Middles near those of some circles, in even steps. */
+function placesAbout(
   starts: readonly Circle[],
   eye: number,
-  [least, most]: readonly [number, number],
-): (Circle & { readonly start: Circle })[] {
+): { readonly x: number; readonly y: number; readonly start: Circle }[] {
   const reach = REFINE_REACH * eye;
   const step = CIRCLE_STEP * eye;
   return starts.flatMap((start) => {
-    const radii = range(Math.max(least, start.radius - reach), Math.min(most, start.radius + reach), step);
     const columns = range(start.x - reach, start.x + reach, step);
-    const rows = range(start.y - reach, start.y + reach, step);
-    return rows.flatMap((y) => columns.flatMap((x) => radii.map((radius) => ({ x, y, radius, start }))));
+    return range(start.y - reach, start.y + reach, step).flatMap((y) =>
+      columns.map((x) => ({ x, y, start })),
+    );
   });
+}
+
+/** Radii near one, in even steps. */
+function radiiAbout(radius: number, eye: number, [least, most]: readonly [number, number]): number[] {
+  const reach = REFINE_REACH * eye;
+  return range(Math.max(least, radius - reach), Math.min(most, radius + reach), CIRCLE_STEP * eye);
 }
 
 /** The mean of the circles near the best one that score nearly as well: a single one follows noise. */
