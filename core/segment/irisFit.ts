@@ -90,13 +90,15 @@ export function fitIris(
   const tried = placesAbout(starts, eye).flatMap(({ x, y, start }) => {
     const astray = ((x - guessX) ** 2 + (y - guessY) ** 2) / (IRIS_ASTRAY * start.radius) ** 2;
     const likely = Math.exp(-0.5 * astray);
-    const pupil = PUPIL_WEIGHT * Math.max(0, pupilStep(x, y, start.radius));
-    return radiiAbout(start.radius, eye, radii).map((radius) => ({
-      x,
-      y,
-      radius,
-      score: likely * (step(x, y, radius) + pupil),
-    }));
+    const tries = radiiAbout(start.radius, eye, radii);
+    const [small, large] = [tries[0]!, tries.at(-1)!];
+    // Rings are slow to read, and what they say runs smoothly with the radius.
+    const [within, beside] = [pupilStep(x, y, small), pupilStep(x, y, large)];
+    return tries.map((radius) => {
+      const share = large > small ? (radius - small) / (large - small) : 0;
+      const pupil = Math.max(0, within + share * (beside - within));
+      return { x, y, radius, score: likely * (step(x, y, radius) + PUPIL_WEIGHT * pupil) };
+    });
   });
   const best = meanOfBest(tried, eye);
   if (best.score <= 0) return undefined;
