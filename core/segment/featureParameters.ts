@@ -75,7 +75,7 @@ export const LASH_DARKER = 0.1;
 export const EYE_COLOURS = 2;
 /**
  * Likeness from which on a pixel is of the opening, and from which on in full. [tried] on the heads of even number:
- * irises 0.762 to 0.806, whites 0.676 to 0.730, with the two before and PUPIL_WEIGHT
+ * irises 0.762 to 0.806 or so, whites 0.676 to 0.730, with the two before and PUPIL_WEIGHT
  */
 export const OPEN = [0.6, 0.95] as const;
 /** The same for where the iris is looked for, which a lid's shade must not hide. [unrecorded] */
