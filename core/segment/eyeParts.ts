@@ -24,9 +24,9 @@ import {
   LASH_DARKER,
   LEAST_WHITE,
   LID_REACH,
-  LOOKED_THROUGH,
+  HARDLY_OPEN,
   LOWER_SLACK,
-  OPEN,
+  SURELY_OPEN,
   RADIUS_OF_GUESS,
   SAME_SIZE,
   UPPER_SLACK,
@@ -174,15 +174,16 @@ function openingOf(
     return open;
   };
   return {
-    opening: openAs(OPEN),
-    core: mapPlane(openAs(LOOKED_THROUGH), (value, i) => (lower(i) || beyond[i]! < EYE_CORE ? value : 0)),
+    opening: openAs(SURELY_OPEN),
+    core: mapPlane(openAs(HARDLY_OPEN), (value, i) => (lower(i) || beyond[i]! < EYE_CORE ? value : 0)),
   };
 }
 const isAround = (beyond: number) => beyond > 0.12 && beyond < 0.25;
 
 /**
- * The corner's flesh and the lids' edges are redder than the whites: they are left out. What lies in shade has less
- * of all three coordinates, so colours are compared as if all were as light as the brightest.
+ * The corner's flesh and the lids' edges are redder than the whites: they are left out. In shade all
+ * three coordinates are less by one factor, as they are sums of cube roots (Ottosson 2020, "A perceptual color space
+ * for image processing"): colours are compared as if all were as light as the brightest.
  */
 function keepWhite({ oklab }: FeatureWindow, whites: Float32Array): void {
   const lightness = (i: number) => oklab[3 * i]!;

@@ -40,11 +40,13 @@ interface FaceLook {
   readonly irisColour?: Rgb8;
   /** of what is no iris between the lids */
   readonly white?: (x: number, y: number) => Rgb8;
+  /** of the lids' edge, between the eye and the skin */
+  readonly rim?: Rgb8;
   /** by how much the guesses lie beside the irises, pixels */
   readonly astray?: number;
 }
 const WHITE: Rgb8 = [235, 232, 230];
-function face({ irisColour = [70, 110, 90], white = () => WHITE, astray = 0 }: FaceLook = {}) {
+function face({ irisColour = [70, 110, 90], white = () => WHITE, rim = SKIN, astray = 0 }: FaceLook = {}) {
   const points: LandmarkPoint[] = Array.from({ length: 468 }, () => [0, 0]);
   goRound(points, EYE_LOOPS.right, EYES.right);
   // The left eye's loop begins at its outer corner, on the right.
@@ -57,7 +59,8 @@ function face({ irisColour = [70, 110, 90], white = () => WHITE, astray = 0 }: F
   goRound(points, LIPS_INNER, { x: 180, y: 230, across: 55, down: 1 });
   const photo = paintedPhoto(360, 300, (x, y) => {
     for (const eye of Object.values(EYES)) {
-      if (!isIn(eye, x, y)) continue;
+      if (!isIn({ ...eye, across: eye.across + 3, down: eye.down + 3 }, x, y)) continue;
+      if (!isIn(eye, x, y)) return noisy(rim, x, y);
       const off = Math.hypot(x - eye.x, y - eye.y);
       if (off < PUPIL) return [20, 18, 18];
       return noisy(off < IRIS ? irisColour : white(x, y), x, y);
@@ -98,13 +101,13 @@ describe('eyes', () => {
     }
   });
 
-  it('end at their lids', () => {
-    const { photo, landmarks } = face();
+  it('end at their lids, whose edges are lighter than the skin', () => {
+    const { photo, landmarks } = face({ rim: [222, 190, 176] });
     const { window, opening } = eyesParts(photo, landmarks).right!;
     const placeOf = placesOf('right', window);
     const beyond = (i: number) => !isIn({ ...EYES.right, x: 0, y: 0 }, ...placeOf(i));
     const spilt = opening.reduce((sum, value, i) => sum + (beyond(i) ? value : 0), 0);
-    expect(spilt / opening.reduce((sum, value) => sum + value, 0)).toBeLessThan(0.02);
+    expect(spilt / opening.reduce((sum, value) => sum + value, 0)).toBeLessThan(0.04);
   });
 
   it('have a pale iris about its pupil, though the guess lies beside it', () => {

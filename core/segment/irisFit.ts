@@ -93,10 +93,10 @@ export function fitIris(
     const tries = radiiAbout(start.radius, eye, radii);
     const [small, large] = [tries[0]!, tries.at(-1)!];
     // Rings are slow to read, and what they say runs smoothly with the radius.
-    const [within, beside] = [pupilStep(x, y, small), pupilStep(x, y, large)];
+    const [ofSmall, ofLarge] = [pupilStep(x, y, small), pupilStep(x, y, large)];
     return tries.map((radius) => {
       const share = large > small ? (radius - small) / (large - small) : 0;
-      const pupil = Math.max(0, within + share * (beside - within));
+      const pupil = Math.max(0, ofSmall + share * (ofLarge - ofSmall));
       return { x, y, radius, score: likely * (step(x, y, radius) + PUPIL_WEIGHT * pupil) };
     });
   });
