@@ -113,6 +113,69 @@ class Graph:
         return x
 
 
+def layers_of(parser):
+    """Every convolution in the order in which the graph names them."""
+    yield parser.stem
+    for block in parser.down:
+        yield from block
+    for narrow, block in zip(parser.narrow, parser.up):
+        yield narrow
+        yield from block
+    yield parser.answer
+
+
+def restored(path):
+    """The parser of PATH.json and PATH.bin, its folded normalisations at nothing: `normalised` finds them anew."""
+    with open(path + '.json') as file:
+        specs = json.load(file)['weightsManifest'][0]['weights']
+    values, at = [], 0
+    data = open(path + '.bin', 'rb').read()
+    for spec in specs:
+        kind = np.dtype('<i4' if spec['dtype'] == 'int32' else '<f2')
+        value = np.frombuffer(data, kind, int(np.prod(spec['shape'])), at).reshape(spec['shape'])
+        at += value.nbytes
+        if spec['dtype'] == 'float32':
+            values.append(torch.from_numpy(value.astype(np.float32)))
+    parser = Parser()
+    with torch.no_grad():
+        for layer, kernel, bias in zip(layers_of(parser), values[::2], values[1::2]):
+            convolution = getattr(layer, 'convolution', layer)
+            separate = getattr(layer, 'separate', False)
+            convolution.weight.copy_(kernel.permute(2, 3, 0, 1) if separate else kernel.permute(3, 2, 0, 1))
+            if convolution.bias is not None:
+                convolution.bias.copy_(bias)
+            else:
+                layer.norm.bias.copy_(bias)
+                layer.norm.running_var.fill_(1 - layer.norm.eps)
+    return parser
+
+
+def normalised(parser, batches):
+    """The same answers with normalisations as measured on some batches, to be trained on."""
+    sums = {}
+
+    def measure(norm, inputs):
+        x = inputs[0].transpose(0, 1).flatten(1).double()
+        sums.setdefault(norm, []).append(torch.stack([x.mean(1), (x * x).mean(1)]))
+
+    norms = [layer.norm for layer in layers_of(parser) if getattr(layer, 'norm', None)]
+    hooks = [norm.register_forward_pre_hook(measure) for norm in norms]
+    parser.eval()
+    with torch.no_grad():
+        for x in batches:
+            parser(x)
+        for hook, norm in zip(hooks, norms):
+            hook.remove()
+            mean, square = torch.stack(sums[norm]).mean(0)
+            spread = square - mean * mean
+            gain = norm.weight / torch.sqrt(norm.running_var + norm.eps)
+            norm.bias.add_(gain * (mean - norm.running_mean).float())
+            norm.weight.copy_(gain * torch.sqrt(spread + norm.eps).float())
+            norm.running_mean.copy_(mean)
+            norm.running_var.copy_(spread)
+    return parser.train()
+
+
 def text(word):
     return base64.b64encode(word.encode()).decode()
 

@@ -16,7 +16,7 @@ import numpy as np
 import torch
 
 import vary
-from network import CLASSES, Parser, export
+from network import CLASSES, Parser, export, normalised, restored
 
 BATCH = 16
 #: photos of each painted sample
@@ -26,6 +26,8 @@ RATE = float(os.environ.get('RATE', 2.5e-3))
 #: rare classes weigh more, as their edges are short
 WEIGHTS = dict(background=1, others=1, face=1, body=1.5, hair=1.5, beard=3, brows=3, clothes=1, glasses=4, hat=1.5)
 AVERAGE = 0.998
+#: batches on which a graph's normalisations are measured anew
+MEASURED = 25
 
 
 def load(folder):
@@ -75,7 +77,7 @@ def main(folder, out, minutes, seed=1):
     kept = load(os.environ['KEPT']) if 'KEPT' in os.environ else ([], [])
     parser, average = Parser().to(memory_format=torch.channels_last), Parser()
     if 'FROM' in os.environ:
-        parser.load_state_dict(torch.load(os.environ['FROM']))
+        parser.load_state_dict(weights_of(os.environ['FROM'], batches))
     average.load_state_dict(parser.state_dict())
     weights = torch.tensor([WEIGHTS[name] for name in CLASSES])
     optimiser = torch.optim.AdamW(parser.parameters(), RATE, weight_decay=1e-2)
@@ -105,6 +107,13 @@ def main(folder, out, minutes, seed=1):
     torch.save(average.state_dict(), out + '.pt')
     print(step, 'steps')
     report(average, *kept)
+
+
+def weights_of(path, batches):
+    """Of weights that were kept, or of a graph (PATH.json and PATH.bin, named as PATH)."""
+    if path.endswith('.pt'):
+        return torch.load(path)
+    return normalised(restored(path), (next(batches)[0] for _ in range(MEASURED))).state_dict()
 
 
 def report(parser, samples, files):
