@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { uprightFrame } from '../../tests/fixtures/faceFrames';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
-import { featureZones, hairOver } from './faceZones';
+import { faceShares, featureZones, hairOver } from './faceZones';
 import { BROW_LOOPS, FACE_OVAL } from './landmarkGroups';
 
 /** A round face with one brow above its middle; every other point lies on the nose. */
@@ -18,6 +18,23 @@ const frame = uprightFrame([100, 90], 120, { chin: [0, 0.66] });
 const region = { x: 0, y: 0, width: 200, height: 200, outWidth: 200, outHeight: 200 };
 const zonesUnder = (sure: number) =>
   featureZones({ points } as unknown as FaceLandmarks, frame, region, () => sure);
+
+describe('whose skin is the face’s own', () => {
+  const at = (x: number, y: number, told: number) =>
+    faceShares({ points } as unknown as FaceLandmarks, frame, region, () => told)[y * 200 + x]!;
+
+  it('is what lies within the mesh’s oval, whatever the parser says', () => {
+    expect([at(100, 120, 0), at(100, 195, 1)]).toEqual([1, 0]);
+  });
+
+  it('is said by the parser where a cheek or a jaw ends', () => {
+    // Four pixels beyond the oval, and within it.
+    expect(at(164, 105, 0.5)).toBeLessThan(0.3);
+    expect(at(164, 105, 0.95)).toBeGreaterThan(0.9);
+    expect(at(156, 105, 0.5)).toBeGreaterThan(0.7);
+    expect(at(156, 105, 0.05)).toBeLessThan(0.1);
+  });
+});
 
 describe('where what looks like hair is none', () => {
   it('is on brows and well inside the face, not on the forehead or beside it', () => {

@@ -1,4 +1,6 @@
-import { clampUnit } from '../math/clamp';
+import { clamp, clampUnit } from '../math/clamp';
+import { boxMeansTwice } from '../raster/boxMeans';
+import { mapPlane } from '../raster/mapPlane';
 import { polygonCoverage } from '../raster/polygonCoverage';
 import { pixelCentre } from '../raster/raster';
 import type { Region } from '../raster/raster';
@@ -6,39 +8,62 @@ import { faceToImage, imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
 import {
+  FACE_BORDER_REACH,
   FACE_CORE,
   FACE_CORE_TOP,
+  FACE_PARSED,
+  FACE_SHARPNESS,
   FEATURE_MARGIN,
   HAIR_OVER_ALL,
   HAIR_OVER_FROM,
   OVAL_SHORT,
-  TURNED_SHORT,
 } from './featureParameters';
+import type { AtPoint } from './headParser';
 import { BROW_LOOPS, EYE_LOOPS, FACE_OVAL, LIPS_OUTER } from './landmarkGroups';
+import { NEARLY_ALL, NEARLY_NONE } from './strandParameters';
 
-/** The face's own skin ends at the jaw and before the ear; upward it goes on to the hairline. */
-export function facePolygon({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
-  const oval = FACE_OVAL.map((index) => imageToFace(frame, points[index]!));
-  const us = oval.map(([u]) => u);
-  const left = Math.min(...us);
-  const right = Math.max(...us);
-  // The nose points to the side that is turned away, where no ear parts the cheek from what lies behind it.
-  const turn = (2 * (imageToFace(frame, points[NOSE_TIP]!)[0] - (left + right) / 2)) / (right - left);
-  const middle = (left + right) / 2;
-  const loop = oval.map(([u, v]): LandmarkPoint => {
-    const aside = (2 * (u - middle)) / (right - left);
-    const beyond = OVAL_SHORT + TURNED_SHORT * Math.max(0, turn * Math.sign(aside)) * Math.abs(aside);
+/**
+ * How much of the skin at each place is the face's own, 0..1, and not the neck's or an ear's: by the mesh's oval, and
+ * near its border, where a turned cheek or a jaw goes on beyond it, by what the parser says too.
+ * @param faceAt 0..1, how much of the skin at a point of the photo is the face's by the parser
+ */
+export function faceShares(
+  landmarks: FaceLandmarks,
+  frame: FaceFrame,
+  region: Region,
+  faceAt: AtPoint,
+): Float32Array {
+  const { width, outWidth, outHeight } = region;
+  const inOval = boxMeansTwice(facePolygon(landmarks, frame, region), {
+    channels: 1,
+    width: outWidth,
+    height: outHeight,
+    radius: Math.ceil((FACE_BORDER_REACH * frame.unit * outWidth) / width),
+  });
+  return mapPlane(inOval, (oval, i) => {
+    if (oval < NEARLY_NONE) return 0;
+    if (oval > NEARLY_ALL) return 1;
+    const told = clamp(
+      faceAt(pixelCentre(region, i % outWidth, Math.floor(i / outWidth))),
+      NEARLY_NONE,
+      NEARLY_ALL,
+    );
+    const odds = (oval / (1 - oval)) * (told / (1 - told)) ** FACE_PARSED;
+    return 1 / (1 + odds ** -FACE_SHARPNESS);
+  });
+}
+
+/** The mesh's oval, which upward goes on to the hairline. */
+function facePolygon({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
+  const loop = FACE_OVAL.map((index): LandmarkPoint => {
+    const [u, v] = imageToFace(frame, points[index]!);
     const length = Math.hypot(u, v) || 1;
     const far = v < 0 ? Math.min(1, -3 * v) : 0;
-    return faceToImage(frame, [
-      u + (u / length) * beyond + u * far,
-      v + (v / length) * (v > frame.chin[1] - 0.15 ? 0.4 * beyond : beyond) + v * far,
-    ]);
+    const down = v > frame.chin[1] - 0.15 ? 0.4 * OVAL_SHORT : OVAL_SHORT;
+    return faceToImage(frame, [u + (u / length) * OVAL_SHORT + u * far, v + (v / length) * down + v * far]);
   });
   return polygonCoverage([toRegion(region, loop)], region.outWidth, region.outHeight);
 }
-
-const NOSE_TIP = 1;
 
 /** How far hair hangs over a place of which the parser is so sure that it is hair, 0..1. */
 export function hairOver(sure: number): number {
@@ -53,7 +78,7 @@ export function featureZones(
   { points }: FaceLandmarks,
   frame: FaceFrame,
   region: Region,
-  hairAt: (point: LandmarkPoint) => number,
+  hairAt: AtPoint,
 ): Float32Array {
   const loops = [EYE_LOOPS.right, EYE_LOOPS.left, BROW_LOOPS.right, BROW_LOOPS.left, LIPS_OUTER].map(
     (indices) =>

@@ -11,17 +11,22 @@
 // browParts
 /** Long side of a brow’s window, pixels. [unrecorded] */
 export const BROW_LONG_SIDE = 400;
-/** Hairs are looked for this far beyond the landmarks, share of the brow’s length. [unrecorded] */
-export const BROW_REACH = 0.09;
+/** Nothing is looked for farther beyond the landmarks than this share of a brow’s length. [unrecorded] */
+export const BROW_END = 0.28;
 /**
- * The outer share of that in which they count less and less. [tried] on the heads of even number: 1, as before, brows
- * 0.606; with this and the next two 0.620
+ * Where a brow is, in log odds: within the landmarks’ loop, less by one for every so much of its length beyond it, and
+ * more by so much for each of the parser’s. [tried] all three fitted together on heads of even number: the landmarks
+ * alone, brows 0.620; with the parser 0.630
  */
-export const BROW_FADE = 0.5;
+export const [BROW_INSIDE, BROW_EDGE, BROW_TOLD] = [4.6, 0.025, 3.2];
+/** The parser is taken to say no less, 0..1: so a brow that only the landmarks see still is one. [tried] 0 does the same */
+export const BROW_UNTOLD = 0.18;
 /** Rank among the drops of light within the landmarks of what counts as a hair in full, 0..1. [tried] likewise */
 export const BROW_FULL = 0.92;
-/** How much of skin's own variation counts as no hair. [tried] likewise: less colours the skin between hairs */
-export const BROW_BARE = 0.3;
+/** What is less likely a brow tells of the skin about it, 0..1. [tried] likewise: 0.02, brows 0.634; 0.1, 0.641; 0.3, 0.642 */
+export const BROW_SKIN = 0.2;
+/** How much of skin’s own variation counts as no hair. [tried] likewise: 0.3, brows 0.642; 0.15, 0.644 */
+export const BROW_BARE = 0.15;
 
 // eyeParts
 /**
@@ -182,8 +187,20 @@ export const LEAST_OPENING = 0.02;
 export const LIPS_RIM = 0.07;
 /** How far beyond the gap’s landmarks something else may show, share of the mouth’s width. [unrecorded] */
 export const GAP_SLACK = 0.03;
-/** Softness of that. [unrecorded] */
-export const GAP_REACH = 0.03;
+/** Softness of that. [tried] on heads of even number: 0.02, lips 0.890; 0.03, 0.893; 0.05, 0.895 */
+export const GAP_REACH = 0.05;
+/** Colours of what shows between lips, and of the lips about it. [tried] likewise: 4 and 3 the same; portraits 0.945 for 0.947 */
+export const GAP_COLOURS = 2;
+/**
+ * Share of the sure lips that are as unlike lips as what surely is something else. [tried] likewise: 0.1, lips 0.877;
+ * 0.03, 0.893; 0.01, 0.898; 0.003, 0.901; 0, 0.901
+ */
+export const LEAST_LIKE_LIPS = 0.003;
+/**
+ * Chroma below which something shows between lips that are hardly open, share of the lips’ own. [tried] likewise: 0.6,
+ * 0.5 of such teeth counted as lips; 0.7, 0.39; 0.8, 0.34; 0.85, 0.33 and less of the lips left
+ */
+export const PALE_BETWEEN = 0.8;
 /** Pixels that tell of the lips’ colours, at most. [numerical] */
 export const LIPS_SAMPLES = 3000;
 
@@ -192,8 +209,12 @@ export const LIPS_SAMPLES = 3000;
 export const BACKGROUND_LONG_SIDE = 1400;
 /** How far the mesh’s oval stays inside the face, face widths. [unrecorded] */
 export const OVAL_SHORT = 0.022;
-/** How much farther on the side that is turned away. [unrecorded] */
-export const TURNED_SHORT = 0.14;
+/** How far about the oval's border the parser is asked, face widths. [tried] on heads of even number: 0.06 to 0.15 alike */
+export const FACE_BORDER_REACH = 0.08;
+/** Power of the parser's odds there. [tried] 0.5, face 0.9115; 1, 0.9121; 2, 0.9124 */
+export const FACE_PARSED = 2;
+/** Power of both together: how sharply a face ends. [tried] 3 to 10 alike, 1 less */
+export const FACE_SHARPNESS = 6;
 /** What looks like hair this near to eyes, brows and nostrils is none, face widths. [unrecorded] */
 export const FEATURE_MARGIN = 0.045;
 /** How sure the parser must be of hair for it to hang over a brow, 0..1. [unrecorded] */

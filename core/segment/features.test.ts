@@ -44,9 +44,15 @@ interface FaceLook {
   readonly rim?: Rgb8;
   /** by how much the guesses lie beside the irises, pixels */
   readonly astray?: number;
+  /** how high the landmarks see the gap between the lips, and what shows in it, pixels */
+  readonly gap?: number;
+  readonly between?: (x: number, y: number) => Rgb8 | undefined;
 }
 const WHITE: Rgb8 = [235, 232, 230];
-function face({ irisColour = [70, 110, 90], white = () => WHITE, rim = SKIN, astray = 0 }: FaceLook = {}) {
+const LIP: Rgb8 = [170, 70, 80];
+function face(look: FaceLook = {}) {
+  const { irisColour = [70, 110, 90], white = () => WHITE, rim = SKIN, astray = 0 } = look;
+  const { gap = 1, between = () => undefined } = look;
   const points: LandmarkPoint[] = Array.from({ length: 468 }, () => [0, 0]);
   goRound(points, EYE_LOOPS.right, EYES.right);
   // The left eye's loop begins at its outer corner, on the right.
@@ -56,7 +62,7 @@ function face({ irisColour = [70, 110, 90], white = () => WHITE, rim = SKIN, ast
     points[index] = [x + across * Math.cos(angle), y + down * Math.sin(angle)];
   });
   goRound(points, LIPS_OUTER, { x: 180, y: 230, across: 70, down: 26 });
-  goRound(points, LIPS_INNER, { x: 180, y: 230, across: 55, down: 1 });
+  goRound(points, LIPS_INNER, { x: 180, y: 230, across: 55, down: gap });
   const photo = paintedPhoto(360, 300, (x, y) => {
     for (const eye of Object.values(EYES)) {
       if (!isIn({ ...eye, across: eye.across + 3, down: eye.down + 3 }, x, y)) continue;
@@ -65,7 +71,8 @@ function face({ irisColour = [70, 110, 90], white = () => WHITE, rim = SKIN, ast
       if (off < PUPIL) return [20, 18, 18];
       return noisy(off < IRIS ? irisColour : white(x, y), x, y);
     }
-    return noisy(isIn({ x: 180, y: 230, across: 70, down: 26 }, x, y) ? [170, 70, 80] : SKIN, x, y);
+    const mouth = isIn({ x: 180, y: 230, across: 70, down: 26 }, x, y);
+    return noisy(mouth ? (between(x, y) ?? LIP) : SKIN, x, y);
   });
   const guess = (middle: LandmarkPoint) => ({ middle, radius: IRIS / 1.2 });
   const landmarks: FaceLandmarks = {
@@ -163,6 +170,43 @@ describe('a mouth', () => {
       );
     expect(iouOf(lips, isLip)).toBeGreaterThan(0.85);
     expect(Math.max(...teeth)).toBe(0);
+  });
+
+  /** Shares of lips, on the mouth and on what shows between them. */
+  const lipsOf = (look: FaceLook & Required<Pick<FaceLook, 'between'>>) => {
+    const { photo, landmarks } = face(look);
+    const { window, lips } = mouthParts(photo, landmarks)!;
+    const { region, scale } = window;
+    const sums = { lips: [0, 0], between: [0, 0] };
+    lips.forEach((share, i) => {
+      const x = region.x + ((i % region.outWidth) + 0.5) / scale;
+      const y = region.y + (Math.floor(i / region.outWidth) + 0.5) / scale;
+      if (!isIn({ x: 180, y: 230, across: 66, down: 23 }, x, y)) return;
+      const sum = look.between(Math.floor(x), Math.floor(y)) ? sums.between : sums.lips;
+      sum[0]! += share;
+      sum[1]!++;
+    });
+    return { lips: sums.lips[0]! / sums.lips[1]!, between: sums.between[0]! / sums.between[1]! };
+  };
+  const TEETH: Rgb8 = [205, 200, 190];
+  const inGap = (down: number, x: number, y: number) => isIn({ x: 180, y: 230, across: 50, down }, x, y);
+
+  it('shows teeth between lips, which keep what of them the landmarks take for the gap', () => {
+    // The landmarks see the gap three pixels too high on either side; the lips' inner rims are darker.
+    const { lips, between } = lipsOf({
+      gap: 14,
+      between: (x, y) => (inGap(10, x, y) ? TEETH : undefined),
+    });
+    expect(lips).toBeGreaterThan(0.9);
+    expect(between).toBeLessThan(0.1);
+  });
+
+  it('shows a sliver of teeth where the landmarks see it closed, and none where lips only shine', () => {
+    const sliver = lipsOf({ between: (x, y) => (inGap(4, x, y) ? TEETH : undefined) });
+    expect(sliver.between).toBeLessThan(0.35);
+    expect(sliver.lips).toBeGreaterThan(0.9);
+    const shine = lipsOf({ between: (x, y) => (inGap(4, x, y) ? [225, 125, 135] : undefined) });
+    expect(shine.between).toBeGreaterThan(0.9);
   });
 
   it('is none beyond the photo', () => {

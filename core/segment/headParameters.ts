@@ -71,6 +71,11 @@ export const LEAST_TOLD = 0.002;
 export const PRESENT_FROM = 0.5;
 /** Places of its answer that must be so for any of that to be there.[unrecorded] */
 export const PRESENT_CELLS = 15;
+/**
+ * And the share that it must reach in one. [measured] on heads of even number: beards that are none reach 0.66 at
+ * most (dark ground below a chin), those that are some 0.74 at least
+ */
+export const SURELY_PRESENT = 0.7;
 /** Over this distance from the border of the parser's square it is less and less asked, face widths.[unrecorded] */
 export const PARSER_RIM = 0.3;
 /** Share below which a class is nowhere. [numerical] */

@@ -3,7 +3,7 @@ import { headOval, uprightFrame } from '../../tests/fixtures/faceFrames';
 import { buildPyramid } from '../raster/pyramid';
 import { ofEachClass } from './classShares';
 import type { FaceFrame } from './faceFrame';
-import { parseHead, parsedPlanes, parsedShare, parserPlanes, parserSquare } from './headParser';
+import { parseHead, parsedFace, parsedPlanes, parsedShare, parserPlanes, parserSquare } from './headParser';
 import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
 
@@ -91,6 +91,9 @@ describe('what the parser answers', () => {
       glasses: expect.closeTo(0.55),
       hair: expect.closeTo(0.1),
     });
+    // Brows lie on the face; where there is no skin nobody knows whose it would be.
+    expect(parsedFace(parsed)([100, 90])).toBeCloseTo(0.25 / 0.3, 1);
+    expect(parsedFace(await parsedBy(() => 0))([100, 90])).toBeCloseTo(0.5);
   });
 
   it('runs smoothly over a finer grid, and is trusted less towards its border', async () => {

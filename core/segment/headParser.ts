@@ -1,4 +1,5 @@
 import { clampUnit } from '../math/clamp';
+import { mapPlane } from '../raster/mapPlane';
 import type { Pyramid } from '../raster/pyramid';
 import type { Region } from '../raster/raster';
 import { faceToImage, imageToFace } from './faceFrame';
@@ -8,7 +9,7 @@ import type { HeadClass, HeadClasses } from './classShares';
 import { pixelCentre } from '../raster/raster';
 import { signedDistance } from './outline';
 import type { PersonMap } from './personMap';
-import { PARSER_RIM, PRESENT_CELLS, PRESENT_FROM } from './headParameters';
+import { LEAST_TOLD, PARSER_RIM, PRESENT_CELLS, PRESENT_FROM, SURELY_PRESENT } from './headParameters';
 import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
 import { answerAt, placesInSquare, pointsOfSquare, turnedCrop } from './turnedCrop';
@@ -72,6 +73,9 @@ function ovalShare(frame: FaceFrame, point: readonly [number, number]): number {
 export interface ParsedHead {
   readonly square: TurnedSquare;
   readonly shares: HeadClasses;
+  /** how much of a place's skin is the face's, 0..1, and how likely brows are there */
+  readonly ofFace: Float32Array;
+  readonly brows: Float32Array;
 }
 
 /** The same on the pixels of a region, and how far it is to be asked there, 0..1. */
@@ -123,9 +127,24 @@ export async function parseHead(
     const plane = shares[CLASS_OF[name]];
     for (let i = 0; i < plane.length; i++) plane[i]! += answer[PARSER_CLASSES.length * i + n]!;
   });
-  for (const name of NOT_ON_ALL)
-    if (shares[name].filter((share) => share > PRESENT_FROM).length < PRESENT_CELLS) shares[name].fill(0);
-  return { square, shares };
+  const told = (name: (typeof PARSER_CLASSES)[number], i: number) =>
+    answer[PARSER_CLASSES.length * i + PARSER_CLASSES.indexOf(name)]!;
+  const brows = mapPlane(shares.skin, (_, i) => told('brows', i));
+  const ofFace = mapPlane(shares.skin, (skin, i) => {
+    const face = skin - told('body', i);
+    // Where hardly any skin is, it is as likely the face's as not.
+    return (face + LEAST_TOLD) / (skin + 2 * LEAST_TOLD);
+  });
+  for (const name of NOT_ON_ALL) if (!isPresent(shares[name])) shares[name].fill(0);
+  return { square, shares, ofFace, brows };
+}
+
+/** Whether the parser sees what is not on everybody: in so many places, and in one of them for sure. */
+function isPresent(shares: Float32Array): boolean {
+  return (
+    shares.filter((share) => share > PRESENT_FROM).length >= PRESENT_CELLS &&
+    shares.some((share) => share > SURELY_PRESENT)
+  );
 }
 
 /** What the parser says, bilinear, on the pixels of a region. */
@@ -149,11 +168,24 @@ export function parsedPlanes({ square, shares }: ParsedHead, region: Region): Pa
 }
 
 /** How sure the parser is of a class at a point of the photo, 0..1; beyond its square as at its border. */
-export function parsedShare(
-  { square, shares }: ParsedHead,
-  name: HeadClass,
-): (point: readonly [number, number]) => number {
-  const plane = shares[name];
+export function parsedShare({ square, shares }: ParsedHead, name: HeadClass): AtPoint {
+  return parsedAt(square, shares[name]);
+}
+
+/** How much of the skin at a point of the photo is the face's by what the parser says, 0..1. */
+export function parsedFace({ square, ofFace }: ParsedHead): AtPoint {
+  return parsedAt(square, ofFace);
+}
+
+/** How likely brows are at a point of the photo by what the parser says, 0..1. */
+export function parsedBrows({ square, brows }: ParsedHead): AtPoint {
+  return parsedAt(square, brows);
+}
+
+/** A number at a point of the photo. */
+export type AtPoint = (point: readonly [number, number]) => number;
+
+function parsedAt(square: TurnedSquare, plane: Float32Array): AtPoint {
   const placeOf = placesInSquare(square);
   return (point) => answerAt(plane, PARSER_ANSWER_SIZE, placeOf(point));
 }

@@ -13,8 +13,10 @@ import {
   BARE_FROM,
   BARE_TO,
   BORDER_REACH,
+  GAP_COLOURS,
   GAP_REACH,
   GAP_SLACK,
+  LEAST_LIKE_LIPS,
   LEAST_OPENING,
   LIP_COLOURS,
   LIPS_CORE,
@@ -22,6 +24,7 @@ import {
   LIPS_SAMPLES,
   MOST_TEETH_CHROMA,
   MOUTH_LONG_SIDE,
+  PALE_BETWEEN,
   TEETH_FROM,
   TEETH_TO,
 } from './featureParameters';
@@ -46,7 +49,6 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
   const window = featureWindow(pyramid, outer, { margin: 0.25 * wide, longSide: MOUTH_LONG_SIDE });
   if (!window) return undefined;
   const { outWidth: width, outHeight: height } = window.region;
-  const count = width * height;
   const unit = wide * window.scale;
   const outline = toWindow(window, outer);
   const gap = toWindow(window, inner);
@@ -54,7 +56,7 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
   const apart = distancesTo(gap, { width, height, unit });
   const loop = loopCoverage(window, inner);
   const open = loop.reduce((sum, value) => sum + value, 0) / (unit * unit) > LEAST_OPENING;
-  const between = open ? betweenLips(window, beyond, apart, unit) : new Float32Array(count);
+  const between = betweenLips(window, { beyond, apart, unit, open });
   const place = mapPlane(beyond, (distance) => sigmoid(-distance / BORDER_REACH));
   const like = likeness(window, place, {
     isFeature: (i) => beyond[i]! < LIPS_CORE && apart[i]! > 0.02,
@@ -67,20 +69,15 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
     const near = clampUnit(1 - (beyond[i]! - 0.06) / 0.04);
     return firm * near * (1 - between[i]!);
   });
-  return { window, lips, between, teeth: open ? teethIn(window, between) : between };
+  return { window, lips, between, teeth: open ? teethIn(window, between) : new Float32Array(width * height) };
 }
 
 /**
- * What shows between open lips: landmarks miss their inner borders by up to a tenth of the mouth's width, so
- * what lies about the gap and has not the lips' colours, dark or teeth, is told from what has.
- * @param beyond the lips' outline, @param apart from the gap, shares of the mouth's width, inside negative
+ * What shows between the lips: landmarks miss their inner borders by up to a tenth of the mouth's width, so what lies
+ * about the gap and has not the lips' colours, dark or teeth, is told from what has. Where the landmarks see them
+ * closed, their own light and shade look foreign too, and only what has less colour than they have counts.
  */
-function betweenLips(
-  window: FeatureWindow,
-  beyond: Float32Array,
-  apart: Float32Array,
-  unit: number,
-): Float32Array {
+function betweenLips(window: FeatureWindow, { beyond, apart, unit, open }: LipPlaces): Float32Array {
   const { oklab } = window;
   const sure = [...beyond.keys()].filter(
     (i) => beyond[i]! < -0.012 && beyond[i]! > -LIPS_RIM && apart[i]! > 0.03,
@@ -92,17 +89,38 @@ function betweenLips(
     [0.02, 0.008, 0.008],
   );
   const foreign = mixtureDensities(lips, oklab);
-  const usual = sure.map((i) => foreign[i]!).sort((p, q) => p - q)[Math.floor(0.03 * sure.length)] ?? 0;
+  const usual = quantile(
+    sure.map((i) => foreign[i]!),
+    LEAST_LIKE_LIPS,
+  );
+  const chromaOf = (i: number) => Math.hypot(oklab[3 * i + 1]!, oklab[3 * i + 2]!);
+  const most = open ? Infinity : PALE_BETWEEN * quantile(sure.map(chromaOf), 0.5);
   const place = mapPlane(apart, (distance, i) =>
     beyond[i]! < 0 ? sigmoid((GAP_SLACK - distance) / GAP_REACH) : 0,
   );
   const like = likeness(window, place, {
     isFeature: (i) => apart[i]! < 0.02 && beyond[i]! < -0.03 && foreign[i]! < usual,
     isGround: (i) => sure.length > 0 && beyond[i]! < -0.012 && beyond[i]! > -LIPS_RIM && apart[i]! > 0.03,
-    components: 4,
+    components: GAP_COLOURS,
     radius: 0.008 * unit,
   });
-  return mapPlane(like, (smooth) => clampUnit((smooth - 0.25) / 0.5));
+  return mapPlane(like, (smooth, i) => (chromaOf(i) < most ? clampUnit((smooth - 0.25) / 0.5) : 0));
+}
+
+/** Where the lips are expected. */
+interface LipPlaces {
+  /** distances from their outline and from the gap between them, shares of the mouth's width, inside negative */
+  readonly beyond: Float32Array;
+  readonly apart: Float32Array;
+  /** the mouth's width, pixels of the window */
+  readonly unit: number;
+  /** whether the landmarks see them open */
+  readonly open: boolean;
+}
+
+/** The value that a share of some values lies below; 0 where there are none. */
+function quantile(values: readonly number[], share: number): number {
+  return [...values].sort((p, q) => p - q)[Math.floor(share * values.length)] ?? 0;
 }
 
 function teethIn({ oklab }: FeatureWindow, between: Float32Array): Float32Array {

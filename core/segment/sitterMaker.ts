@@ -12,14 +12,14 @@ import { doubtfulPlaces, foundDoubt } from './doubtfulPlaces';
 import { eyesParts } from './eyeParts';
 import type { FaceFrame } from './faceFrame';
 import type { FaceLandmarks } from './faceLandmarks';
-import { facePolygon, featureZones, hairOver } from './faceZones';
+import { faceShares, featureZones, hairOver } from './faceZones';
 import { foundPart } from './found';
 import type { Doubt, FoundPart, FoundSitter } from './found';
 import { divideHead } from './headClasses';
 import { headGrid, headView, SMALL_LONG_SIDE } from './headGrid';
 import type { HeadGrid, HeadView } from './headGrid';
-import { parsedShare } from './headParser';
-import type { ParsedHead } from './headParser';
+import { parsedBrows, parsedFace, parsedShare } from './headParser';
+import type { AtPoint, ParsedHead } from './headParser';
 import { mouthParts } from './mouthParts';
 import type { DividedHead } from './partSitters';
 import { personMap } from './personMap';
@@ -124,12 +124,12 @@ function partsOf(
   }: { readonly landmarks: FaceLandmarks; readonly frame: FaceFrame; readonly parsed: ParsedHead },
 ): FoundPart[] {
   const hairAt = parsedShare(parsed, 'hair');
-  const features = featureParts(pyramid, landmarks, hairAt);
+  const features = featureParts(pyramid, landmarks, { hairAt, browAt: parsedBrows(parsed) });
   const taken = new Float32Array(region.outWidth * region.outHeight);
   for (const { where, takes } of features) if (takes) spread(takes, where, region, taken);
   const { skin, face, body, hair, beard } = headParts(classes, taken, {
     features: featureZones(landmarks, frame, region, hairAt),
-    inFace: facePolygon(landmarks, frame, region),
+    inFace: faceShares(landmarks, frame, region, parsedFace(parsed)),
   });
   const cut = isCut(landmarks, pyramid) ? 'cut' : undefined;
   return [
@@ -157,13 +157,13 @@ interface Feature {
 function featureParts(
   pyramid: Pyramid,
   landmarks: FaceLandmarks,
-  hairAt: ReturnType<typeof parsedShare>,
+  { hairAt, browAt }: { readonly hairAt: AtPoint; readonly browAt: AtPoint },
 ): Feature[] {
   const features: Feature[] = [];
   const eyes = eyesParts(pyramid, landmarks);
   for (const side of ['right', 'left'] as const) {
     const eye = eyes[side];
-    const brow = browParts(pyramid, landmarks, side);
+    const brow = browParts(pyramid, landmarks, side, browAt);
     if (eye) {
       const { opening, iris, whites, unsure, window } = eye;
       const where = window.region;
