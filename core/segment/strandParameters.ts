@@ -84,6 +84,23 @@ export const ALL_HAIR = 0.95;
 /** Steps at which powers are looked up. [numerical] */
 export const POWER_STEPS = 1023;
 
+// beardHairs
+/**
+ * Window over which a beard's density and its pixels' colours are taken, face widths. [tried] on heads of even number:
+ * half and twice as wide do the same
+ */
+export const BEARD_REACH = 0.1;
+/**
+ * How far the pixels of a beard are told apart: the variance of their shares, of that which they had were each all
+ * hair or all skin. [tried] on heads of even number: 0.35, beard 0.477; 0.25, 0.481; 0.15, 0.485, with more skin that
+ * takes dye
+ */
+export const BEARD_SPREAD = 0.2;
+/** Variance of places on the line from skin to beard that is still one colour. [numerical] */
+export const LEAST_SPREAD = 1e-4;
+/** How far beyond skin and beard a place on the line counts, shares of it: a glint says no more than that. [unrecorded] */
+export const BEYOND_LINE = 0.5;
+
 // mixingLines
 /** Mean weight below which a cell asks a wider window. [numerical] */
 export const LINE_PRESENCE = 0.02;
