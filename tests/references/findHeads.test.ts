@@ -12,7 +12,7 @@ import { softIou } from './measures';
 
 const networks = tfNetworks(networkFiles);
 
-/** Truth: masks of made-up heads. Floors and ceilings stand at what was measured (2026-11-26, hair, beard and what they took 2026-11-28), 0.02 worse. */
+/** Truth: masks of made-up heads. Floors and ceilings stand at what was measured (2026-11-29), 0.02 worse. */
 describe('find on small heads', () => {
   const found = new Map<Head, Promise<[Pyramid, FoundPeople]>>();
   const findOn = (head: Head) => {
@@ -27,24 +27,24 @@ describe('find on small heads', () => {
   };
 
   it.each([
-    ['bearded', 'beard', ['beard'], 0.628],
-    ['bearded', 'glasses', ['other'], 0.661],
-    ['bearded', 'hair', ['hair'], 0.83],
-    ['bearded', 'face', ['skin_face'], 0.814],
+    ['bearded', 'beard', ['beard'], 0.681],
+    ['bearded', 'glasses', ['other'], 0.769],
+    ['bearded', 'hair', ['hair'], 0.839],
+    ['bearded', 'face', ['skin_face'], 0.841],
     ['suit', 'hair', ['hair'], 0.872],
-    ['suit', 'clothes', ['clothes'], 0.97],
-    ['pair', 'hair', ['hair'], 0.804],
+    ['suit', 'clothes', ['clothes'], 0.976],
+    ['pair', 'hair', ['hair'], 0.807],
   ] as const)('%s: %s', async (head, part, masks, floor) => {
     const [pyramid, people] = await findOn(head);
     expect(softIou(of(pyramid, people, part), await headMask(head, ...masks))).toBeGreaterThan(floor);
   });
 
   it.each([
-    ['bearded', 'beard', 'skin', 0.196],
-    ['bearded', 'other', 'skin', 0.111],
+    ['bearded', 'beard', 'skin', 0.089],
+    ['bearded', 'other', 'skin', 0.053],
     ['bearded', 'clothes', 'hair', 0.02],
     ['suit', 'clothes', 'hair', 0.02],
-    ['pair', 'clothes', 'hair', 0.053],
+    ['pair', 'clothes', 'hair', 0.049],
   ] as const)('%s: no more %s in %s', async (head, mask, part, ceiling) => {
     const [pyramid, people] = await findOn(head);
     expect(shareOf(of(pyramid, people, part), await headMask(head, mask))).toBeLessThan(ceiling);
@@ -58,7 +58,7 @@ describe('find on small heads', () => {
     for (const [n, sitter] of sitters.entries()) {
       const own = hair.map((value, i) => (value * (n === 0 ? first[i]! : 255 - first[i]!)) / 255);
       const theirs = { sitters: [sitter], background: undefined };
-      expect(softIou(of(pyramid, theirs, 'hair'), own)).toBeGreaterThan([0.765, 0.727][n]!);
+      expect(softIou(of(pyramid, theirs, 'hair'), own)).toBeGreaterThan([0.765, 0.745][n]!);
     }
   });
 
