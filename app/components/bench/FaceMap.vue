@@ -169,8 +169,8 @@ const unsure = computed(() =>
       <DoubtMark v-for="mark in unsure" :key="mark.part" :x="mark.x" :y="mark.y" />
       <path d="M80 82c-1 6-5 9-3 12 1 1 4 1 6 .500" class="map-nose" />
     </svg>
-    <figcaption class="text-center text-[11px] text-quiet" :class="{ invisible: !isColoured }">
-      left as it was, right with the plan
+    <figcaption class="text-center text-[11px] text-quiet" :class="{ invisible: own.length === 0 }">
+      {{ isColoured ? 'left as it was, right with the plan' : 'colours come with the numbers' }}
     </figcaption>
   </figure>
 </template>
