@@ -15,12 +15,12 @@ export const BROW_LONG_SIDE = 400;
 export const BROW_END = 0.28;
 /**
  * Where a brow is, in log odds: within the landmarks’ loop, less by one for every so much of its length beyond it, and
- * more by so much for each of the parser’s. [tried] all three fitted together on heads of even number: the landmarks
- * alone, brows 0.620; with the parser 0.630
+ * more by so much for each of the parser’s. [tried] on heads of even number: the landmarks alone, brows 0.620; 3.5, 0.03
+ * and 2 as good as 4.6, 0.025 and 3.2, with which brows change more with the light’s colour
  */
-export const [BROW_INSIDE, BROW_EDGE, BROW_TOLD] = [4.6, 0.025, 3.2];
+export const [BROW_INSIDE, BROW_EDGE, BROW_TOLD] = [3.5, 0.03, 2];
 /** The parser is taken to say no less, 0..1: so a brow that only the landmarks see still is one. [tried] 0 does the same */
-export const BROW_UNTOLD = 0.18;
+export const BROW_UNTOLD = 0.15;
 /** Rank among the drops of light within the landmarks of what counts as a hair in full, 0..1. [tried] likewise */
 export const BROW_FULL = 0.92;
 /** What is less likely a brow tells of the skin about it, 0..1. [tried] likewise: 0.02, brows 0.634; 0.1, 0.641; 0.3, 0.642 */
