@@ -4,6 +4,7 @@ import { clamp, clampUnit } from './clamp';
 import { sigmoid } from './sigmoid';
 import { smoothstep } from './smoothstep';
 import { adjugateSymmetric3 } from './symmetric3';
+import { quantile } from './quantile';
 
 describe('spans', () => {
   it('hold what lies in them and give the nearer end otherwise', () => {
@@ -51,5 +52,14 @@ describe('symmetric matrices', () => {
       }),
       { seed: 5 },
     );
+  });
+});
+
+describe('a value by its rank', () => {
+  it('is one that the share lies below, by number and not by spelling', () => {
+    const values = [10, 9, 100, 1, 30];
+    expect([0, 0.5, 0.9].map((share) => quantile(values, share))).toEqual([1, 10, 100]);
+    expect(values[0]).toBe(10);
+    expect(quantile([], 0.5)).toBeUndefined();
   });
 });

@@ -1,5 +1,6 @@
 import { mapPlane } from '../raster/mapPlane';
 import { clampUnit } from '../math/clamp';
+import { quantile } from '../math/quantile';
 import { sigmoid } from '../math/sigmoid';
 import type { Pyramid } from '../raster/pyramid';
 import { pixelCentre } from '../raster/raster';
@@ -62,8 +63,8 @@ export function browParts(
   const towards = (i: number, channel: number) =>
     bare[LOCAL_CHANNELS * i + channel]! - data[3 * i + channel]!;
   const drop = mapPlane(beyond, (_, i) => towards(i, 0) + towards(i, 1) + towards(i, 2));
-  const inside = drop.filter((_, i) => beyond[i]! < 0).sort();
-  const full = inside[Math.floor(BROW_FULL * inside.length)] ?? 0;
+  const inside = drop.filter((_, i) => beyond[i]! < 0);
+  const full = quantile(inside, BROW_FULL) ?? 0;
   const brow = mapPlane(drop, (value, i) => {
     const spread = bare[LOCAL_CHANNELS * i + 3]!;
     const noise = BROW_BARE * spread;

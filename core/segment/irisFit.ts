@@ -1,3 +1,4 @@
+import { quantile } from '../math/quantile';
 import { RADIANS_PER_DEGREE } from '../colour/angles';
 import { luminanceAt } from '../colour/luminance';
 import { maskSoften } from '../raster/maskSoften';
@@ -198,8 +199,8 @@ function discOfDark(
 
 /** For each point, from -1 (surely iris, pupil or lash) to 1 (surely white); glints tell nothing. */
 function whiteVotes(points: readonly number[], tone: Float32Array, oklab: Float32Array): number[] {
-  const tones = points.map((i) => tone[i]!).sort((p, q) => p - q);
-  const bright = tones[Math.floor(WHITE_PERCENTILE * tones.length)] ?? 1;
+  const tones = points.map((i) => tone[i]!);
+  const bright = quantile(tones, WHITE_PERCENTILE) ?? 1;
   const whites = points.filter((i) => tone[i]! > 0.88 * bright && tone[i]! < GLINT * bright);
   const count = whites.length || 1;
   const a = whites.reduce((sum, i) => sum + oklab[3 * i + 1]!, 0) / count;

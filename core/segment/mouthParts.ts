@@ -1,4 +1,5 @@
 import { mapPlane } from '../raster/mapPlane';
+import { quantile } from '../math/quantile';
 import { sigmoid } from '../math/sigmoid';
 import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
@@ -89,12 +90,13 @@ function betweenLips(window: FeatureWindow, { beyond, apart, unit, open }: LipPl
     [0.02, 0.008, 0.008],
   );
   const foreign = mixtureDensities(lips, oklab);
-  const usual = quantile(
-    sure.map((i) => foreign[i]!),
-    LEAST_LIKE_LIPS,
-  );
+  const usual =
+    quantile(
+      sure.map((i) => foreign[i]!),
+      LEAST_LIKE_LIPS,
+    ) ?? 0;
   const chromaOf = (i: number) => Math.hypot(oklab[3 * i + 1]!, oklab[3 * i + 2]!);
-  const most = open ? Infinity : PALE_BETWEEN * quantile(sure.map(chromaOf), 0.5);
+  const most = open ? Infinity : PALE_BETWEEN * (quantile(sure.map(chromaOf), 0.5) ?? 0);
   const place = mapPlane(apart, (distance, i) =>
     beyond[i]! < 0 ? sigmoid((GAP_SLACK - distance) / GAP_REACH) : 0,
   );
@@ -116,11 +118,6 @@ interface LipPlaces {
   readonly unit: number;
   /** whether the landmarks see them open */
   readonly open: boolean;
-}
-
-/** The value that a share of some values lies below; 0 where there are none. */
-function quantile(values: readonly number[], share: number): number {
-  return [...values].sort((p, q) => p - q)[Math.floor(share * values.length)] ?? 0;
 }
 
 function teethIn({ oklab }: FeatureWindow, between: Float32Array): Float32Array {
