@@ -12,7 +12,7 @@ import { softIou } from './measures';
 
 const networks = tfNetworks(networkFiles);
 
-/** What is found, and the true masks that it should be. Nobody but the pair shows teeth. */
+/** What is found, and the true masks that it should be. Of linnea, who smiles, the lips alone. */
 const PARTS: Readonly<Record<string, readonly [readonly FoundPartName[], readonly string[]]>> = {
   face: [['face'], ['skin_face']],
   skin: [['skin'], ['skin_face', 'skin_body']],
@@ -36,6 +36,7 @@ const FLOORS = `
   marit photo 1   0.927 0.905 0.795 0.921     - 0.885  0.769 0.692 0.879   0.925      0.959
   adaeze flare 1  0.918 0.934 0.943 0.939     - 0.735  0.902 0.618 0.897   0.975      0.926
   pair photo 2    0.915 0.920 0.900 0.896 0.747 0.844  0.770 0.678 0.848   0.926      0.946
+  linnea photo 1      -     -     -  0.92     -     -      -     -     -       -          -
 `;
 const PICTURES = FLOORS.trim()
   .split('\n')
