@@ -147,7 +147,8 @@ export class Analyst {
     // The chosen one first, the others as time allows.
     await coloursOf(open);
     for (const { id } of photo.areas) if (id !== open) await coloursOf(id);
-    return { of: open, readings, ladder, areas, families: palette.families, histogram: palette.histogram };
+    const { families, histogram } = palette;
+    return { photo, of: open, readings, ladder, areas, families, histogram };
   }
 
   /** The mean of a patch, as the photo is and as the plan leaves it; undefined beside the photo. */

@@ -71,6 +71,8 @@ export interface AreaColours {
 
 /** What the numbers, the ladder and the face map show. */
 export interface Survey {
+  /** as it was measured: it may have changed since */
+  readonly photo: Photo;
   /** the area asked for; the whole picture's id where none is chosen */
   readonly of: string;
   /** by area id */

@@ -7,7 +7,6 @@ import type { Ref } from 'vue';
 import { THUMB_LONG_SIDE } from '../storage/thumbs';
 import { useNotices } from '../stores/notices';
 import { useProgress } from '../stores/progress';
-import { useSeeing } from '../stores/seeing';
 import { useWorkers } from './useWorkers';
 
 /** Keeps what became of the photo in use in small, and the hue of each skin, once it was measured. */
@@ -18,7 +17,6 @@ export function useResults(
   const workers = useWorkers();
   const notices = useNotices();
   const progress = useProgress();
-  const seeing = useSeeing();
 
   async function keep(open: Photo, measured: Survey): Promise<void> {
     const skins = skinsOf(open, measured);
@@ -33,9 +31,9 @@ export function useResults(
 
   watch(survey, (measured) => {
     const open = photo.value;
-    // One step alone, or a colour that is tried, is not what became of it.
-    const isSeenWhole = open && seeing.seen(open) === open;
-    if (!isSeenWhole || !measured || open.plan.length + open.areas.length === 0) return;
+    if (!open || !measured || open.plan.length + open.areas.length === 0) return;
+    // One step alone, a colour that is tried, or the work before the last change is not what became of it.
+    if (measured.photo.id !== open.id || workKey(measured.photo) !== workKey(open)) return;
     keep(open, measured).catch((error) => {
       notices.problem(error);
     });
