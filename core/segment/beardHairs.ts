@@ -9,6 +9,7 @@ import { cellsOf } from './planes';
 import {
   BEARD_REACH,
   BEARD_SPREAD,
+  BEARD_TOLD_MORE,
   BEYOND_LINE,
   COLOUR_REACH,
   LEAST_REST,
@@ -44,7 +45,7 @@ export function partBeardHairs(
     weighed[o] = weight;
     weighed[o + 1] = weight * place;
     weighed[o + 2] = weight * place * place;
-    weighed[o + 3] = (weight * told) / Math.max(LEAST_REST, told + shares.skin[cells[i]!]!);
+    weighed[o + 3] = (weight * told) / Math.max(LEAST_REST, told + BEARD_TOLD_MORE * shares.skin[cells[i]!]!);
   }
   const about = boxMeansTwice(weighed, {
     channels: CHANNELS,

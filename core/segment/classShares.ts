@@ -18,7 +18,7 @@ export const HEAD_CLASSES = [
 export type HeadClass = (typeof HEAD_CLASSES)[number];
 
 /** What not every head shows: it is nowhere unless the parser is sure of it somewhere. */
-export const NOT_ON_ALL: readonly HeadClass[] = ['beard', 'glasses', 'hat', 'others'];
+export const NOT_ON_ALL = ['beard', 'glasses', 'hat', 'others'] as const satisfies readonly HeadClass[];
 
 /** Probability of each class per pixel; they sum to 1. */
 export type HeadClasses = Readonly<Record<HeadClass, Float32Array>>;

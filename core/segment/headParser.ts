@@ -10,7 +10,7 @@ import { pixelCentre } from '../raster/raster';
 import { signedDistance } from './outline';
 import type { PersonMap } from './personMap';
 import { LEAST_TOLD, PARSER_RIM, PRESENT_CELLS, PRESENT_FROM, SURELY_PRESENT } from './headParameters';
-import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE } from './networks';
+import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE, PARSER_WEIGHTS } from './networks';
 import type { FaceNetworks } from './networks';
 import { answerAt, placesInSquare, pointsOfSquare, turnedCrop } from './turnedCrop';
 import type { TurnedSquare } from './turnedCrop';
@@ -121,7 +121,8 @@ export async function parseHead(
   planes.forEach((plane, n) => {
     for (let i = 0; i < plane.length; i++) input[PARSER_PLANES * i + n] = plane[i]!;
   });
-  const answer = await networks.parse(input);
+  const answers = await networks.parse(input);
+  const answer = weighedBack(answers);
   const shares = ofEachClass(() => new Float32Array(PARSER_ANSWER_SIZE ** 2));
   PARSER_CLASSES.forEach((name, n) => {
     const plane = shares[CLASS_OF[name]];
@@ -135,12 +136,26 @@ export async function parseHead(
     // Where hardly any skin is, it is as likely the face's as not.
     return (face + LEAST_TOLD) / (skin + 2 * LEAST_TOLD);
   });
-  for (const name of NOT_ON_ALL) if (!isPresent(shares[name])) shares[name].fill(0);
+  // A rare class is there once it is answered: what it weighed in training is what has it seen at all.
+  for (const name of NOT_ON_ALL) if (!isPresent(answers, name)) shares[name].fill(0);
   return { square, shares, ofFace, brows };
 }
 
+/** The probabilities in answers that were learnt with some classes weighing more than others. */
+function weighedBack(answers: Float32Array): Float32Array {
+  const back = answers.map((share, i) => share / PARSER_WEIGHTS[i % PARSER_CLASSES.length]!);
+  for (let i = 0; i < back.length; i += PARSER_CLASSES.length) {
+    let sum = 0;
+    for (let n = 0; n < PARSER_CLASSES.length; n++) sum += back[i + n]!;
+    for (let n = 0; n < PARSER_CLASSES.length; n++) back[i + n]! /= sum || 1;
+  }
+  return back;
+}
+
 /** Whether the parser sees what is not on everybody: in so many places, and in one of them for sure. */
-function isPresent(shares: Float32Array): boolean {
+function isPresent(answers: Float32Array, name: (typeof PARSER_CLASSES)[number]): boolean {
+  const at = PARSER_CLASSES.indexOf(name);
+  const shares = answers.filter((_, i) => i % PARSER_CLASSES.length === at);
   return (
     shares.filter((share) => share > PRESENT_FROM).length >= PRESENT_CELLS &&
     shares.some((share) => share > SURELY_PRESENT)
