@@ -18,13 +18,16 @@ import {
   SKIN_OF_BODY,
 } from './bodyParameters';
 import { carriedTo } from './carriedTo';
-import { ownShare, sharpened } from './headClasses';
+import { sharpened } from './headClasses';
 import type { HeadClasses } from './classShares';
 import { pixelCentre } from '../raster/raster';
-import { oklabOf, regionWithin } from './headGrid';
+import { oklabOf } from './headGrid';
 import type { HeadGrid } from './headGrid';
+import { OWN_FROM } from './headParameters';
 import { fitMixture, mixtureDensities, sampleOf } from './mixture';
 import type { Mixture } from './mixture';
+import { ownShare } from './nearness';
+import { narrowed, reachOf, regionOf } from './reach';
 
 /** What a sitter shows beyond the surroundings of the head, coverage 0..1 each. */
 export interface BodyBeyond {
@@ -47,7 +50,9 @@ export function bodyBeyond(
   { classes, view }: { readonly classes: HeadClasses; readonly view: Region },
 ): BodyBeyond | undefined {
   const { frame } = grid;
-  const region = regionWithin(pyramid, frame, REACH_OF_BODY, BODY_GRID_LONG_SIDE);
+  const shareAt = ownShare(frame, grid.others);
+  const reach = narrowed(reachOf(pyramid, frame, REACH_OF_BODY), (point) => shareAt(point) > OWN_FROM);
+  const region = regionOf(reach, BODY_GRID_LONG_SIDE);
   const least = LEAST_BEYOND * frame.unit;
   const beyond = [
     view.x - region.x,
@@ -58,7 +63,7 @@ export function bodyBeyond(
   if (beyond.every((reach) => reach < least)) return undefined;
   const source = sampleRegion(pyramid, region);
   const shares = bodyShares(grid, classes, { region, source });
-  const fine = regionWithin(pyramid, frame, REACH_OF_BODY, BODY_VIEW_LONG_SIDE);
+  const fine = regionOf(reach, BODY_VIEW_LONG_SIDE);
   const [skin, clothes, background] = carriedTo(
     [shares.skin, shares.clothes, shares.background],
     { region, source },

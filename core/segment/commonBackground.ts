@@ -2,7 +2,7 @@ import type { Region } from '../raster/raster';
 import type { BodyBeyond } from './bodyBeyond';
 import type { FaceFrame } from './faceFrame';
 import type { LandmarkPoint } from './faceLandmarks';
-import { headDistance } from './headClasses';
+import { headDistance } from './nearness';
 import { pixelAt, pixelCentre } from '../raster/raster';
 import { personMap } from './personMap';
 import type { PersonAnswers, PersonMap } from './personMap';

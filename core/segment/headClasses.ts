@@ -1,11 +1,7 @@
 import { fastExp } from '../colour/fastLog';
-import { sigmoid } from '../math/sigmoid';
 import { clamp } from '../math/clamp';
 import { prepareGuide, smoothedAlong } from '../raster/guidedFilter';
 import type { PreparedGuide } from '../raster/guidedFilter';
-import { imageToFace } from './faceFrame';
-import type { FaceFrame } from './faceFrame';
-import type { LandmarkPoint } from './faceLandmarks';
 import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import { isAnywhere, mapPlane } from '../raster/mapPlane';
@@ -15,7 +11,7 @@ import type { HeadGrid } from './headGrid';
 import { paleAsCloth } from './paleCloth';
 import { fitMixture, mixtureDensities, sampleOf } from './mixture';
 import type { Mixture } from './mixture';
-import { signedDistance } from './outline';
+import { ownShare } from './nearness';
 import {
   CLASS_COMPONENTS,
   CLASS_GUIDE_EPSILON,
@@ -26,14 +22,11 @@ import {
   CLASS_SURE,
   CLASS_TOLD,
   CLASS_UNFORESEEN,
-  FAR_BEHIND,
-  FAR_FROM_FACE,
   LEAST_ROUGH_SPREAD,
   LEAST_SURE,
   LEAST_TOLD,
   OF_BODY,
   SUREST,
-  SITTERS_MEETING,
 } from './headParameters';
 
 /** What a class looks like in this photo. */
@@ -113,46 +106,10 @@ function classPriors(grid: HeadGrid): HeadClasses {
   return priors;
 }
 
-/**
- * How far a place of a person is this sitter's: whose head is nearer, in its own widths. Asked of places one beside
- * the other, it mostly looks at one other sitter.
- */
-export function ownShare(frame: FaceFrame, others: readonly FaceFrame[]): (point: LandmarkPoint) => number {
-  let rival = others[0];
-  return (point) => {
-    if (!rival) return 1;
-    const own = headDistance(frame, point);
-    let nearest = headDistance(rival, point);
-    if (own - nearest > FAR_BEHIND * SITTERS_MEETING) return 0;
-    for (const other of others) {
-      const distance = headDistance(other, point);
-      if (distance < nearest) [nearest, rival] = [distance, other];
-    }
-    return sigmoid((nearest - own) / SITTERS_MEETING);
-  };
-}
-
 /** The person network is surer than it says: its odds count squared. */
 export function sharpened(probability: number): number {
   const p = clamp(probability, 0.03, 0.97);
   return (p * p) / (p * p + (1 - p) * (1 - p));
-}
-
-/**
- * How far a point of the photo lies from the middle line of a sitter's head and body, face widths: from the face's
- * oval upward and aside, negative inside it; little downward.
- */
-export function headDistance(frame: FaceFrame, point: LandmarkPoint): number {
-  const [u, v] = imageToFace(frame, point);
-  const below = v - frame.chin[1];
-  // Square roots, written out: every pixel asks every sitter, and `hypot` takes ten times as long.
-  if (below > 0) {
-    const aside = Math.max(0, Math.abs(u - frame.chin[0]) - 0.5);
-    return Math.sqrt(aside * aside + 0.16 * below * below);
-  }
-  const far = Math.sqrt(u * u + v * v) - FAR_FROM_FACE;
-  // Far out the oval counts as a circle.
-  return far > FAR_FROM_FACE ? far : signedDistance(u, v, frame.oval);
 }
 
 /** Learns every class from where it is sure; one that is nowhere so sure, as a thin beard, where it is surest. */

@@ -2,16 +2,20 @@ import { convertSrgbLinearToOklab } from '../colour/oklab';
 import type { Pyramid } from '../raster/pyramid';
 import type { LinearRaster, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
-import { faceToImage } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
-import { parsedPlanes } from './headParser';
+import { parsedPlanes, parsedShare } from './headParser';
 import type { ParsedHead, ParsedPlanes } from './headParser';
 import type { PersonMap } from './personMap';
+import { ownShare } from './nearness';
 import { shrinkPlane } from './planes';
+import { narrowed, reachOf, regionOf } from './reach';
+import type { FaceWidths, Reach } from './reach';
 import { roughness } from './texture';
 import {
   HEAD_GRID_LONG_SIDE,
   HEAD_VIEW_LONG_SIDE,
+  OWN_FROM,
+  OWN_TOLD,
   REACH_ASIDE,
   REACH_DOWN,
   REACH_UP,
@@ -39,37 +43,26 @@ export interface HeadGrid {
 /** Long side of the grid that only has to tell colours, pixels. */
 export const SMALL_LONG_SIDE = 240;
 
-/** How far something reaches from the bridge of the nose, face widths. */
-interface Reach {
-  readonly aside: number;
-  readonly up: number;
-  readonly down: number;
-}
-const REACH_OF_HEAD: Reach = { aside: REACH_ASIDE, up: REACH_UP, down: REACH_DOWN };
+const REACH_OF_HEAD: FaceWidths = { aside: REACH_ASIDE, up: REACH_UP, down: REACH_DOWN };
 
-/** The upright part of the photo that holds what lies within reach of a face, which may be tilted. */
-export function regionWithin(
-  { width, height }: { readonly width: number; readonly height: number },
+/**
+ * The part of the photo that a head and its surroundings lie in: what is nearer to other sitters is left out where the
+ * parser sees nothing of this one there.
+ */
+export function headReach(
+  pyramid: Pyramid,
   frame: FaceFrame,
-  { aside, up, down }: Reach,
-  longSide: number,
-): Region {
-  const corners = [-aside, aside].flatMap((u) => [-up, down].map((v) => faceToImage(frame, [u, v])));
-  const xs = corners.map(([x]) => x);
-  const ys = corners.map(([, y]) => y);
-  const left = Math.max(0, Math.floor(Math.min(...xs)));
-  const top = Math.max(0, Math.floor(Math.min(...ys)));
-  const right = Math.min(width, Math.ceil(Math.max(...xs)));
-  const bottom = Math.min(height, Math.ceil(Math.max(...ys)));
-  const scale = Math.min(1, longSide / Math.max(right - left, bottom - top));
-  return {
-    x: left,
-    y: top,
-    width: right - left,
-    height: bottom - top,
-    outWidth: Math.max(1, Math.round((right - left) * scale)),
-    outHeight: Math.max(1, Math.round((bottom - top) * scale)),
-  };
+  { others, parsed }: { readonly others: readonly FaceFrame[]; readonly parsed: ParsedHead },
+): Reach {
+  const reach = reachOf(pyramid, frame, REACH_OF_HEAD);
+  if (others.length === 0) return reach;
+  const shareAt = ownShare(frame, others);
+  const ground = parsedShare(parsed, 'background');
+  const anothers = parsedShare(parsed, 'others');
+  return narrowed(
+    reach,
+    (point) => shareAt(point) > OWN_FROM || 1 - ground(point) - anothers(point) > OWN_TOLD,
+  );
 }
 
 /** What a head is looked at with: its surroundings at full working size. */
@@ -80,8 +73,8 @@ export interface HeadView {
 }
 
 /** A head at the scale at which its classes are refined. */
-export function headView(pyramid: Pyramid, frame: FaceFrame): HeadView {
-  const region = regionWithin(pyramid, frame, REACH_OF_HEAD, HEAD_VIEW_LONG_SIDE);
+export function headView(pyramid: Pyramid, frame: FaceFrame, reach: Reach): HeadView {
+  const region = regionOf(reach, HEAD_VIEW_LONG_SIDE);
   const source = sampleRegion(pyramid, region);
   return {
     region,
@@ -99,18 +92,20 @@ export function headGrid(
   view: HeadView,
   frame: FaceFrame,
   {
+    reach,
     others,
     person,
     parsed,
     longSide = HEAD_GRID_LONG_SIDE,
   }: {
+    readonly reach: Reach;
     readonly others: readonly FaceFrame[];
     readonly person: PersonMap;
     readonly parsed: ParsedHead;
     readonly longSide?: number;
   },
 ): HeadGrid {
-  const region = regionWithin(pyramid, frame, REACH_OF_HEAD, longSide);
+  const region = regionOf(reach, longSide);
   const source = sampleRegion(pyramid, region);
   const { outWidth, outHeight } = region;
   const rough = shrinkPlane(view.rough, {

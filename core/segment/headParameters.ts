@@ -16,6 +16,10 @@ export const REACH_ASIDE = 2.7;
 export const REACH_UP = 2.2;
 /** The same downward. [unrecorded] */
 export const REACH_DOWN = 4.2;
+/** How far a place must be this sitter's, by nearness to the heads, to be looked at, 0..1. [numerical] */
+export const OWN_FROM = 0.02;
+/** And how sure the parser must be that something of this sitter is there, 0..1. [numerical] */
+export const OWN_TOLD = 0.3;
 /** Long side of the grid on which classes are told apart, pixels. [unrecorded] */
 export const HEAD_GRID_LONG_SIDE = 480;
 /** Long side at which they are refined, pixels. [unrecorded] */

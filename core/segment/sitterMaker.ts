@@ -16,7 +16,7 @@ import { faceShares, featureZones, hairOver } from './faceZones';
 import { foundPart } from './found';
 import type { Doubt, FoundPart, FoundSitter } from './found';
 import { divideHead } from './headClasses';
-import { headGrid, headView, SMALL_LONG_SIDE } from './headGrid';
+import { headGrid, headReach, headView, SMALL_LONG_SIDE } from './headGrid';
 import type { HeadGrid, HeadView } from './headGrid';
 import { parsedBrows, parsedFace, parsedShare } from './headParser';
 import type { AtPoint, ParsedHead } from './headParser';
@@ -69,9 +69,11 @@ export class LocalSitterMaker implements SitterMaker {
     const { pyramid } = this;
     const { frame, others, answers, parsed } = this.work;
     const person = personMap(answers);
-    const view = headView(pyramid, frame);
-    const grid = headGrid(pyramid, view, frame, { others, person, parsed });
-    const small = headGrid(pyramid, view, frame, { others, person, parsed, longSide: SMALL_LONG_SIDE });
+    const reach = headReach(pyramid, frame, { others, parsed });
+    const view = headView(pyramid, frame, reach);
+    const told = { reach, others, person, parsed };
+    const grid = headGrid(pyramid, view, frame, told);
+    const small = headGrid(pyramid, view, frame, { ...told, longSide: SMALL_LONG_SIDE });
     this.#head = { view, grid, small };
     return { region: grid.region, classes: divideHead(grid, small), told: grid.parsed.shares };
   }
