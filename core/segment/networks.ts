@@ -25,7 +25,7 @@ export interface FaceNetworks {
   person(input: Float32Array): Promise<Float32Array>;
   /**
    * @param input 224 x 224 of seven planes, interleaved, 0..1 (see `parserPlanes`)
-   * @returns probability of each of `PARSER_CLASSES` in 112 x 112 places, interleaved
+   * @returns how likely each of `PARSER_CLASSES` is in 112 x 112 places, weighed by `PARSER_WEIGHTS`, interleaved
    */
   parse(input: Float32Array): Promise<Float32Array>;
   /** @param input 150 x 150, 0..1 less the means of training @returns 128 numbers, near for one person */
