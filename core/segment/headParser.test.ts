@@ -1,10 +1,11 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { headOval, uprightFrame } from '../../tests/fixtures/faceFrames';
 import { buildPyramid } from '../raster/pyramid';
 import { ofEachClass } from './classShares';
 import type { FaceFrame } from './faceFrame';
 import { parseHead, parsedFace, parsedPlanes, parsedShare, parserPlanes, parserSquare } from './headParser';
-import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE } from './networks';
+import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE, PARSER_WEIGHTS } from './networks';
 import type { FaceNetworks } from './networks';
 
 const WIDTH = 200;
@@ -61,6 +62,14 @@ describe('what the parser is shown', () => {
 });
 
 describe('what the parser answers', () => {
+  it('is weighed back by what its training weighed, but for beards and brows', () => {
+    const script = readFileSync(new URL('../../networks/training/train.py', import.meta.url), 'utf8');
+    const weights = /^WEIGHTS = dict\((.*)\)$/m.exec(script)![1]!;
+    const trained = new Map(weights.split(', ').map((pair) => pair.split('=') as [string, string]));
+    for (const [n, name] of PARSER_CLASSES.entries())
+      if (name !== 'beard' && name !== 'brows') expect(PARSER_WEIGHTS[n]).toBe(Number(trained.get(name)));
+  });
+
   const parsedBy = (answer: (name: string, row: number) => number) =>
     parseHead(photo, frame, {
       others: [],

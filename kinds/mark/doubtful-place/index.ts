@@ -1,7 +1,6 @@
-import { rasterisePlate } from '#core/raster/plate';
 import type { Plate } from '#core/raster/plate';
-import { NOWHERE, boundsOfRegion } from '#core/raster/raster';
 import { defineMark } from '#core/render/kinds';
+import { COVERED_BY_PLATE } from '#core/render/plateMark';
 import { doubtfulPlaceParameters } from './schema';
 import type { DoubtfulPlaceParameters } from './schema';
 
@@ -14,9 +13,5 @@ export const doubtfulPlace = defineMark<DoubtfulPlaceParameters, Plate | undefin
   carry: 'anew',
   describe: ({ may }) => `${may.replace('-', ', ')} by your word`,
   migrations: {},
-  prepare: ({ plate }, { plates }) => plates.get(plate),
-  bounds: (plate) => (plate ? boundsOfRegion(plate.region) : NOWHERE),
-  rasterise: (plate, region, out, { sample }) => {
-    if (plate) rasterisePlate(plate, region, sample, out);
-  },
+  ...COVERED_BY_PLATE,
 });

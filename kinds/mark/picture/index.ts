@@ -1,7 +1,6 @@
-import { rasterisePlate } from '#core/raster/plate';
 import type { Plate } from '#core/raster/plate';
-import { NOWHERE, boundsOfRegion } from '#core/raster/raster';
 import { defineMark } from '#core/render/kinds';
+import { COVERED_BY_PLATE } from '#core/render/plateMark';
 import { pictureParameters } from './schema';
 import type { PictureParameters } from './schema';
 
@@ -14,9 +13,5 @@ export const picture = defineMark<PictureParameters, Plate | undefined>({
   carry: 'anew',
   describe: ({ file }) => file,
   migrations: {},
-  prepare: ({ plate }, { plates }) => plates.get(plate),
-  bounds: (plate) => (plate ? boundsOfRegion(plate.region) : NOWHERE),
-  rasterise: (plate, region, out, { sample }) => {
-    if (plate) rasterisePlate(plate, region, sample, out);
-  },
+  ...COVERED_BY_PLATE,
 });
