@@ -3,7 +3,7 @@ import { RADIANS_PER_DEGREE, wrapDegrees } from '../colour/angles';
 import { cielabLightnessOfLuminance } from '../colour/cielab';
 import { mapIntoSrgbGamut } from '../colour/gamut';
 import { convertSrgbEncodedToHsv } from '../colour/hsv';
-import { hsvHueOfSrgbLinear } from '../colour/hueSolve';
+import { hsvHueOfSrgbLinear, hsvSaturationOfSrgbLinear } from '../colour/hueSolve';
 import { luminanceOfSrgbLinear } from '../colour/luminance';
 import { encodeSrgb } from '../colour/transfer';
 import type { Triple } from '../colour/triple';
@@ -22,7 +22,7 @@ export const LADDER_COLUMNS = 360;
 export interface LadderRung {
   readonly rung: Rung;
   readonly srgbLinear: Triple;
-  /** undefined for grey */
+  /** undefined for grey, and what is nearly grey: there hue is chance */
   readonly hsvHueDegrees: number | undefined;
   /** CIELAB L*, 0..100 */
   readonly lightness: number;
@@ -43,7 +43,9 @@ export interface Ladder {
 }
 
 const LEAST_COVERAGE8 = 128;
+/** HSV saturation below which a pixel's hue, and that of a rung, tells nothing. */
 const LEAST_SATURATION = 0.02;
+const LEAST_RUNG_SATURATION = 0.05;
 const LEAST_ROW_SHARE = 0.002;
 /** At most about this many pixels are looked at: the picture of a density needs no more. */
 const MOST_PIXELS = 120_000;
@@ -109,7 +111,10 @@ function ladderRungs(pixels: LinearRaster, coverage: Coverage8Raster): LadderRun
     return {
       rung,
       srgbLinear,
-      hsvHueDegrees: hsvHueOfSrgbLinear(srgbLinear),
+      hsvHueDegrees:
+        hsvSaturationOfSrgbLinear(srgbLinear) < LEAST_RUNG_SATURATION
+          ? undefined
+          : hsvHueOfSrgbLinear(srgbLinear),
       lightness: cielabLightnessOfLuminance(luminanceOfSrgbLinear(srgbLinear)),
     };
   });

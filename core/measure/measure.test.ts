@@ -188,6 +188,16 @@ describe('what a part lends', () => {
 describe('the ladder', () => {
   const ladderOf = (input: AreaInput) => measureLadder(input.pixels, input.coverage);
 
+  it('has no hue on its rungs where these are nearly grey', () => {
+    const greyish = (saturation: number) => {
+      const input = skin(() => 24);
+      const data = input.pixels.data.map((_, p) => 0.4 * (1 - (p % 3 === 2 ? saturation : 0)));
+      return ladderOf({ ...input, pixels: { ...input.pixels, data } }).rungs;
+    };
+    expect(greyish(0.04).every(({ hsvHueDegrees }) => hsvHueDegrees === undefined)).toBe(true);
+    expect(greyish(0.3).every(({ hsvHueDegrees }) => hsvHueDegrees === 60)).toBe(true);
+  });
+
   it('holds saturation beside hue, both as shares of the area', () => {
     const { density, saturation } = ladderOf(skin(() => 24));
     const sum = (shares: Float32Array) => shares.reduce((total, share) => total + share, 0);

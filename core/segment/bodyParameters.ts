@@ -7,7 +7,7 @@
  */
 
 /** How far a body reaches from the bridge of the nose, face widths: a figure is seven to eight heads high. [unrecorded] */
-export const REACH_OF_BODY = { aside: 5, up: 3, down: 13 } as const;
+export const REACH_OF_BODY = { aside: 8, up: 4, down: 13 } as const;
 /** Long side of the grid on which skin and clothes are told apart, pixels. [unrecorded] */
 export const BODY_GRID_LONG_SIDE = 480;
 /** Long side at which they are refined, pixels. [unrecorded] */

@@ -1,18 +1,45 @@
 import { clampUnit } from '../math/clamp';
 import { boxMeansTwice } from '../raster/boxMeans';
 import { isAnywhere, mapPlane } from '../raster/mapPlane';
+import type { Region } from '../raster/raster';
+import { HEAD_CLASSES } from './classShares';
 import type { HeadClasses } from './classShares';
 import type { HeadGrid } from './headGrid';
-import { HAZE } from './strandParameters';
-import type { HAZES } from './strandParameters';
-import { setHair } from './strandPlanes';
-import type { StrandPlanes } from './strandPlanes';
-import { GROUNDS } from './strandShares';
+import { joinedToHead } from './joinedToHead';
+import { cellsOf, resizePlane } from './planes';
+import { HAZE, HAZES } from './strandParameters';
 
-/** What share of a class the pixels keep: by the cell in which each lies, and that of each cell. */
-export interface KeptShares {
-  readonly cells: Int32Array;
-  readonly kept: Float32Array;
+/** A class as the cells of a head show it: how much of it is sure about each of them, 0..1. */
+export interface SureAbout {
+  readonly grid: HeadGrid;
+  readonly about: Float32Array;
+}
+
+/**
+ * How much of a class is sure about each cell; all of it where it is sure nowhere. Hair is sure only where it hangs
+ * together with the head.
+ */
+export function sureAbout(grid: HeadGrid, coarse: Float32Array, name: keyof typeof HAZES): SureAbout {
+  const { sure, reach } = HAZES[name];
+  const seen = mapPlane(coarse, (share) => Number(share > sure));
+  const isSure = name === 'hair' ? joinedToHead(grid, seen) : seen;
+  if (!isAnywhere(isSure)) return { grid, about: isSure.fill(1) };
+  const { outWidth: width, outHeight: height, width: photoWidth } = grid.region;
+  const radius = Math.max(1, Math.round((reach * grid.frame.unit * width) / photoWidth));
+  return { grid, about: boxMeansTwice(isSure, { channels: 1, width, height, radius }) };
+}
+
+/** What share of a class a place keeps, by how much of it is sure about the place. */
+export function keptOf(about: number): number {
+  return clampUnit(about / HAZE);
+}
+
+/** What of a class is dropped from each pixel of a region, 0..1 of it. */
+function keptShares({ grid, about }: SureAbout, { outWidth, outHeight }: Region): Float32Array {
+  const { outWidth: width, outHeight: height } = grid.region;
+  const finer = resizePlane(about, { width, height, newWidth: outWidth, newHeight: outHeight });
+  for (let i = 0; i < finer.length; i++) finer[i] = keptOf(finer[i]!);
+  return finer;
 }
 
 /**
@@ -22,12 +49,14 @@ export interface KeptShares {
 export function dropHaze(
   name: 'skin' | 'clothes',
   { skin, clothes, background, others }: HeadClasses,
-  { cells, kept }: KeptShares,
+  sure: SureAbout,
+  region: Region,
 ): void {
   const own = name === 'skin' ? skin : clothes;
   const other = name === 'skin' ? clothes : skin;
+  const kept = keptShares(sure, region);
   for (let i = 0; i < own.length; i++) {
-    const share = kept[cells[i]!]!;
+    const share = kept[i]!;
     if (share === 1 || own[i] === 0) continue;
     const dropped = own[i]! * (1 - share);
     own[i]! -= dropped;
@@ -39,25 +68,24 @@ export function dropHaze(
 
 /**
  * Hair hangs together: where none is sure about a place, grain and the mixed colours of other edges only look like
- * it, and what else is there shares them.
+ * it, and what else is there shares them; where that is hardly anything, what the parser expects there.
  */
-export function dropHairHaze(planes: StrandPlanes, { cells, kept }: KeptShares): void {
-  const background = planes.grounds[GROUNDS.findIndex(({ name }) => name === 'background')]!;
-  for (let i = 0; i < cells.length; i++) {
-    const share = kept[cells[i]!]!;
-    if (share < 1 && planes.hair[i]! > 0) setHair(i, share * planes.hair[i]!, planes, background);
+export function dropHairHaze(classes: HeadClasses, sure: SureAbout, region: Region): void {
+  const kept = keptShares(sure, region);
+  const { parsed, region: coarse } = sure.grid;
+  const cells = cellsOf(region, coarse.outWidth, coarse.outHeight);
+  const besides = HEAD_CLASSES.filter((name) => name !== 'hair').map(
+    (name) => [classes[name], parsed.shares[name]] as const,
+  );
+  const { hair } = classes;
+  for (let i = 0; i < hair.length; i++) {
+    if (kept[i] === 1 || hair[i] === 0) continue;
+    const dropped = hair[i]! * (1 - kept[i]!);
+    hair[i]! -= dropped;
+    let sum = 0;
+    for (const [plane, told] of besides) sum += plane[i]! + dropped * told[cells[i]!]!;
+    for (const [plane, told] of besides)
+      plane[i]! += (dropped * (plane[i]! + dropped * told[cells[i]!]!)) / (sum || 1);
+    if (sum === 0) classes.background[i]! += dropped;
   }
-}
-
-/** What share of a class each cell keeps, by how much of it is sure about the place; all where it is sure nowhere. */
-export function keptShares(
-  { region: { outWidth: columns, outHeight: rows, width }, frame }: HeadGrid,
-  coarse: Float32Array,
-  { sure, reach }: (typeof HAZES)['skin' | 'hair'],
-): Float32Array {
-  const isSure = mapPlane(coarse, (share) => Number(share > sure));
-  if (!isAnywhere(isSure)) return isSure.fill(1);
-  const radius = Math.max(1, Math.round((reach * frame.unit * columns) / width));
-  const about = boxMeansTwice(isSure, { channels: 1, width: columns, height: rows, radius });
-  return mapPlane(about, (share) => clampUnit(share / HAZE));
 }

@@ -183,6 +183,28 @@ describe('a drawn head', () => {
     expect(cloth).toBeGreaterThan(0.9);
   });
 
+  it('ends where the silhouette does, though the parser sees hair on a wall of its colour far beyond', () => {
+    const onWall = (i: number, size: number) => i % size < 0.12 * size && i < 0.5 * size * size;
+    const walled = (size: number, silhouette: boolean) => {
+      const { source } = drawnHead(size);
+      const { oklab: _, ...grid } = gridOf(size, source);
+      for (let i = 0; i < size * size; i++) {
+        if (!onWall(i, size)) continue;
+        source.data.set(COLOURS.hair, 3 * i);
+        for (const name of HEAD_CLASSES) grid.parsed.shares[name][i] = Number(name === 'hair');
+      }
+      return { ...grid, oklab: oklabOf(source), ...(silhouette ? {} : { person: () => 0.1 }) };
+    };
+    const hairOnWall = (silhouette: boolean) => {
+      const { hair } = divideHead(walled(SIZE / 2, silhouette), walled(SIZE / 4, silhouette));
+      const there = hair.filter((_, i) => onWall(i, SIZE / 2));
+      return there.reduce((sum, share) => sum + share, 0) / there.length;
+    };
+    expect(hairOnWall(true)).toBeLessThan(0.4);
+    // A silhouette that shows nobody at all says nothing.
+    expect(hairOnWall(false)).toBeGreaterThan(0.9);
+  });
+
   it('has strands told from the wall by their own colour', () => {
     let error = 0;
     let before = 0;

@@ -1,5 +1,6 @@
 import { fastExp } from '../colour/fastLog';
-import { clamp } from '../math/clamp';
+import { clamp, clampUnit } from '../math/clamp';
+import { boxMeansTwice } from '../raster/boxMeans';
 import { prepareGuide, smoothedAlong } from '../raster/guidedFilter';
 import type { PreparedGuide } from '../raster/guidedFilter';
 import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
@@ -13,6 +14,7 @@ import { fitMixture, mixtureDensities, sampleOf } from './mixture';
 import type { Mixture } from './mixture';
 import { ownShare } from './nearness';
 import {
+  BARE_LEFT,
   CLASS_COMPONENTS,
   CLASS_GUIDE_EPSILON,
   CLASS_GUIDE_RADIUS,
@@ -26,6 +28,9 @@ import {
   LEAST_SURE,
   LEAST_TOLD,
   OF_BODY,
+  SILHOUETTE_FROM,
+  SILHOUETTE_FULL,
+  SILHOUETTE_REACH,
   SUREST,
 } from './headParameters';
 
@@ -101,11 +106,30 @@ function classPriors(grid: HeadGrid): HeadClasses {
       hair[i]! += body * OF_BODY.hair;
       clothes[i]! += body * OF_BODY.clothes;
     }
+  bareGround(grid, priors);
   paleAsCloth(grid, priors);
   shareOut(priors);
   return priors;
 }
 
+/** Where the silhouette shows nobody far and wide, the parser is hardly asked. */
+function bareGround({ region, frame, person }: HeadGrid, priors: HeadClasses): void {
+  const { outWidth: width, outHeight: height } = region;
+  const seen = mapPlane(priors.background, (_, i) =>
+    Number(person(pixelCentre(region, i % width, Math.floor(i / width))) > SILHOUETTE_FROM),
+  );
+  if (!isAnywhere(seen)) return;
+  const radius = Math.max(1, Math.round((SILHOUETTE_REACH * frame.unit * width) / region.width / 2));
+  const about = boxMeansTwice(seen, { channels: 1, width, height, radius });
+  const { background, others } = priors;
+  for (let i = 0; i < about.length; i++) {
+    const left = BARE_LEFT + (1 - BARE_LEFT) * clampUnit(about[i]! / SILHOUETTE_FULL);
+    if (left === 1) continue;
+    const own = 1 - background[i]! - others[i]!;
+    for (const name of HEAD_CLASSES) if (name !== 'background' && name !== 'others') priors[name][i]! *= left;
+    background[i]! += Math.max(0, own * (1 - left));
+  }
+}
 /** The person network is surer than it says: its odds count squared. */
 export function sharpened(probability: number): number {
   const p = clamp(probability, 0.03, 0.97);

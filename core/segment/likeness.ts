@@ -1,3 +1,4 @@
+import { clamp } from '../math/clamp';
 import { prepareGuide, smoothedAlong } from '../raster/guidedFilter';
 import { mapPlane } from '../raster/mapPlane';
 import type { FeatureWindow } from './featureWindow';
@@ -15,6 +16,7 @@ import {
  * @param place prior 0..1
  * @param isFeature pixels that are surely the feature @param isGround pixels that surely are not
  * @param radius of the smoothing, pixels of the window
+ * @param most odds that colour alone may speak with
  */
 export function likeness(
   window: FeatureWindow,
@@ -24,11 +26,13 @@ export function likeness(
     isGround,
     components,
     radius,
+    most = Infinity,
   }: {
     readonly isFeature: (index: number) => boolean;
     readonly isGround: (index: number) => boolean;
     readonly components: number;
     readonly radius: number;
+    readonly most?: number;
   },
 ): Float32Array {
   const {
@@ -43,9 +47,13 @@ export function likeness(
   const asFeature = mixtureDensities(feature, oklab);
   const asGround = mixtureDensities(ground, oklab);
   const raw = mapPlane(place, (prior, i) => {
-    const as = prior * (asFeature[i]! + LIKENESS_UNFORESEEN);
-    const not = (1 - prior) * (asGround[i]! + LIKENESS_UNFORESEEN);
-    return as / (as + not);
+    const odds = clamp(
+      (asFeature[i]! + LIKENESS_UNFORESEEN) / (asGround[i]! + LIKENESS_UNFORESEEN),
+      1 / most,
+      most,
+    );
+    const as = prior * odds;
+    return as / (as + 1 - prior);
   });
   const guide = prepareGuide(oklab, {
     width,

@@ -18,12 +18,16 @@ import {
   GAP_REACH,
   GAP_SLACK,
   LEAST_LIKE_LIPS,
+  LEAST_LIP,
   LEAST_OPENING,
   LIP_COLOURS,
   LIPS_CORE,
   LIPS_RIM,
   LIPS_SAMPLES,
+  MID_LIP,
+  MID_SURE,
   MOST_TEETH_CHROMA,
+  MOUTH_COLOUR_ODDS,
   MOUTH_LONG_SIDE,
   PALE_BETWEEN,
   TEETH_FROM,
@@ -58,12 +62,15 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
   const loop = loopCoverage(window, inner);
   const open = loop.reduce((sum, value) => sum + value, 0) / (unit * unit) > LEAST_OPENING;
   const between = betweenLips(window, { beyond, apart, unit, open });
-  const place = mapPlane(beyond, (distance) => sigmoid(-distance / BORDER_REACH));
+  const place = mapPlane(beyond, (distance, i) =>
+    sigmoid(Math.max(-distance / BORDER_REACH, MID_LIP * midLip(distance, apart[i]!))),
+  );
   const like = likeness(window, place, {
     isFeature: (i) => beyond[i]! < LIPS_CORE && apart[i]! > 0.02,
     isGround: (i) => beyond[i]! > BARE_FROM && beyond[i]! < BARE_TO,
     components: LIP_COLOURS,
     radius: 0.012 * unit,
+    most: MOUTH_COLOUR_ODDS,
   });
   const lips = mapPlane(like, (smooth, i) => {
     const firm = clampUnit((smooth - 0.2) / 0.6);
@@ -80,9 +87,10 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
  */
 function betweenLips(window: FeatureWindow, { beyond, apart, unit, open }: LipPlaces): Float32Array {
   const { oklab } = window;
-  const sure = [...beyond.keys()].filter(
-    (i) => beyond[i]! < -0.012 && beyond[i]! > -LIPS_RIM && apart[i]! > 0.03,
-  );
+  const isSure = (i: number) =>
+    (beyond[i]! < -0.012 && beyond[i]! > -LIPS_RIM && apart[i]! > 0.03) ||
+    midLip(beyond[i]!, apart[i]!) > MID_SURE;
+  const sure = [...beyond.keys()].filter(isSure);
   const lips = fitMixture(
     oklab,
     sure.filter((_, n) => n % Math.ceil(sure.length / LIPS_SAMPLES + 1e-9) === 0),
@@ -102,11 +110,17 @@ function betweenLips(window: FeatureWindow, { beyond, apart, unit, open }: LipPl
   );
   const like = likeness(window, place, {
     isFeature: (i) => apart[i]! < 0.02 && beyond[i]! < -0.03 && foreign[i]! < usual,
-    isGround: (i) => sure.length > 0 && beyond[i]! < -0.012 && beyond[i]! > -LIPS_RIM && apart[i]! > 0.03,
+    isGround: (i) => sure.length > 0 && isSure(i),
     components: GAP_COLOURS,
     radius: 0.008 * unit,
+    most: MOUTH_COLOUR_ODDS,
   });
   return mapPlane(like, (smooth, i) => (chromaOf(i) < most ? clampUnit((smooth - 0.25) / 0.5) : 0));
+}
+
+/** How far a place lies midway between the border of the lips and the gap, however thin they are: 0 at either, 1. */
+function midLip(beyond: number, apart: number): number {
+  return beyond < 0 && apart > 0 ? (2 * Math.min(-beyond, apart)) / Math.max(LEAST_LIP, apart - beyond) : 0;
 }
 
 /** Where the lips are expected. */

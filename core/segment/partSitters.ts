@@ -43,25 +43,35 @@ export function partSitters(heads: readonly DividedHead[]): void {
         let sum = own;
         let weights = weight[i]!;
         let passedOn = 0;
+        let isSeen = false;
         for (const rival of rivals) {
           const at = pixelAt(rival.region, point);
           if (at === undefined) continue;
+          isSeen = true;
           sum += rival.claim[at]!;
           weights += rival.weight[at]!;
           passedOn = Math.max(passedOn, rival.others[at]!);
         }
         const part = weight[i]! / weights;
-        const unclaimed = Math.min(others[i]!, passedOn, 1 - sum);
+        // What only nearness gives to others, who look at it and claim none of it, is passed on as well.
+        const untold = isSeen ? others[i]! - told.others[i]! - told.background[i]! : 0;
+        const unclaimed = Math.min(others[i]!, Math.max(passedOn, untold), 1 - sum);
         const kept = sum > 1 ? Math.min(own, part) : own + part * Math.max(0, unclaimed);
         if (kept === own) continue;
         // What hardly shows in the classes is divided as the parser divides it.
-        const from = claim[i]! > LEAST_CLAIM ? classes : told;
-        const sumOfOwn = OWN.reduce((total, name) => total + from[name][i]!, 0);
+        const isTold = claim[i]! <= LEAST_CLAIM && sumOf(told, i) > 0;
+        const from = isTold ? told : classes;
+        const sumOfOwn = sumOf(from, i);
         if (sumOfOwn === 0) continue;
         for (const name of OWN) classes[name][i] = (from[name][i]! * kept) / sumOfOwn;
         classes.others[i] = Math.max(0, others[i]! + claim[i]! - kept);
       }
   }
+}
+
+/** What of a place is a sitter's own. */
+function sumOf(classes: HeadClasses, i: number): number {
+  return OWN.reduce((total, name) => total + classes[name][i]!, 0);
 }
 
 /** What is left for a sitter of a place, at least a little. */

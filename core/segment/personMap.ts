@@ -1,9 +1,18 @@
 import { clampUnit } from '../math/clamp';
+import { boxMeans } from '../raster/boxMeans';
+import { mapPlane } from '../raster/mapPlane';
 import type { Pyramid } from '../raster/pyramid';
 import { faceToImage, imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import type { LandmarkPoint } from './faceLandmarks';
-import { BODY_CROP, BODY_CROP_BELOW, BODY_CROP_FROM, HEAD_CROP } from './headParameters';
+import {
+  BODY_CROP,
+  BODY_CROP_BELOW,
+  BODY_CROP_FROM,
+  DEEP_WITHIN,
+  HEAD_CROP,
+  SURELY_PERSON,
+} from './headParameters';
 import { PERSON_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
 import { answerAt, placesInSquare, turnedCrop } from './turnedCrop';
@@ -60,17 +69,30 @@ export function personMap({ frame, whole, head, body }: PersonAnswers): PersonMa
   const inWhole = placesInSquare(whole.square);
   const inHead = placesInSquare(head.square);
   const inBody = body && placesInSquare(body.square);
+  const deep = deepWithin(whole.shares);
   return (point) => {
     const [u, v] = imageToFace(frame, point);
     // A crop is trusted in its middle, less towards its border.
     const trust = clampUnit((HEAD_CROP / 2 - Math.max(Math.abs(u), Math.abs(v))) / 0.4) * (seen ? 0.6 : 1);
-    let wide = answerAt(whole.shares, PERSON_SIZE, inWhole(point));
+    const place = inWhole(point);
+    let wide = answerAt(whole.shares, PERSON_SIZE, place);
     if (inBody) {
       const [x, y] = inBody(point);
       const inner = clampUnit((BODY_CROP * Math.min(x, y, 1 - x, 1 - y)) / 0.8) * (seen ? 0.6 : 1);
       if (inner > 0) wide += inner * (answerAt(body.shares, PERSON_SIZE, [x, y]) - wide);
     }
     const close = trust > 0 ? answerAt(head.shares, PERSON_SIZE, inHead(point)) : 0;
-    return trust * close + (1 - trust) * wide;
+    // A crop shows parts of people without their heads, which the network does not take for people.
+    return Math.max(trust * close + (1 - trust) * wide, answerAt(deep, PERSON_SIZE, place));
   };
+}
+
+/** The least that is said about each place: what lies deep within the silhouette. */
+function deepWithin(shares: Float32Array): Float32Array {
+  const box = { channels: 1, width: PERSON_SIZE, height: PERSON_SIZE, radius: DEEP_WITHIN };
+  const none = boxMeans(
+    mapPlane(shares, (share) => Number(share < SURELY_PERSON)),
+    box,
+  );
+  return mapPlane(shares, (share, i) => (none[i]! < 1e-6 ? share : 0));
 }

@@ -16,8 +16,8 @@ import {
   placeOn,
   mixedVariance,
 } from './mixingLines';
-import { dropHairHaze, dropHaze, keptShares } from './haze';
-import type { KeptShares } from './haze';
+import { dropHairHaze, dropHaze, keptOf, sureAbout } from './haze';
+import type { SureAbout } from './haze';
 import { cellsOf, shrinkPlane } from './planes';
 import { setHairs, strandPlanes } from './strandPlanes';
 import { GROUNDS, shareOver } from './strandShares';
@@ -28,7 +28,6 @@ import {
   CLOUD_REACH,
   COLOUR_REACH,
   DEEP_REACH,
-  HAZES,
   HARDLY_TRUSTED,
   LEAST_SECOND,
   LOOKS,
@@ -73,12 +72,11 @@ export function refineClasses(
       smallHeight: small.region.outHeight,
     }),
   );
-  const cells = cellsOf(region, small.region.outWidth, small.region.outHeight);
-  const kept = (name: keyof typeof HAZES) => ({ cells, kept: keptShares(small, shrunk[name], HAZES[name]) });
-  const keptHair = kept('hair');
-  takeStrands(small, shrunk, refined, { region, fine, keptHair });
-  for (const name of ['skin', 'clothes'] as const) dropHaze(name, refined, kept(name));
-  dropHairHaze(strandPlanes(refined), keptHair);
+  const sureHair = sureAbout(small, shrunk.hair, 'hair');
+  takeStrands(small, shrunk, refined, { region, fine, sureHair });
+  for (const name of ['skin', 'clothes'] as const)
+    dropHaze(name, refined, sureAbout(small, shrunk[name], name), region);
+  dropHairHaze(refined, sureHair, region);
   partBeardHairs(small, refined, { region, fine });
   return refined;
 }
@@ -102,11 +100,12 @@ function takeStrands(
   {
     region,
     fine,
-    keptHair: { cells, kept },
-  }: { readonly region: Region; readonly fine: LinearRaster; readonly keptHair: KeptShares },
+    sureHair,
+  }: { readonly region: Region; readonly fine: LinearRaster; readonly sureHair: SureAbout },
 ): void {
   const { outWidth: columns, outHeight: rows } = grid.region;
   const { outWidth: width, outHeight: height } = region;
+  const cells = cellsOf(region, columns, rows);
   const unit = (grid.frame.unit * columns) / grid.region.width;
   const reach = Math.ceil(STRAND_REACH * unit);
   const coarse = { channels: 1, width: columns, height: rows };
@@ -120,7 +119,7 @@ function takeStrands(
   const colourCells = cellsOf(region, colourColumns, colourRows);
   const seeds = cellsOf({ ...region, outWidth: colourColumns, outHeight: colourRows }, columns, rows);
   const isBand = mapPlane(near, (share, cell) =>
-    Number(kept[cell]! > 0 && share >= NEARLY_NONE && within[cell]! <= NEARLY_ALL),
+    Number(keptOf(sureHair.about[cell]!) > 0 && share >= NEARLY_NONE && within[cell]! <= NEARLY_ALL),
   );
   const band = membersOf(cells, isBand);
   const trust = (name: number, cell: number) =>

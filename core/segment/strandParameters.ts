@@ -47,12 +47,16 @@ export const AMONG_HAIR = 0.15;
  * 0.8, 0.06 to 0.16 give the same, and black hair on black keeps more with 0.65
  */
 export const HAZES = {
-  skin: { sure: 0.8, reach: 0.04 },
-  clothes: { sure: 0.8, reach: 0.04 },
+  skin: { sure: 0.5, reach: 0.04 },
+  clothes: { sure: 0.5, reach: 0.04 },
   hair: { sure: 0.65, reach: 0.1 },
 } as const;
 /** Share of sure places there from which on all of it counts. [unrecorded] */
 export const HAZE = 0.03;
+/** Gap up to which hair still hangs together, face widths: a strap, a hand, a collar. [unrecorded] */
+export const HAIR_GAP = 0.25;
+/** Hair grows from what lies this near to the middle line of the head, face widths. [unrecorded] */
+export const SCALP_REACH = 0.3;
 /** Power by which the nearer of two grounds prevails. [unrecorded] */
 export const MEETING_SHARPNESS = 3;
 /** Share below which a second ground is not looked at. [numerical] */

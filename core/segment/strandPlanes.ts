@@ -24,23 +24,9 @@ export function strandPlanes(refined: HeadClasses): StrandPlanes {
   };
 }
 
-/** Gives a pixel its share of hair; what it had besides shares the rest as before. */
-export function setHair(
-  i: number,
-  share: number,
-  { hair, besides }: StrandPlanes,
-  ground: Float32Array,
-): void {
-  const rest = 1 - hair[i]!;
-  const scale = rest <= LEAST_REST ? 0 : (1 - share) / rest;
-  for (const plane of besides) plane[i]! *= scale;
-  hair[i] = share;
-  if (scale === 0) ground[i] = 1 - share;
-}
-
 /**
- * Gives pixels their shares of hair, as `setHair` does for one, plane after plane: a walk over all planes at every
- * pixel takes longer. A share below 0 leaves a pixel as it is.
+ * Gives pixels their shares of hair; what each had besides shares the rest as before. Plane after plane: a walk over
+ * all planes at every pixel takes longer. A share below 0 leaves a pixel as it is.
  * @param groundOf which of the grounds takes the rest of a pixel that was all hair
  */
 export function setHairs(

@@ -1,0 +1,43 @@
+import { boxMeans } from '../raster/boxMeans';
+import { mapPlane } from '../raster/mapPlane';
+import { pixelCentre } from '../raster/raster';
+import type { HeadGrid } from './headGrid';
+import { headDistance } from './nearness';
+import { HAIR_GAP, SCALP_REACH } from './strandParameters';
+
+/**
+ * Of places that are surely hair those that hang together with the head: what lies by itself, farther from all of
+ * these than hair leaves a gap, is something else that has hair's colour.
+ * @param sure 1 where hair is sure, on the pixels of the grid
+ * @returns 1 where it is and hangs together with the head; all of it where none lies about the head
+ */
+export function joinedToHead({ region, frame }: HeadGrid, sure: Float32Array): Float32Array {
+  const { outWidth: width, outHeight: height } = region;
+  const radius = Math.max(1, Math.round((HAIR_GAP * frame.unit * width) / region.width / 2));
+  // Grown by half a gap each, places that are a gap apart touch.
+  const grown = boxMeans(sure, { channels: 1, width, height, radius });
+  const joined = new Uint8Array(sure.length);
+  const open: number[] = [];
+  for (let i = 0; i < sure.length; i++) {
+    if (sure[i] === 0) continue;
+    const point = pixelCentre(region, i % width, Math.floor(i / width));
+    if (headDistance(frame, point) < SCALP_REACH) open.push(i);
+  }
+  if (open.length === 0) return sure;
+  for (const i of open) joined[i] = 1;
+  while (open.length > 0) {
+    const i = open.pop()!;
+    const column = i % width;
+    const visit = (next: number) => {
+      if (grown[next]! > 0 && joined[next] === 0) {
+        joined[next] = 1;
+        open.push(next);
+      }
+    };
+    if (column > 0) visit(i - 1);
+    if (column < width - 1) visit(i + 1);
+    if (i >= width) visit(i - width);
+    if (i < sure.length - width) visit(i + width);
+  }
+  return mapPlane(sure, (share, i) => share * joined[i]!);
+}
