@@ -7,7 +7,7 @@ import type { HeadClasses } from './classShares';
 import type { HeadGrid } from './headGrid';
 import { joinedToHead } from './joinedToHead';
 import { cellsOf, resizePlane } from './planes';
-import { HAZE, HAZES } from './strandParameters';
+import { HAZE, HAZES, LEAST_HAZE } from './strandParameters';
 
 /** A class as the cells of a head show it: how much of it is sure about each of them, 0..1. */
 export interface SureAbout {
@@ -34,7 +34,7 @@ export function keptOf(about: number): number {
   return clampUnit(about / HAZE);
 }
 
-/** What of a class is dropped from each pixel of a region, 0..1 of it. */
+/** What each pixel of a region keeps of its share of a class, 0..1. */
 function keptShares({ grid, about }: SureAbout, { outWidth, outHeight }: Region): Float32Array {
   const { outWidth: width, outHeight: height } = grid.region;
   const finer = resizePlane(about, { width, height, newWidth: outWidth, newHeight: outHeight });
@@ -48,7 +48,7 @@ function keptShares({ grid, about }: SureAbout, { outWidth, outHeight }: Region)
  */
 export function dropHaze(
   name: 'skin' | 'clothes',
-  { skin, clothes, background, others }: HeadClasses,
+  { skin, clothes, hair, background, others }: HeadClasses,
   sure: SureAbout,
   region: Region,
 ): void {
@@ -60,8 +60,8 @@ export function dropHaze(
     if (share === 1 || own[i] === 0) continue;
     const dropped = own[i]! * (1 - share);
     own[i]! -= dropped;
-    const ground = background[i]! > other[i]! ? background : other;
-    const to = others[i]! > ground[i]! ? others : ground;
+    let to = background;
+    for (const beside of [other, others, hair]) if (beside[i]! > to[i]!) to = beside;
     to[i]! += dropped;
   }
 }
@@ -71,21 +71,42 @@ export function dropHaze(
  * it, and what else is there shares them; where that is hardly anything, what the parser expects there.
  */
 export function dropHairHaze(classes: HeadClasses, sure: SureAbout, region: Region): void {
-  const kept = keptShares(sure, region);
+  const { hair, background } = classes;
+  const dropped = keptShares(sure, region);
+  for (let i = 0; i < hair.length; i++) dropped[i] = hair[i]! * (1 - dropped[i]!);
+  const hazy = indicesWhere(dropped, (share) => share > LEAST_HAZE);
   const { parsed, region: coarse } = sure.grid;
   const cells = cellsOf(region, coarse.outWidth, coarse.outHeight);
-  const besides = HEAD_CLASSES.filter((name) => name !== 'hair').map(
-    (name) => [classes[name], parsed.shares[name]] as const,
+  const besides = HEAD_CLASSES.filter(
+    (name) => name !== 'hair' && (isAnywhere(classes[name]) || isAnywhere(parsed.shares[name])),
   );
-  const { hair } = classes;
-  for (let i = 0; i < hair.length; i++) {
-    if (kept[i] === 1 || hair[i] === 0) continue;
-    const dropped = hair[i]! * (1 - kept[i]!);
-    hair[i]! -= dropped;
-    let sum = 0;
-    for (const [plane, told] of besides) sum += plane[i]! + dropped * told[cells[i]!]!;
-    for (const [plane, told] of besides)
-      plane[i]! += (dropped * (plane[i]! + dropped * told[cells[i]!]!)) / (sum || 1);
-    if (sum === 0) classes.background[i]! += dropped;
+  // Class after class: a walk over all of them at every pixel takes longer.
+  const sums = new Float32Array(hazy.length);
+  const expected = besides.map((name) => {
+    const [plane, told] = [classes[name], parsed.shares[name]];
+    const shares = new Float32Array(hazy.length);
+    for (let n = 0; n < hazy.length; n++) {
+      const i = hazy[n]!;
+      shares[n] = plane[i]! + dropped[i]! * told[cells[i]!]!;
+      sums[n]! += shares[n]!;
+    }
+    return shares;
+  });
+  for (let n = 0; n < hazy.length; n++) {
+    hair[hazy[n]!]! -= dropped[hazy[n]!]!;
+    if (sums[n] === 0) background[hazy[n]!]! += dropped[hazy[n]!]!;
   }
+  for (const [k, name] of besides.entries()) {
+    const [plane, shares] = [classes[name], expected[k]!];
+    for (let n = 0; n < hazy.length; n++)
+      if (sums[n]! > 0) plane[hazy[n]!]! += (dropped[hazy[n]!]! * shares[n]!) / sums[n]!;
+  }
+}
+
+/** The indices of the values that are meant, in their order. */
+function indicesWhere(plane: Float32Array, isMeant: (value: number) => boolean): Int32Array {
+  const out = new Int32Array(plane.length);
+  let count = 0;
+  for (let i = 0; i < plane.length; i++) if (isMeant(plane[i]!)) out[count++] = i;
+  return out.subarray(0, count);
 }

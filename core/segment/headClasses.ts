@@ -1,8 +1,10 @@
 import { fastExp } from '../colour/fastLog';
 import { clamp, clampUnit } from '../math/clamp';
+import { smoothstep } from '../math/smoothstep';
 import { boxMeansTwice } from '../raster/boxMeans';
 import { prepareGuide, smoothedAlong } from '../raster/guidedFilter';
 import type { PreparedGuide } from '../raster/guidedFilter';
+import { imageToFace } from './faceFrame';
 import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import { isAnywhere, mapPlane } from '../raster/mapPlane';
@@ -24,12 +26,15 @@ import {
   CLASS_SURE,
   CLASS_TOLD,
   CLASS_UNFORESEEN,
+  CLOTH_BELOW,
   LEAST_ROUGH_SPREAD,
   LEAST_SURE,
   LEAST_TOLD,
   OF_BODY,
+  SILHOUETTE_DEPTH,
   SILHOUETTE_FROM,
   SILHOUETTE_FULL,
+  SILHOUETTE_INSIDE,
   SILHOUETTE_REACH,
   SUREST,
 } from './headParameters';
@@ -106,30 +111,50 @@ function classPriors(grid: HeadGrid): HeadClasses {
       hair[i]! += body * OF_BODY.hair;
       clothes[i]! += body * OF_BODY.clothes;
     }
-  bareGround(grid, priors);
+  shareOut(priors);
+  heedSilhouette(grid, priors);
   paleAsCloth(grid, priors);
   shareOut(priors);
   return priors;
 }
 
-/** Where the silhouette shows nobody far and wide, the parser is hardly asked. */
-function bareGround({ region, frame, person }: HeadGrid, priors: HeadClasses): void {
+/**
+ * The silhouette has a say beside the parser: far from where it shows anybody there is hardly anything of a sitter, and
+ * deep within, below the chin, hardly any background.
+ */
+function heedSilhouette({ region, frame, person }: HeadGrid, priors: HeadClasses): void {
   const { outWidth: width, outHeight: height } = region;
   const seen = mapPlane(priors.background, (_, i) =>
-    Number(person(pixelCentre(region, i % width, Math.floor(i / width))) > SILHOUETTE_FROM),
+    person(pixelCentre(region, i % width, Math.floor(i / width))),
   );
-  if (!isAnywhere(seen)) return;
-  const radius = Math.max(1, Math.round((SILHOUETTE_REACH * frame.unit * width) / region.width / 2));
-  const about = boxMeansTwice(seen, { channels: 1, width, height, radius });
+  if (!seen.some((share) => share > SILHOUETTE_FROM)) return;
+  const meansOf = (isMeant: (share: number) => boolean, reach: number) =>
+    boxMeansTwice(
+      mapPlane(seen, (share) => Number(isMeant(share))),
+      {
+        channels: 1,
+        width,
+        height,
+        radius: Math.max(1, Math.round((reach * frame.unit * width) / region.width / 2)),
+      },
+    );
+  const near = meansOf((share) => share > SILHOUETTE_FROM, SILHOUETTE_REACH);
+  const outside = meansOf((share) => share < SILHOUETTE_INSIDE, SILHOUETTE_DEPTH);
   const { background, others } = priors;
-  for (let i = 0; i < about.length; i++) {
-    const left = BARE_LEFT + (1 - BARE_LEFT) * clampUnit(about[i]! / SILHOUETTE_FULL);
-    if (left === 1) continue;
+  for (let i = 0; i < near.length; i++) {
     const own = 1 - background[i]! - others[i]!;
-    for (const name of HEAD_CLASSES) if (name !== 'background' && name !== 'others') priors[name][i]! *= left;
-    background[i]! += Math.max(0, own * (1 - left));
+    const left = BARE_LEFT + (1 - BARE_LEFT) * clampUnit(near[i]! / SILHOUETTE_FULL);
+    const [, v] = imageToFace(frame, pixelCentre(region, i % width, Math.floor(i / width)));
+    const below = smoothstep((v - frame.chin[1]) / CLOTH_BELOW);
+    const taken = below * (1 - BARE_LEFT) * (1 - clampUnit(outside[i]! / SILHOUETTE_FULL));
+    const scale = (left * own + taken * background[i]!) / (own || 1);
+    if (own <= 0 || scale === 1) continue;
+    background[i] = 1 - others[i]! - own * scale;
+    for (const name of HEAD_CLASSES)
+      if (name !== 'background' && name !== 'others') priors[name][i]! *= scale;
   }
 }
+
 /** The person network is surer than it says: its odds count squared. */
 export function sharpened(probability: number): number {
   const p = clamp(probability, 0.03, 0.97);

@@ -78,8 +78,11 @@ export const LEAST_SURE = 0.3;
 export const LEAST_TOLD = 0.002;
 /** Share 0..1 from which on the parser sees a beard, glasses, a hat or another sitter. [unrecorded] */
 export const PRESENT_FROM = 0.5;
-/** Places of its answer that must be so for any of that to be there.[unrecorded] */
-export const PRESENT_CELLS = 15;
+/**
+ * Places of its answer that must be so for any of that to be there: a hat is no spot in the hair, and another
+ * sitter none in the clothes. [unrecorded]
+ */
+export const PRESENT_CELLS = { beard: 15, glasses: 15, hat: 100, others: 100 } as const;
 /**
  * And the share that it must reach in one. [measured] on heads of even number: beards that are none reach 0.66 at
  * most (dark ground below a chin), those that are some 0.74 at least
@@ -97,7 +100,9 @@ export const LEAST_PRESENT = 0.02;
 export const [SILHOUETTE_FROM, SILHOUETTE_REACH] = [0.2, 0.3];
 /** Share of what is about a place that the silhouette must show for the parser to be believed in full there. [numerical] */
 export const SILHOUETTE_FULL = 0.1;
-/** What is left there of what the parser sees of a sitter where the silhouette shows nobody, 0..1. [unrecorded] */
+/** Where it shows somebody from this probability on, nothing that deep within is background, face widths. [unrecorded] */
+export const [SILHOUETTE_INSIDE, SILHOUETTE_DEPTH] = [0.5, 0.1];
+/** What is left of what the parser says against it there, 0..1. [unrecorded] */
 export const BARE_LEFT = 0.05;
 /** What a person is made of beyond the parser's square, before colours are looked at. [unrecorded] */
 export const OF_BODY = { skin: 0.3, hair: 0.1, clothes: 0.6 } as const;

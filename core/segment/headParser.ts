@@ -153,11 +153,11 @@ function weighedBack(answers: Float32Array): Float32Array {
 }
 
 /** Whether the parser sees what is not on everybody: in so many places, and in one of them for sure. */
-function isPresent(answers: Float32Array, name: (typeof PARSER_CLASSES)[number]): boolean {
+function isPresent(answers: Float32Array, name: (typeof NOT_ON_ALL)[number]): boolean {
   const at = PARSER_CLASSES.indexOf(name);
   const shares = answers.filter((_, i) => i % PARSER_CLASSES.length === at);
   return (
-    shares.filter((share) => share > PRESENT_FROM).length >= PRESENT_CELLS &&
+    shares.filter((share) => share > PRESENT_FROM).length >= PRESENT_CELLS[name] &&
     shares.some((share) => share > SURELY_PRESENT)
   );
 }

@@ -59,6 +59,19 @@ describe('two who touch', () => {
     expect(left.classes.hair[3]).toBe(0);
   });
 
+  it('get what only nearness gave to another, who looks at it and sees nobody', () => {
+    const left = sitterFrom(0, 'clothes', () => 0.1);
+    left.told.skin.fill(0);
+    const right = sitterFrom(5, 'hair', () => 0);
+    right.classes.others.fill(0);
+    right.classes.background.fill(1);
+    right.told.background.fill(0.9);
+    partSitters([left, right]);
+    expect(left.classes.clothes[7]).toBeGreaterThan(0.9);
+    expect(left.classes.clothes[2]).toBeCloseTo(0.1);
+    expect(right.classes.background[2]).toBeCloseTo(1);
+  });
+
   it('claim no more than all of a place, and every place still sums to 1', () => {
     for (let i = 0; i < 5; i++)
       expect(first.classes.hair[5 + i]! + second.classes.clothes[i]!).toBeLessThanOrEqual(1 + 1e-6);

@@ -31,6 +31,12 @@ describe('the silhouette', () => {
     expect(at([60, 700])).toBeCloseTo(0.1);
   });
 
+  it('keeps what the whole photo shows for sure, though a crop without a head in that part does not', async () => {
+    const { networks } = asked([0.95, 0.1, 0.1]);
+    const at = personMap(await askPerson(photo, frameOf(30), networks));
+    for (const y of [105, 240, 700]) expect(at([400, y])).toBeCloseTo(0.95);
+  });
+
   it('takes a head that fills the photo from two answers', async () => {
     const { networks, count } = asked([0.1, 0.5, 0.3]);
     const at = personMap(await askPerson(photo, frameOf(200), networks));

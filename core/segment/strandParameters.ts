@@ -53,6 +53,8 @@ export const HAZES = {
 } as const;
 /** Share of sure places there from which on all of it counts. [unrecorded] */
 export const HAZE = 0.03;
+/** Haze below which there is nothing to drop. [numerical] */
+export const LEAST_HAZE = 0.002;
 /** Gap up to which hair still hangs together, face widths: a strap, a hand, a collar. [unrecorded] */
 export const HAIR_GAP = 0.25;
 /** Hair grows from what lies this near to the middle line of the head, face widths. [unrecorded] */
