@@ -4,6 +4,7 @@ import { smoothstep } from '../math/smoothstep';
 import { boxMeansTwice } from '../raster/boxMeans';
 import { prepareGuide, smoothedAlong } from '../raster/guidedFilter';
 import type { PreparedGuide } from '../raster/guidedFilter';
+import { heedChroma } from './faceChroma';
 import { imageToFace } from './faceFrame';
 import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
@@ -11,7 +12,7 @@ import { isAnywhere, mapPlane } from '../raster/mapPlane';
 import { pixelCentre } from '../raster/raster';
 import { resizePlane } from './planes';
 import type { HeadGrid } from './headGrid';
-import { paleAsCloth } from './paleCloth';
+
 import { fitMixture, mixtureDensities, sampleOf } from './mixture';
 import type { Mixture } from './mixture';
 import { ownShare } from './nearness';
@@ -113,7 +114,7 @@ function classPriors(grid: HeadGrid): HeadClasses {
     }
   shareOut(priors);
   heedSilhouette(grid, priors);
-  paleAsCloth(grid, priors);
+  heedChroma(grid, priors);
   shareOut(priors);
   return priors;
 }

@@ -116,7 +116,7 @@ export const FAR_BEHIND = 20;
 /** Distance from the face, in face widths, beyond which no shape of a head is assumed. [unrecorded] */
 export const FAR_FROM_FACE = 0.65;
 
-// paleCloth
+// faceChroma
 /** Share from which on a place within the face's oval teaches its skin's chroma. [unrecorded] */
 export const FACE_SKIN = 0.9;
 /** Places that it takes at least. [numerical] */
@@ -133,6 +133,15 @@ export const PALE_SKIN = 0.55;
 export const PALE_CLOTH = 0.4;
 /** What is left to skin of its share where it is as pale as that. [unrecorded] */
 export const PALE_LEFT = 0.02;
+/**
+ * Shares of the face's chroma, along its hue and beside it, within which a place looks like this face's skin, and over
+ * how much that ends. [tried] on heads of even number: from 0.7 to 1.3 a collar in the skin's colour became skin (0.98 of
+ * it cloth, so 0.83); with these 0.97, and a bare chest 0.69 to 0.92; on photographs arms and shoulders, where the parser
+ * sees clothes
+ */
+export const [LIKE_FROM, LIKE_TO, LIKE_ASIDE, LIKE_RAMP] = [0.8, 1.2, 0.12, 0.15];
+/** What of the clothes there may be skin, 0..1: what the photo's own colours then tell apart. [tried] 0.4 does the same */
+export const LIKE_TAKEN = 0.5;
 /** Over this distance below the chin cloth is more and more thought of, face widths. [unrecorded] */
 export const CLOTH_BELOW = 0.15;
 

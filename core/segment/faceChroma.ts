@@ -8,6 +8,11 @@ import {
   FACE_SKIN,
   LEAST_FACE_CHROMA,
   LEAST_FACE_PIXELS,
+  LIKE_ASIDE,
+  LIKE_FROM,
+  LIKE_RAMP,
+  LIKE_TAKEN,
+  LIKE_TO,
   PALE_CLOTH,
   PALE_LEFT,
   PALE_SKIN,
@@ -18,11 +23,12 @@ import { signedDistance } from './outline';
 type Chroma = readonly [a: number, b: number];
 
 /**
- * Takes from skin below the chin what has much less of this face's chroma than the face has at that lightness: a
- * white shirt in an open collar looks, by its place, like the skin that is there on others.
- * @param priors overwritten: what skin loses, clothes gain
+ * Below the chin the chroma of this face's skin has a say beside the parser, whatever the strength of light: what has
+ * much less of it is cloth (a white shirt in an open collar looks, by its place, like the skin that is there on others),
+ * and what has as much is as likely skin as cloth (a bare shoulder is where others are dressed).
+ * @param priors overwritten: what one of skin and clothes loses, the other gains
  */
-export function paleAsCloth(grid: HeadGrid, { skin, clothes }: Pick<HeadClasses, 'skin' | 'clothes'>): void {
+export function heedChroma(grid: HeadGrid, { skin, clothes }: Pick<HeadClasses, 'skin' | 'clothes'>): void {
   const { region, frame, oklab } = grid;
   const chromaAt = faceChroma(grid, skin);
   if (!chromaAt) return;
@@ -33,9 +39,15 @@ export function paleAsCloth(grid: HeadGrid, { skin, clothes }: Pick<HeadClasses,
       if (below === 0) continue;
       const [expectedA, expectedB] = chromaAt(lightnessAt(oklab, i));
       const [a, b] = chromaOf(oklab, i);
-      const kept = (a * expectedA + b * expectedB) / (expectedA ** 2 + expectedB ** 2);
+      const whole = expectedA ** 2 + expectedB ** 2;
+      const kept = (a * expectedA + b * expectedB) / whole;
+      const aside = Math.abs(a * expectedB - b * expectedA) / whole;
       const pale = 1 - smoothstep((kept - PALE_CLOTH) / (PALE_SKIN - PALE_CLOTH));
-      const taken = below * pale * (1 - PALE_LEFT) * skin[i]!;
+      const alike =
+        smoothstep((kept - LIKE_FROM) / LIKE_RAMP) *
+        (1 - smoothstep((kept - LIKE_TO) / LIKE_RAMP)) *
+        (1 - smoothstep((aside - LIKE_ASIDE) / LIKE_RAMP));
+      const taken = below * (pale * (1 - PALE_LEFT) * skin[i]! - LIKE_TAKEN * alike * clothes[i]!);
       skin[i]! -= taken;
       clothes[i]! += taken;
     }
