@@ -138,6 +138,8 @@ export async function parseHead(
   });
   // A rare class is there once it is answered: what it weighed in training is what has it seen at all.
   for (const name of NOT_ON_ALL) if (!isPresent(answers, name)) shares[name].fill(0);
+  // Of a neighbour whose face is not found it hardly ever knows; of one who is alone it takes a dark collar for another.
+  if (others.length === 0) shares.others.fill(0);
   return { square, shares, ofFace, brows };
 }
 
