@@ -76,13 +76,17 @@ export const SUREST = 0.85;
 export const LEAST_SURE = 0.3;
 /** What the parser leaves to a class that it sees nowhere near, 0..1.[unrecorded] */
 export const LEAST_TOLD = 0.002;
-/** Share 0..1 from which on the parser sees a beard, glasses, a hat or another sitter. [unrecorded] */
-export const PRESENT_FROM = 0.5;
 /**
- * Places of its answer that must be so for any of that to be there: a hat is no spot in the hair, and another
- * sitter none in the clothes. [unrecorded]
+ * Share 0..1 from which on the parser sees what is not on everybody, and places of its answer that must be so for any of
+ * that to be there: a hat is no spot in the hair, and another sitter none in the clothes. [measured] hats: three that are
+ * drawn reach 0.95 in 352 places at least, hair of four photographs in 29 at most; the others [unrecorded]
  */
-export const PRESENT_CELLS = { beard: 15, glasses: 15, hat: 100, others: 100 } as const;
+export const PRESENT = {
+  beard: [0.5, 15],
+  glasses: [0.5, 15],
+  hat: [0.9, 100],
+  others: [0.5, 100],
+} as const;
 /**
  * And the share that it must reach in one. [measured] on heads of even number: beards that are none reach 0.66 at
  * most (dark ground below a chin), those that are some 0.74 at least

@@ -9,7 +9,7 @@ import type { HeadClass, HeadClasses } from './classShares';
 import { pixelCentre } from '../raster/raster';
 import { signedDistance } from './outline';
 import type { PersonMap } from './personMap';
-import { LEAST_TOLD, PARSER_RIM, PRESENT_CELLS, PRESENT_FROM, SURELY_PRESENT } from './headParameters';
+import { LEAST_TOLD, PARSER_RIM, PRESENT, SURELY_PRESENT } from './headParameters';
 import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE, PARSER_WEIGHTS } from './networks';
 import type { FaceNetworks } from './networks';
 import { answerAt, placesInSquare, pointsOfSquare, turnedCrop } from './turnedCrop';
@@ -158,9 +158,9 @@ function weighedBack(answers: Float32Array): Float32Array {
 function isPresent(answers: Float32Array, name: (typeof NOT_ON_ALL)[number]): boolean {
   const at = PARSER_CLASSES.indexOf(name);
   const shares = answers.filter((_, i) => i % PARSER_CLASSES.length === at);
+  const [from, cells] = PRESENT[name];
   return (
-    shares.filter((share) => share > PRESENT_FROM).length >= PRESENT_CELLS[name] &&
-    shares.some((share) => share > SURELY_PRESENT)
+    shares.filter((share) => share > from).length >= cells && shares.some((share) => share > SURELY_PRESENT)
   );
 }
 
