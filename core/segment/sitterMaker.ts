@@ -25,6 +25,7 @@ import type { DividedHead } from './partSitters';
 import { personMap } from './personMap';
 import type { PersonAnswers } from './personMap';
 import { refineClasses } from './refineClasses';
+import { shadeIsSkin } from './shadedJaw';
 
 /** A face in a photo, and what the networks say of it and its surroundings. */
 export interface SitterWork {
@@ -74,6 +75,7 @@ export class LocalSitterMaker implements SitterMaker {
     const told = { reach, others, person, parsed };
     const grid = headGrid(pyramid, view, frame, told);
     const small = headGrid(pyramid, view, frame, { ...told, longSide: SMALL_LONG_SIDE });
+    shadeIsSkin([grid, small]);
     this.#head = { view, grid, small };
     return { region: grid.region, classes: divideHead(grid, small), told: grid.parsed.shares };
   }
