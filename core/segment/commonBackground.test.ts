@@ -13,7 +13,11 @@ const frameAt = (x: number) => uprightFrame([x, 60], 40, { oval: headOval(0.5, 0
 function groundAt(x: number, background: number, person: number): Ground {
   const region = { x: x - 50, y: 10, width: 100, height: 100, outWidth: 50, outHeight: 50 };
   const square = { centreX: WIDTH / 2, centreY: HEIGHT / 2, side: 10 * WIDTH, tiltRadians: 0 };
-  const answer = { square, shares: new Float32Array(PERSON_SIZE ** 2).fill(person) };
+  const [shares, deep] = [
+    new Float32Array(PERSON_SIZE ** 2).fill(person),
+    new Float32Array(PERSON_SIZE ** 2),
+  ];
+  const answer = { square, shares, deep };
   return {
     frame: frameAt(x),
     region,

@@ -30,7 +30,8 @@ interface PersonAnswer {
 /** What the person network says of the whole photo, of a head, and of the body where that is small. */
 export interface PersonAnswers {
   readonly frame: FaceFrame;
-  readonly whole: PersonAnswer;
+  /** with what lies deep within the silhouette */
+  readonly whole: PersonAnswer & { readonly deep: Float32Array };
   readonly head: PersonAnswer;
   readonly body: PersonAnswer | undefined;
 }
@@ -47,12 +48,12 @@ export async function askPerson(
     shares: await networks.person(turnedCrop(pyramid, square, PERSON_SIZE)),
   });
   const side = Math.max(pyramid.width, pyramid.height);
+  const all = { centreX: pyramid.width / 2, centreY: pyramid.height / 2, side, tiltRadians: 0 };
   const [bodyX, bodyY] = faceToImage(frame, [0, BODY_CROP_BELOW]);
   const body = { centreX: bodyX, centreY: bodyY, side: BODY_CROP * frame.unit, tiltRadians: 0 };
   return {
     frame,
-    whole:
-      whole ?? (await ask({ centreX: pyramid.width / 2, centreY: pyramid.height / 2, side, tiltRadians: 0 })),
+    whole: whole ?? withDeep(await ask(all)),
     head: await ask({
       centreX: frame.origin[0],
       centreY: frame.origin[1],
@@ -69,7 +70,6 @@ export function personMap({ frame, whole, head, body }: PersonAnswers): PersonMa
   const inWhole = placesInSquare(whole.square);
   const inHead = placesInSquare(head.square);
   const inBody = body && placesInSquare(body.square);
-  const deep = deepWithin(whole.shares);
   return (point) => {
     const [u, v] = imageToFace(frame, point);
     // A crop is trusted in its middle, less towards its border.
@@ -82,17 +82,20 @@ export function personMap({ frame, whole, head, body }: PersonAnswers): PersonMa
       if (inner > 0) wide += inner * (answerAt(body.shares, PERSON_SIZE, [x, y]) - wide);
     }
     const close = trust > 0 ? answerAt(head.shares, PERSON_SIZE, inHead(point)) : 0;
+    const seenThere = trust * close + (1 - trust) * wide;
     // A crop shows parts of people without their heads, which the network does not take for people.
-    return Math.max(trust * close + (1 - trust) * wide, answerAt(deep, PERSON_SIZE, place));
+    return seenThere > SURELY_PERSON
+      ? seenThere
+      : Math.max(seenThere, answerAt(whole.deep, PERSON_SIZE, place));
   };
 }
 
-/** The least that is said about each place: what lies deep within the silhouette. */
-function deepWithin(shares: Float32Array): Float32Array {
+/** What is said where all about a place is surely a person too. */
+function withDeep({ square, shares }: PersonAnswer): PersonAnswers['whole'] {
   const box = { channels: 1, width: PERSON_SIZE, height: PERSON_SIZE, radius: DEEP_WITHIN };
   const none = boxMeans(
     mapPlane(shares, (share) => Number(share < SURELY_PERSON)),
     box,
   );
-  return mapPlane(shares, (share, i) => (none[i]! < 1e-6 ? share : 0));
+  return { square, shares, deep: mapPlane(shares, (share, i) => (none[i]! < 1e-6 ? share : 0)) };
 }

@@ -47,20 +47,27 @@ export function resizePlane(
   },
 ): Float32Array {
   const out = new Float32Array(newWidth * newHeight);
+  const lefts = new Int32Array(newWidth);
+  const shares = new Float64Array(newWidth);
+  for (let column = 0; column < newWidth; column++) {
+    const x = clamp(((column + 0.5) * width) / newWidth - 0.5, 0, width - 1);
+    lefts[column] = Math.floor(x);
+    shares[column] = x - lefts[column]!;
+  }
+  // Between two rows first, which all of a row's pixels share; one more column stands for what is beyond the last.
+  const line = new Float64Array(width + 1);
   for (let row = 0, i = 0; row < newHeight; row++) {
     const y = clamp(((row + 0.5) * height) / newHeight - 0.5, 0, height - 1);
     const top = Math.floor(y);
     const down = y - top;
     const upper = top * width;
     const lower = Math.min(height - 1, top + 1) * width;
+    for (let column = 0; column < width; column++)
+      line[column] = (1 - down) * plane[upper + column]! + down * plane[lower + column]!;
+    line[width] = line[width - 1]!;
     for (let column = 0; column < newWidth; column++, i++) {
-      const x = clamp(((column + 0.5) * width) / newWidth - 0.5, 0, width - 1);
-      const left = Math.floor(x);
-      const right = Math.min(width - 1, left + 1);
-      const across = x - left;
-      out[i] =
-        (1 - down) * (plane[upper + left]! * (1 - across) + plane[upper + right]! * across) +
-        down * (plane[lower + left]! * (1 - across) + plane[lower + right]! * across);
+      const left = lefts[column]!;
+      out[i] = line[left]! + shares[column]! * (line[left + 1]! - line[left]!);
     }
   }
   return out;
