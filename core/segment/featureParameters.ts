@@ -189,7 +189,7 @@ export const LIPS_RIM = 0.07;
  * Log odds that a place midway between the landmarks of the border and of the gap is lips, however thin these are, and
  * the odds that colour alone may speak with. [tried] by looking at seventeen photographed mouths: thin upper lips of
  * smiles were lost, on which landmarks lie better than on drawn faces; on heads of even number without both, lips 0.907,
- * with 0.904
+ * with 0.903
  */
 export const [MID_LIP, MOUTH_COLOUR_ODDS] = [2, 12];
 /** How far a place must lie midway to tell of the lips’ colours, 0..1. [tried] likewise; even heads 0.905 to 0.907 */

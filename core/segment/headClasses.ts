@@ -12,7 +12,6 @@ import { isAnywhere, mapPlane } from '../raster/mapPlane';
 import { pixelCentre } from '../raster/raster';
 import { resizePlane } from './planes';
 import type { HeadGrid } from './headGrid';
-
 import { fitMixture, mixtureDensities, sampleOf } from './mixture';
 import type { Mixture } from './mixture';
 import { ownShare } from './nearness';

@@ -63,7 +63,9 @@ export function mouthParts(pyramid: Pyramid, { points }: FaceLandmarks): MouthPa
   const open = loop.reduce((sum, value) => sum + value, 0) / (unit * unit) > LEAST_OPENING;
   const between = betweenLips(window, { beyond, apart, unit, open });
   const place = mapPlane(beyond, (distance, i) =>
-    sigmoid(Math.max(-distance / BORDER_REACH, MID_LIP * midLip(distance, apart[i]!))),
+    sigmoid(
+      Math.max(-distance / BORDER_REACH, distance < 0 ? MID_LIP * midLip(distance, apart[i]!) : -Infinity),
+    ),
   );
   const like = likeness(window, place, {
     isFeature: (i) => beyond[i]! < LIPS_CORE && apart[i]! > 0.02,
