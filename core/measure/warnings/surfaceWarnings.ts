@@ -37,7 +37,10 @@ const SLOPE = 0.05;
 /** Grain raised, texture lost, and tones pulled apart in smooth skin, on areas with steps. The amounts are factors. */
 export function grainWarnings({ region, labBefore, labAfter, areas, wholeStepped }: WarningScene): Warning[] {
   const size = { width: region.outWidth, height: region.outHeight };
-  const looked = areas.filter(({ stepped, part }) => stepped || (wholeStepped && part === 'skin'));
+  // What is done to the whole picture shows its grain in skin, and where a veil was taken off in dark hair.
+  const looked = areas.filter(
+    ({ stepped, part }) => stepped || (wholeStepped && (part === 'skin' || part === 'hair')),
+  );
   if (looked.length === 0) return [];
   const fineBefore = fineness(labBefore.lightness, size);
   const fineAfter = fineness(labAfter.lightness, size);

@@ -46,6 +46,7 @@ function warned(
   change: Paint,
   areas: readonly WarnedArea[] = [left, right],
   paint = skinAt,
+  wholeStepped = false,
 ): readonly Warning[] {
   const before = picture(paint);
   const after = picture((x, y) => change(x, y, paint(x, y)));
@@ -59,7 +60,7 @@ function warned(
     labBase: labBefore,
     labAfter: labPlanes(after),
     areas,
-    wholeStepped: false,
+    wholeStepped,
   };
   return findWarnings(scene);
 }
@@ -146,6 +147,11 @@ describe('warnings', () => {
     expect(kinds(warned(about(2.5), [left, right], rough))).toEqual([['noise', 'skin']]);
     expect(kinds(warned(about(0.3), [left, right], rough))).toEqual([['texture', 'skin']]);
     expect(kinds(warned(about(1.2), [left, right], rough))).toEqual([]);
+    // In hair, and not in clothes, what is done to the whole picture shows it as well.
+    const untouched = (part: 'hair' | 'clothes') => ({ ...left, id: part, part, stepped: false });
+    expect(kinds(warned(about(2.5), [untouched('hair')], rough, true))).toEqual([['noise', 'hair']]);
+    expect(kinds(warned(about(2.5), [untouched('clothes')], rough, true))).toEqual([]);
+    expect(kinds(warned(about(2.5), [untouched('hair')], rough))).toEqual([]);
   });
 
   it('of tones pulled apart in smooth skin', () => {
