@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { uprightFrame } from '../../tests/fixtures/faceFrames';
+import { headOval, uprightFrame } from '../../tests/fixtures/faceFrames';
 import { HEAD_CLASSES, ofEachClass } from './classShares';
-import { dropHairHaze, dropHaze } from './haze';
+import { dropHairHaze, dropHaze, sureAbout } from './haze';
 import type { HeadGrid } from './headGrid';
 
 const region = { x: 0, y: 0, width: 2, height: 1, outWidth: 2, outHeight: 1 };
@@ -38,5 +38,20 @@ describe('haze', () => {
     const classes = classesOf({ skin: [0.4, 0.4], clothes: [0.6, 0], background: [0, 0.6] });
     dropHaze('skin', classes, nowhere, region);
     expect([...classes.clothes, ...classes.background]).toEqual([1, 0, 0, 1].map((v) => expect.closeTo(v)));
+  });
+
+  it('is what is hair for sure in a corner, but not what is skin there', () => {
+    const side = 40;
+    const head = {
+      region: { x: 0, y: 0, width: side, height: side, outWidth: side, outHeight: side },
+      frame: uprightFrame([20, 10], 10, { oval: headOval(0.5, 0.7) }),
+    } as unknown as HeadGrid;
+    const [cap, corner] = [20 + 4 * side, 2 + 37 * side];
+    const sure = new Float32Array(side * side);
+    for (const place of [cap, corner]) for (const next of [0, 1, side]) sure[place + next] = 1;
+    const aboutOf = (name: 'hair' | 'skin') => sureAbout(head, sure, name).about;
+    expect(aboutOf('hair')[cap]).toBeGreaterThan(0);
+    expect(aboutOf('hair')[corner]).toBe(0);
+    expect(aboutOf('skin')[corner]).toBeGreaterThan(0);
   });
 });

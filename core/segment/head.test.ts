@@ -205,6 +205,29 @@ describe('a drawn head', () => {
     expect(hairOnWall(false)).toBeGreaterThan(0.9);
   });
 
+  it('is dressed deep within the silhouette, where the parser sees a wall', () => {
+    const onShirt = (i: number, size: number) =>
+      Math.abs((i % size) / size - 0.5) < 0.2 && i > 0.85 * size * size;
+    const seen = (size: number, silhouette: number) => {
+      const { source } = drawnHead(size);
+      const grid = gridOf(size, source);
+      for (let i = 0; i < size * size; i++) {
+        if (!onShirt(i, size)) continue;
+        source.data.set([0.5, 0.1, 0.5], 3 * i);
+        for (const name of HEAD_CLASSES)
+          grid.parsed.shares[name][i] = { background: 0.6, clothes: 0.4 }[name as string] ?? 0;
+      }
+      const person: HeadGrid['person'] = ([, y]) => (y > MIDDLE + 50 ? silhouette : 0.9);
+      return { ...grid, oklab: oklabOf(source), person };
+    };
+    const dressed = (silhouette: number) => {
+      const { clothes } = divideHead(seen(SIZE / 2, silhouette), seen(SIZE / 4, silhouette));
+      const there = clothes.filter((_, i) => onShirt(i, SIZE / 2));
+      return there.reduce((sum, share) => sum + share, 0) / there.length;
+    };
+    expect(dressed(0.9) - dressed(0.3)).toBeGreaterThan(0.3);
+  });
+
   it('has strands told from the wall by their own colour', () => {
     let error = 0;
     let before = 0;

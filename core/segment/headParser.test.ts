@@ -89,6 +89,18 @@ describe('what the parser answers', () => {
       } as FaceNetworks,
     });
 
+  it.each([
+    ['a hat, of which it is all but sure in many places', 'hat', 0.95, 1, true],
+    ['no hat, of which it is only fairly sure', 'hat', 0.85, 5, false],
+    ['no other sitter beside one who is alone', 'others', 0.95, 5, false],
+  ] as const)('sees %s', async (_, told, share, rows, isThere) => {
+    const { shares } = await parsedBy((name, row) => {
+      if (name === told) return row < rows ? share : 0;
+      return name === 'face' ? 1 - (row < rows ? share : 0) : 0;
+    });
+    expect(shares[told].some((value) => value > 0)).toBe(isThere);
+  });
+
   it('counts face, body and brows as skin, and takes no hat of which it is nowhere sure', async () => {
     const shares = { face: 0.1, body: 0.03, brows: 0.05, glasses: 0.72, hat: 0.06, hair: 0.04 };
     // In training body, hair and hats weighed one and a half times, glasses four times as much as a face.

@@ -75,7 +75,6 @@ export function refineClasses(
   const sureHair = sureAbout(small, shrunk.hair, 'hair');
   takeStrands(small, shrunk, refined, { region, fine, sureHair });
   dropHairHaze(refined, sureHair, region);
-  dropHairHaze(shrunk, sureHair, small.region);
   for (const name of ['skin', 'clothes'] as const)
     dropHaze(name, refined, sureAbout(small, shrunk[name], name), region);
   partBeardHairs(small, refined, { region, fine });

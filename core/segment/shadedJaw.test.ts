@@ -2,7 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { headOval, uprightFrame } from '../../tests/fixtures/faceFrames';
 import { ofEachClass } from './classShares';
 import type { HeadGrid } from './headGrid';
+import { buildPyramid } from '../raster/pyramid';
+import { PARSER_ANSWER_SIZE, PERSON_SIZE } from './networks';
+import { parserSquare } from './headParser';
 import { shadeIsSkin } from './shadedJaw';
+import { LocalSitterMaker } from './sitterMaker';
+import type { SitterWork } from './sitterMaker';
 
 const SIDE = 100;
 
@@ -36,5 +41,33 @@ describe('a jaw in shade', () => {
       expect(parsed.shares.beard[90 * SIDE + 50]).toBeCloseTo(left);
       expect(parsed.shares.skin[90 * SIDE + 50]).toBeCloseTo(1 - left);
     }
+  });
+});
+
+describe('a sitter', () => {
+  it('is divided without the beard that the parser sees on a smooth jaw', () => {
+    const side = 200;
+    const data = new Uint8ClampedArray(4 * side * side).fill(180);
+    const photo = buildPyramid({ space: 'srgb8', width: side, height: side, data });
+    const frame = uprightFrame([100, 80], 60, { oval: headOval(0.5, 0.7) });
+    const count = PARSER_ANSWER_SIZE ** 2;
+    const square = parserSquare(frame);
+    const all = new Float32Array(PERSON_SIZE ** 2).fill(0.9);
+    const person = { square: { centreX: 100, centreY: 100, side, tiltRadians: 0 }, shares: all, deep: all };
+    const told = (share: number) => new Float32Array(count).fill(share);
+    const work = {
+      frame,
+      others: [],
+      answers: { frame, whole: person, head: person, body: undefined },
+      parsed: {
+        square,
+        shares: { ...ofEachClass(() => told(0)), skin: told(0.48), beard: told(0.52) },
+        ofFace: told(1),
+        brows: told(0),
+      },
+    } as unknown as SitterWork;
+    const divided = new LocalSitterMaker(photo, work).divide();
+    expect(Math.max(...divided.told.beard)).toBe(0);
+    expect(Math.max(...divided.told.skin)).toBeCloseTo(1);
   });
 });
