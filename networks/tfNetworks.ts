@@ -6,6 +6,8 @@ import { setWasmPaths } from '@tensorflow/tfjs-backend-wasm';
 import { NetworksMissingError } from '#core/errors';
 import {
   DETECT_SIZE,
+  FEATURE_PLANES,
+  FEATURE_SIZE,
   LIKENESS_SIZE,
   MESH_SIZE,
   PARSER_PLANES,
@@ -67,11 +69,13 @@ export function tfNetworks(files: NetworkFiles): FaceNetworks {
   const mesher = model('facemesh-attention-pinto');
   const selfie = model('selfie');
   const parser = model('head-parser');
+  const featurer = model('feature-parser');
   const likeness = model('likeness');
   return {
     detect: async (input) => joinAnchors(await run(await detector(), input, DETECT_SIZE)),
     mesh: async (input) => meshOutput(await run(await mesher(), input, MESH_SIZE)),
     person: async (input) => (await run(await selfie(), input, PERSON_SIZE))[0]!,
+    features: async (input) => (await run(await featurer(), input, FEATURE_SIZE, FEATURE_PLANES))[0]!,
     liken: async (input) => (await run(await likeness(), input, LIKENESS_SIZE))[0]!,
     parse: async (input) => (await run(await parser(), input, PARSER_SIZE, PARSER_PLANES))[0]!,
   };
@@ -87,6 +91,7 @@ export async function tryNetworks(networks: FaceNetworks): Promise<void> {
   await networks.mesh(black(MESH_SIZE));
   await networks.person(black(PERSON_SIZE));
   await networks.parse(black(PARSER_SIZE, PARSER_PLANES));
+  await networks.features(black(FEATURE_SIZE, FEATURE_PLANES));
   await networks.liken(black(LIKENESS_SIZE));
 }
 

@@ -31,7 +31,7 @@ Written by \`scripts/list-licences.ts\` (\`npm run generate\`) from what is inst
 likeness network: weights of dlib's face recognition network (Davis King, public domain) from the npm package
 @vladmandic/face-api 1.7.15 (MIT, by Vladimir Mandic, the same text). The
 networks themselves come from the MediaPipe project (Apache License 2.0, from memory). They are used as they are and run
-on the machine that opens the page. The head parser beside them is the project's own (\`networks/training\`).
+on the machine that opens the page. The head parser and the feature parser beside them are the project's own (\`networks/training\`).
 
 ## Font
 

@@ -1,27 +1,15 @@
-import { mapPlane } from '../raster/mapPlane';
 import { clampUnit } from '../math/clamp';
-import { quantile } from '../math/quantile';
-import { sigmoid } from '../math/sigmoid';
+import { boxMeans } from '../raster/boxMeans';
+import { mapPlane } from '../raster/mapPlane';
 import type { Pyramid } from '../raster/pyramid';
-import { pixelCentre } from '../raster/raster';
-import { distancesTo } from './outline';
 import type { FaceLandmarks } from './faceLandmarks';
-import { featureWindow, toWindow } from './featureWindow';
+import { featurePlane } from './featureParser';
+import type { FeatureAnswer } from './featureParser';
+import { featureWindow } from './featureWindow';
 import type { FeatureWindow } from './featureWindow';
-import type { AtPoint } from './headParser';
 import { BROW_LOOPS } from './landmarkGroups';
 import { localColours, LOCAL_CHANNELS } from './localColours';
-import {
-  BROW_BARE,
-  BROW_EDGE,
-  BROW_END,
-  BROW_FULL,
-  BROW_INSIDE,
-  BROW_LONG_SIDE,
-  BROW_SKIN,
-  BROW_TOLD,
-  BROW_UNTOLD,
-} from './featureParameters';
+import { BROW_GRAIN, BROW_LONG_SIDE, BROW_NEAR, BROW_SKIN, BROW_SKIN_NEAR } from './featureParameters';
 
 /** A brow in its window: coverage 0..1 of its hairs. */
 export interface BrowParts {
@@ -30,15 +18,14 @@ export interface BrowParts {
 }
 
 /**
- * A brow: where the landmarks and the parser expect it, as far as pixels lie from the skin about it towards its
- * darkest hairs.
- * @param browAt 0..1, how likely brows are at a point of the photo by the parser
+ * A brow: as much of each place as the feature parser takes for hairs, and of that more where the photo is darker than
+ * places about it are, against the skin beside, and less where it is lighter: single hairs are finer than the parser sees.
  */
 export function browParts(
   pyramid: Pyramid,
   { points }: FaceLandmarks,
   side: 'right' | 'left',
-  browAt: AtPoint,
+  answer: FeatureAnswer,
 ): BrowParts | undefined {
   const loop = BROW_LOOPS[side].map((index) => points[index]!);
   const long = Math.max(...loop.map(([x, y]) => Math.hypot(x - loop[0]![0], y - loop[0]![1])));
@@ -46,29 +33,25 @@ export function browParts(
   if (!window) return undefined;
   const { outWidth: width, outHeight: height } = window.region;
   const unit = long * window.scale;
-  const outline = toWindow(window, loop);
-  const beyond = distancesTo(outline, { width, height, unit });
-  const { region } = window;
-  const place = mapPlane(beyond, (distance, i) => {
-    if (distance > BROW_END) return 0;
-    const told = Math.max(BROW_UNTOLD, browAt(pixelCentre(region, i % width, Math.floor(i / width))));
-    return sigmoid(BROW_INSIDE - distance / BROW_EDGE + BROW_TOLD * Math.log(told / (1.01 - told)));
-  });
-  const bare = localColours(
-    window.source.data,
-    mapPlane(beyond, (value, i) => Number(value < BROW_END && place[i]! < BROW_SKIN)),
-    { width, height, radius: Math.round(0.1 * unit) },
-  ).data;
+  const share = featurePlane(answer, window.region, 'brow');
   const { data } = window.source;
+  const bare = localColours(
+    data,
+    mapPlane(share, (value) => Number(value < BROW_SKIN)),
+    { width, height, radius: Math.round(BROW_SKIN_NEAR * unit) },
+  ).data;
   const towards = (i: number, channel: number) =>
     bare[LOCAL_CHANNELS * i + channel]! - data[3 * i + channel]!;
-  const drop = mapPlane(beyond, (_, i) => towards(i, 0) + towards(i, 1) + towards(i, 2));
-  const inside = drop.filter((_, i) => beyond[i]! < 0);
-  const full = quantile(inside, BROW_FULL) ?? 0;
-  const brow = mapPlane(drop, (value, i) => {
-    const spread = bare[LOCAL_CHANNELS * i + 3]!;
-    const noise = BROW_BARE * spread;
-    return full <= spread ? 0 : place[i]! * clampUnit((value - noise) / (full - noise));
+  const drop = mapPlane(share, (_, i) => Math.max(0, towards(i, 0) + towards(i, 1) + towards(i, 2)));
+  const about = { channels: 1, width, height, radius: Math.max(1, Math.round(BROW_NEAR * unit)) };
+  const hairs = boxMeans(share, about);
+  const drops = boxMeans(
+    mapPlane(drop, (value, i) => value * share[i]!),
+    about,
+  );
+  const brow = mapPlane(share, (value, i) => {
+    const usual = hairs[i]! > 0 ? drops[i]! / hairs[i]! : 0;
+    return usual > 0 ? clampUnit(value * Math.max(0, 1 + BROW_GRAIN * (drop[i]! / usual - 1))) : value;
   });
   return { window, brow };
 }

@@ -1,36 +1,26 @@
 import { mapPlane } from '../raster/mapPlane';
-import { sigmoid } from '../math/sigmoid';
 import { clampUnit } from '../math/clamp';
 import type { Pyramid } from '../raster/pyramid';
 import { EYE_LOOPS } from './landmarkGroups';
-import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
+import type { FaceLandmarks } from './faceLandmarks';
+import { featurePlane } from './featureParser';
+import type { FeatureAnswer, FeatureAnswers } from './featureParser';
 import { featureWindow, toWindow } from './featureWindow';
 import type { FeatureWindow } from './featureWindow';
-import { distancesTo } from './outline';
 import { fitIris } from './irisFit';
-import type { IrisFit } from './irisFit';
-import { upperLidLine } from './lidLine';
 import { likeness } from './likeness';
 import { sortedWhere } from './planes';
 import {
   EYE_COLOURS,
-  EYE_CORE,
   EYE_ENLARGED,
   EYE_LONG_SIDE,
-  FARTHEST,
-  FARTHEST_UP,
-  GUESS_SLACK,
+  EYE_SMOOTH,
   HALF_CLOSED,
-  LASH_DARKER,
+  LEAST_SURE,
   LEAST_WHITE,
-  LID_REACH,
-  HARDLY_OPEN,
-  LOWER_SLACK,
-  SURELY_OPEN,
-  RADIUS_OF_GUESS,
-  SAME_SIZE,
-  UPPER_SLACK,
-  WEAK_EDGE,
+  OPEN_FROM,
+  SURELY_NONE,
+  SURELY_ONE,
   WHITE_CHROMA,
   WHITE_FADE,
 } from './featureParameters';
@@ -47,138 +37,66 @@ export interface EyeParts {
   readonly unsure: 'half-closed' | 'weak-edge' | undefined;
 }
 
-const CORNERS = { right: [33, 133], left: [263, 362] } as const;
-
-/** Iris and whites of both eyes: the openings from the landmarks and the skin, the irises from the pixels. */
+/** Iris and whites of both eyes: where the feature parser sees them, to the edges that their colours show. */
 export function eyesParts(
   pyramid: Pyramid,
   landmarks: FaceLandmarks,
+  answers: FeatureAnswers,
 ): Readonly<Partial<Record<'right' | 'left', EyeParts>>> {
-  const right = look(pyramid, landmarks, 'right');
-  const left = look(pyramid, landmarks, 'left');
-  // Both irises are of one size: the eye that shows its own more clearly tells it to the other.
-  if (right?.fit && left?.fit) {
-    const [clear, dim] = right.fit.edge >= left.fit.edge ? [right, left] : [left, right];
-    const radius = (clear.fit!.radius / clear.window.scale) * dim.window.scale;
-    if (Math.abs(dim.fit!.radius / radius - 1) > SAME_SIZE)
-      dim.fit =
-        fitIris(dim.window, dim.corners, {
-          opening: dim.core,
-          guess: dim.guess,
-          radii: [radius * (1 - SAME_SIZE), radius * (1 + SAME_SIZE)],
-        }) ?? dim.fit;
-  }
-  return { ...(right && { right: partsOf(right) }), ...(left && { left: partsOf(left) }) };
+  const right = eyeParts(pyramid, landmarks, 'right', answers.right);
+  const left = eyeParts(pyramid, landmarks, 'left', answers.left);
+  return { ...(right && { right }), ...(left && { left }) };
 }
 
-interface Look {
-  readonly window: FeatureWindow;
-  readonly corners: readonly [LandmarkPoint, LandmarkPoint];
-  readonly guess: LandmarkPoint;
-  readonly opening: Float32Array;
-  readonly core: Float32Array;
-  fit: IrisFit | undefined;
-}
-
-function look(pyramid: Pyramid, { points, irises }: FaceLandmarks, side: 'right' | 'left'): Look | undefined {
+function eyeParts(
+  pyramid: Pyramid,
+  { points }: FaceLandmarks,
+  side: 'right' | 'left',
+  answer: FeatureAnswer,
+): EyeParts | undefined {
   const loop = EYE_LOOPS[side].map((index) => points[index]!);
-  const [outer, inner] = CORNERS[side].map((index) => points[index]!) as [LandmarkPoint, LandmarkPoint];
-  const eye = Math.hypot(inner[0] - outer[0], inner[1] - outer[1]);
+  const eye = Math.max(...loop.map(([x, y]) => Math.hypot(x - loop[0]![0], y - loop[0]![1])));
   const window = featureWindow(pyramid, loop, {
     margin: 0.25 * eye,
     longSide: EYE_LONG_SIDE,
     mostEnlarged: EYE_ENLARGED,
   });
   if (!window) return undefined;
-  const { opening, core } = openingOf(window, loop, eye * window.scale, [outer, inner]);
-  const guess = RADIUS_OF_GUESS * Math.max(irises.right.radius, irises.left.radius) * window.scale;
-  return {
-    window,
-    corners: [outer, inner],
-    guess: irises[side].middle,
-    opening,
-    core,
-    fit: fitIris(window, [outer, inner], {
-      opening: core,
-      guess: irises[side].middle,
-      radii: [guess * (1 - GUESS_SLACK), guess * (1 + GUESS_SLACK)],
-    }),
-  };
-}
-
-function partsOf({ window, corners: [outer, inner], opening, fit }: Look): EyeParts {
-  const eye = Math.hypot(inner[0] - outer[0], inner[1] - outer[1]) * window.scale;
-  const tall = opening.reduce((sum, value) => sum + value, 0) / eye ** 2;
+  const opening = openingOf(window, answer, eye * window.scale);
   const iris = new Float32Array(opening.length);
   const whites = new Float32Array(opening.length);
-  const { outWidth: width } = window.region;
+  const fit = fitIris(answer);
   if (!fit) return { window, opening, iris, whites, unsure: 'half-closed' };
+  const { outWidth: width } = window.region;
+  const [x, y] = toWindow(window, [fit.middle])[0]!;
+  const [radius, pupilRadius] = [fit.radius * window.scale, fit.pupilRadius * window.scale];
   for (let i = 0; i < opening.length; i++) {
-    const distance = Math.hypot((i % width) + 0.5 - fit.x, Math.floor(i / width) + 0.5 - fit.y);
-    const disc = clampUnit(fit.radius - distance + 0.5);
-    const pupil = clampUnit(fit.pupilRadius - distance + 0.5);
-    iris[i] = opening[i]! * disc * (1 - pupil);
+    const distance = Math.hypot((i % width) + 0.5 - x, Math.floor(i / width) + 0.5 - y);
+    const disc = clampUnit(radius - distance + 0.5);
+    iris[i] = opening[i]! * disc * (1 - clampUnit(pupilRadius - distance + 0.5));
     whites[i] = opening[i]! * (1 - disc);
   }
   keepWhite(window, whites);
-  return { window, opening, iris, whites, unsure: doubtOf(tall, fit.edge) };
+  const tall = opening.reduce((sum, value) => sum + value, 0) / (eye * window.scale) ** 2;
+  return { window, opening, iris, whites, unsure: doubtOf(tall, fit.sure) };
 }
 
-function doubtOf(tall: number, edge: number): EyeParts['unsure'] {
+function doubtOf(tall: number, sure: number): EyeParts['unsure'] {
   if (tall < HALF_CLOSED) return 'half-closed';
-  return edge < WEAK_EDGE ? 'weak-edge' : undefined;
+  return sure < LEAST_SURE ? 'weak-edge' : undefined;
 }
 
-/**
- * The opening to the lids' edges: landmarks miss them by up to a tenth of the eye, most often the lower one.
- * `core` is where the iris is looked for: more of the lids' edges, less of where upper lashes hang.
- */
-function openingOf(
-  window: FeatureWindow,
-  loop: readonly LandmarkPoint[],
-  eye: number,
-  corners: readonly [LandmarkPoint, LandmarkPoint],
-): { opening: Float32Array; core: Float32Array } {
-  const { outWidth: width, outHeight: height } = window.region;
-  const outline = toWindow(window, loop);
-  const beyond = distancesTo(outline, { width, height, unit: eye });
-  const middle = outline.reduce((sum, [, y]) => sum + y / outline.length, 0);
-  const lower = (i: number) => Math.floor(i / width) > middle;
-  const place = mapPlane(beyond, (distance, i) =>
-    sigmoid(((lower(i) ? LOWER_SLACK : UPPER_SLACK) - distance) / LID_REACH),
-  );
-  const tones = sortedWhere(
-    beyond.length,
-    (i) => isAround(beyond[i]!),
-    (i) => window.oklab[3 * i]!,
-  );
-  const usual = tones[tones.length >> 1] ?? 0;
-  // Lashes are no skin, and no eye either: the dark ones about the eye teach neither.
-  const like = likeness(window, place, {
-    isFeature: (i) => beyond[i]! < -0.03,
-    isGround: (i) => isAround(beyond[i]!) && window.oklab[3 * i]! > usual - LASH_DARKER,
+/** The opening between the lids. @param eye its width, pixels of the window */
+function openingOf(window: FeatureWindow, answer: FeatureAnswer, eye: number): Float32Array {
+  const open = featurePlane(answer, window.region, 'iris', 'pupil', 'white');
+  const like = likeness(window, open, {
+    isFeature: (i) => open[i]! > SURELY_ONE,
+    isGround: (i) => open[i]! < SURELY_NONE,
     components: EYE_COLOURS,
-    radius: 0.014 * eye,
+    radius: EYE_SMOOTH * eye,
   });
-  const lid = toWindow(window, corners) as [LandmarkPoint, LandmarkPoint];
-  const openAs = ([from, full]: readonly [number, number]) => {
-    const open = mapPlane(
-      like,
-      (smooth, i) =>
-        clampUnit((smooth - from) / (full - from)) *
-        clampUnit(1 - (beyond[i]! - (lower(i) ? FARTHEST : FARTHEST_UP)) / 0.02),
-    );
-    const beyondLid = upperLidLine(open, width, lid);
-    if (beyondLid)
-      for (let i = 0; i < open.length; i++) if (open[i]! > 0) open[i]! *= clampUnit(0.5 - beyondLid(i));
-    return open;
-  };
-  return {
-    opening: openAs(SURELY_OPEN),
-    core: mapPlane(openAs(HARDLY_OPEN), (value, i) => (lower(i) || beyond[i]! < EYE_CORE ? value : 0)),
-  };
+  return mapPlane(like, (smooth) => clampUnit((smooth - OPEN_FROM) / (1 - 2 * OPEN_FROM)));
 }
-const isAround = (beyond: number) => beyond > 0.12 && beyond < 0.25;
 
 /**
  * The corner's flesh and the lids' edges are redder than the whites: they are left out. In shade all

@@ -1,4 +1,3 @@
-import { polygonCoverage } from '../raster/polygonCoverage';
 import type { Pyramid } from '../raster/pyramid';
 import { boundsOfPoints } from '../raster/raster';
 import type { LinearRaster, Region } from '../raster/raster';
@@ -71,9 +70,4 @@ export function toWindow(
   points: readonly LandmarkPoint[],
 ): LandmarkPoint[] {
   return points.map(([x, y]) => [(x - region.x) * scale, (y - region.y) * scale]);
-}
-
-/** Coverage of a loop of points of the photo over a window. */
-export function loopCoverage(window: FeatureWindow, points: readonly LandmarkPoint[]): Float32Array {
-  return polygonCoverage([toWindow(window, points)], window.region.outWidth, window.region.outHeight);
 }

@@ -1,11 +1,15 @@
 import { describe, expect, it } from 'vitest';
+import { featureAnswer } from '../../tests/fixtures/featureAnswers';
 import { grain, iouOf, paintedPhoto } from '../../tests/fixtures/paint';
 import type { Rgb8 } from '../../tests/fixtures/paint';
+import { browParts } from './browParts';
 import { eyesParts } from './eyeParts';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
-import { EYE_LOOPS, LIPS_INNER, LIPS_OUTER } from './landmarkGroups';
+import { BROW_LOOPS, EYE_LOOPS, LIPS_INNER, LIPS_OUTER } from './landmarkGroups';
+import { featurePlane } from './featureParser';
 import type { FeatureWindow } from './featureWindow';
 import { mouthParts } from './mouthParts';
+import type { FeatureClass } from './networks';
 
 const SKIN: Rgb8 = [205, 160, 140];
 const noisy = ([red, green, blue]: Rgb8, x: number, y: number): Rgb8 => {
@@ -34,24 +38,29 @@ const EYES = {
   right: { x: 90, y: 100, across: 50, down: 22 },
   left: { x: 270, y: 100, across: 50, down: 22 },
 };
+const MOUTH = { x: 180, y: 230, across: 70, down: 26 };
+const BROW = { x: 90, y: 55, across: 55, down: 12 };
 const IRIS = 19;
 const PUPIL = 8;
+const WHITE: Rgb8 = [235, 232, 230];
+const LIP: Rgb8 = [170, 70, 80];
+const grown = (oval: Oval, by: number): Oval => ({ ...oval, across: oval.across + by, down: oval.down + by });
+
 interface FaceLook {
-  readonly irisColour?: Rgb8;
   /** of what is no iris between the lids */
   readonly white?: (x: number, y: number) => Rgb8;
   /** of the lids' edge, between the eye and the skin */
   readonly rim?: Rgb8;
-  /** by how much the guesses lie beside the irises, pixels */
-  readonly astray?: number;
-  /** what shows between the lips, which the landmarks see closed */
-  readonly between?: (x: number, y: number) => Rgb8 | undefined;
+  /** by how much the parser takes eyes and lips for larger than they are, pixels */
+  readonly off?: number;
+  /** how high the mouth is open, and what shows there */
+  readonly open?: number;
+  /** what the parser takes all between the lids for */
+  readonly eyes?: FeatureClass;
 }
-const WHITE: Rgb8 = [235, 232, 230];
-const LIP: Rgb8 = [170, 70, 80];
-function face(look: FaceLook = {}) {
-  const { irisColour = [70, 110, 90], white = () => WHITE, rim = SKIN, astray = 0 } = look;
-  const { between = () => undefined } = look;
+
+/** A drawn face, its landmarks, and what the feature parser would say of it. */
+function face({ white = () => WHITE, rim = SKIN, off = 0, open = 0, eyes }: FaceLook = {}) {
   const points: LandmarkPoint[] = Array.from({ length: 468 }, () => [0, 0]);
   goRound(points, EYE_LOOPS.right, EYES.right);
   // The left eye's loop begins at its outer corner, on the right.
@@ -60,68 +69,95 @@ function face(look: FaceLook = {}) {
     const { x, y, across, down } = EYES.left;
     points[index] = [x + across * Math.cos(angle), y + down * Math.sin(angle)];
   });
-  goRound(points, LIPS_OUTER, { x: 180, y: 230, across: 70, down: 26 });
-  goRound(points, LIPS_INNER, { x: 180, y: 230, across: 55, down: 1 });
+  goRound(points, LIPS_OUTER, MOUTH);
+  goRound(points, LIPS_INNER, { ...MOUTH, across: 55, down: 1 });
+  goRound(points, BROW_LOOPS.right, BROW);
+  const gap = { ...MOUTH, across: 50, down: open };
+  const isHair = (x: number) => x % 8 < 4;
   const photo = paintedPhoto(360, 300, (x, y) => {
     for (const eye of Object.values(EYES)) {
-      if (!isIn({ ...eye, across: eye.across + 3, down: eye.down + 3 }, x, y)) continue;
+      if (!isIn(grown(eye, 3), x, y)) continue;
       if (!isIn(eye, x, y)) return noisy(rim, x, y);
-      const off = Math.hypot(x - eye.x, y - eye.y);
-      if (off < PUPIL) return [20, 18, 18];
-      return noisy(off < IRIS ? irisColour : white(x, y), x, y);
+      const far = Math.hypot(x - eye.x, y - eye.y);
+      if (far < PUPIL) return [20, 18, 18];
+      return noisy(far < IRIS ? [70, 110, 90] : white(x, y), x, y);
     }
-    const mouth = isIn({ x: 180, y: 230, across: 70, down: 26 }, x, y);
-    return noisy(mouth ? (between(x, y) ?? LIP) : SKIN, x, y);
+    if (isIn(BROW, x, y) && isHair(x)) return noisy([60, 40, 30], x, y);
+    if (open > 0 && isIn(gap, x, y)) return noisy(y < MOUTH.y ? [205, 200, 190] : [50, 20, 20], x, y);
+    return noisy(isIn(MOUTH, x, y) ? LIP : SKIN, x, y);
   });
+  const eyeAt =
+    (eye: Oval) =>
+    (x: number, y: number): FeatureClass => {
+      if (isIn(BROW, x, y)) return 'brow';
+      if (!isIn(grown(eye, off), x, y)) return 'rest';
+      const far = Math.hypot(x - eye.x, y - eye.y);
+      if (eyes) return eyes;
+      if (far < PUPIL) return 'pupil';
+      return far < IRIS ? 'iris' : 'white';
+    };
+  const mouthAt = (x: number, y: number): FeatureClass => {
+    if (open > 0 && isIn(grown(gap, off), x, y)) return y < MOUTH.y ? 'teeth' : 'gap';
+    return isIn(grown(MOUTH, off), x, y) ? 'lips' : 'rest';
+  };
+  const at = (middle: number) => ({ centre: [middle, 77] as LandmarkPoint, side: 180 });
+  const answers = {
+    right: featureAnswer('right', at(90), eyeAt(EYES.right)),
+    left: featureAnswer('left', at(270), eyeAt(EYES.left)),
+    mouth: featureAnswer('mouth', { centre: [180, 230], side: 200 }, mouthAt),
+  };
   const guess = (middle: LandmarkPoint) => ({ middle, radius: IRIS / 1.2 });
   const landmarks: FaceLandmarks = {
     points,
-    irises: { right: guess([90 + astray, 100]), left: guess([270 + astray, 100]) },
+    irises: { right: guess([90, 100]), left: guess([270, 100]) },
     confidence: 20,
     tiltRadians: 0,
   };
-  return { photo, landmarks };
+  return { photo, landmarks, answers };
 }
 
-describe('eyes', () => {
-  /** Places of an eye's window in the photo, less the middle of the eye. */
-  const placesOf =
-    (side: 'right' | 'left', { region, scale }: FeatureWindow) =>
-    (i: number) =>
-      [
-        region.x + ((i % region.outWidth) + 0.5) / scale - EYES[side].x,
-        region.y + (Math.floor(i / region.outWidth) + 0.5) / scale - EYES[side].y,
-      ] as const;
+/** Places of a window in the photo. */
+const placesIn =
+  ({ region, scale }: FeatureWindow) =>
+  (i: number) =>
+    [
+      region.x + ((i % region.outWidth) + 0.5) / scale,
+      region.y + (Math.floor(i / region.outWidth) + 0.5) / scale,
+    ] as const;
+const sumOf = (plane: Float32Array, counts: (i: number) => boolean = () => true) =>
+  plane.reduce((sum, value, i) => sum + (counts(i) ? value : 0), 0);
 
-  it('show the iris as a ring about its pupil, and the whites beside it', () => {
-    const { photo, landmarks } = face();
-    const eyes = eyesParts(photo, landmarks);
-    for (const side of ['right', 'left'] as const) {
-      const { window, iris, whites, unsure } = eyes[side]!;
+describe('eyes', () => {
+  const eyesOf = (look: FaceLook) => {
+    const { photo, landmarks, answers } = face(look);
+    return eyesParts(photo, landmarks, answers);
+  };
+  /** Places of an eye's window, less the middle of the eye. */
+  const placesOf = (side: 'right' | 'left', window: FeatureWindow) => (i: number) => {
+    const [x, y] = placesIn(window)(i);
+    return [x - EYES[side].x, y - EYES[side].y] as const;
+  };
+
+  it.each(['right', 'left'] as const)(
+    'show the %s iris as a ring about its pupil, and its whites',
+    (side) => {
+      const { window, iris, whites, unsure } = eyesOf({})[side]!;
       const placeOf = placesOf(side, window);
       const offOf = (i: number) => Math.hypot(...placeOf(i));
-      expect(iouOf(iris, (i) => offOf(i) < IRIS && offOf(i) > PUPIL)).toBeGreaterThan(0.8);
+      expect(iouOf(iris, (i) => offOf(i) < IRIS && offOf(i) > PUPIL)).toBeGreaterThan(0.9);
       expect(unsure).toBeUndefined();
-      const white = whites.reduce((sum, value, i) => sum + (offOf(i) > IRIS + 2 ? value : 0), 0);
-      expect(white / whites.reduce((sum, value) => sum + value, 0)).toBeGreaterThan(0.85);
-    }
-  });
+      expect(sumOf(whites, (i) => offOf(i) > IRIS + 1) / sumOf(whites)).toBeGreaterThan(0.93);
+    },
+  );
 
-  it('end at their lids, whose edges are lighter than the skin', () => {
-    const { photo, landmarks } = face({ rim: [222, 190, 176] });
-    const { window, opening } = eyesParts(photo, landmarks).right!;
+  it('end at their lids, nearer than what the parser says, which takes them for larger', () => {
+    const { photo, landmarks, answers } = face({ rim: [222, 190, 176], off: 1.5 });
+    const { window, opening } = eyesParts(photo, landmarks, answers).right!;
     const placeOf = placesOf('right', window);
-    const beyond = (i: number) => !isIn({ ...EYES.right, x: 0, y: 0 }, ...placeOf(i));
-    const spilt = opening.reduce((sum, value, i) => sum + (beyond(i) ? value : 0), 0);
-    expect(spilt / opening.reduce((sum, value) => sum + value, 0)).toBeLessThan(0.04);
-  });
-
-  it('have a pale iris about its pupil, though the guess lies beside it', () => {
-    const { photo, landmarks } = face({ irisColour: [196, 200, 204], astray: 6 });
-    const { window, iris } = eyesParts(photo, landmarks).right!;
-    const placeOf = placesOf('right', window);
-    const middle = iris.reduce((sum, value, i) => sum + value * placeOf(i)[0], 0);
-    expect(Math.abs(middle / iris.reduce((sum, value) => sum + value, 0))).toBeLessThan(5);
+    const isOpen = (i: number) => isIn({ ...EYES.right, x: 0, y: 0 }, ...placeOf(i));
+    const told = featurePlane(answers.right, window.region, 'iris', 'pupil', 'white');
+    expect(iouOf(opening, isOpen)).toBeGreaterThan(0.9);
+    expect(iouOf(opening, isOpen)).toBeGreaterThan(iouOf(told, isOpen) + 0.02);
   });
 
   it('have whites in the shade as in the light, and none where the corner is red', () => {
@@ -129,8 +165,7 @@ describe('eyes', () => {
       if (x < 55) return [226, 168, 160];
       return x > 112 && x < 180 ? [150, 148, 147] : WHITE;
     };
-    const { photo, landmarks } = face({ white });
-    const { window, whites } = eyesParts(photo, landmarks).right!;
+    const { window, whites } = eyesOf({ white }).right!;
     const placeOf = placesOf('right', window);
     const meanIn = (from: number, to: number) => {
       const inside = [...whites.keys()].filter((i) => {
@@ -144,63 +179,59 @@ describe('eyes', () => {
     expect(meanIn(-44, -37)).toBeLessThan(0.1);
   });
 
-  it('are unsure where an iris hardly differs from the white, and none beyond the photo', () => {
-    const { photo, landmarks } = face({ irisColour: [228, 226, 224] });
-    const pale = eyesParts(
-      paintedPhoto(photo.width, photo.height, (x, y) => noisy([232, 229, 227], x, y)),
-      landmarks,
-    );
-    expect(pale.right!.unsure).toBeDefined();
+  it('without an iris are half closed, and none beyond the photo', () => {
+    const shut = eyesOf({ eyes: 'rest' }).right!;
+    expect([shut.unsure, sumOf(shut.iris), sumOf(shut.whites)]).toEqual(['half-closed', 0, 0]);
+    const { photo, landmarks, answers } = face();
     const points = landmarks.points.map(([x, y]): LandmarkPoint => [x + 9000, y]);
-    expect(eyesParts(photo, { ...landmarks, points })).toEqual({});
+    expect(eyesParts(photo, { ...landmarks, points }, answers)).toEqual({});
+  });
+});
+
+describe('a brow', () => {
+  it('is its hairs where the parser sees only how dense they are, and nothing beside it', () => {
+    const { photo, landmarks, answers } = face();
+    const { window, brow } = browParts(photo, landmarks, 'right', answers.right)!;
+    const placeOf = placesIn(window);
+    const within = (i: number) => isIn(grown(BROW, -3), ...placeOf(i));
+    const hairs = sumOf(brow, (i) => within(i) && placeOf(i)[0] % 8 < 4);
+    expect(hairs / sumOf(brow, within)).toBeGreaterThan(0.65);
+    expect(sumOf(brow, (i) => !isIn(grown(BROW, 3), ...placeOf(i))) / sumOf(brow)).toBeLessThan(0.02);
+  });
+
+  it('is none beyond the photo', () => {
+    const { photo, landmarks, answers } = face();
+    const points = landmarks.points.map(([x, y]): LandmarkPoint => [x, y - 9000]);
+    expect(browParts(photo, { ...landmarks, points }, 'right', answers.right)).toBeUndefined();
   });
 });
 
 describe('a mouth', () => {
-  it('has lips up to their border, and no teeth while it is closed', () => {
-    const { photo, landmarks } = face();
-    const { window, lips, teeth } = mouthParts(photo, landmarks)!;
-    const { region, scale } = window;
-    const isLip = (i: number) =>
-      isIn(
-        { x: 180, y: 230, across: 70, down: 26 },
-        region.x + ((i % region.outWidth) + 0.5) / scale,
-        region.y + (Math.floor(i / region.outWidth) + 0.5) / scale,
-      );
-    expect(iouOf(lips, isLip)).toBeGreaterThan(0.85);
-    expect(Math.max(...teeth)).toBe(0);
+  const mouthOf = (look: FaceLook) => {
+    const { photo, landmarks, answers } = face(look);
+    return mouthParts(photo, landmarks, answers.mouth)!;
+  };
+
+  it('has lips up to their border, though the parser takes them for larger or smaller, and no teeth while closed', () => {
+    for (const off of [0, 2, -2]) {
+      const { window, lips, teeth } = mouthOf({ off });
+      expect(iouOf(lips, (i) => isIn(MOUTH, ...placesIn(window)(i)))).toBeGreaterThan(0.94);
+      expect(Math.max(...teeth)).toBe(0);
+    }
   });
 
-  /** Shares of lips, on the mouth and on what shows between them. */
-  const lipsOf = (look: FaceLook & Required<Pick<FaceLook, 'between'>>) => {
-    const { photo, landmarks } = face(look);
-    const { window, lips } = mouthParts(photo, landmarks)!;
-    const { region, scale } = window;
-    const sums = { lips: [0, 0], between: [0, 0] };
-    lips.forEach((share, i) => {
-      const x = region.x + ((i % region.outWidth) + 0.5) / scale;
-      const y = region.y + (Math.floor(i / region.outWidth) + 0.5) / scale;
-      if (!isIn({ x: 180, y: 230, across: 66, down: 23 }, x, y)) return;
-      const sum = look.between(Math.floor(x), Math.floor(y)) ? sums.between : sums.lips;
-      sum[0]! += share;
-      sum[1]!++;
-    });
-    return { lips: sums.lips[0]! / sums.lips[1]!, between: sums.between[0]! / sums.between[1]! };
-  };
-  const TEETH: Rgb8 = [205, 200, 190];
-  const inGap = (down: number, x: number, y: number) => isIn({ x: 180, y: 230, across: 50, down }, x, y);
-
-  it('shows a sliver of teeth where the landmarks see it closed, and none where lips only shine', () => {
-    const sliver = lipsOf({ between: (x, y) => (inGap(4, x, y) ? TEETH : undefined) });
-    expect(sliver.between).toBeLessThan(0.35);
-    expect(sliver.lips).toBeGreaterThan(0.9);
-    const shine = lipsOf({ between: (x, y) => (inGap(4, x, y) ? [225, 125, 135] : undefined) });
-    expect(shine.between).toBeGreaterThan(0.9);
+  it('shows teeth and the dark between its lips, which are neither', () => {
+    const { window, lips, teeth, between } = mouthOf({ open: 12 });
+    const placeOf = placesIn(window);
+    const inGap = (i: number) => isIn({ ...MOUTH, across: 50, down: 12 }, ...placeOf(i));
+    expect(iouOf(between, inGap)).toBeGreaterThan(0.9);
+    expect(iouOf(teeth, (i) => inGap(i) && placeOf(i)[1] < MOUTH.y)).toBeGreaterThan(0.75);
+    expect(iouOf(lips, (i) => isIn(MOUTH, ...placeOf(i)) && !inGap(i))).toBeGreaterThan(0.9);
   });
 
   it('is none beyond the photo', () => {
-    const { photo, landmarks } = face();
+    const { photo, landmarks, answers } = face();
     const points = landmarks.points.map(([x, y]): LandmarkPoint => [x, y - 9000]);
-    expect(mouthParts(photo, { ...landmarks, points })).toBeUndefined();
+    expect(mouthParts(photo, { ...landmarks, points }, answers.mouth)).toBeUndefined();
   });
 });

@@ -7,6 +7,7 @@ import { faceFrame } from './faceFrame';
 import { faceLandmarks } from './faceLandmarks';
 import type { FaceLandmarks } from './faceLandmarks';
 import { BACKGROUND_LONG_SIDE } from './featureParameters';
+import { parseFeatures } from './featureParser';
 import { foundPart } from './found';
 import type { FoundPart, FoundPeople } from './found';
 import { parseHead } from './headParser';
@@ -60,7 +61,9 @@ export async function findParts(
     const others = frames.toSpliced(n, 1);
     answers = await askPerson(pyramid, frame, networks, answers?.whole);
     const parsed = await parseHead(pyramid, frame, { others, person: personMap(answers), networks });
-    const work = { landmarks: faces[n]!, frame, others, answers, parsed };
+    const landmarks = faces[n]!;
+    const features = await parseFeatures(pyramid, { landmarks, frame, networks });
+    const work = { landmarks, frame, others, answers, parsed, features };
     const maker = crew ? crew(work) : new LocalSitterMaker(pyramid, work);
     const head = Promise.resolve(maker.divide()).then(reached);
     // Whatever is wrong with it is heard below, once the networks have looked at all of them.

@@ -73,9 +73,8 @@ function ovalShare(frame: FaceFrame, point: readonly [number, number]): number {
 export interface ParsedHead {
   readonly square: TurnedSquare;
   readonly shares: HeadClasses;
-  /** how much of a place's skin is the face's, 0..1, and how likely brows are there */
+  /** how much of a place's skin is the face's, 0..1 */
   readonly ofFace: Float32Array;
-  readonly brows: Float32Array;
 }
 
 /** The same on the pixels of a region, and how far it is to be asked there, 0..1. */
@@ -130,7 +129,6 @@ export async function parseHead(
   });
   const told = (name: (typeof PARSER_CLASSES)[number], i: number) =>
     answer[PARSER_CLASSES.length * i + PARSER_CLASSES.indexOf(name)]!;
-  const brows = mapPlane(shares.skin, (_, i) => told('brows', i));
   const ofFace = mapPlane(shares.skin, (skin, i) => {
     const face = skin - told('body', i);
     // Where hardly any skin is, it is as likely the face's as not.
@@ -140,7 +138,7 @@ export async function parseHead(
   for (const name of NOT_ON_ALL) if (!isPresent(answers, name)) shares[name].fill(0);
   // Of a neighbour whose face is not found it hardly ever knows; of one who is alone it takes a dark collar for another.
   if (others.length === 0) shares.others.fill(0);
-  return { square, shares, ofFace, brows };
+  return { square, shares, ofFace };
 }
 
 /** The probabilities in answers that were learnt with some classes weighing more than others. */
@@ -192,11 +190,6 @@ export function parsedShare({ square, shares }: ParsedHead, name: HeadClass): At
 /** How much of the skin at a point of the photo is the face's by what the parser says, 0..1. */
 export function parsedFace({ square, ofFace }: ParsedHead): AtPoint {
   return parsedAt(square, ofFace);
-}
-
-/** How likely brows are at a point of the photo by what the parser says, 0..1. */
-export function parsedBrows({ square, brows }: ParsedHead): AtPoint {
-  return parsedAt(square, brows);
 }
 
 /** A number at a point of the photo. */

@@ -5,6 +5,7 @@ import type { FeatureWindow } from './featureWindow';
 import { fitMixture, mixtureDensities, sampleOf } from './mixture';
 import {
   LIKENESS_EPSILON,
+  LIKENESS_ODDS,
   LIKENESS_SAMPLES,
   LIKENESS_SPREAD,
   LIKENESS_UNFORESEEN,
@@ -16,7 +17,6 @@ import {
  * @param place prior 0..1
  * @param isFeature pixels that are surely the feature @param isGround pixels that surely are not
  * @param radius of the smoothing, pixels of the window
- * @param most odds that colour alone may speak with
  */
 export function likeness(
   window: FeatureWindow,
@@ -26,13 +26,11 @@ export function likeness(
     isGround,
     components,
     radius,
-    most = Infinity,
   }: {
     readonly isFeature: (index: number) => boolean;
     readonly isGround: (index: number) => boolean;
     readonly components: number;
     readonly radius: number;
-    readonly most?: number;
   },
 ): Float32Array {
   const {
@@ -49,8 +47,8 @@ export function likeness(
   const raw = mapPlane(place, (prior, i) => {
     const odds = clamp(
       (asFeature[i]! + LIKENESS_UNFORESEEN) / (asGround[i]! + LIKENESS_UNFORESEEN),
-      1 / most,
-      most,
+      1 / LIKENESS_ODDS,
+      LIKENESS_ODDS,
     );
     const as = prior * odds;
     return as / (as + 1 - prior);

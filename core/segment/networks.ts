@@ -28,6 +28,11 @@ export interface FaceNetworks {
    * @returns how likely each of `PARSER_CLASSES` is in 112 x 112 places, weighed by `PARSER_WEIGHTS`, interleaved
    */
   parse(input: Float32Array): Promise<Float32Array>;
+  /**
+   * @param input 192 x 192 of six planes, interleaved (see `featureInput`)
+   * @returns how likely each of `FEATURE_CLASSES` is in 96 x 96 places, interleaved
+   */
+  features(input: Float32Array): Promise<Float32Array>;
   /** @param input 150 x 150, 0..1 less the means of training @returns 128 numbers, near for one person */
   liken(input: Float32Array): Promise<Float32Array>;
 }
@@ -65,3 +70,13 @@ export const PARSER_CLASSES = [
  * for that. Even heads, weighed back: glasses 0.524 to 0.586, faces 0.914 to 0.916; beards too: 0.484 to 0.368.
  */
 export const PARSER_WEIGHTS = [1, 1, 1, 1.5, 1.5, 1, 1, 1, 4, 1.5] as const;
+
+/** Side of the feature parser’s input, pixels. */
+export const FEATURE_SIZE = 192;
+/** Side of its answer, places. */
+export const FEATURE_ANSWER_SIZE = 96;
+/** What the feature parser is shown of every pixel. */
+export const FEATURE_PLANES = 6;
+/** What the feature parser tells apart; the answer’s order. */
+export const FEATURE_CLASSES = ['rest', 'brow', 'iris', 'pupil', 'white', 'lips', 'teeth', 'gap'] as const;
+export type FeatureClass = (typeof FEATURE_CLASSES)[number];

@@ -34,20 +34,3 @@ export function signedDistance(x: number, y: number, edges: Outline): number {
   }
   return (inside ? -1 : 1) * Math.sqrt(least);
 }
-
-/**
- * Distance of the middle of every pixel of a window to a polygon; negative inside.
- * @param polygon in pixels of the window
- * @param unit what a distance of 1 is, pixels
- */
-export function distancesTo(
-  polygon: readonly LandmarkPoint[],
-  { width, height, unit }: { readonly width: number; readonly height: number; readonly unit: number },
-): Float32Array {
-  const outline = outlineOf(polygon);
-  const out = new Float32Array(width * height);
-  for (let row = 0, i = 0; row < height; row++)
-    for (let column = 0; column < width; column++, i++)
-      out[i] = signedDistance(column + 0.5, row + 0.5, outline) / unit;
-  return out;
-}

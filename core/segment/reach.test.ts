@@ -65,7 +65,6 @@ describe('the part of a photo that may be a sitter’s', () => {
         skin: new Float32Array(cells).fill(arm),
       },
       ofFace: new Float32Array(cells),
-      brows: new Float32Array(cells),
     });
     const alone = headReach(PHOTO, frame, { others: [], parsed: told(0) });
     expect([alone.x, alone.width]).toEqual([30, 540]);

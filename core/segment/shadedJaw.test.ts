@@ -63,7 +63,6 @@ describe('a sitter', () => {
         square,
         shares: { ...ofEachClass(() => told(0)), skin: told(0.48), beard: told(0.52) },
         ofFace: told(1),
-        brows: told(0),
       },
     } as unknown as SitterWork;
     const divided = new LocalSitterMaker(photo, work).divide();

@@ -12,13 +12,14 @@ import { doubtfulPlaces, foundDoubt } from './doubtfulPlaces';
 import { eyesParts } from './eyeParts';
 import type { FaceFrame } from './faceFrame';
 import type { FaceLandmarks } from './faceLandmarks';
+import type { FeatureAnswers } from './featureParser';
 import { faceShares, featureZones, hairOver } from './faceZones';
 import { foundPart } from './found';
 import type { Doubt, FoundPart, FoundSitter } from './found';
 import { divideHead } from './headClasses';
 import { headGrid, headReach, headView, SMALL_LONG_SIDE } from './headGrid';
 import type { HeadGrid, HeadView } from './headGrid';
-import { parsedBrows, parsedFace, parsedShare } from './headParser';
+import { parsedFace, parsedShare } from './headParser';
 import type { AtPoint, ParsedHead } from './headParser';
 import { mouthParts } from './mouthParts';
 import type { DividedHead } from './partSitters';
@@ -35,6 +36,7 @@ export interface SitterWork {
   readonly others: readonly FaceFrame[];
   readonly answers: PersonAnswers;
   readonly parsed: ParsedHead;
+  readonly features: FeatureAnswers;
 }
 
 /** A sitter as found, and what the surroundings say of the background. */
@@ -92,19 +94,17 @@ export class LocalSitterMaker implements SitterMaker {
 /** A sitter's parts at the photo's own scale, and what the sitter's surroundings say of the background. */
 function wholeSitter(
   pyramid: Pyramid,
-  { landmarks, frame, answers, parsed }: SitterWork,
+  work: SitterWork,
   { view: { region, source }, grid, small }: Head,
   classes: HeadClasses,
 ): MadeSitter {
+  const { landmarks, frame, answers } = work;
   const refined = refineClasses(grid, classes, { small, region, fine: source });
   const beyond = bodyBeyond(pyramid, grid, { classes, view: region });
   return {
     sitter: {
       landmarks,
-      parts: [
-        ...partsOf(pyramid, refined, region, { landmarks, frame, parsed }),
-        ...(beyond ? partsBeyond(beyond) : []),
-      ],
+      parts: [...partsOf(pyramid, refined, region, work), ...(beyond ? partsBeyond(beyond) : [])],
       doubtful: doubtfulPlaces(grid, classes).map((place) => foundDoubt(place, refined, region)),
     },
     ground: {
@@ -121,14 +121,10 @@ function partsOf(
   pyramid: Pyramid,
   classes: HeadClasses,
   region: Region,
-  {
-    landmarks,
-    frame,
-    parsed,
-  }: { readonly landmarks: FaceLandmarks; readonly frame: FaceFrame; readonly parsed: ParsedHead },
+  { landmarks, frame, parsed, features: told }: SitterWork,
 ): FoundPart[] {
   const hairAt = parsedShare(parsed, 'hair');
-  const features = featureParts(pyramid, landmarks, { hairAt, browAt: parsedBrows(parsed) });
+  const features = featureParts(pyramid, landmarks, told, hairAt);
   const taken = new Float32Array(region.outWidth * region.outHeight);
   for (const { where, takes } of features) if (takes) spread(takes, where, region, taken);
   const { skin, face, body, hair, beard } = headParts(classes, taken, {
@@ -161,13 +157,14 @@ interface Feature {
 function featureParts(
   pyramid: Pyramid,
   landmarks: FaceLandmarks,
-  { hairAt, browAt }: { readonly hairAt: AtPoint; readonly browAt: AtPoint },
+  told: FeatureAnswers,
+  hairAt: AtPoint,
 ): Feature[] {
   const features: Feature[] = [];
-  const eyes = eyesParts(pyramid, landmarks);
+  const eyes = eyesParts(pyramid, landmarks, told);
   for (const side of ['right', 'left'] as const) {
     const eye = eyes[side];
-    const brow = browParts(pyramid, landmarks, side, browAt);
+    const brow = browParts(pyramid, landmarks, side, told[side]);
     if (eye) {
       const { opening, iris, whites, unsure, window } = eye;
       const where = window.region;
@@ -181,7 +178,7 @@ function featureParts(
       features.push({ part: `brow-${side}`, where, coverage: bare, takes: bare, doubt: undefined });
     }
   }
-  const mouth = mouthParts(pyramid, landmarks);
+  const mouth = mouthParts(pyramid, landmarks, told.mouth);
   if (mouth) {
     const { lips, teeth, between, window } = mouth;
     const takes = mapPlane(lips, (value, i) => Math.max(value, between[i]!));

@@ -9,7 +9,6 @@
  */
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { basename, join } from 'node:path';
-import sharp from 'sharp';
 import { buildPyramid } from '#core/raster/pyramid';
 import type { Pyramid } from '#core/raster/pyramid';
 import { detectFaces } from '#core/segment/detectFaces';
@@ -21,6 +20,7 @@ import { parserPlanes, parserSquare } from '#core/segment/headParser';
 import { turnedCrop } from '#core/segment/turnedCrop';
 import { networkFiles } from '../../cli/networkFiles';
 import { tfNetworks } from '../tfNetworks';
+import { greyOf, pyramidOf } from './maskFiles';
 
 /** Pixels along a sample, and how much wider it is than what the network sees, to be cut from at random. */
 const SIZE = 288;
@@ -103,14 +103,4 @@ function cropOf(
   plane.forEach((value, i) => (data[4 * i] = value));
   const crop = turnedCrop(buildPyramid({ space: 'srgb8', width, height, data }), square, SIZE);
   return Float32Array.from({ length: SIZE * SIZE }, (_, i) => crop[3 * i]!);
-}
-
-async function greyOf(path: string, { width, height }: Pyramid): Promise<Float32Array> {
-  if (!existsSync(path)) return new Float32Array(width * height);
-  return new Float32Array(await sharp(path).greyscale().raw().toBuffer());
-}
-
-async function pyramidOf(path: string): Promise<Pyramid> {
-  const { data, info } = await sharp(path).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-  return buildPyramid({ space: 'srgb8', width: info.width, height: info.height, data });
 }

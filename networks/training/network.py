@@ -47,23 +47,24 @@ def separable(inputs, outputs, stride=1):
 
 
 class Parser(nn.Module):
-    """@param x n x 7 x 224 x 224, 0..1 @returns logits n x 10 x 112 x 112"""
+    """@param x n x inputs x size x size @returns logits n x classes x size / 2 x size / 2"""
 
-    def __init__(self):
+    def __init__(self, inputs=INPUTS, classes=len(CLASSES), size=SIZE, widths=WIDTHS, depths=DEPTHS):
         super().__init__()
-        self.stem = Convolution(INPUTS, WIDTHS[0], 3, 2)
+        self.shape = (1, size, size, inputs)
+        self.stem = Convolution(inputs, widths[0], 3, 2)
         self.down = nn.ModuleList()
-        for level, (width, depth) in enumerate(zip(WIDTHS, DEPTHS)):
+        for level, (width, depth) in enumerate(zip(widths, depths)):
             layers = []
             for n in range(depth):
-                before = WIDTHS[max(0, level - 1)] if n == 0 else width
+                before = widths[max(0, level - 1)] if n == 0 else width
                 layers += separable(before, width, 2 if n == 0 and level > 0 else 1)
             self.down.append(nn.Sequential(*layers))
         self.narrow, self.up = nn.ModuleList(), nn.ModuleList()
-        for level in range(len(WIDTHS) - 2, -1, -1):
-            self.narrow.append(Convolution(WIDTHS[level + 1], WIDTHS[level]))
-            self.up.append(nn.Sequential(*separable(2 * WIDTHS[level], WIDTHS[level]), *separable(WIDTHS[level], WIDTHS[level])))
-        self.answer = nn.Conv2d(WIDTHS[0], len(CLASSES), 1)
+        for level in range(len(widths) - 2, -1, -1):
+            self.narrow.append(Convolution(widths[level + 1], widths[level]))
+            self.up.append(nn.Sequential(*separable(2 * widths[level], widths[level]), *separable(widths[level], widths[level])))
+        self.answer = nn.Conv2d(widths[0], classes, 1)
 
     def forward(self, x):
         x = self.stem(x)
@@ -181,10 +182,10 @@ def text(word):
 
 
 def export(parser, path):
-    """Writes PATH.json and PATH.bin: a graph from 1 x 224 x 224 x 7 to probabilities, 1 x 112 x 112 x 10."""
+    """Writes PATH.json and PATH.bin: a graph from 1 x size x size x inputs to probabilities, 1 x size / 2 x size / 2 x classes."""
     graph = Graph()
-    x = graph.layer(graph.node('Placeholder', [], dtype=dict(type='DT_FLOAT'), shape=dict(shape=dict(dim=[dict(size=str(n)) for n in (1, SIZE, SIZE, INPUTS)]))), parser.stem)
-    skips, size = [], SIZE // 2 >> len(WIDTHS) - 1
+    x = graph.layer(graph.node('Placeholder', [], dtype=dict(type='DT_FLOAT'), shape=dict(shape=dict(dim=[dict(size=str(n)) for n in parser.shape]))), parser.stem)
+    skips, size = [], parser.shape[1] // 2 >> len(parser.down) - 1
     for block in parser.down:
         x = graph.block(x, block)
         skips.append(x)

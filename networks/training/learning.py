@@ -1,0 +1,61 @@
+"""How a parser learns, and how well it tells classes."""
+import time
+
+import numpy as np
+import torch
+
+from network import export
+
+#: how much of the average of the weights each step keeps
+AVERAGE = 0.998
+
+
+def loss_of(logits, truth, weights):
+    known = truth.sum(1)
+    cross = -(weights[None, :, None, None] * truth * torch.log_softmax(logits, 1)).sum(1)
+    return cross.sum() / known.sum().clamp(min=1)
+
+
+def iou(parser, shown, classes):
+    """Soft IoU of each class over all that is shown, with its truth, together."""
+    parser.eval()
+    both, either = np.zeros(len(classes)), np.zeros(len(classes))
+    with torch.no_grad():
+        for x, truth in shown:
+            answer = torch.softmax(parser(torch.from_numpy(x[None])), 1)[0].numpy() * truth.sum(0)
+            both += np.minimum(answer, truth).sum((1, 2))
+            either += np.maximum(answer, truth).sum((1, 2))
+    parser.train()
+    return ' '.join('%s %.3f' % (n, b / e) for n, b, e in zip(classes, both, either) if e > 1)
+
+
+def train(parser, average, batches, weights, *, out, minutes, rate, told):
+    """AdamW with a rate that falls along a cosine; what is written is the average of the weights along the way."""
+    torch.set_num_threads(2)
+    average.load_state_dict(parser.state_dict())
+    optimiser = torch.optim.AdamW(parser.parameters(), rate, weight_decay=1e-2)
+    begin, step, usual = time.time(), 0, 0
+    while (done := (time.time() - begin) / 60 / minutes) < 1:
+        for group in optimiser.param_groups:
+            group['lr'] = rate * min(1, (step + 1) / 100) * (0.5 + 0.5 * np.cos(np.pi * done)) + 1e-5
+        x, truth = next(batches)
+        loss = loss_of(parser(x.contiguous(memory_format=torch.channels_last)), truth, weights)
+        optimiser.zero_grad()
+        loss.backward()
+        optimiser.step()
+        step += 1
+        keep = min(AVERAGE, 1 - 1 / (step / 10 + 1))
+        with torch.no_grad():
+            for mean, value in zip(average.state_dict().values(), parser.state_dict().values()):
+                mean.copy_(mean * keep + value * (1 - keep) if mean.is_floating_point() else value)
+        usual = usual * 0.98 + loss.item() * 0.02 if step > 1 else loss.item()
+        if step % 200 == 0:
+            print('%d steps, %.1f min, loss %.3f' % (step, (time.time() - begin) / 60, usual), flush=True)
+            export(average, out)
+            torch.save(average.state_dict(), out + '.pt')
+        if step % 600 == 0:
+            told()
+    export(average, out)
+    torch.save(average.state_dict(), out + '.pt')
+    print(step, 'steps')
+    told()
