@@ -25,7 +25,7 @@ it('what goes wrong in a thread is thrown where its sitter is waited for, and th
   const crew = new SitterCrew({ width: 1, height: 1, levels: [] }, 1);
   try {
     for (let n = 0; n < 2; n++)
-      await expect(crew.give({} as never).finish({} as never)).rejects.toMatchObject({
+      await expect(crew.give({} as never).finish({} as never, {} as never)).rejects.toMatchObject({
         code: 'unexpected',
         fields: { detail: 'RangeError: a sitter is divided before it is worked out' },
       });

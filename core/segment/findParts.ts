@@ -8,6 +8,7 @@ import { faceLandmarks } from './faceLandmarks';
 import type { FaceLandmarks } from './faceLandmarks';
 import { BACKGROUND_LONG_SIDE } from './featureParameters';
 import { parseFeatures } from './featureParser';
+import type { FeatureAnswers } from './featureParser';
 import { foundPart } from './found';
 import type { FoundPart, FoundPeople } from './found';
 import { parseHead } from './headParser';
@@ -61,9 +62,7 @@ export async function findParts(
     const others = frames.toSpliced(n, 1);
     answers = await askPerson(pyramid, frame, networks, answers?.whole);
     const parsed = await parseHead(pyramid, frame, { others, person: personMap(answers), networks });
-    const landmarks = faces[n]!;
-    const features = await parseFeatures(pyramid, { landmarks, frame, networks });
-    const work = { landmarks, frame, others, answers, parsed, features };
+    const work = { landmarks: faces[n]!, frame, others, answers, parsed };
     const maker = crew ? crew(work) : new LocalSitterMaker(pyramid, work);
     const head = Promise.resolve(maker.divide()).then(reached);
     // Whatever is wrong with it is heard below, once the networks have looked at all of them.
@@ -71,10 +70,14 @@ export async function findParts(
     makers.push(maker);
     heads.push(head);
   }
+  // Heads are divided elsewhere meanwhile, where there is a crew.
+  const features: FeatureAnswers[] = [];
+  for (const [n, frame] of frames.entries())
+    features.push(await parseFeatures(pyramid, { landmarks: faces[n]!, frame, networks }));
   const divided = await Promise.all(heads);
   partSitters(divided);
   const made = await Promise.all(
-    makers.map(async (maker, n) => reached(await maker.finish(divided[n]!.classes))),
+    makers.map(async (maker, n) => reached(await maker.finish(divided[n]!.classes, features[n]!))),
   );
   step(1);
   return {

@@ -26,7 +26,7 @@ describe('sitters of a photo in several threads', () => {
     expect(told.length).toBe(0);
     const makers = [1, 2, 3].map(() => give({} as SitterWork));
     for (const maker of makers) void maker.divide();
-    for (const maker of makers) void maker.finish({} as never);
+    for (const maker of makers) void maker.finish({} as never, {} as never);
     expect(told).toEqual([
       ['pyramid', 'work', 'work', 'classes', 'classes'],
       ['pyramid', 'work', 'classes'],
@@ -41,7 +41,7 @@ describe('sitters of a photo in several threads', () => {
     const makers = new LocalSitterMakers();
     expect(() => makers.answer({ n: 0, work: {} as SitterWork })).toThrow('no photo is in use');
     expect(makers.answer({ pyramid: photo })).toBeUndefined();
-    expect(() => makers.answer({ n: 0, classes: {} as never })).toThrow('divided before');
+    expect(() => makers.answer({ n: 0, classes: {} as never, features: {} as never })).toThrow('divided before');
     const give = dealSitters(photo, 1, () => () => Promise.reject(new RangeError('gone')));
     await expect(give({} as SitterWork).divide()).rejects.toThrow('gone');
   });

@@ -1,5 +1,6 @@
 import type { Pyramid } from '../raster/pyramid';
 import type { HeadClasses } from './classShares';
+import type { FeatureAnswers } from './featureParser';
 import { LocalSitterMaker } from './sitterMaker';
 import type { MadeSitter, SitterMaker, SitterWork } from './sitterMaker';
 import type { DividedHead } from './partSitters';
@@ -8,7 +9,7 @@ import type { DividedHead } from './partSitters';
 export type SitterMessage =
   | { readonly pyramid: Pyramid }
   | { readonly n: number; readonly work: SitterWork }
-  | { readonly n: number; readonly classes: HeadClasses };
+  | { readonly n: number; readonly classes: HeadClasses; readonly features: FeatureAnswers };
 
 /** What a thread replies: nothing about the photo, and of a sitter what is known after that stage. */
 export type SitterReply = DividedHead | MadeSitter | undefined;
@@ -40,7 +41,7 @@ export function dealSitters(
     const tell = (threads[n % count] ??= begun());
     return {
       divide: () => tell({ n, work }) as Promise<DividedHead>,
-      finish: (classes) => tell({ n, classes }) as Promise<MadeSitter>,
+      finish: (classes, features) => tell({ n, classes, features }) as Promise<MadeSitter>,
     };
   };
 }
@@ -66,6 +67,6 @@ export class LocalSitterMakers {
     const maker = this.#makers.get(n);
     if (!maker) throw new RangeError('a sitter is divided before it is worked out');
     this.#makers.delete(n);
-    return maker.finish(message.classes);
+    return maker.finish(message.classes, message.features);
   }
 }

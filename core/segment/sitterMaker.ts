@@ -36,7 +36,6 @@ export interface SitterWork {
   readonly others: readonly FaceFrame[];
   readonly answers: PersonAnswers;
   readonly parsed: ParsedHead;
-  readonly features: FeatureAnswers;
 }
 
 /** A sitter as found, and what the surroundings say of the background. */
@@ -48,8 +47,8 @@ export interface MadeSitter {
 /** Works one sitter out in two stages, between which all of them are parted. It may do so in another thread. */
 export interface SitterMaker {
   divide(): DividedHead | Promise<DividedHead>;
-  /** @param classes as they are once all sitters were parted */
-  finish(classes: HeadClasses): MadeSitter | Promise<MadeSitter>;
+  /** @param classes as they are once all sitters were parted @param features what the parser says of eyes and mouth */
+  finish(classes: HeadClasses, features: FeatureAnswers): MadeSitter | Promise<MadeSitter>;
 }
 
 /** A head with its surroundings on the grid. */
@@ -83,9 +82,9 @@ export class LocalSitterMaker implements SitterMaker {
   }
 
   /** @throws {RangeError} before it was divided */
-  finish(classes: HeadClasses): MadeSitter {
+  finish(classes: HeadClasses, features: FeatureAnswers): MadeSitter {
     if (!this.#head) throw new RangeError('a sitter is divided before it is worked out');
-    const made = wholeSitter(this.pyramid, this.work, this.#head, classes);
+    const made = wholeSitter(this.pyramid, this.work, this.#head, { classes, features });
     this.#head = undefined;
     return made;
   }
@@ -96,7 +95,7 @@ function wholeSitter(
   pyramid: Pyramid,
   work: SitterWork,
   { view: { region, source }, grid, small }: Head,
-  classes: HeadClasses,
+  { classes, features }: { readonly classes: HeadClasses; readonly features: FeatureAnswers },
 ): MadeSitter {
   const { landmarks, frame, answers } = work;
   const refined = refineClasses(grid, classes, { small, region, fine: source });
@@ -104,7 +103,10 @@ function wholeSitter(
   return {
     sitter: {
       landmarks,
-      parts: [...partsOf(pyramid, refined, region, work), ...(beyond ? partsBeyond(beyond) : [])],
+      parts: [
+        ...partsOf(pyramid, refined, region, { ...work, features }),
+        ...(beyond ? partsBeyond(beyond) : []),
+      ],
       doubtful: doubtfulPlaces(grid, classes).map((place) => foundDoubt(place, refined, region)),
     },
     ground: {
@@ -121,7 +123,7 @@ function partsOf(
   pyramid: Pyramid,
   classes: HeadClasses,
   region: Region,
-  { landmarks, frame, parsed, features: told }: SitterWork,
+  { landmarks, frame, parsed, features: told }: SitterWork & { readonly features: FeatureAnswers },
 ): FoundPart[] {
   const hairAt = parsedShare(parsed, 'hair');
   const features = featureParts(pyramid, landmarks, told, hairAt);

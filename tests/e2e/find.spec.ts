@@ -19,7 +19,7 @@ test('find: parts at a press, lips corrected by a removing stroke, coverage out 
   const map = page.getByRole('group', { name: /^Face map/ });
 
   await test.step('what Find needs is loaded before it is pressed', async () => {
-    await expect.poll(() => [...networks].filter((path) => path.endsWith('.bin')).length).toBe(5);
+    await expect.poll(() => [...networks].filter((path) => path.endsWith('.bin')).length).toBe(6);
   });
 
   await test.step('Find divides the sitter into parts; one undo takes all of it back', async () => {
