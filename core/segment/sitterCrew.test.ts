@@ -41,7 +41,9 @@ describe('sitters of a photo in several threads', () => {
     const makers = new LocalSitterMakers();
     expect(() => makers.answer({ n: 0, work: {} as SitterWork })).toThrow('no photo is in use');
     expect(makers.answer({ pyramid: photo })).toBeUndefined();
-    expect(() => makers.answer({ n: 0, classes: {} as never, features: {} as never })).toThrow('divided before');
+    expect(() => makers.answer({ n: 0, classes: {} as never, features: {} as never })).toThrow(
+      'divided before',
+    );
     const give = dealSitters(photo, 1, () => () => Promise.reject(new RangeError('gone')));
     await expect(give({} as SitterWork).divide()).rejects.toThrow('gone');
   });
