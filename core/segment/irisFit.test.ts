@@ -40,6 +40,14 @@ describe('an iris', () => {
     expect(fitIris(eye('right', { lidY: 999 }))).toBeUndefined();
   });
 
+  it('is none where all that is seen of it is rather white', () => {
+    const hazy = featureAnswer('right', { centre: [200, 160], side: 400 }, (x, y) => {
+      if (Math.abs(y - 204) > 28 || Math.abs(x - 200) > 75) return 'rest';
+      return (Math.floor(x) + Math.floor(y)) % 3 === 0 ? 'iris' : 'white';
+    });
+    expect(fitIris(hazy)).toBeUndefined();
+  });
+
   it('is not sought in the other eye, of which the square shows a corner', () => {
     const beside = featureAnswer('right', { centre: [200, 160], side: 400 }, (x, y) =>
       Math.hypot(x - 390, y - 204) < 34 ? 'iris' : 'rest',

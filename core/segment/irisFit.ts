@@ -20,7 +20,7 @@ export interface IrisFit {
   readonly middle: LandmarkPoint;
   readonly radius: number;
   readonly pupilRadius: number;
-  /** how far the parser takes what shows within for iris and pupil rather than white, -1..1 */
+  /** how far the parser takes what shows within for iris and pupil rather than white, 0..1 */
   readonly sure: number;
 }
 
@@ -43,18 +43,16 @@ export function fitIris(answer: FeatureAnswer): IrisFit | undefined {
   const seen = seenIn(mapPlane(iris, (share, i) => share + pupil[i]!));
   if (!seen) return undefined;
   const towards = mapPlane(iris, (share, i) => share + pupil[i]! - white[i]!);
-  const { disc, score } = bestDisc(towards, seen);
+  const found = bestDisc(towards, seen);
+  if (!found) return undefined;
+  const { disc, score } = found;
   const ofPupil = mapPlane(pupil, (share, i) => share - iris[i]!);
   const radii = range(LEAST_PUPIL * disc.radius, MOST_PUPIL * disc.radius, PUPIL_STEP);
   const scores = radii.map((radius) => sumIn(ofPupil, { ...disc, radius }));
   const open = mapPlane(towards, (_, i) => iris[i]! + pupil[i]! + white[i]!);
-  const [middle, rim] = [disc.x, disc.x + disc.radius].map((x) => featurePoint(answer, [x, disc.y])) as [
-    LandmarkPoint,
-    LandmarkPoint,
-  ];
-  const radius = Math.hypot(rim[0] - middle[0], rim[1] - middle[1]);
+  const radius = (disc.radius * answer.square.side) / FEATURE_ANSWER_SIZE;
   return {
-    middle,
+    middle: featurePoint(answer, [disc.x, disc.y]),
     radius,
     pupilRadius: (radii[scores.indexOf(Math.max(...scores))]! / disc.radius) * radius,
     sure: score / sumIn(open, disc),
@@ -76,7 +74,10 @@ function seenIn(dark: Float32Array): Disc | undefined {
 }
 
 /** The mean of the discs that hold nearly the most: a single one follows noise. */
-function bestDisc(towards: Float32Array, seen: Disc): { readonly disc: Disc; readonly score: number } {
+function bestDisc(
+  towards: Float32Array,
+  seen: Disc,
+): { readonly disc: Disc; readonly score: number } | undefined {
   const [least, most] = RADII_OF_SEEN;
   const about = (at: number, reach: number) =>
     range(at - reach * seen.radius, at + reach * seen.radius, DISC_STEP);
@@ -86,6 +87,8 @@ function bestDisc(towards: Float32Array, seen: Disc): { readonly disc: Disc; rea
     ),
   );
   const best = Math.max(...tried.map(({ score }) => score));
+  // White all over it: what was seen of an iris is none.
+  if (best <= 0) return undefined;
   const near = tried.filter(({ score }) => score >= NEARLY_BEST * best);
   const mean = (of: (disc: Disc) => number) => near.reduce((sum, disc) => sum + of(disc) / near.length, 0);
   return {
