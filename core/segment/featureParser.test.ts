@@ -35,8 +35,12 @@ const landmarks: FaceLandmarks = {
   tiltRadians: 0,
 };
 const frame = faceFrame(landmarks);
+/** Of either eye the iris, and a mole at its outer corner. */
 const photo = paintedPhoto(300, 300, (x, y) =>
-  [105, 195].some((eye) => Math.hypot(x - eye, y - 150) < 9) ? [40, 60, 90] : [200, 160, 140],
+  [105, 195].some((eye) => Math.hypot(x - eye, y - 150) < 9) ||
+  [72, 228].some((mole) => Math.hypot(x - mole, y - 150) < 4)
+    ? [40, 60, 90]
+    : [200, 160, 140],
 );
 
 async function inputs(of = landmarks): Promise<Float32Array[]> {

@@ -57,10 +57,15 @@ interface FaceLook {
   readonly open?: number;
   /** what the parser takes all between the lids for */
   readonly eyes?: FeatureClass;
+  /** whether it takes half of an iris for white */
+  readonly hazy?: boolean;
+  /** how far the lids are open, up and down, pixels */
+  readonly lids?: number;
 }
 
 /** A drawn face, its landmarks, and what the feature parser would say of it. */
-function face({ white = () => WHITE, rim = SKIN, off = 0, open = 0, eyes }: FaceLook = {}) {
+function face(look: FaceLook = {}) {
+  const { white = () => WHITE, rim = SKIN, off = 0, open = 0, eyes, hazy = false, lids = 99 } = look;
   const points: LandmarkPoint[] = Array.from({ length: 468 }, () => [0, 0]);
   goRound(points, EYE_LOOPS.right, EYES.right);
   // The left eye's loop begins at its outer corner, on the right.
@@ -77,7 +82,7 @@ function face({ white = () => WHITE, rim = SKIN, off = 0, open = 0, eyes }: Face
   const photo = paintedPhoto(360, 300, (x, y) => {
     for (const eye of Object.values(EYES)) {
       if (!isIn(grown(eye, 3), x, y)) continue;
-      if (!isIn(eye, x, y)) return noisy(rim, x, y);
+      if (!isIn(eye, x, y) || Math.abs(y - eye.y) > lids) return noisy(rim, x, y);
       const far = Math.hypot(x - eye.x, y - eye.y);
       if (far < PUPIL) return [20, 18, 18];
       return noisy(far < IRIS ? [70, 110, 90] : white(x, y), x, y);
@@ -90,11 +95,12 @@ function face({ white = () => WHITE, rim = SKIN, off = 0, open = 0, eyes }: Face
     (eye: Oval) =>
     (x: number, y: number): FeatureClass => {
       if (isIn(BROW, x, y)) return 'brow';
-      if (!isIn(grown(eye, off), x, y)) return 'rest';
+      if (!isIn(grown(eye, off), x, y) || Math.abs(y - eye.y) > lids) return 'rest';
       const far = Math.hypot(x - eye.x, y - eye.y);
       if (eyes) return eyes;
       if (far < PUPIL) return 'pupil';
-      return far < IRIS ? 'iris' : 'white';
+      const isWhite = far > IRIS || (hazy && (Math.floor(2 * x) + Math.floor(2 * y)) % 2 === 0);
+      return isWhite ? 'white' : 'iris';
     };
   const mouthAt = (x: number, y: number): FeatureClass => {
     if (open > 0 && isIn(grown(gap, off), x, y)) return y < MOUTH.y ? 'teeth' : 'gap';
@@ -179,6 +185,11 @@ describe('eyes', () => {
     expect(meanIn(-44, -37)).toBeLessThan(0.1);
   });
 
+  it('are unsure where the parser is of the iris, or lids hardly open', () => {
+    expect(eyesOf({ hazy: true }).right!.unsure).toBe('weak-edge');
+    expect(eyesOf({ lids: 6 }).left!.unsure).toBe('half-closed');
+  });
+
   it('without an iris are half closed, and none beyond the photo', () => {
     const shut = eyesOf({ eyes: 'rest' }).right!;
     expect([shut.unsure, sumOf(shut.iris), sumOf(shut.whites)]).toEqual(['half-closed', 0, 0]);
@@ -225,6 +236,7 @@ describe('a mouth', () => {
     const placeOf = placesIn(window);
     const inGap = (i: number) => isIn({ ...MOUTH, across: 50, down: 12 }, ...placeOf(i));
     expect(iouOf(between, inGap)).toBeGreaterThan(0.9);
+    expect(lips.every((share, i) => share + between[i]! < 1.001)).toBe(true);
     expect(iouOf(teeth, (i) => inGap(i) && placeOf(i)[1] < MOUTH.y)).toBeGreaterThan(0.75);
     expect(iouOf(lips, (i) => isIn(MOUTH, ...placeOf(i)) && !inGap(i))).toBeGreaterThan(0.9);
   });
