@@ -1,13 +1,38 @@
-"""How a parser learns, and how well it tells classes."""
+"""What a parser learns from, how it learns, and how well it tells classes."""
+import glob
 import time
 
+import cv2
 import numpy as np
 import torch
 
 from network import export
 
+#: photos of each painted sample
+PHOTOS = 2
 #: how much of the average of the weights each step keeps
 AVERAGE = 0.998
+
+
+def load(folder, side):
+    """Samples of some planes of side x side bytes, and their files."""
+    files = sorted(glob.glob(folder + '/*.bin'))
+    return [np.fromfile(f, np.uint8).reshape(-1, side, side) for f in files], files
+
+
+class Varied(torch.utils.data.IterableDataset):
+    """Samples without end, as a module varies them."""
+
+    def __init__(self, samples, seed, vary):
+        self.samples, self.seed, self.vary = samples, seed, vary
+
+    def __iter__(self):
+        cv2.setNumThreads(1)
+        r = np.random.default_rng(self.seed)
+        while True:
+            scene = self.vary.painted(self.samples, int(r.integers(len(self.samples))), r)
+            for _ in range(PHOTOS):
+                yield self.vary.photographed(*scene, r)
 
 
 def loss_of(logits, truth, weights):

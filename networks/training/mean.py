@@ -9,12 +9,14 @@ import sys
 
 import torch
 
+import vary
+from learning import Varied, load
 from network import Parser, export, layers_of
-from train import BATCH, MEASURED, Varied, load, report, weights_of
+from train import BATCH, MEASURED, report, weights_of
 
 
 def mean(samples, before, after, share, out):
-    shown = iter(torch.utils.data.DataLoader(Varied(samples, 31), BATCH))
+    shown = iter(torch.utils.data.DataLoader(Varied(samples, 31, vary), BATCH))
     batches = [next(shown)[0] for _ in range(MEASURED)]
     old, new = (weights_of(path, ((x, None) for x in batches)) for path in (before, after))
     parser = Parser()
@@ -32,5 +34,5 @@ def mean(samples, before, after, share, out):
 
 if __name__ == '__main__':
     folder, before, after, share, out = sys.argv[1:]
-    samples, files = load(folder)
+    samples, files = load(folder, vary.SAMPLE)
     report(mean(samples, before, after, float(share), out), samples[:8], files[:8])

@@ -6,47 +6,22 @@ Trains the head parser on samples of rendered heads, varied so far that their lo
 SAMPLES holds the files of makeSamples.ts; OUT is where OUT.json and OUT.bin are written. Needs numpy, OpenCV
 and PyTorch. Prints the soft IoU of each class on a folder of samples kept apart when KEPT is set.
 """
-import glob
 import os
 import sys
 
-import cv2
-import numpy as np
 import torch
 
 import vary
-from learning import iou, train
+from learning import Varied, iou, load, train
 from network import CLASSES, Parser, export, normalised, restored
 
 BATCH = 16
-#: photos of each painted sample
-PHOTOS = 2
 #: of AdamW at its highest; less to go on from weights that were trained
 RATE = float(os.environ.get('RATE', 2.5e-3))
 #: rare classes weigh more, as their edges are short
 WEIGHTS = dict(background=1, others=1, face=1, body=1.5, hair=1.5, beard=3, brows=3, clothes=1, glasses=4, hat=1.5)
 #: batches on which a graph's normalisations are measured anew
 MEASURED = 25
-
-
-def load(folder):
-    files = sorted(glob.glob(folder + '/*.bin'))
-    return [np.fromfile(f, np.uint8).reshape(-1, vary.SAMPLE, vary.SAMPLE) for f in files], files
-
-
-class Varied(torch.utils.data.IterableDataset):
-    """Samples varied without end."""
-
-    def __init__(self, samples, seed):
-        self.samples, self.seed = samples, seed
-
-    def __iter__(self):
-        cv2.setNumThreads(1)
-        r = np.random.default_rng(self.seed)
-        while True:
-            scene = vary.painted(self.samples, int(r.integers(len(self.samples))), r)
-            for _ in range(PHOTOS):
-                yield vary.photographed(*scene, r)
 
 
 def scores(parser, samples):
@@ -56,8 +31,8 @@ def scores(parser, samples):
 
 def main(folder, out, minutes, seed=1):
     torch.manual_seed(seed)
-    batches = iter(torch.utils.data.DataLoader(Varied(load(folder)[0], seed), BATCH, num_workers=1, prefetch_factor=4))
-    kept = load(os.environ['KEPT']) if 'KEPT' in os.environ else ([], [])
+    batches = iter(torch.utils.data.DataLoader(Varied(load(folder, vary.SAMPLE)[0], seed, vary), BATCH, num_workers=1, prefetch_factor=4))
+    kept = load(os.environ['KEPT'], vary.SAMPLE) if 'KEPT' in os.environ else ([], [])
     parser, average = Parser().to(memory_format=torch.channels_last), Parser()
     if 'FROM' in os.environ:
         parser.load_state_dict(weights_of(os.environ['FROM'], batches))

@@ -7,47 +7,22 @@ SAMPLES holds the files of makeSamples.ts; OUT is where OUT.json and OUT.bin are
 PyTorch. Prints the soft IoU of each class on a folder of samples kept apart when KEPT is set; FROM names weights
 (.pt) to go on from.
 """
-import glob
 import os
 import sys
 
-import cv2
-import numpy as np
 import torch
 
 import vary
 
 sys.path.append(os.path.join(os.path.dirname(__file__), '..'))
-from learning import iou, train  # noqa: E402
+from learning import Varied, iou, load, train  # noqa: E402
 from network import Parser  # noqa: E402
 
 BATCH = 32
-#: photos of each painted sample
-PHOTOS = 2
 #: of AdamW at its highest; less to go on from weights that were trained
 RATE = float(os.environ.get('RATE', 3e-3))
 WIDTHS = [24, 48, 80, 128]
 DEPTHS = [1, 2, 2, 3]
-
-
-def load(folder):
-    files = sorted(glob.glob(folder + '/*.bin'))
-    return [np.fromfile(f, np.uint8).reshape(-1, vary.SAMPLE, vary.SAMPLE) for f in files], files
-
-
-class Varied(torch.utils.data.IterableDataset):
-    """Samples varied without end."""
-
-    def __init__(self, samples, seed):
-        self.samples, self.seed = samples, seed
-
-    def __iter__(self):
-        cv2.setNumThreads(1)
-        r = np.random.default_rng(self.seed)
-        while True:
-            scene = vary.painted(self.samples, int(r.integers(len(self.samples))), r)
-            for _ in range(PHOTOS):
-                yield vary.photographed(*scene, r)
 
 
 def feature_parser():
@@ -56,8 +31,8 @@ def feature_parser():
 
 def main(folder, out, minutes, seed=1):
     torch.manual_seed(seed)
-    batches = iter(torch.utils.data.DataLoader(Varied(load(folder)[0], seed), BATCH, num_workers=1, prefetch_factor=4))
-    kept = [vary.plain(sample) for sample in load(os.environ['KEPT'])[0]] if 'KEPT' in os.environ else []
+    batches = iter(torch.utils.data.DataLoader(Varied(load(folder, vary.SAMPLE)[0], seed, vary), BATCH, num_workers=1, prefetch_factor=4))
+    kept = [vary.plain(sample) for sample in load(os.environ['KEPT'], vary.SAMPLE)[0]] if 'KEPT' in os.environ else []
     parser, average = feature_parser().to(memory_format=torch.channels_last), feature_parser()
     if 'FROM' in os.environ:
         parser.load_state_dict(torch.load(os.environ['FROM']))
