@@ -69,13 +69,13 @@ export function tfNetworks(files: NetworkFiles): FaceNetworks {
   const mesher = model('facemesh-attention-pinto');
   const selfie = model('selfie');
   const parser = model('head-parser');
-  const featurer = model('feature-parser');
+  const featureParser = model('feature-parser');
   const likeness = model('likeness');
   return {
     detect: async (input) => joinAnchors(await run(await detector(), input, DETECT_SIZE)),
     mesh: async (input) => meshOutput(await run(await mesher(), input, MESH_SIZE)),
     person: async (input) => (await run(await selfie(), input, PERSON_SIZE))[0]!,
-    features: async (input) => (await run(await featurer(), input, FEATURE_SIZE, FEATURE_PLANES))[0]!,
+    features: async (input) => (await run(await featureParser(), input, FEATURE_SIZE, FEATURE_PLANES))[0]!,
     liken: async (input) => (await run(await likeness(), input, LIKENESS_SIZE))[0]!,
     parse: async (input) => (await run(await parser(), input, PARSER_SIZE, PARSER_PLANES))[0]!,
   };

@@ -148,7 +148,7 @@ function partsOf(
 }
 
 /** A feature of the face in a window of its own, and what of that window belongs to nothing else. */
-interface Feature {
+interface FeatureCoverage {
   readonly part: FoundPartName;
   readonly where: Region;
   readonly coverage: Float32Array;
@@ -161,8 +161,8 @@ function featureParts(
   landmarks: FaceLandmarks,
   told: FeatureAnswers,
   hairAt: AtPoint,
-): Feature[] {
-  const features: Feature[] = [];
+): FeatureCoverage[] {
+  const features: FeatureCoverage[] = [];
   const eyes = eyesParts(pyramid, landmarks, told);
   for (const side of ['right', 'left'] as const) {
     const eye = eyes[side];

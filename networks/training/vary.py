@@ -8,6 +8,7 @@ import os
 import cv2
 import numpy as np
 
+from camera import taken
 from network import CLASSES, INPUTS, SIZE
 
 SAMPLE = 288
@@ -365,14 +366,4 @@ def shot(r, rgb):
     if r.random() < 0.15:  # shadows that drown
         rgb = (rgb - r.uniform(0.02, 0.2)) * r.uniform(1, 1.2)
     image = np.ascontiguousarray(rgb.transpose(1, 2, 0)).astype(np.float32)
-    if r.random() < 0.35:
-        image = cv2.GaussianBlur(image, (0, 0), r.uniform(0.4, 1.8))
-    elif r.random() < 0.3:
-        image = image + r.uniform(0.3, 1) * (image - cv2.GaussianBlur(image, (0, 0), 1))
-    if r.random() < 0.6:
-        image = image + r.normal(0, r.uniform(0, 0.06), image.shape).astype(np.float32)
-    image = np.clip(image, 0, 1)
-    if r.random() < 0.3:
-        _, packed = cv2.imencode('.jpg', (255 * image).astype(np.uint8), [cv2.IMWRITE_JPEG_QUALITY, int(r.integers(25, 85))])
-        image = cv2.imdecode(packed, cv2.IMREAD_COLOR).astype(np.float32) / 255
-    return image.transpose(2, 0, 1)
+    return taken(r, image, blurred=(0.35, 0.4, 1.8), sharpened=0.3, grainy=(0.6, 0.06), packed=(0.3, 25, 85)).transpose(2, 0, 1)

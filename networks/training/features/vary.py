@@ -2,8 +2,14 @@
 One sample of an eye with its brow or of a mouth varied: other colours by its true masks, make-up, strands and rims
 across it, light, another turn, size and frame, landmarks that are off, few pixels, grain and compression.
 """
+import os
+import sys
+
 import cv2
 import numpy as np
+
+sys.path.append(os.path.join(os.path.dirname(__file__), '..'))
+from camera import taken  # noqa: E402
 
 SAMPLE = 256
 SIZE = 192
@@ -231,14 +237,5 @@ def shot(r, rgb):
     image = np.ascontiguousarray(rgb.transpose(1, 2, 0)).astype(np.float32)
     small = int(SIZE / np.exp(r.uniform(0, np.log(7))))
     image = cv2.resize(image, (small, small), interpolation=cv2.INTER_AREA)
-    if r.random() < 0.4:
-        image = cv2.GaussianBlur(image, (0, 0), r.uniform(0.3, 1.2))
-    elif r.random() < 0.4:
-        image = image + r.uniform(0.3, 1) * (image - cv2.GaussianBlur(image, (0, 0), 1))
-    if r.random() < 0.7:
-        image = image + r.normal(0, r.uniform(0, 0.05), image.shape).astype(np.float32)
-    image = np.clip(image, 0, 1)
-    if r.random() < 0.35:
-        _, packed = cv2.imencode('.jpg', (255 * image).astype(np.uint8), [cv2.IMWRITE_JPEG_QUALITY, int(r.integers(30, 92))])
-        image = cv2.imdecode(packed, cv2.IMREAD_COLOR).astype(np.float32) / 255
+    image = taken(r, image, blurred=(0.4, 0.3, 1.2), sharpened=0.4, grainy=(0.7, 0.05), packed=(0.35, 30, 92))
     return cv2.resize(image, (SIZE, SIZE), interpolation=cv2.INTER_LINEAR).transpose(2, 0, 1)
