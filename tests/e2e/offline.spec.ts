@@ -25,7 +25,8 @@ test('with the network gone it opens, finds, changes and exports; nothing is ask
     const [name] = (await caches.keys()).filter((key) => key !== 'even-blush-demo');
     return (await (await caches.open(name!)).keys()).map(({ url }) => new URL(url).pathname);
   });
-  for (const path of ['/', '/models/head-parser.bin', '/models/feature-parser.bin', '/mark.svg']) expect(kept).toContain(path);
+  for (const path of ['/', '/models/head-parser.bin', '/models/feature-parser.bin', '/mark.svg'])
+    expect(kept).toContain(path);
   await context.setOffline(true);
   await page.reload();
   const photo = await readFile(portraitPath('marit', 'photo'));
