@@ -12,6 +12,8 @@ from network import export
 PHOTOS = 2
 #: how much of the average of the weights each step keeps
 AVERAGE = 0.998
+#: places of a batch from which on a class shows
+LEAST_SHOWN = 200
 
 
 def load(folder, side):
@@ -35,10 +37,24 @@ class Varied(torch.utils.data.IterableDataset):
                 yield self.vary.photographed(*scene, r)
 
 
-def loss_of(logits, truth, weights):
-    known = truth.sum(1)
-    cross = -(weights[None, :, None, None] * truth * torch.log_softmax(logits, 1)).sum(1)
-    return cross.sum() / known.sum().clamp(min=1)
+def cross_entropy(weights):
+    """The loss of logits before true shares, classes weighed; places of no class do not count."""
+
+    def loss_of(logits, truth):
+        known = truth.sum(1)
+        cross = -(weights[None, :, None, None] * truth * torch.log_softmax(logits, 1)).sum(1)
+        return cross.sum() / known.sum().clamp(min=1)
+
+    return loss_of
+
+
+def cross_entropy_and_overlap(logits, truth):
+    """The same, all classes alike, and by how much the soft IoU of each class that shows falls short of 1: hedging costs it."""
+    shares = torch.softmax(logits, 1) * truth.sum(1, keepdim=True)
+    over = (0, 2, 3)
+    both, either = torch.minimum(shares, truth).sum(over), torch.maximum(shares, truth).sum(over)
+    shows = truth.sum(over) > LEAST_SHOWN
+    return cross_entropy(torch.ones(truth.shape[1]))(logits, truth) + (1 - both / either)[shows].mean()
 
 
 def iou(parser, shown, classes):
@@ -54,7 +70,7 @@ def iou(parser, shown, classes):
     return ' '.join('%s %.3f' % (n, b / e) for n, b, e in zip(classes, both, either) if e > 1)
 
 
-def train(parser, average, batches, weights, *, out, minutes, rate, told):
+def train(parser, average, batches, loss_of, *, out, minutes, rate, told):
     """AdamW with a rate that falls along a cosine; what is written is the average of the weights along the way."""
     torch.set_num_threads(2)
     average.load_state_dict(parser.state_dict())
@@ -64,7 +80,7 @@ def train(parser, average, batches, weights, *, out, minutes, rate, told):
         for group in optimiser.param_groups:
             group['lr'] = rate * min(1, (step + 1) / 100) * (0.5 + 0.5 * np.cos(np.pi * done)) + 1e-5
         x, truth = next(batches)
-        loss = loss_of(parser(x.contiguous(memory_format=torch.channels_last)), truth, weights)
+        loss = loss_of(parser(x.contiguous(memory_format=torch.channels_last)), truth)
         optimiser.zero_grad()
         loss.backward()
         optimiser.step()

@@ -12,7 +12,7 @@ import sys
 import torch
 
 import vary
-from learning import Varied, iou, load, train
+from learning import Varied, cross_entropy, iou, load, train
 from network import CLASSES, Parser, export, normalised, restored
 
 BATCH = 16
@@ -37,7 +37,7 @@ def main(folder, out, minutes, seed=1):
     if 'FROM' in os.environ:
         parser.load_state_dict(weights_of(os.environ['FROM'], batches))
     weights = torch.tensor([WEIGHTS[name] for name in CLASSES])
-    train(parser, average, batches, weights, out=out, minutes=minutes, rate=RATE, told=lambda: report(average, *kept))
+    train(parser, average, batches, cross_entropy(weights), out=out, minutes=minutes, rate=RATE, told=lambda: report(average, *kept))
 
 
 def weights_of(path, batches):

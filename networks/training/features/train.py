@@ -15,7 +15,7 @@ import torch
 import vary
 
 sys.path.append(os.path.join(os.path.dirname(__file__), '..'))
-from learning import Varied, iou, load, train  # noqa: E402
+from learning import Varied, cross_entropy_and_overlap, iou, load, train  # noqa: E402
 from network import Parser  # noqa: E402
 
 BATCH = 32
@@ -41,7 +41,7 @@ def main(folder, out, minutes, seed=1):
         print(iou(average, kept, vary.CLASSES), flush=True)
         average.train()
 
-    train(parser, average, batches, torch.ones(len(vary.CLASSES)), out=out, minutes=minutes, rate=RATE, told=told)
+    train(parser, average, batches, cross_entropy_and_overlap, out=out, minutes=minutes, rate=RATE, told=told)
 
 
 if __name__ == '__main__':
