@@ -9,6 +9,7 @@ import {
   LEAST_PUPIL,
   MOST_PUPIL,
   NEARLY_BEST,
+  OF_MEAN_DISC,
   PUPIL_STEP,
   RADII_OF_SEEN,
 } from './featureParameters';
@@ -50,11 +51,11 @@ export function fitIris(answer: FeatureAnswer): IrisFit | undefined {
   const radii = range(LEAST_PUPIL * disc.radius, MOST_PUPIL * disc.radius, PUPIL_STEP);
   const scores = radii.map((radius) => sumIn(ofPupil, { ...disc, radius }));
   const open = mapPlane(towards, (_, i) => iris[i]! + pupil[i]! + white[i]!);
-  const radius = (disc.radius * answer.square.side) / FEATURE_ANSWER_SIZE;
+  const scale = answer.square.side / FEATURE_ANSWER_SIZE;
   return {
     middle: featurePoint(answer, [disc.x, disc.y]),
-    radius,
-    pupilRadius: (radii[scores.indexOf(Math.max(...scores))]! / disc.radius) * radius,
+    radius: OF_MEAN_DISC * disc.radius * scale,
+    pupilRadius: radii[scores.indexOf(Math.max(...scores))]! * scale,
     sure: score / sumIn(open, disc),
   };
 }
