@@ -33,10 +33,10 @@ const PARTS: Readonly<Record<string, readonly [readonly FoundPartName[], readonl
  */
 const FLOORS = `
                    face  skin  neck  lips teeth  iris whites brows  hair clothes background
-  marit photo 1   0.927 0.907 0.800 0.929     - 0.888  0.825 0.741 0.879   0.925      0.959
-  adaeze flare 1  0.918 0.935 0.943 0.936     - 0.851   0.89 0.645 0.897   0.975      0.926
-  pair photo 2    0.916 0.921 0.900  0.93 0.758 0.862  0.826 0.731 0.848   0.926      0.946
-  linnea photo 1      -     -     - 0.937 0.775     -      -     -     -       -          -
+  marit photo 1   0.927 0.906 0.800 0.931     - 0.873  0.835 0.744 0.876   0.925      0.959
+  adaeze flare 1  0.918 0.935 0.943  0.93     - 0.873  0.902 0.666 0.899   0.975      0.926
+  pair photo 2    0.916 0.921 0.899 0.932 0.809 0.864  0.848 0.737 0.852   0.926      0.946
+  linnea photo 1      -     -     - 0.939 0.831     -      -     -     -       -          -
 `;
 const PICTURES = FLOORS.trim()
   .split('\n')
