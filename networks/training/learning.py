@@ -49,7 +49,11 @@ def cross_entropy(weights):
 
 
 def cross_entropy_and_overlap(logits, truth):
-    """The same, all classes alike, and by how much the soft IoU of each class that shows falls short of 1: hedging costs it."""
+    """
+    Cross entropy, all classes alike, and by how much the soft IoU of each class that shows falls short of 1: hedging
+    costs it. After Rahman, Wang 2016, "Optimizing Intersection-Over-Union in Deep Neural Networks for Image
+    Segmentation", with sums over a batch, and least and greatest in place of product and sum; from memory.
+    """
     shares = torch.softmax(logits, 1) * truth.sum(1, keepdim=True)
     over = (0, 2, 3)
     both, either = torch.minimum(shares, truth).sum(over), torch.maximum(shares, truth).sum(over)
