@@ -3,6 +3,7 @@ import type { Part, Sitter } from '#core/document/schema';
 const WORDS: Readonly<Record<string, string>> = {
   'half-closed': 'the eye is half closed',
   'weak-edge': 'its edge hardly shows',
+  'turned-away': 'the face is turned away',
   'cut': 'the frame cuts the face',
   'soft': 'much of it is only half covered; look at its coverage',
 };

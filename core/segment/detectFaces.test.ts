@@ -17,7 +17,7 @@ function seeing(looks: readonly (readonly { anchor: number; score: number; side:
       for (let n = 0; n < ANCHORS; n++) out[n * ANCHOR_VALUES] = -20;
       for (const { anchor, score, side } of looks[look] ?? []) {
         const o = anchor * ANCHOR_VALUES;
-        out.set([score, 0, 0, side, side, -side / 4, 0, side / 4, 0], o);
+        out.set([score, 0, 0, side, side, -side / 4, 0, side / 4, 0, 0, side / 8, 1, side / 3], o);
       }
       look++;
       return Promise.resolve(out);
@@ -38,6 +38,13 @@ describe('faces of a photo', () => {
       expect.closeTo(64, 6),
     ]);
     expect([face!.score, face!.tiltRadians]).toEqual([expect.closeTo(1 / (1 + Math.exp(-4)), 6), 0]);
+    const { eyes, nose, mouth } = face!.marks;
+    expect([...eyes, nose, mouth].map((point) => point.map(Math.round))).toEqual([
+      [56, 104],
+      [88, 104],
+      [72, 112],
+      [73, 125],
+    ]);
   });
 
   it('are told once, by the surest box, and are none where the network doubts', async () => {

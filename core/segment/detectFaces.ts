@@ -16,7 +16,17 @@ export interface FaceBox {
   readonly side: number;
   /** of the line from the sitter's right eye to the left */
   readonly tiltRadians: number;
+  readonly marks: FaceMarks;
 }
+
+/** What the detector takes for the eyes (the sitter's right and left), the nose's tip and the mouth; pixels of the photo. */
+export interface FaceMarks {
+  readonly eyes: readonly [FacePoint, FacePoint];
+  readonly nose: FacePoint;
+  readonly mouth: FacePoint;
+}
+/** A point of a face, pixels of the photo. */
+export type FacePoint = readonly [x: number, y: number];
 
 /** A head that lies on its side is upright in one of these turns. */
 const TURNS = [0, Math.PI / 2, -Math.PI / 2] as const;
@@ -96,15 +106,16 @@ function decode(output: Float32Array, square: TurnedSquare): FaceBox[] {
     const score = sigmoid(output[o]!);
     if (score < LEAST_SCORE) return;
     const at = (x: number, y: number) => pointAt((x + anchorX) / DETECT_SIZE, (y + anchorY) / DETECT_SIZE);
-    const [centreX, centreY] = at(output[o + 1]!, output[o + 2]!);
-    const rightEye = at(output[o + 5]!, output[o + 6]!);
-    const leftEye = at(output[o + 7]!, output[o + 8]!);
+    const seen = (n: number) => at(output[o + n]!, output[o + n + 1]!);
+    const [centreX, centreY] = seen(1);
+    const [rightEye, leftEye] = [seen(5), seen(7)];
     boxes.push({
       score,
       centreX,
       centreY,
       side: (Math.max(output[o + 3]!, output[o + 4]!) / DETECT_SIZE) * square.side,
       tiltRadians: Math.atan2(leftEye[1] - rightEye[1], leftEye[0] - rightEye[0]),
+      marks: { eyes: [rightEye, leftEye], nose: seen(9), mouth: seen(11) },
     });
   });
   return boxes;

@@ -31,6 +31,28 @@ export const LEAST_CONFIDENCE = 10;
 /** Side of the square that the mesh network is given, in faces. [network] */
 export const MESH_ROOM = 1.5;
 
+// turnedAway
+/**
+ * Distance of the eyes from which on a face is seen from its front, distances from the eyes to the mouth. [measured] on
+ * 60 rendered heads turned by 30 to 80 degrees: 0.01 to 0.3 where the mesh is doubtful, 0.8 and above seen from the front
+ */
+export const TURNED_EYES = 0.5;
+/**
+ * Score 0..1 from which on a box of a face that is turned away counts. [measured] likewise 0.74 and above; in 144
+ * pictures without people one of 16 such boxes has more than 0.65, and a mesh that is surer of nothing than allowed
+ */
+export const TURNED_SCORE = 0.7;
+/** Logit from which on the mesh lies on such a face. [measured] likewise -5.5 and above; -9 where there is none */
+export const LEAST_TURNED = -8;
+/** How far a mesh may lie off the detector's marks, sides of its box. [measured] likewise up to 0.092 */
+export const MOST_OFF_MARKS = 0.1;
+/** What lying off the marks costs when meshes are compared, logits for a side of the box. [unrecorded] */
+export const OFF_COSTS = 40;
+/** How far to either side such a face is looked for, sides of the detector's box. [unrecorded] */
+export const TURNED_SHIFT = 0.15;
+/** Side of a closer square that the mesh network is given for it too, faces. [unrecorded] */
+export const TURNED_ROOM = 1.25;
+
 // faceFrame
 /** A face’s width as a share of its height, for faces that are seen from the side. [unrecorded] */
 export const WIDTH_OF_HEIGHT = 0.78;

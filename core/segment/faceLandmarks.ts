@@ -5,6 +5,7 @@ import { MESH_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
 import { pointsOfSquare, turnedCrop } from './turnedCrop';
 import type { TurnedSquare } from './turnedCrop';
+import { bestTurned, isTurnedAway, turnedStarts } from './turnedAway';
 import { LEAST_CONFIDENCE, MESH_ROOM } from './detectParameters';
 
 /** A point of the mesh, pixels of the photo. */
@@ -28,8 +29,14 @@ export interface FaceLandmarks {
   readonly tiltRadians: number;
 }
 
+/** Whether a mesh is so unsure that only a face turned away is found with it: it says roughly where eyes and mouth are. */
+export function isRough({ confidence }: Pick<FaceLandmarks, 'confidence'>): boolean {
+  return confidence < LEAST_CONFIDENCE;
+}
+
 /**
- * Fits the face mesh twice: the second region comes from the first mesh, tilt included.
+ * Fits the face mesh twice: the second region comes from the first mesh, tilt included; to a face that is turned away
+ * from several starts.
  * @returns undefined when it is no face
  */
 export async function faceLandmarks(
@@ -37,9 +44,18 @@ export async function faceLandmarks(
   box: FaceBox,
   networks: FaceNetworks,
 ): Promise<FaceLandmarks | undefined> {
-  const first = await fit(pyramid, { ...box, side: MESH_ROOM * box.side }, networks);
-  const second = await fit(pyramid, squareAround(first), networks);
-  return second.confidence < LEAST_CONFIDENCE ? undefined : second;
+  const twice = async (square: TurnedSquare) => {
+    const first = await fit(pyramid, square, networks);
+    return [first, await fit(pyramid, squareAround(first), networks)] as const;
+  };
+  const [, mesh] = await twice({ ...box, side: MESH_ROOM * box.side });
+  if (isTurnedAway(box)) {
+    const meshes: FaceLandmarks[] = [];
+    for (const start of turnedStarts(box)) meshes.push(...(await twice(start)));
+    const turned = bestTurned(meshes, box);
+    if (turned) return turned;
+  }
+  return isRough(mesh) ? undefined : mesh;
 }
 
 async function fit(pyramid: Pyramid, square: TurnedSquare, networks: FaceNetworks): Promise<FaceLandmarks> {

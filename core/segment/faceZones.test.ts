@@ -20,11 +20,22 @@ const zonesUnder = (sure: number) =>
   featureZones({ points } as unknown as FaceLandmarks, frame, region, () => sure);
 
 describe('whose skin is the face’s own', () => {
-  const at = (x: number, y: number, told: number) =>
-    faceShares({ points } as unknown as FaceLandmarks, frame, region, () => told)[y * 200 + x]!;
+  const at = (x: number, y: number, told: number, mesh = points) =>
+    faceShares({ points: mesh } as unknown as FaceLandmarks, frame, region, () => told)[y * 200 + x]!;
 
   it('is what lies within the mesh’s oval, whatever the parser says', () => {
     expect([at(100, 120, 0), at(100, 195, 1)]).toEqual([1, 0]);
+  });
+
+  it('is the nose of a profile too, which stands out from that oval', () => {
+    const NOSE = 1;
+    const profile = points.with(NOSE, [25, 110]);
+    expect([at(32, 110, 0.5), at(32, 110, 0.5, profile)]).toEqual([
+      expect.closeTo(0, 1),
+      expect.closeTo(1, 1),
+    ]);
+    // Below the nose the mesh ends as it did.
+    expect(at(32, 140, 0.5, profile)).toBeCloseTo(0, 1);
   });
 
   it('is said by the parser where a cheek or a jaw ends', () => {

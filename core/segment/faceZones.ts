@@ -1,4 +1,5 @@
 import { clamp, clampUnit } from '../math/clamp';
+import { convexHull } from '../math/convexHull';
 import { boxMeansTwice } from '../raster/boxMeans';
 import { mapPlane } from '../raster/mapPlane';
 import { polygonCoverage } from '../raster/polygonCoverage';
@@ -53,10 +54,10 @@ export function faceShares(
   });
 }
 
-/** The mesh's oval, which upward goes on to the hairline. */
+/** What the mesh covers, the nose of a face seen from its side too; upward it goes on to the hairline. */
 function facePolygon({ points }: FaceLandmarks, frame: FaceFrame, region: Region): Float32Array {
-  const loop = FACE_OVAL.map((index): LandmarkPoint => {
-    const [u, v] = imageToFace(frame, points[index]!);
+  const loop = convexHull(points).map((point): LandmarkPoint => {
+    const [u, v] = imageToFace(frame, point);
     const length = Math.hypot(u, v) || 1;
     const far = v < 0 ? Math.min(1, -3 * v) : 0;
     const down = v > frame.chin[1] - 0.15 ? 0.4 * OVAL_SHORT : OVAL_SHORT;

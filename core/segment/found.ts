@@ -7,7 +7,7 @@ import type { FaceLandmarks } from './faceLandmarks';
 import { LEAST_COVERED, LEAST_VALUE, SOFT_SHARE } from './featureParameters';
 
 /** Why a part is not to be relied on. */
-export type Doubt = 'half-closed' | 'weak-edge' | 'cut' | 'soft';
+export type Doubt = 'half-closed' | 'weak-edge' | 'turned-away' | 'cut' | 'soft';
 
 /** Coverage of one part over a rectangle of the photo. */
 export interface FoundPart extends Plate {

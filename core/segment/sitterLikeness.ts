@@ -1,13 +1,17 @@
 import { encodeFace } from '../document/likeness';
 import type { Likeness } from '../document/schema';
 import type { Pyramid } from '../raster/pyramid';
+import { isRough } from './faceLandmarks';
 import { faceLikeness } from './faceLikeness';
 import { NetworksMissingError } from '../errors';
 import type { FoundPeople, FoundSitter } from './found';
 import type { FaceNetworks } from './networks';
 import { sitterColours } from './sitterColours';
 
-/** People with what tells each from others; without it where the network for it is missing. */
+/**
+ * People with what tells each from others; without it where the network for it is missing, and for those who are turned
+ * so far away that the mesh is doubtful: what shows of these is not enough to tell who they are.
+ */
 export async function withLikenesses(
   pyramid: Pyramid,
   people: FoundPeople,
@@ -15,8 +19,13 @@ export async function withLikenesses(
 ): Promise<FoundPeople> {
   const sitters: FoundSitter[] = [];
   try {
-    for (const sitter of people.sitters)
-      sitters.push({ ...sitter, likeness: await sitterLikeness(pyramid, sitter, networks) });
+    for (const sitter of people.sitters) {
+      sitters.push(
+        isRough(sitter.landmarks)
+          ? sitter
+          : { ...sitter, likeness: await sitterLikeness(pyramid, sitter, networks) },
+      );
+    }
   } catch (error) {
     if (error instanceof NetworksMissingError) return people;
     throw error;

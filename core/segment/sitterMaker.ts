@@ -11,6 +11,7 @@ import type { Ground } from './commonBackground';
 import { doubtfulPlaces, foundDoubt } from './doubtfulPlaces';
 import { eyesParts } from './eyeParts';
 import type { FaceFrame } from './faceFrame';
+import { isRough } from './faceLandmarks';
 import type { FaceLandmarks } from './faceLandmarks';
 import type { FeatureAnswers } from './featureParser';
 import { faceShares, featureZones, hairOver } from './faceZones';
@@ -163,6 +164,8 @@ function featureParts(
   hairAt: AtPoint,
 ): FeatureCoverage[] {
   const features: FeatureCoverage[] = [];
+  // Of a face that is turned away the mesh says roughly where eyes and mouth are.
+  const rough = isRough(landmarks) ? 'turned-away' : undefined;
   const eyes = eyesParts(pyramid, landmarks, told);
   for (const side of ['right', 'left'] as const) {
     const eye = eyes[side];
@@ -170,22 +173,22 @@ function featureParts(
     if (eye) {
       const { opening, iris, whites, unsure, window } = eye;
       const where = window.region;
-      features.push({ part: `iris-${side}`, where, coverage: iris, takes: opening, doubt: unsure });
-      features.push({ part: `whites-${side}`, where, coverage: whites, doubt: unsure });
+      features.push({ part: `iris-${side}`, where, coverage: iris, takes: opening, doubt: rough ?? unsure });
+      features.push({ part: `whites-${side}`, where, coverage: whites, doubt: rough ?? unsure });
     }
     if (brow) {
       const where = brow.window.region;
       const at = (i: number) => pixelCentre(where, i % where.outWidth, Math.floor(i / where.outWidth));
       const bare = mapPlane(brow.brow, (share, i) => (share > 0 ? share * (1 - hairOver(hairAt(at(i)))) : 0));
-      features.push({ part: `brow-${side}`, where, coverage: bare, takes: bare, doubt: undefined });
+      features.push({ part: `brow-${side}`, where, coverage: bare, takes: bare, doubt: rough });
     }
   }
   const mouth = mouthParts(pyramid, landmarks, told.mouth);
   if (mouth) {
     const { lips, teeth, between, window } = mouth;
     const takes = mapPlane(lips, (value, i) => Math.max(value, between[i]!));
-    features.push({ part: 'lips', where: window.region, coverage: lips, takes, doubt: undefined });
-    features.push({ part: 'teeth', where: window.region, coverage: teeth, doubt: undefined });
+    features.push({ part: 'lips', where: window.region, coverage: lips, takes, doubt: rough });
+    features.push({ part: 'teeth', where: window.region, coverage: teeth, doubt: rough });
   }
   return features;
 }

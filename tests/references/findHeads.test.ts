@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Pyramid } from '#core/raster/pyramid';
 import { findParts } from '#core/segment/findParts';
 import type { FoundPeople } from '#core/segment/found';
+import { withLikenesses } from '#core/segment/sitterLikeness';
 import { networkFiles } from '../../cli/networkFiles';
 import { openPhotoFile } from '../../cli/photoFile';
 import { tfNetworks } from '../../networks/tfNetworks';
@@ -35,6 +36,11 @@ describe('find on small heads', () => {
     ['suit', 'clothes', ['clothes'], 0.976],
     ['suit', 'lips', ['lips'], 0.904],
     ['pair', 'hair', ['hair'], 0.807],
+    ['profile', 'face', ['skin_face'], 0.84],
+    ['profile', 'skin', ['skin_face', 'skin_body'], 0.892],
+    ['profile', 'hair', ['hair'], 0.856],
+    ['profile', 'lips', ['lips'], 0.75],
+    ['profile', 'clothes', ['clothes'], 0.962],
   ] as const)('%s: %s', async (head, part, masks, floor) => {
     const [pyramid, people] = await findOn(head);
     expect(softIou(of(pyramid, people, part), await headMask(head, ...masks))).toBeGreaterThan(floor);
@@ -59,6 +65,14 @@ describe('find on small heads', () => {
   ] as const)('%s: no more %s in %s', async (head, mask, part, ceiling) => {
     const [pyramid, people] = await findOn(head);
     expect(shareOf(of(pyramid, people, part), await headMask(head, mask))).toBeLessThan(ceiling);
+  });
+
+  it('says of a profile that it is turned away, and not who it is', async () => {
+    const [pyramid, people] = await findOn('profile');
+    const doubts = new Map(people.sitters[0]!.parts.map(({ part, doubt }) => [part, doubt]));
+    expect([doubts.get('lips'), doubts.get('face')]).toEqual(['turned-away', undefined]);
+    const { sitters } = await withLikenesses(pyramid, people, networks);
+    expect(sitters.map(({ likeness }) => likeness)).toEqual([undefined]);
   });
 
   it('gives hair that touches another sitter to whom it belongs', async () => {

@@ -1,0 +1,80 @@
+import type { FaceBox, FacePoint } from './detectFaces';
+import {
+  LEAST_TURNED,
+  MESH_ROOM,
+  MOST_OFF_MARKS,
+  OFF_COSTS,
+  TURNED_EYES,
+  TURNED_SCORE,
+  TURNED_SHIFT,
+  TURNED_ROOM,
+} from './detectParameters';
+import type { TurnedSquare } from './turnedCrop';
+
+/** The points of a face's mesh, pixels of the photo, and how sure it is: a logit of the network. */
+interface FittedMesh {
+  readonly points: readonly FacePoint[];
+  readonly confidence: number;
+}
+
+/**
+ * Whether a face is seen from its side: its eyes are near each other for how far the mouth is from them. There the
+ * mesh network is as doubtful as where there is no face, and the detector's marks tell whether its mesh lies well.
+ */
+export function isTurnedAway({ marks: { eyes, mouth } }: FaceBox): boolean {
+  return distance(...eyes) < TURNED_EYES * distance(middle(eyes), mouth);
+}
+
+/** Squares in which the mesh is looked for: a profile lies at either side of the detector's, as upright as its marks. */
+export function turnedStarts({
+  centreX,
+  centreY,
+  side,
+  tiltRadians,
+  marks: { eyes, mouth },
+}: FaceBox): TurnedSquare[] {
+  const [x, y] = middle(eyes);
+  // The line from eye to eye says little where they lie on each other.
+  const upright = Math.atan2(x - mouth[0], mouth[1] - y);
+  return [tiltRadians, upright].flatMap((tilt) =>
+    [TURNED_ROOM, MESH_ROOM].flatMap((room) =>
+      [-TURNED_SHIFT, 0, TURNED_SHIFT].map((shift) => ({
+        centreX: centreX + shift * side * Math.cos(tilt),
+        centreY: centreY + shift * side * Math.sin(tilt),
+        side: room * side,
+        tiltRadians: tilt,
+      })),
+    ),
+  );
+}
+
+/** Of several meshes of a face that is turned away the surest that lies on the marks; undefined when it is no face. */
+export function bestTurned<Mesh extends FittedMesh>(meshes: readonly Mesh[], box: FaceBox): Mesh | undefined {
+  const worth = (mesh: Mesh) => mesh.confidence - OFF_COSTS * offMarks(mesh, box);
+  const best = meshes.toSorted((p, q) => worth(q) - worth(p))[0];
+  const isFace =
+    best &&
+    box.score >= TURNED_SCORE &&
+    best.confidence >= LEAST_TURNED &&
+    offMarks(best, box) <= MOST_OFF_MARKS;
+  return isFace ? best : undefined;
+}
+
+/** How far eyes, nose and mouth of a mesh lie from the detector's marks, on the mean, sides of its box. */
+function offMarks({ points }: FittedMesh, { side, marks }: FaceBox): number {
+  const at = (...indices: readonly number[]) => middle(indices.map((index) => points[index]!));
+  const off =
+    distance(at(33, 133, 263, 362), middle(marks.eyes)) +
+    distance(at(1), marks.nose) +
+    distance(at(13, 14), marks.mouth);
+  return off / (3 * side);
+}
+
+function middle(points: readonly FacePoint[]): FacePoint {
+  const sum = (axis: 0 | 1) => points.reduce((total, point) => total + point[axis], 0);
+  return [sum(0) / points.length, sum(1) / points.length];
+}
+
+function distance(first: FacePoint, second: FacePoint): number {
+  return Math.hypot(first[0] - second[0], first[1] - second[1]);
+}
