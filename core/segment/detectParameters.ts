@@ -31,7 +31,7 @@ export const LEAST_CONFIDENCE = 10;
 /** Side of the square that the mesh network is given, in faces. [network] */
 export const MESH_ROOM = 1.5;
 
-// turnedAway
+// meshStarts
 /**
  * Distance of the eyes from which on a face is seen from its front, distances from the eyes to the mouth. [measured] on
  * 60 rendered heads turned by 30 to 80 degrees: 0.01 to 0.3 where the mesh is doubtful, 0.8 and above seen from the front
@@ -52,6 +52,21 @@ export const OFF_COSTS = 40;
 export const TURNED_SHIFT = 0.15;
 /** Side of a closer square that the mesh network is given for it too, faces. [unrecorded] */
 export const TURNED_ROOM = 1.25;
+
+/**
+ * How far a face's mesh may lie off the detector's marks before it is looked for from further starts, sides of its box.
+ * [measured] up to 0.125 on 60 faces of photographs, 0.2 and more where either was wrong
+ */
+export const MOST_APART = 0.15;
+/** Sides of these squares, faces, and how far they lie above the detector's box, sides of it. [unrecorded] */
+export const [WIDER_ROOMS, HIGHER] = [
+  [1.5, 1.8, 2.2],
+  [0, 0.2, 0.4],
+] as const;
+
+// findParts
+/** Two meshes whose bridges of the nose are nearer than this are of one face, face widths. [unrecorded] */
+export const ONE_FACE = 0.4;
 
 // faceFrame
 /** A face’s width as a share of its height, for faces that are seen from the side. [unrecorded] */

@@ -5,8 +5,8 @@ import { MESH_SIZE } from './networks';
 import type { FaceNetworks } from './networks';
 import { pointsOfSquare, turnedCrop } from './turnedCrop';
 import type { TurnedSquare } from './turnedCrop';
-import { bestTurned, isTurnedAway, turnedStarts } from './turnedAway';
-import { LEAST_CONFIDENCE, MESH_ROOM } from './detectParameters';
+import { bestTurned, isTurnedAway, offMarks, surest, turnedStarts, widerStarts } from './meshStarts';
+import { LEAST_CONFIDENCE, MESH_ROOM, MOST_APART } from './detectParameters';
 
 /** A point of the mesh, pixels of the photo. */
 export type LandmarkPoint = readonly [x: number, y: number];
@@ -35,8 +35,8 @@ export function isRough({ confidence }: Pick<FaceLandmarks, 'confidence'>): bool
 }
 
 /**
- * Fits the face mesh twice: the second region comes from the first mesh, tilt included; to a face that is turned away
- * from several starts.
+ * Fits the face mesh twice: the second region comes from the first mesh, tilt included; to a face that is turned away,
+ * and where detector and mesh do not agree, from several starts.
  * @returns undefined when it is no face
  */
 export async function faceLandmarks(
@@ -48,14 +48,18 @@ export async function faceLandmarks(
     const first = await fit(pyramid, square, networks);
     return [first, await fit(pyramid, squareAround(first), networks)] as const;
   };
+  const fromAll = async (starts: readonly TurnedSquare[]) => {
+    const meshes: FaceLandmarks[] = [];
+    for (const start of starts) meshes.push(...(await twice(start)));
+    return meshes;
+  };
   const [, mesh] = await twice({ ...box, side: MESH_ROOM * box.side });
   if (isTurnedAway(box)) {
-    const meshes: FaceLandmarks[] = [];
-    for (const start of turnedStarts(box)) meshes.push(...(await twice(start)));
-    const turned = bestTurned(meshes, box);
+    const turned = bestTurned(await fromAll(turnedStarts(box)), box);
     if (turned) return turned;
   }
-  return isRough(mesh) ? undefined : mesh;
+  if (isRough(mesh)) return undefined;
+  return offMarks(mesh, box) > MOST_APART ? surest([mesh, ...(await fromAll(widerStarts(box)))]) : mesh;
 }
 
 async function fit(pyramid: Pyramid, square: TurnedSquare, networks: FaceNetworks): Promise<FaceLandmarks> {

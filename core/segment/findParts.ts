@@ -3,6 +3,7 @@ import { wholeRegion } from '../raster/raster';
 import { commonBackground } from './commonBackground';
 import type { Ground } from './commonBackground';
 import { detectFaces } from './detectFaces';
+import { ONE_FACE } from './detectParameters';
 import { faceFrame } from './faceFrame';
 import { faceLandmarks } from './faceLandmarks';
 import type { FaceLandmarks } from './faceLandmarks';
@@ -43,7 +44,7 @@ export async function findParts(
   const faces: FaceLandmarks[] = [];
   for (const box of await detectFaces(pyramid, networks, options.tiles)) {
     const landmarks = await faceLandmarks(pyramid, box, networks);
-    if (landmarks) faces.push(landmarks);
+    if (landmarks) addFace(faces, landmarks);
     step(0.05);
   }
   faces.sort((p, q) => p.points[168]![0] - q.points[168]![0]);
@@ -87,6 +88,20 @@ export async function findParts(
       made.map(({ ground }) => ground),
     ),
   };
+}
+
+/** Adds a face. Of one that fills the picture the detector sees parts as faces too: the surer mesh of a face stays. */
+function addFace(faces: FaceLandmarks[], found: FaceLandmarks): void {
+  const same = faces.findIndex((face) => isSameFace(face, found));
+  if (same < 0) faces.push(found);
+  else if (found.confidence > faces[same]!.confidence) faces[same] = found;
+}
+
+/** Whether two meshes lie on one face. */
+function isSameFace(first: FaceLandmarks, second: FaceLandmarks): boolean {
+  const [one, other] = [faceFrame(first), faceFrame(second)];
+  const apart = Math.hypot(one.origin[0] - other.origin[0], one.origin[1] - other.origin[1]);
+  return apart < ONE_FACE * Math.max(one.unit, other.unit);
 }
 
 function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart | undefined {

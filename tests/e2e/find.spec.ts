@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
 import { LOOPS_CODE } from '../../core/loops/loops.gen';
+import { headPath } from '../fixtures/truth';
 import { Bench, decode } from './bench';
 
 test('find: parts at a press, lips corrected by a removing stroke, coverage out and in as PNG', async ({
@@ -157,4 +158,19 @@ test('find in a photo without a face says so, and areas can be made by hand', as
   await expect(page.getByText('No face was found in this photo', { exact: false })).toBeVisible();
   await bench.choosePart('Skin');
   await expect(page.getByText('This area covers nothing yet', { exact: false })).toBeVisible();
+});
+
+test('a face seen from its side is found, and what is unsure about it is said', async ({ page }) => {
+  await page.goto('/');
+  await page.getByLabel('Photos for a new sitting').setInputFiles(headPath('profile'));
+  const bench = new Bench(page, { width: 320, height: 400 });
+  await bench.settle();
+  await bench.find();
+  await bench.choosePart('Lips');
+  await expect(page.getByText('Unsure of this part: the face is turned away')).toBeVisible();
+  await bench.choosePart('Hair');
+  await page.keyboard.press('g');
+  await bench.settle();
+  await expect.poll(() => bench.meanAt([60, 100], 1)).toEqual([255, 255, 255]);
+  expect(await bench.meanAt([300, 100], 1)).toEqual([0, 0, 0]);
 });

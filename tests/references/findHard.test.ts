@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { NetworksMissingError } from '#core/errors';
 import { buildPyramid } from '#core/raster/pyramid';
 import type { Pyramid } from '#core/raster/pyramid';
+import { detectFaces } from '#core/segment/detectFaces';
 import { findParts } from '#core/segment/findParts';
 import { networkFiles } from '../../cli/networkFiles';
 import { tfNetworks } from '../../networks/tfNetworks';
@@ -40,6 +41,13 @@ describe('find where it is hard', () => {
     expect(sitters.length).toBe(1);
     expect(Math.abs(sitters[0]!.landmarks.tiltRadians)).toBeGreaterThan(1.3);
     expect(sitters[0]!.parts.some(({ part }) => part === 'skin')).toBe(true);
+  });
+
+  it('finds one sitter in a face that fills the picture, of which parts look like faces', async () => {
+    const close = { left: 300, top: 420, width: 440, height: 500 };
+    const pyramid = await pyramidOf(sharp(portraitPath('jonas', 'photo')).extract(close));
+    expect((await detectFaces(pyramid, networks)).length).toBeGreaterThan(1);
+    expect((await findParts(pyramid, networks)).sitters.length).toBe(1);
   });
 
   it('finds parts of a monochrome photo', async () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { FaceBox } from './detectFaces';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
-import { bestTurned, isTurnedAway, turnedStarts } from './turnedAway';
+import { bestTurned, isTurnedAway, surest, turnedStarts, widerStarts } from './meshStarts';
 
 /** A face that looks to the left: its eyes lie on each other, its mouth a little before them. */
 const profile: FaceBox = {
@@ -64,5 +64,19 @@ describe('a face that is turned away', () => {
     expect(bestTurned([mesh(1, 11)], profile)).toBeUndefined();
     expect(bestTurned([mesh(1, 9)], profile)).toBeDefined();
     expect(bestTurned([], profile)).toBeUndefined();
+  });
+});
+
+describe('a mesh that lies off the detector’s marks', () => {
+  it('is looked for in larger squares and higher ones, turned as the face is; the surest counts', () => {
+    const starts = widerStarts({ ...profile, tiltRadians: Math.PI / 2 });
+    expect(starts.every(({ side }) => side >= 150)).toBe(true);
+    // A head that lies on its side, its eyes at the right of its mouth: higher is to the right.
+    expect(Math.max(...starts.map(({ centreX }) => centreX))).toBeGreaterThan(230);
+    expect(starts.every(({ centreX, centreY }) => centreX >= 200 && Math.abs(centreY - 200) < 1e-9)).toBe(
+      true,
+    );
+    const [one, other] = [mesh(12), mesh(30, 50)];
+    expect([surest([one, other]), surest([other, one]), surest([one])]).toEqual([other, other, one]);
   });
 });

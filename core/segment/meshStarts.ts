@@ -1,5 +1,6 @@
 import type { FaceBox, FacePoint } from './detectFaces';
 import {
+  HIGHER,
   LEAST_TURNED,
   MESH_ROOM,
   MOST_OFF_MARKS,
@@ -8,6 +9,7 @@ import {
   TURNED_SCORE,
   TURNED_SHIFT,
   TURNED_ROOM,
+  WIDER_ROOMS,
 } from './detectParameters';
 import type { TurnedSquare } from './turnedCrop';
 
@@ -48,6 +50,23 @@ export function turnedStarts({
   );
 }
 
+/** Squares in which the mesh is looked for once more where it lies off the detector's marks: larger, and higher. */
+export function widerStarts({ centreX, centreY, side, tiltRadians }: FaceBox): TurnedSquare[] {
+  return WIDER_ROOMS.flatMap((room) =>
+    HIGHER.map((up) => ({
+      centreX: centreX + up * side * Math.sin(tiltRadians),
+      centreY: centreY - up * side * Math.cos(tiltRadians),
+      side: room * side,
+      tiltRadians,
+    })),
+  );
+}
+
+/** The mesh of which the network is surest. */
+export function surest<Mesh extends FittedMesh>(meshes: readonly [Mesh, ...Mesh[]]): Mesh {
+  return meshes.reduce((best, mesh) => (mesh.confidence > best.confidence ? mesh : best));
+}
+
 /** Of several meshes of a face that is turned away the surest that lies on the marks; undefined when it is no face. */
 export function bestTurned<Mesh extends FittedMesh>(meshes: readonly Mesh[], box: FaceBox): Mesh | undefined {
   const worth = (mesh: Mesh) => mesh.confidence - OFF_COSTS * offMarks(mesh, box);
@@ -61,7 +80,7 @@ export function bestTurned<Mesh extends FittedMesh>(meshes: readonly Mesh[], box
 }
 
 /** How far eyes, nose and mouth of a mesh lie from the detector's marks, on the mean, sides of its box. */
-function offMarks({ points }: FittedMesh, { side, marks }: FaceBox): number {
+export function offMarks({ points }: FittedMesh, { side, marks }: FaceBox): number {
   const at = (...indices: readonly number[]) => middle(indices.map((index) => points[index]!));
   const off =
     distance(at(33, 133, 263, 362), middle(marks.eyes)) +
