@@ -123,10 +123,11 @@ export const FAR_FROM_FACE = 0.65;
 
 // shadedJaw
 /**
- * A beard is surely seen on the chin from this share on. [measured] jaws in shade on five photographs reach 0.54 at most,
- * beards 0.59 at least but for three thin ones (0.29 to 0.40)
+ * A beard is surely seen on the chin from the second share on, and from the first on where it is rougher than the skin
+ * by the third, a difference of logarithms. [measured] jaws in shade on seven photographs: 0.62 and 0.37 at most; beards
+ * there and on heads of even number 0.59 and 0.62 at least but for three thin ones (0.29 to 0.40)
  */
-export const SHADE_CHIN = 0.57;
+export const [SHADE_CHIN, SURE_CHIN, SHADE_ROUGH] = [0.57, 0.75, 0.5];
 /**
  * Or it is rougher than the skin by this much, a difference of logarithms, where the share is above the other.
  * [measured] there: shade 0.79 at most, the three thin beards 1.03 at least

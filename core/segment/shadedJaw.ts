@@ -3,7 +3,7 @@ import { isAnywhere } from '../raster/mapPlane';
 import { pixelCentre } from '../raster/raster';
 import { imageToFace } from './faceFrame';
 import type { HeadGrid } from './headGrid';
-import { FACE_SKIN, SHADE_CHIN, SHADE_ROUGHER, SHADE_TOLD } from './headParameters';
+import { FACE_SKIN, SHADE_CHIN, SHADE_ROUGH, SHADE_ROUGHER, SHADE_TOLD, SURE_CHIN } from './headParameters';
 import { signedDistance } from './outline';
 
 /**
@@ -35,5 +35,5 @@ function isBeard({ region, frame, parsed, rough }: HeadGrid): boolean {
       if (isChin) onChin = beard[i]!;
     }
   const rougher = (quantile(onBeard, 0.5) ?? 0) - (quantile(onSkin, 0.5) ?? 0);
-  return onChin > SHADE_CHIN || rougher > SHADE_ROUGHER;
+  return onChin > SURE_CHIN || (onChin > SHADE_CHIN && rougher > SHADE_ROUGH) || rougher > SHADE_ROUGHER;
 }
