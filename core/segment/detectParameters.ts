@@ -33,13 +33,14 @@ export const MESH_ROOM = 1.5;
 
 // meshStarts
 /**
- * Distance of the eyes from which on a face is seen from its front, distances from the eyes to the mouth. [measured] on
- * 60 rendered heads turned by 30 to 80 degrees: 0.01 to 0.3 where the mesh is doubtful, 0.8 and above seen from the front
+ * Distance of the eyes from which on a face is seen from its front, distances from the eyes to the mouth. [measured] 0.01
+ * to 0.28 where the mesh is doubtful on 60 rendered heads turned by 30 to 80 degrees, 0.42 on a photograph; 0.8 and above
+ * seen from the front
  */
 export const TURNED_EYES = 0.5;
 /**
  * Score 0..1 from which on a box of a face that is turned away counts. [measured] likewise 0.74 and above; in 144
- * pictures without people one of 16 such boxes has more than 0.65, and a mesh that is surer of nothing than allowed
+ * pictures without people one of 16 such boxes has more than 0.65, and its mesh is less sure than `LEAST_TURNED`
  */
 export const TURNED_SCORE = 0.7;
 /** Logit from which on the mesh lies on such a face. [measured] likewise -5.5 and above; -9 where there is none */

@@ -59,7 +59,7 @@ export async function faceLandmarks(
     if (turned) return turned;
   }
   if (isRough(mesh)) return undefined;
-  return offMarks(mesh, box) > MOST_APART ? surest([mesh, ...(await fromAll(widerStarts(box)))]) : mesh;
+  return offMarks(mesh, box) > MOST_APART ? surest(mesh, await fromAll(widerStarts(box)), box) : mesh;
 }
 
 async function fit(pyramid: Pyramid, square: TurnedSquare, networks: FaceNetworks): Promise<FaceLandmarks> {

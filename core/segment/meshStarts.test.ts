@@ -68,7 +68,7 @@ describe('a face that is turned away', () => {
 });
 
 describe('a mesh that lies off the detector’s marks', () => {
-  it('is looked for in larger squares and higher ones, turned as the face is; the surest counts', () => {
+  it('is looked for in larger squares and higher ones, turned as the face is', () => {
     const starts = widerStarts({ ...profile, tiltRadians: Math.PI / 2 });
     expect(starts.every(({ side }) => side >= 150)).toBe(true);
     // A head that lies on its side, its eyes at the right of its mouth: higher is to the right.
@@ -76,7 +76,11 @@ describe('a mesh that lies off the detector’s marks', () => {
     expect(starts.every(({ centreX, centreY }) => centreX >= 200 && Math.abs(centreY - 200) < 1e-9)).toBe(
       true,
     );
-    const [one, other] = [mesh(12), mesh(30, 50)];
-    expect([surest([one, other]), surest([other, one]), surest([one])]).toEqual([other, other, one]);
+  });
+
+  it('gives way to one that is surer, but for one of a neighbour', () => {
+    const [first, surer, doubtful, neighbour] = [mesh(12), mesh(30, 50), mesh(11), mesh(40, 160)];
+    expect(surest(first, [doubtful, surer, neighbour], profile)).toBe(surer);
+    expect(surest(first, [doubtful, neighbour], profile)).toBe(first);
   });
 });

@@ -13,6 +13,8 @@ import {
 } from './detectParameters';
 import type { TurnedSquare } from './turnedCrop';
 
+const NOSE = 1;
+
 /** The points of a face's mesh, pixels of the photo, and how sure it is: a logit of the network. */
 interface FittedMesh {
   readonly points: readonly FacePoint[];
@@ -62,9 +64,11 @@ export function widerStarts({ centreX, centreY, side, tiltRadians }: FaceBox): T
   );
 }
 
-/** The mesh of which the network is surest. */
-export function surest<Mesh extends FittedMesh>(meshes: readonly [Mesh, ...Mesh[]]): Mesh {
-  return meshes.reduce((best, mesh) => (mesh.confidence > best.confidence ? mesh : best));
+/** The mesh of which the network is surest, of the first and of those whose nose lies near the box: others are of neighbours. */
+export function surest<Mesh extends FittedMesh>(first: Mesh, others: readonly Mesh[], box: FaceBox): Mesh {
+  return others
+    .filter(({ points }) => distance(points[NOSE]!, [box.centreX, box.centreY]) < box.side)
+    .reduce((best, mesh) => (mesh.confidence > best.confidence ? mesh : best), first);
 }
 
 /** Of several meshes of a face that is turned away the surest that lies on the marks; undefined when it is no face. */
@@ -84,7 +88,7 @@ export function offMarks({ points }: FittedMesh, { side, marks }: FaceBox): numb
   const at = (...indices: readonly number[]) => middle(indices.map((index) => points[index]!));
   const off =
     distance(at(33, 133, 263, 362), middle(marks.eyes)) +
-    distance(at(1), marks.nose) +
+    distance(points[NOSE]!, marks.nose) +
     distance(at(13, 14), marks.mouth);
   return off / (3 * side);
 }
