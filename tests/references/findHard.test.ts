@@ -72,6 +72,24 @@ describe('find where it is hard', () => {
     expect(softIou(of(pyramid, people, 'face'), await truthMask('marit', 'skin_face'))).toBeGreaterThan(0.85);
   });
 
+  it('lays the mesh over large dark lenses, not below them', async () => {
+    const whole = await sharp(portraitPath('marit', 'photo'))
+      .composite([
+        {
+          input: drawn(
+            '<g fill="#0a0a0c"><ellipse cx="410" cy="582" rx="125" ry="94"/><ellipse cx="623" cy="578" rx="125" ry="94"/><rect x="410" y="562" width="213" height="24"/></g>',
+          ),
+        },
+      ])
+      .png()
+      .toBuffer();
+    const close = { left: 250, top: 420, width: 560, height: 560 };
+    const { sitters } = await findParts(await pyramidOf(sharp(whole).extract(close)), networks);
+    const [, bridge] = sitters[0]!.landmarks.points[168]!;
+    // Between the eyes, a little above their middle.
+    expect(Math.abs(bridge - 147)).toBeLessThan(25);
+  });
+
   it.each([
     ['marit', '#3b4a6b', 0.89, 0.1],
     ['linnea', '#8a2f2f', 0.86, 0.12],
