@@ -71,6 +71,9 @@ describe('a mesh that lies off the detector’s marks', () => {
   it('is looked for in larger squares and higher ones, turned as the face is', () => {
     const starts = widerStarts({ ...profile, tiltRadians: Math.PI / 2 });
     expect(starts.every(({ side }) => side >= 150)).toBe(true);
+    const upright = widerStarts({ ...profile, tiltRadians: 0 });
+    expect(Math.min(...upright.map(({ centreY }) => centreY))).toBeLessThan(170);
+    expect(upright.every(({ centreX, centreY }) => centreX === 200 && centreY <= 200)).toBe(true);
     // A head that lies on its side, its eyes at the right of its mouth: higher is to the right.
     expect(Math.max(...starts.map(({ centreX }) => centreX))).toBeGreaterThan(230);
     expect(starts.every(({ centreX, centreY }) => centreX >= 200 && Math.abs(centreY - 200) < 1e-9)).toBe(

@@ -33,7 +33,7 @@ export function findingWords(
     case 'cast':
       return `${finding.part}: ${(100 * finding.amount).toFixed(0)} % more ${finding.towards} than any ${finding.part === 'lips' ? 'beside such skin' : 'by nature'}${finding.asks ? '; dyed or in coloured light, so it is left unless you ask for it' : ''}`;
     case 'pushed':
-      return `skin: the steps push ${(100 * finding.share).toFixed(1)} % of it beyond white`;
+      return `skin: the steps, with what is offered above, push ${(100 * finding.share).toFixed(1)} % of it beyond white`;
   }
 }
 
