@@ -1,3 +1,4 @@
+import { distance } from '../math/distance';
 import type { FaceLandmarks, LandmarkPoint } from './faceLandmarks';
 import { FACE_OVAL } from './landmarkGroups';
 import { WIDTH_OF_HEIGHT } from './detectParameters';
@@ -63,8 +64,4 @@ export function imageToFace({ unit, cos, sin, origin }: Placing, [x, y]: Landmar
 /** The point of the photo at u, v. */
 export function faceToImage({ unit, cos, sin, origin }: Placing, [u, v]: LandmarkPoint): LandmarkPoint {
   return [origin[0] + unit * (u * cos - v * sin), origin[1] + unit * (u * sin + v * cos)];
-}
-
-function distance(first: LandmarkPoint, second: LandmarkPoint): number {
-  return Math.hypot(first[0] - second[0], first[1] - second[1]);
 }

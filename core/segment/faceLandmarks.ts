@@ -1,3 +1,4 @@
+import { distance } from '../math/distance';
 import type { Pyramid } from '../raster/pyramid';
 import type { FaceBox } from './detectFaces';
 import { EYE_POINTS, LIP_POINTS } from './landmarkGroups';
@@ -125,8 +126,4 @@ function squareAround({ points, tiltRadians }: FaceLandmarks): TurnedSquare {
     side: MESH_ROOM * Math.max(right - left, bottom - top),
     tiltRadians,
   };
-}
-
-function distance(first: LandmarkPoint, second: LandmarkPoint): number {
-  return Math.hypot(first[0] - second[0], first[1] - second[1]);
 }

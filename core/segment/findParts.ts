@@ -1,3 +1,4 @@
+import { distance } from '../math/distance';
 import type { Pyramid } from '../raster/pyramid';
 import { wholeRegion } from '../raster/raster';
 import { commonBackground } from './commonBackground';
@@ -100,8 +101,7 @@ function addFace(faces: FaceLandmarks[], found: FaceLandmarks): void {
 /** Whether two meshes lie on one face. */
 function isSameFace(first: FaceLandmarks, second: FaceLandmarks): boolean {
   const [one, other] = [faceFrame(first), faceFrame(second)];
-  const apart = Math.hypot(one.origin[0] - other.origin[0], one.origin[1] - other.origin[1]);
-  return apart < ONE_FACE * Math.max(one.unit, other.unit);
+  return distance(one.origin, other.origin) < ONE_FACE * Math.max(one.unit, other.unit);
 }
 
 function backgroundOf(pyramid: Pyramid, grounds: readonly Ground[]): FoundPart | undefined {

@@ -1,3 +1,4 @@
+import { distance } from '../math/distance';
 import type { FaceBox, FacePoint } from './detectFaces';
 import {
   HIGHER,
@@ -96,8 +97,4 @@ export function offMarks({ points }: FittedMesh, { side, marks }: FaceBox): numb
 function middle(points: readonly FacePoint[]): FacePoint {
   const sum = (axis: 0 | 1) => points.reduce((total, point) => total + point[axis], 0);
   return [sum(0) / points.length, sum(1) / points.length];
-}
-
-function distance(first: FacePoint, second: FacePoint): number {
-  return Math.hypot(first[0] - second[0], first[1] - second[1]);
 }
