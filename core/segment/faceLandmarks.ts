@@ -7,7 +7,7 @@ import type { FaceNetworks } from './networks';
 import { pointsOfSquare, turnedCrop } from './turnedCrop';
 import type { TurnedSquare } from './turnedCrop';
 import { bestTurned, isTurnedAway, offMarks, surest, turnedStarts, widerStarts } from './meshStarts';
-import { LEAST_CONFIDENCE, MESH_ROOM, MOST_APART } from './detectParameters';
+import { HIDDEN_SCORE, LEAST_CONFIDENCE, MESH_ROOM, MOST_APART } from './detectParameters';
 
 /** A point of the mesh, pixels of the photo. */
 export type LandmarkPoint = readonly [x: number, y: number];
@@ -37,7 +37,7 @@ export function isRough({ confidence }: Pick<FaceLandmarks, 'confidence'>): bool
 
 /**
  * Fits the face mesh twice: the second region comes from the first mesh, tilt included; to a face that is turned away,
- * and where detector and mesh do not agree, from several starts.
+ * and where detector and mesh do not agree on where or whether it is, from several starts.
  * @returns undefined when it is no face
  */
 export async function faceLandmarks(
@@ -59,8 +59,10 @@ export async function faceLandmarks(
     const turned = bestTurned(await fromAll(turnedStarts(box)), box);
     if (turned) return turned;
   }
-  if (isRough(mesh)) return undefined;
-  return offMarks(mesh, box) > MOST_APART ? surest(mesh, await fromAll(widerStarts(box)), box) : mesh;
+  if (isRough(mesh) && box.score < HIDDEN_SCORE) return undefined;
+  const isDoubted = isRough(mesh) || offMarks(mesh, box) > MOST_APART;
+  const best = isDoubted ? surest(mesh, await fromAll(widerStarts(box)), box) : mesh;
+  return isRough(best) ? undefined : best;
 }
 
 async function fit(pyramid: Pyramid, square: TurnedSquare, networks: FaceNetworks): Promise<FaceLandmarks> {

@@ -58,6 +58,13 @@ describe('a face that is turned away', () => {
     expect(bestTurned([mesh(4), on], profile)!.confidence).toBe(4);
   });
 
+  it('is one where its mesh is as sure as of a face from the front, however small it is to the detector', () => {
+    const doubted = { ...profile, score: 0.55 };
+    expect(bestTurned([mesh(10, 14)], doubted)).toBeDefined();
+    expect(bestTurned([mesh(9.9)], doubted)).toBeUndefined();
+    expect(bestTurned([mesh(10, 21)], doubted)).toBeUndefined();
+  });
+
   it('is none where the detector doubts, the mesh does, or it lies off the marks', () => {
     expect(bestTurned([mesh(1)], { ...profile, score: 0.65 })).toBeUndefined();
     expect(bestTurned([mesh(-9)], profile)).toBeUndefined();

@@ -2,9 +2,11 @@ import { distance } from '../math/distance';
 import type { FaceBox, FacePoint } from './detectFaces';
 import {
   HIGHER,
+  LEAST_CONFIDENCE,
   LEAST_TURNED,
   MESH_ROOM,
   MOST_OFF_MARKS,
+  MOST_OFF_SURE,
   OFF_COSTS,
   TURNED_EYES,
   TURNED_SCORE,
@@ -76,11 +78,10 @@ export function surest<Mesh extends FittedMesh>(first: Mesh, others: readonly Me
 export function bestTurned<Mesh extends FittedMesh>(meshes: readonly Mesh[], box: FaceBox): Mesh | undefined {
   const worth = (mesh: Mesh) => mesh.confidence - OFF_COSTS * offMarks(mesh, box);
   const best = meshes.toSorted((p, q) => worth(q) - worth(p))[0];
-  const isFace =
-    best &&
-    box.score >= TURNED_SCORE &&
-    best.confidence >= LEAST_TURNED &&
-    offMarks(best, box) <= MOST_OFF_MARKS;
+  if (!best) return undefined;
+  const off = offMarks(best, box);
+  if (best.confidence >= LEAST_CONFIDENCE) return off <= MOST_OFF_SURE ? best : undefined;
+  const isFace = box.score >= TURNED_SCORE && best.confidence >= LEAST_TURNED && off <= MOST_OFF_MARKS;
   return isFace ? best : undefined;
 }
 
