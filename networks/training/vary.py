@@ -1,26 +1,14 @@
 """
-One sample varied: other grounds, clothes, hair and skin by its true masks, hats drawn on, another turn, size and
+One sample varied: other grounds, clothes, hair and skin by its true masks, things laid on it, another turn, size and
 frame, light, blur, grain and compression; and a silhouette that is at times wrong.
 """
-import glob
-import os
-
 import cv2
 import numpy as np
 
 from camera import taken
-from network import CLASSES, INPUTS, SIZE
-
-SAMPLE = 288
-#: how much wider a sample is than what the network sees
-WIDER = 1.15
-#: pixels of a sample along a face's width; the bridge of the nose, from the sample's top
-FACE = SAMPLE / WIDER / 4
-BRIDGE = SAMPLE / 2 - 0.4 * FACE
-AT = {name: n for n, name in enumerate(CLASSES)}
-GREY = np.array([0.299, 0.587, 0.114], np.float32)
-#: pictures of anything but people, for grounds and prints
-SCENES = [cv2.imread(path) for path in sorted(glob.glob(os.environ.get('SCENES', 'none') + '/*'))]
+from laid import with_fringe, with_hand, with_hat, with_long_hair
+from network import INPUTS, SIZE
+from painting import AT, BRIDGE, FACE, GREY, SAMPLE, WIDER, colour, field, lit, mean_of, pattern, put, recoloured, scene
 
 
 def plain(sample):
@@ -45,87 +33,6 @@ def framed(seen, truth, turn):
 def cut(planes, move):
     parts = [np.atleast_3d(cv2.warpAffine(np.ascontiguousarray(planes[n:n + 4].transpose(1, 2, 0)), move, (SIZE, SIZE))) for n in range(0, len(planes), 4)]
     return np.concatenate(parts, 2).transpose(2, 0, 1)
-
-
-def field(r, cells, low=0.0, high=1.0):
-    """A smooth random field over a sample."""
-    small = r.random((cells + 1, cells + 1)).astype(np.float32)
-    return low + (high - low) * cv2.resize(small, (SAMPLE, SAMPLE), interpolation=cv2.INTER_CUBIC)
-
-
-def colour(r):
-    """Any colour, greys and darks more often."""
-    hue = r.random(3)
-    grey = hue.mean()
-    kept = r.choice([0, r.random(), 1], p=[0.35, 0.4, 0.25])
-    level = r.choice([r.uniform(0.02, 0.2), r.uniform(0.1, 0.6), r.uniform(0.5, 1)], p=[0.4, 0.35, 0.25])
-    tone = grey + (hue - grey) * kept
-    return (tone / max(tone.max(), 1e-3) * level).astype(np.float32)
-
-
-def pattern(r, base):
-    """A cloth or a wall: plain, woven, striped, checked, spotted, printed or of strands; 3 x SAMPLE x SAMPLE."""
-    kind = r.choice(['plain', 'grain', 'stripes', 'checks', 'patches', 'strands', 'leaves'], p=[0.3, 0.15, 0.12, 0.1, 0.13, 0.1, 0.1])
-    other = base * r.uniform(0.3, 2) if r.random() < 0.4 else colour(r)
-    y, x = np.mgrid[0:SAMPLE, 0:SAMPLE].astype(np.float32)
-    angle = r.uniform(0, np.pi)
-    along = x * np.cos(angle) + y * np.sin(angle) + field(r, 4, 0, r.uniform(0, 40))
-    across = -x * np.sin(angle) + y * np.cos(angle)
-    period = r.uniform(3, 40)
-    if kind == 'plain':
-        share = field(r, int(r.integers(1, 5))) * r.uniform(0, 0.5)
-    elif kind == 'grain':
-        share = cv2.resize(r.random((int(SAMPLE / r.uniform(1, 4)),) * 2).astype(np.float32), (SAMPLE, SAMPLE)) * r.uniform(0.2, 0.8)
-    elif kind == 'stripes':
-        share = np.clip(4 * np.sin(2 * np.pi * along / period) + 0.5 + r.uniform(-3, 3), 0, 1)
-    elif kind == 'checks':
-        share = 0.5 * (np.sin(2 * np.pi * along / period) > r.uniform(-0.5, 0.8)) + 0.5 * (np.sin(2 * np.pi * across / period) > r.uniform(-0.5, 0.8))
-    elif kind == 'patches':
-        share = np.clip(8 * (field(r, int(r.integers(6, 40))) - 0.5), 0, 1)
-    elif kind == 'strands':
-        long = cv2.GaussianBlur(r.random((SAMPLE * 2, SAMPLE * 2)).astype(np.float32), (0, 0), r.uniform(6, 20), sigmaY=r.uniform(0.6, 1.6))
-        turn = cv2.getRotationMatrix2D((SAMPLE, SAMPLE), r.uniform(0, 180), 1)
-        share = cv2.warpAffine(long, turn, (SAMPLE * 2, SAMPLE * 2))[SAMPLE // 2:SAMPLE // 2 + SAMPLE, SAMPLE // 2:SAMPLE // 2 + SAMPLE]
-        share = np.clip(0.5 + (share - 0.5) / (2 * share.std() + 1e-4), 0, 1)
-    else:
-        share = sum(field(r, c) * w for c, w in ((6, 0.4), (20, 0.35), (60, 0.3)))
-    return base[:, None, None] + (other - base)[:, None, None] * share.astype(np.float32)
-
-
-def scene(r):
-    """A piece of a picture of anything but people, at any size and turn; a pattern where there are none."""
-    if not SCENES:
-        return pattern(r, colour(r))
-    picture = SCENES[int(r.integers(len(SCENES)))]
-    side = int(min(picture.shape[:2]) * r.uniform(0.25, 1))
-    y, x = (int(r.integers(0, n - side + 1)) for n in picture.shape[:2])
-    piece = cv2.resize(picture[y:y + side, x:x + side, ::-1], (SAMPLE, SAMPLE), interpolation=cv2.INTER_AREA)
-    piece = np.rot90(piece[:, ::r.choice([-1, 1])], int(r.choice([0, 0, 1, 2, 3])))
-    return piece.astype(np.float32).transpose(2, 0, 1) / 255 * r.uniform(0.3, 1.2) * np.exp(r.normal(0, 0.15, (3, 1, 1))).astype(np.float32)
-
-
-def mean_of(rgb, share):
-    """The mean colour of a part; None where it hardly shows."""
-    total = share.sum()
-    return (rgb * share).sum((1, 2)) / total if total > 20 else None
-
-
-def lit(r, rgb, share):
-    """The light on a surface: its brightness against its own mean, softened."""
-    grey = np.tensordot(GREY, rgb, 1)
-    return np.clip(grey / max(1e-3, (grey * share).sum() / max(1, share.sum())), 0.15, 2.5) ** r.uniform(0.3, 1)
-
-
-def put(rgb, share, new):
-    return rgb * (1 - share) + new * share
-
-
-def recoloured(r, rgb, share, to, contrast):
-    """A part brought to another mean colour, its own contrast kept by a power."""
-    own = mean_of(rgb, share)
-    if own is None:
-        return rgb
-    return put(rgb, share, to[:, None, None] * (np.clip(rgb, 0.003, 1) / np.maximum(own, 0.01)[:, None, None]) ** contrast)
 
 
 def other_looks(r, rgb, truth, samples):
@@ -176,44 +83,6 @@ def other_looks(r, rgb, truth, samples):
                 ground = np.stack([cv2.GaussianBlur(p, (0, 0), r.uniform(0.8, 10)) for p in ground])
         rgb = put(rgb, behind, ground)
     return rgb
-
-
-def with_hat(r, rgb, truth):
-    """A cap, a knitted hat, a brimmed hat: a smooth piece of cloth on top of the head."""
-    y, x = np.mgrid[0:SAMPLE, 0:SAMPLE].astype(np.float32)
-    u, v = (x - SAMPLE / 2) / FACE, (y - BRIDGE) / FACE
-    line = r.uniform(-0.55, -0.28) + r.uniform(-0.15, 0.15) * u + r.uniform(-0.3, 0.3) * u * u
-    wide, high = r.uniform(0.6, 0.85), r.uniform(0.6, 1.1)
-    crown = np.clip((1 - np.hypot((u - r.normal(0, 0.03)) / wide, (v + 0.35) / high)) * 15, 0, 1) * np.clip((line - v) * FACE, 0, 1)
-    if r.random() < 0.5:
-        brim = np.clip((1 - np.hypot(u / (wide * r.uniform(1, 2)), (v - line) / r.uniform(0.05, 0.16))) * 8, 0, 1)
-        crown = np.maximum(crown, brim)
-    crown = crown * truth.sum(0)
-    shade = np.clip(1.1 - 0.5 * np.abs(u + r.uniform(-0.3, 0.3)), 0.3, 1.2)
-    return put(rgb, crown, pattern(r, colour(r)) * shade), np.concatenate([truth[:-1] * (1 - crown), (truth[-1] * (1 - crown) + crown)[None]])
-
-
-def with_fringe(r, rgb, truth):
-    """Hair that hangs over the forehead, sometimes over a brow."""
-    tone = mean_of(rgb, truth[AT['hair']])
-    if tone is None:
-        return rgb, truth
-    y, x = np.mgrid[0:SAMPLE, 0:SAMPLE].astype(np.float32)
-    u, v = (x - SAMPLE / 2) / FACE, (y - BRIDGE) / FACE
-    ends = cv2.GaussianBlur(r.random((1, SAMPLE)).astype(np.float32), (0, 0), r.uniform(1, 6))
-    ends = (ends - ends.mean()) / (ends.std() + 1e-4) * r.uniform(0.01, 0.05)
-    line = r.uniform(-0.45, -0.12) + r.uniform(-0.35, 0.35) * u + r.uniform(-0.4, 0.8) * u * u + ends
-    if r.random() < 0.3:  # parted
-        line = line - np.clip(0.35 - np.abs(u - r.uniform(-0.2, 0.2)) * r.uniform(1, 3), 0, 1)
-    over = np.clip((line - v) * FACE / r.uniform(1, 5), 0, 1) * (truth[AT['face']] + truth[AT['brows']])
-    strands = cv2.GaussianBlur(r.random((SAMPLE, SAMPLE)).astype(np.float32), (0, 0), r.uniform(0.5, 1.2), sigmaY=r.uniform(5, 20))
-    strands = cv2.warpAffine(strands, cv2.getRotationMatrix2D((SAMPLE / 2, SAMPLE / 2), r.normal(0, 20), 1), (SAMPLE, SAMPLE), borderMode=cv2.BORDER_REFLECT)
-    grain = 1 + r.uniform(0.1, 0.5) * (strands - strands.mean()) / (strands.std() + 1e-4)
-    kept = [AT['face'], AT['brows']]
-    truth = truth.copy()
-    truth[kept] *= 1 - over
-    truth[AT['hair']] += over
-    return put(rgb, over, tone[:, None, None] * np.clip(grain, 0.1, 2.5) * lit(r, rgb, over)), truth
 
 
 def with_bare_skin(r, rgb, truth, grey):
@@ -284,7 +153,7 @@ def beside(r, seen, rgb, truth, samples):
     """Another sitter next to this one, before or behind."""
     theirs, shares = widened(*opened(samples, int(r.integers(len(samples)))))
     look = other_looks(r, theirs[:3], shares, samples)
-    if r.random() < 0.4:
+    if r.random() < 0.2:
         look, shares = with_bare_skin(r, look, shares, np.tensordot(GREY, theirs[:3], 1))
     size = np.exp(r.normal(0, 0.15))
     aside, down = r.choice([-1, 1]) * r.uniform(0.85, 2.2), r.normal(0.1, 0.5)
@@ -308,21 +177,26 @@ def beside(r, seen, rgb, truth, samples):
 
 
 def painted(samples, index, r):
-    """A sample with other looks, a hat at times, at times beside others, and a silhouette that may be wrong."""
+    """A sample with other looks, at times in a hat, with long hair, a raised arm or beside others, and a silhouette that may be wrong."""
     seen, truth = opened(samples, index)
     if r.random() < 0.6:
         seen, truth = widened(seen, truth)
     grey = np.tensordot(GREY, seen[:3], 1)
     rgb = other_looks(r, seen[:3], truth, samples)
-    if r.random() < 0.4:
+    if r.random() < 0.15:
         rgb, truth = with_bare_skin(r, rgb, truth, grey)
     if r.random() < 0.35:
         rgb, truth = with_shaded_jaw(r, rgb, truth, seen[4])
     if r.random() < 0.25:
         rgb, truth = with_fringe(r, rgb, truth)
-    if r.random() < 0.12:
+    bare = truth[1:].sum(0)
+    if r.random() < 0.2:
+        rgb, truth = with_long_hair(r, rgb, truth)
+    if r.random() < 0.4:
         rgb, truth = with_hat(r, rgb, truth)
-        seen[3] = np.maximum(seen[3], truth[-1] * (r.random() < 0.8))
+    if r.random() < 0.2:
+        rgb, truth = with_hand(r, rgb, truth)
+    seen[3] = np.maximum(seen[3], (truth[1:].sum(0) - bare) * (r.random() < 0.8))
     for _ in range(int(r.choice([0, 1, 2], p=[0.6, 0.25, 0.15]))):
         seen, rgb, truth = beside(r, seen, rgb, truth, samples)
     if r.random() < 0.35:
