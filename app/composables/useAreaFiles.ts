@@ -7,6 +7,7 @@ import { picture } from '#kinds/mark/picture/index';
 import { storePlate } from '../storage/plateStorage';
 import { saveBlob } from '../storage/saveBlob';
 import { useBenchPhoto } from './useBenchPhoto';
+import { isOpened } from './useOpenPhoto';
 import { useWorkers } from './useWorkers';
 import { useNotices } from '../stores/notices';
 
@@ -19,7 +20,7 @@ export function useAreaFiles() {
   async function exportCoverage(): Promise<void> {
     const open = photo.value;
     const chosen = area.value;
-    if (!open || !chosen) return;
+    if (!open || !chosen || !(await isOpened(open.id))) return;
     try {
       const name = `${open.file.replace(/\.[^.]+$/, '')}-${chosen.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.png`;
       saveBlob(

@@ -3,7 +3,7 @@ import type { EffectScope } from 'vue';
 import type { Photo } from '#core/document/schema';
 import type { Finding } from '#core/measure/check';
 import { PHOTO_ID, areaNamed, photoWith, sittingWith } from '../../tests/fixtures/documents';
-import { freshPage } from '../../tests/fixtures/page';
+import { deferred, freshPage, settle } from '../../tests/fixtures/page';
 import { mark } from '../../tests/fixtures/plans';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
@@ -30,9 +30,13 @@ vi.mock('./useWorkers', () => ({
   }),
 }));
 
+const isOpened = vi.hoisted(() => vi.fn());
+vi.mock('./useOpenPhoto', () => ({ isOpened }));
+
 let scope: EffectScope;
 beforeEach(() => {
   scope = freshPage();
+  isOpened.mockResolvedValue(true);
   look = ({ plan }) => (plan.some(({ kind }) => kind === 'evenness') ? [] : [BLOTCHES]);
   useSitting().document = sittingWith(
     photoWith([areaNamed('skin', 'skin', [mark('ellipse', { x: 50, y: 50, radiusX: 20, radiusY: 20 })])]),
@@ -60,6 +64,22 @@ describe('check', () => {
     expect(plan()).toEqual([]);
     expect(useNotices().notices[0]!.text).toContain('was changed while it was mended');
     expect(findings.value).toHaveLength(1);
+  });
+
+  it('waits for the photo to be in hand, and looks at no other in its place', async () => {
+    const opened = deferred<boolean>();
+    isOpened.mockReturnValue(opened.promise);
+    const { check, checking, findings } = scope.run(() => useCheck())!;
+    const checked = check();
+    await settle();
+    expect([checking.value, findings.value]).toEqual([true, undefined]);
+    opened.resolve(true);
+    await checked;
+    expect(findings.value).toHaveLength(1);
+    scope.run(() => useCheck())!.putAway();
+    isOpened.mockResolvedValue(false);
+    await check();
+    expect([checking.value, findings.value]).toEqual([false, undefined]);
   });
 
   it('says what is missing where there is no skin', async () => {

@@ -5,6 +5,7 @@ import { mendAll, mendOf, putMend } from '#kinds/mend/mend';
 import type { PhotoFinding } from '#workers/client';
 import { readonly, ref, shallowRef, watch } from 'vue';
 import { useBenchPhoto } from './useBenchPhoto';
+import { isOpened } from './useOpenPhoto';
 import { useWorkers } from './useWorkers';
 import { useNotices } from '../stores/notices';
 import { useProgress } from '../stores/progress';
@@ -37,7 +38,7 @@ export function useCheck() {
       return notices.say(
         'There is no skin to check yet. Press Find, or choose Skin on the face map and draw a line inside it.',
       );
-    await whileChecking(async () => {
+    await whileChecking(open, async () => {
       findings.value = await workers.analyst.check(open);
       await progress.note(open.id, { checkedAs: workKey(open) });
     });
@@ -56,8 +57,8 @@ export function useCheck() {
     const open = photo.value;
     if (!open) return;
     notices.goOn();
-    await whileChecking(async () => {
-      stop = new AbortController();
+    stop = new AbortController();
+    await whileChecking(open, async () => {
       const mended = await mendAll(
         open,
         (state: Photo) => workers.analyst.check(state),
@@ -75,10 +76,10 @@ export function useCheck() {
     if (!stop.signal.aborted) await lookOver();
   }
 
-  async function whileChecking(work: () => Promise<unknown>): Promise<void> {
+  async function whileChecking(open: Photo, work: () => Promise<unknown>): Promise<void> {
     checking.value = true;
     try {
-      await work();
+      if (await isOpened(open.id)) await work();
     } catch (error) {
       notices.problem(error);
     } finally {

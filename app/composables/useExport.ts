@@ -17,6 +17,7 @@ import { useNotices } from '../stores/notices';
 import { useProgress } from '../stores/progress';
 import { useSitting } from '../stores/sitting';
 import { handOff, useHandOffChoice } from './useHandOff';
+import { isOpened } from './useOpenPhoto';
 import { useWorkers } from './useWorkers';
 
 const TEXT = { type: 'text/plain' };
@@ -48,6 +49,10 @@ export function useExport() {
     }
   }
 
+  /** What is about the photo in use waits until the workers have it. */
+  const runOn = (photo: Photo, work: (options: ExportOptions) => Promise<unknown>): Promise<boolean> =>
+    run(async (options) => ((await isOpened(photo.id)) ? work(options) : false));
+
   async function pictureOf(
     photo: Photo,
     as: WrittenAs,
@@ -74,7 +79,7 @@ export function useExport() {
 
   /** The photo in use as a file. */
   function exportPicture(photo: Photo, as: WrittenAs, pattern: string): Promise<boolean> {
-    return run(async (options) => {
+    return runOn(photo, async (options) => {
       const blob = await pictureOf(photo, as, workers, options);
       const name = fileNameBy(pattern, namesFor(photo), FORMAT_FACTS[as.format].ending);
       saveBlob(blob, name);
@@ -109,7 +114,7 @@ export function useExport() {
 
   /** The coverage of every area as grey PNGs. */
   function exportMasks(photo: Photo): Promise<boolean> {
-    return run(async ({ signal, onProgress }) => {
+    return runOn(photo, async ({ signal, onProgress }) => {
       await workers.areas(
         photo,
         'export',
@@ -136,7 +141,7 @@ export function useExport() {
 
   /** The original, what each step made of its area, and the areas' coverage, as layers. */
   function exportLayers(photo: Photo): Promise<boolean> {
-    return run(async ({ signal, onProgress }) => {
+    return runOn(photo, async ({ signal, onProgress }) => {
       await workers.areas(
         photo,
         'export',
@@ -186,7 +191,7 @@ export function useExport() {
 
   /** The colour part of the plan, with the steps on one area or without. */
   function exportLut(photo: Photo, size: 17 | 33 | 65, areaId: string | null): Promise<boolean> {
-    return run(async () => {
+    return runOn(photo, async () => {
       await workers.areas(photo, 'export');
       const { text, taken, left } = await workers.analyst.lut(photo, size, areaId);
       if (taken.length === 0) {
@@ -203,7 +208,7 @@ export function useExport() {
   }
 
   function exportReadings(photo: Photo, kind: 'csv' | 'txt'): Promise<boolean> {
-    return run(async () => {
+    return runOn(photo, async () => {
       await workers.areas(photo, 'export');
       const rows = await workers.analyst.readingRows(photo);
       const text =
@@ -217,7 +222,7 @@ export function useExport() {
   }
 
   function exportProofSheet(photo: Photo): Promise<boolean> {
-    return run(async () => {
+    return runOn(photo, async () => {
       await workers.areas(photo, 'export');
       const day = new Date().toISOString().slice(0, 10);
       const html = await workers.analyst.proofSheet(photo, sitting.document?.name ?? '', day);
@@ -228,7 +233,7 @@ export function useExport() {
   }
 
   function exportPlan(photo: Photo): Promise<boolean> {
-    return run(async () => {
+    return runOn(photo, async () => {
       await workers.areas(photo, 'export');
       const plan = await workers.analyst.planFile(photo);
       const name = `${stemOf(photo.file)}-plan.json`;

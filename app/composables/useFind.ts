@@ -8,6 +8,7 @@ import { foundEntries } from '#workers/client';
 import { storePlate } from '../storage/plateStorage';
 import { readonly, ref } from 'vue';
 import { useBenchPhoto } from './useBenchPhoto';
+import { isOpened } from './useOpenPhoto';
 import { useWorkers } from './useWorkers';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
@@ -31,6 +32,9 @@ export function useFind() {
     stop = new AbortController();
     progress.value = 0;
     try {
+      // A photo is seen before the workers have it: until then they have none, or another.
+      if (!(await isOpened(open.id))) return;
+      if (stop.signal.aborted) throw new CancelledError();
       const people = await workers.find({
         tiles,
         signal: stop.signal,

@@ -174,3 +174,29 @@ test('a face seen from its side is found, and what is unsure about it is said', 
   await expect.poll(() => bench.meanAt([60, 100], 1)).toEqual([255, 255, 255]);
   expect(await bench.meanAt([300, 100], 1)).toEqual([0, 0, 0]);
 });
+
+test('Find and Check pressed while a photo is being opened wait for it, and look at no other', async ({
+  page,
+}) => {
+  const wall = sharp({ create: { width: 600, height: 500, channels: 3, background: '#8a6a4a' } });
+  // Many pixels take their time: F comes long before they are in hand. What is green is off.
+  const head = sharp(headPath('suit')).resize(2400).linear([0.8, 1.05, 0.8], [0, 0, 0]);
+  const photo = (name: string, buffer: Buffer) => ({ name, mimeType: 'image/jpeg', buffer });
+  await page.goto('/');
+  await page
+    .getByLabel('Photos for a new sitting')
+    .setInputFiles([
+      photo('a-wall.jpg', await wall.jpeg().toBuffer()),
+      photo('b-head.jpg', await head.jpeg().toBuffer()),
+    ]);
+  const bench = new Bench(page);
+  await bench.settle();
+  await page.keyboard.press('.');
+  await bench.find();
+  await page.keyboard.press(',');
+  await bench.settle();
+  await page.keyboard.press('.');
+  await page.keyboard.press('k');
+  await expect(page.getByRole('region', { name: 'Check' }).getByRole('listitem')).not.toHaveCount(0);
+  await expect(page.getByRole('alert')).toHaveCount(0);
+});
