@@ -63,9 +63,9 @@ function coded(coverage: Float32Array) {
   let unsure = 0;
   const coverage8 = new Uint8Array(coverage.length);
   for (let i = 0; i < coverage.length; i++) {
-    if (!(coverage[i]! > 0)) continue;
+    if (!(coverage[i]! >= LEAST_VALUE)) continue;
     const value = Math.min(1, coverage[i]!);
-    coverage8[i] = value < LEAST_VALUE ? 0 : 255 * value + 0.5;
+    coverage8[i] = 255 * value + 0.5;
     sum += value;
     if (value > 0.05) extent++;
     if (value > 0.2 && value < 0.8) unsure++;
