@@ -45,6 +45,8 @@ const FILES: Readonly<Record<string, readonly FoundPartName[]>> = {
   'skin': ['skin'],
   'face': ['face'],
   'neck-limbs': ['neck-limbs'],
+  'arms': ['arms'],
+  'legs': ['legs'],
   'lips': ['lips'],
   'iris-left': ['iris-left'],
   'iris-right': ['iris-right'],

@@ -1,6 +1,8 @@
 import type { Part, Rung } from '#core/document/schema';
 
-export { PART_NAMES } from '#core/document/partNames';
+import { isSkin } from '#core/document/partNames';
+
+export { PART_NAMES, isSkin } from '#core/document/partNames';
 
 /** What rungs are called: in a word, and in a letter where there is no room. */
 export const RUNG_NAMES: Readonly<Record<Rung, { readonly letter: string; readonly name: string }>> = {
@@ -8,11 +10,6 @@ export const RUNG_NAMES: Readonly<Record<Rung, { readonly letter: string; readon
   middle: { letter: 'M', name: 'middle' },
   shade: { letter: 'S', name: 'shade' },
 };
-
-/** Parts whose hue has a corridor. */
-export function isSkin(part: Part): boolean {
-  return part === 'skin' || part === 'face' || part === 'neck-limbs';
-}
 
 /** Parts whose colour is chosen rather than corrected. */
 export function isDyed(part: Part): boolean {

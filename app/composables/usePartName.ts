@@ -24,11 +24,9 @@ export function usePartName(photo: () => Photo | undefined, at: () => Point | un
       }
       const { x, y } = view.viewToImage(point);
       const ids = await workers.analyst.areasAt(open, x, y).catch((): readonly string[] => []);
-      // Skin is face or neck as well: the narrower part says more.
-      const names = open.areas
-        .filter(({ id, part }) => ids.includes(id) && part !== 'skin')
-        .map((area) => area.name);
-      name.value = names[0];
+      // Skin is face or neck as well, and neck and limbs may be an arm: the narrower part says more.
+      const there = open.areas.filter(({ id, part }) => ids.includes(id) && part !== 'skin');
+      name.value = (there.find(({ part }) => part !== 'neck-limbs') ?? there[0])?.name;
     },
     { throttle: EVERY_MS, trailing: true },
   );

@@ -5,6 +5,8 @@ export const FOUND_PARTS = [
   'skin',
   'face',
   'neck-limbs',
+  'arms',
+  'legs',
   'lips',
   'iris-right',
   'iris-left',

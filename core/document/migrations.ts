@@ -19,6 +19,8 @@ const DOCUMENT_MIGRATIONS: Readonly<Record<number, (document: Loose) => Loose>> 
   6: (document) => ({ people: [], ...document, photos: mapList(document.photos, photoToVersion7) }),
   7: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion8) }),
   8: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion9) }),
+  // Areas may be of arms and of legs.
+  9: (document) => document,
 };
 
 /** Sitters came, and areas belong to them or to nobody. */

@@ -5,6 +5,8 @@ export const PART_NAMES: Readonly<Record<Part, string>> = {
   'skin': 'Skin',
   'face': 'Face',
   'neck-limbs': 'Neck and limbs',
+  'arms': 'Arms',
+  'legs': 'Legs',
   'irises': 'Irises',
   'lips': 'Lips',
   'hair': 'Hair',
@@ -18,6 +20,16 @@ export const PART_NAMES: Readonly<Record<Part, string>> = {
   'background': 'Background',
   'other': 'Other',
 };
+
+/** Whether a part is of skin. */
+export function isSkin(part: Part): boolean {
+  return part === 'skin' || part === 'face' || isBodySkin(part);
+}
+
+/** Whether a part is of skin beside the face's. */
+export function isBodySkin(part: Part): boolean {
+  return part === 'neck-limbs' || part === 'arms' || part === 'legs';
+}
 
 /** The name of a found area: with the sitter's number where there are several. */
 export function areaNameOf(part: Part, sitter: number | undefined): string {

@@ -11,13 +11,15 @@ export type { Brought } from './brought';
 export type { Likeness, Person, Sitter } from './sitters';
 
 /** Raised with every change of shape; migrations.ts brings older documents up. */
-export const DOCUMENT_VERSION = 9;
+export const DOCUMENT_VERSION = 10;
 
 /** What an area may be of. */
 export const PARTS = [
   'skin',
   'face',
   'neck-limbs',
+  'arms',
+  'legs',
   'irises',
   'lips',
   'hair',

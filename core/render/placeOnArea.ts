@@ -1,3 +1,4 @@
+import { isSkin } from '../document/partNames';
 import type { Area, Part, Photo } from '../document/schema';
 import { neckApart } from '../measure/neckApart';
 import { placeReadings } from '../measure/placing';
@@ -5,7 +6,6 @@ import type { ReadingPlaces } from '../measure/placing';
 import type { Coverage8Raster, Region } from '../raster/raster';
 import type { Resolver } from './resolver';
 
-const SKIN: readonly Part[] = ['skin', 'face', 'neck-limbs'];
 /** Skin beside these is in their shade, wrinkled, or half theirs. */
 const KEPT_OFF: readonly Part[] = [
   'hair',
@@ -24,7 +24,7 @@ const KEPT_OFF: readonly Part[] = [
  */
 export function placeOnArea(resolver: Resolver, photo: Photo, area: Area): ReadingPlaces {
   const input = resolver.measures.input(resolver.area(area, photo), []);
-  if (!SKIN.includes(area.part)) return placeReadings(input);
+  if (!isSkin(area.part)) return placeReadings(input);
   const off = photo.areas.filter(
     ({ part, sitter }) =>
       sitter === area.sitter &&

@@ -28,3 +28,23 @@ export const BODY_UNFORESEEN = 6;
 export const SKIN_OF_BODY = 0.25;
 /** Over this distance what was found about the head goes over into what lies beyond, face widths. [unrecorded] */
 export const SEAM = 0.08;
+
+/** Cells to a face width in which skin beside the face's is told by limbs. [numerical] */
+export const CELLS_OF_FACE = 10;
+/** Share of a cell from which on it hangs together with those beside it. [unrecorded] */
+export const LEAST_OF_CELL = 0.4;
+/** The neck's middle lies so far below the chin, and what is as near to it is the neck's, face widths. [unrecorded] */
+export const NECK_REACH = 0.35;
+/** Of skin that hangs together with the neck, what lies farther aside than shoulders begin is arms, face widths. [unrecorded] */
+export const ARMS_FROM_ASIDE = 1.15;
+/** The same of what lies farther below the bridge of the nose than a chest shows. [unrecorded] */
+export const ARMS_FROM_BELOW = 2.7;
+/** A piece of skin by itself is the chest's up to these, in the mean, face widths. [unrecorded] */
+export const CHEST_PIECE = { aside: 0.7, below: 2 } as const;
+/**
+ * A piece of skin by itself is legs if it lies so far below the bridge of the nose in the mean, face widths; or begins
+ * so far below it and is larger than a hand, square face widths. A standing figure has its hips at 5. [unrecorded]
+ */
+export const LEGS = { surely: 6.5, from: 4, least: 0.9 } as const;
+/** Of limbs so much shows at least, square face widths. [unrecorded] */
+export const LEAST_LIMB = 0.04;

@@ -11,6 +11,7 @@ import type { Ground } from './commonBackground';
 import { doubtfulPlaces, foundDoubt } from './doubtfulPlaces';
 import { eyesParts } from './eyeParts';
 import type { FaceFrame } from './faceFrame';
+import { limbParts } from './limbs';
 import { isRough } from './faceLandmarks';
 import type { FaceLandmarks } from './faceLandmarks';
 import type { FeatureAnswers } from './featureParser';
@@ -101,13 +102,15 @@ function wholeSitter(
   const { landmarks, frame, answers } = work;
   const refined = refineClasses(grid, classes, { small, region, fine: source });
   const beyond = bodyBeyond(pyramid, grid, { classes, view: region });
+  const parts = [
+    ...partsOf(pyramid, refined, region, { ...work, features }),
+    ...(beyond ? partsBeyond(beyond) : []),
+  ];
+  const body = parts.filter(({ part }) => part === 'neck-limbs');
   return {
     sitter: {
       landmarks,
-      parts: [
-        ...partsOf(pyramid, refined, region, { ...work, features }),
-        ...(beyond ? partsBeyond(beyond) : []),
-      ],
+      parts: [...parts, ...limbParts(frame, body)],
       doubtful: doubtfulPlaces(grid, classes).map((place) => foundDoubt(place, refined, region)),
     },
     ground: {

@@ -12,7 +12,10 @@ const sitter: FoundSitterEntry = {
   doubts: {},
   likeness: null,
   points: [],
-  parts: (['skin', 'face', 'neck-limbs', 'hair', 'clothes'] as const).map((part) => ({ part, plate: part })),
+  parts: (['skin', 'face', 'neck-limbs', 'arms', 'hair', 'clothes'] as const).map((part) => ({
+    part,
+    plate: part,
+  })),
   doubtful: [
     { has: 'hair', may: 'clothes', plate: 'jacket', box: box(90, 260) },
     { has: 'skin', may: 'hair', plate: 'fringe', box: box(130, 110) },
@@ -39,6 +42,7 @@ describe('doubtful places of a sitter', () => {
     expect(placesIn(photo, 'skin')).toEqual(['fringe remove', 'shoulder add']);
     expect(placesIn(photo, 'face')).toEqual(['fringe remove']);
     expect(placesIn(photo, 'neck-limbs')).toEqual(['fringe remove', 'shoulder add']);
+    expect(placesIn(photo, 'arms')).toEqual(['fringe remove']);
     expect(openPlaces(areaOf(photo, 'hair')).map(({ plate }) => plate)).toEqual(['jacket', 'fringe']);
   });
 
@@ -46,7 +50,7 @@ describe('doubtful places of a sitter', () => {
     const neighbour = { ...sitter, face: { ...sitter.face, x: 300 }, doubtful: [] };
     const photo = putPeople(empty, [sitter, neighbour], undefined, names);
     const theirs = photo.areas.filter((area) => area.sitter === photo.sitters[1]!.id);
-    expect(theirs.length).toBe(5);
+    expect(theirs.length).toBe(6);
     expect(theirs.flatMap(({ marks }) => marks).some(({ kind }) => kind === 'doubtful-place')).toBe(false);
   });
 

@@ -1,5 +1,6 @@
 import type { FoundDoubtEntry, FoundEntry, FoundSitterEntry } from '#core/document/foundParts';
 import { makeMark } from '#core/document/make';
+import { isSkin } from '#core/document/partNames';
 import type { Area, Mark, Photo, Sitter } from '#core/document/schema';
 import { doubtfulPlace } from '#kinds/mark/doubtful-place/index';
 import { putFound } from '#kinds/mark/found-part/putFound';
@@ -39,12 +40,8 @@ function markOf(area: Area, place: FoundDoubtEntry, sitter: Sitter, newId: () =>
   const concerns = (found: FoundDoubtEntry['has']) =>
     area.part === partOf(found) || (found === 'skin' && area.part === skinPartAt(place, sitter));
   const mode = concerns(place.may) ? 'add' : 'remove';
-  if (mode === 'remove' && !concerns(place.has) && !(place.has === 'skin' && isSkin(area))) return [];
+  if (mode === 'remove' && !concerns(place.has) && !(place.has === 'skin' && isSkin(area.part))) return [];
   return [{ ...makeMark(doubtfulPlace, { sitter: sitter.id, ...place }, { id: newId() }), mode, on: false }];
-}
-
-function isSkin({ part }: Area): boolean {
-  return part === 'face' || part === 'neck-limbs';
 }
 
 /** Whether a place of skin is of the face or of neck and limbs. */

@@ -15,7 +15,7 @@ const view = useView();
 const sitting = useSitting();
 const { choosePart } = useAreas();
 
-/** Drawn on 160 x 178, from back to front; what not everybody has shows where it was found. */
+/** Drawn on 160 x 178, legs below that, from back to front; what not everybody has shows where it was found. */
 const FIELDS: readonly { readonly part: Part; readonly path: string; readonly ifFound?: boolean }[] = [
   { part: 'background', path: 'M4 4h152v170H4z' },
   {
@@ -23,6 +23,16 @@ const FIELDS: readonly { readonly part: Part; readonly path: string; readonly if
     path: 'M80 14c-34 0-47 24-46 52 1 26-3 44-11 66 12 7 27 6 35-2V74h44v56c8 8 23 9 35 2-8-22-12-40-11-66 1-28-12-52-46-52z',
   },
   { part: 'clothes', path: 'M12 174c2-22 18-30 44-36 8 14 40 14 48 0 26 6 42 14 44 36z' },
+  {
+    part: 'arms',
+    path: 'M12 174c2-17 5-24 15-29l9 5c-5 5-7 12-7 24zM148 174c-2-17-5-24-15-29l-9 5c5 5 7 12 7 24z',
+    ifFound: true,
+  },
+  {
+    part: 'legs',
+    path: 'M52 180h26l-3 40h-17zM108 180h-26l3 40h17z',
+    ifFound: true,
+  },
   { part: 'neck-limbs', path: 'M63 108v25c-2 3-5 4-8 5 8 15 42 15 50 0-3-1-6-2-8-5v-25z' },
   { part: 'skin', path: 'M80 34c-22 0-32 15-31 37 1 30 14 53 31 53s30-23 31-53c1-22-9-37-31-37z' },
   {
@@ -115,7 +125,10 @@ const DOUBT_PLACES: Partial<Record<Part, readonly [number, number]>> = {
   'lips': [104, 106],
   'brows': [118, 62],
   'neck-limbs': [80, 128],
+  'arms': [22, 168],
+  'legs': [66, 200],
 };
+const height = computed(() => (areaOf('legs') ? 224 : 178));
 const unsure = computed(() =>
   fields.value.flatMap(({ part, doubt }) =>
     doubt && DOUBT_PLACES[part] ? [{ part, x: DOUBT_PLACES[part]![0], y: DOUBT_PLACES[part]![1] }] : [],
@@ -126,14 +139,14 @@ const unsure = computed(() =>
 <template>
   <figure>
     <svg
-      viewBox="0 0 160 178"
+      :viewBox="`0 0 160 ${height}`"
       class="mx-auto w-full max-w-40 select-none"
       role="group"
       aria-label="Face map: choose a part"
     >
       <defs>
-        <clipPath id="map-left"><path d="M0 0h80v178H0z" /></clipPath>
-        <clipPath id="map-right"><path d="M80 0h80v178H80z" /></clipPath>
+        <clipPath id="map-left"><path d="M0 0h80v224H0z" /></clipPath>
+        <clipPath id="map-right"><path d="M80 0h80v224H80z" /></clipPath>
       </defs>
       <g
         v-for="field in fields"

@@ -17,7 +17,7 @@ export const hueToTarget = defineAdjust<HueToTargetParameters, HueToTargetMeasur
       ['#e6c987', '#d3b26f', '#b79254', '#8f6f3a', '#6b5027'],
       ['#eec0a4', '#dba488', '#be836a', '#966150', '#70453b'],
     ],
-    aptFor: { 'skin': 2, 'face': 2, 'neck-limbs': 1 },
+    aptFor: { 'skin': 2, 'face': 2, 'neck-limbs': 1, 'arms': 1, 'legs': 1 },
     start: () => ({ ...NO_TARGETS, hue: { ...SKIN_TARGETS } }),
   },
   version: 2,

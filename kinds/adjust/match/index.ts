@@ -17,7 +17,7 @@ export const match = defineAdjust<MatchParameters, MatchMeasures>({
       ['#c79a86', '#a87768', '#8a5a50', '#7a5148', '#6b4740'],
       ['#dcb09a', '#c69480', '#aa7868', '#966a5b', '#855d50'],
     ],
-    aptFor: { 'neck-limbs': 2 },
+    aptFor: { 'neck-limbs': 2, 'arms': 2, 'legs': 2 },
     start: startMatch,
   },
   version: 1,

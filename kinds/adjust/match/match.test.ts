@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { Area, Part } from '#core/document/schema';
 import { decodeSrgb, encodeSrgb } from '#core/colour/transfer';
 import { measureRankedTrend } from '#core/measure/rankedTrend';
 import { oklabPlanes } from '#core/measure/trend';
@@ -11,6 +12,7 @@ import { portrait, truthMask } from '../../../tests/fixtures/truth';
 import { area, patchInput, photoOf, renderWhole, run, step } from '../../../tests/fixtures/plans';
 import { meanDifference } from '../../../tests/references/measures';
 import { compileMatch, measureMatch } from './compute';
+import { startMatch } from './schema';
 import type { MatchParameters } from './schema';
 
 const NUMBERS: MatchParameters = {
@@ -21,6 +23,14 @@ const NUMBERS: MatchParameters = {
 const whole = wholeRegion(1080, 1350);
 
 describe('match', () => {
+  it('starts for hands as for the neck: towards the same sitter’s face', () => {
+    const of = (sitter: string, part: Part): Area => ({ ...area([]), id: `${sitter} ${part}`, part, sitter });
+    const areas = [of('other', 'face'), of('own', 'face')];
+    const startFor = (part: Part) => startMatch({ area: of('own', part), areas }).to;
+    expect(startFor('arms')).toEqual({ by: 'area', areaId: 'own face' });
+    expect(startFor('hair')).not.toEqual(startFor('arms'));
+  });
+
   // Worked example, common practice: a darker chest brought to the face by three numbers.
   it('brings RGB 122, 81, 68 to 162, 114, 89 exactly, black to black and white to white', () => {
     const out = run(

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isBodySkin } from '#core/document/partNames';
 import type { OfferPlace } from '#core/offer/aptness';
 
 const rgb8 = z.tuple([z.number().min(0).max(255), z.number().min(0).max(255), z.number().min(0).max(255)]);
@@ -46,7 +47,7 @@ const NECK_LIGHT = 0.65;
  */
 export function startMatch({ area, areas }: OfferPlace): MatchParameters {
   const face = areas.find(({ part, sitter }) => part === 'face' && sitter === (area?.sitter ?? null));
-  return area?.part === 'neck-limbs' ? matchToFace(face?.id ?? null) : NEUTRAL;
+  return area && isBodySkin(area.part) ? matchToFace(face?.id ?? null) : NEUTRAL;
 }
 
 /** Colour all the way, light as far as neck and limbs go by nature. */

@@ -22,6 +22,8 @@ export const edgeStrokeDrawing: MarkDrawing<EdgeStrokeParameters> = {
     'skin': 1,
     'face': 1,
     'neck-limbs': 1,
+    'arms': 1,
+    'legs': 1,
     'lips': 1,
     'hair': 1,
     'beard': 1,

@@ -9,6 +9,8 @@ const MADE_OF: readonly (readonly [Part, readonly FoundPartName[]])[] = [
   ['skin', ['skin']],
   ['face', ['face']],
   ['neck-limbs', ['neck-limbs']],
+  ['arms', ['arms']],
+  ['legs', ['legs']],
   ['irises', ['iris-right', 'iris-left']],
   ['lips', ['lips']],
   ['hair', ['hair']],
