@@ -47,4 +47,4 @@ export const CHEST_PIECE = { aside: 0.7, below: 2 } as const;
  */
 export const LEGS = { surely: 6.5, from: 4, least: 0.9 } as const;
 /** Of limbs so much shows at least, square face widths. [unrecorded] */
-export const LEAST_LIMB = 0.04;
+export const LEAST_LIMB = 0.12;
