@@ -32,8 +32,8 @@ function jaw(sure: number, rougher: number): HeadGrid {
 describe('a jaw in shade', () => {
   it.each([
     ['smooth and hardly told, is skin', 0.53, 0.7, 0],
-    ['smooth and told by half, is skin', 0.65, 0.3, 0],
-    ['that is told by half and somewhat rough is a beard', 0.65, 0.6, 0.65],
+    ['somewhat rough and told by half, is skin', 0.65, 0.7, 0],
+    ['that is told by half and rough is a beard', 0.65, 0.85, 0.65],
     ['that is told for sure is a beard, however smooth', 0.8, 0, 0.8],
     ['that is rough is a beard, however thin', 0.53, 1.1, 0.53],
   ] as const)('%s', (_, sure, rougher, left) => {

@@ -51,15 +51,17 @@ def other_looks(r, rgb, truth, samples):
         rgb = put(rgb, truth[AT['face']] + truth[AT['body']], np.clip(rgb, 0, 1) * gain[:, None, None])
     near = [c for c in (hair, skin) if c is not None]
     base = lambda: (near[int(r.integers(len(near)))] * r.uniform(0.8, 1.2)).astype(np.float32) if near and r.random() < 0.35 else colour(r)
+    # A shirt is white more often than any other colour.
+    cloth = lambda: (r.uniform(0.55, 1) * np.exp(r.normal(0, 0.02, 3))).astype(np.float32) if r.random() < 0.25 else base()
     if r.random() < 0.65:
         worn = truth[AT['clothes']]
-        rgb = put(rgb, worn, (scene(r) if r.random() < 0.15 else pattern(r, base())) * lit(r, rgb, worn))
+        rgb = put(rgb, worn, (scene(r) if r.random() < 0.15 else pattern(r, cloth())) * lit(r, rgb, worn))
         if r.random() < 0.4:
             x = (np.arange(SAMPLE, dtype=np.float32)[None, :] - SAMPLE / 2 - r.normal(0, 10)) / FACE
             y = (np.arange(SAMPLE, dtype=np.float32)[:, None] - BRIDGE) / FACE
             width = r.uniform(0.1, 0.4) * np.clip(2.6 - y, 0.2, 2) if r.random() < 0.7 else r.uniform(0.06, 0.12) + 0 * y
             front = np.clip((width - np.abs(x)) * FACE, 0, 1) * worn
-            rgb = put(rgb, front, pattern(r, base()) * lit(r, rgb, worn))
+            rgb = put(rgb, front, pattern(r, cloth()) * lit(r, rgb, worn))
     behind = truth[AT['background']]
     if r.random() < 0.7:
         choice = r.random()
@@ -232,7 +234,8 @@ def photographed(seen, truth, r):
 
 def shot(r, rgb):
     """Light, exposure, blur, grain and compression of a camera."""
-    rgb = np.clip(rgb, 0, 1) * np.exp(r.normal(0, 0.12, (3, 1, 1)) + r.normal(0, 0.2)).astype(np.float32)
+    warm = r.normal(0, 0.18) * np.array([1, 0, -1.5], np.float32)[:, None, None]
+    rgb = np.clip(rgb, 0, 1) * np.exp(warm + r.normal(0, 0.08, (3, 1, 1)) + r.normal(0, 0.2)).astype(np.float32)
     grey = np.tensordot(GREY, rgb, 1)[None]
     rgb = grey + (rgb - grey) * (0 if r.random() < 0.1 else r.uniform(0.4, 1.4))
     rgb = np.clip(rgb, 0, 1) ** np.exp(r.normal(0, 0.25))
