@@ -1,4 +1,5 @@
 import { convertSrgbLinearToCielabD50 } from '../../colour/cielab';
+import { isSkin } from '../../document/partNames';
 import type { Part } from '../../document/schema';
 import type { LinearRaster, Region } from '../../raster/raster';
 
@@ -77,12 +78,8 @@ export function labPlanes({ data, width, height }: LinearRaster): LabPlanes {
   return planes;
 }
 
-const SKIN: ReadonlySet<Part> = new Set(['skin', 'face', 'neck-limbs']);
-
-/** Whether a part is of skin: face and limbs lie within it. */
-export const isOfSkin = (part: Part): boolean => SKIN.has(part);
 /** Parts that lie within each other count as one. */
-export const familyOf = (part: Part): Part => (isOfSkin(part) ? 'skin' : part);
+export const familyOf = (part: Part): Part => (isSkin(part) ? 'skin' : part);
 
 /** Cells along the longer side in which the worst place is looked for. */
 const CELLS = 24;

@@ -1,5 +1,6 @@
 import { boxMeans } from '../../raster/boxMeans';
-import { Tally, isOfSkin } from './scene';
+import { isSkin } from '../../document/partNames';
+import { Tally } from './scene';
 import type { Warning, WarningScene } from './scene';
 
 const OWN = 230;
@@ -57,11 +58,11 @@ export function grainWarnings({ region, labBefore, labAfter, areas, wholeStepped
       const grown = fineAfter[i]! / Math.max(0.05, fineBefore[i]!);
       noise.look();
       if (grown > NOISIER && fineAfter[i]! > NOISE) noise.wrong(i, grown);
-      if (isOfSkin(part) || part === 'hair') {
+      if (isSkin(part) || part === 'hair') {
         texture.look();
         if (grown < FLATTER && fineBefore[i]! > TEXTURE) texture.wrong(i, 1 / Math.max(0.05, grown));
       }
-      if (isOfSkin(part) && !dyed) {
+      if (isSkin(part) && !dyed) {
         banding.look();
         const pulled = slope(wideAfter!, i) / Math.max(SLOPE, slope(wideBefore!, i));
         if (pulled > PULLED_APART && fineBefore[i]! < SMOOTH) banding.wrong(i, pulled);

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { encodeSrgb, decodeSrgb } from '../../colour/transfer';
+import type { Part } from '../../document/schema';
 import type { LinearRaster } from '../../raster/raster';
 import { findWarnings } from './findWarnings';
 import { labPlanes } from './scene';
@@ -89,6 +90,14 @@ describe('warnings', () => {
     expect([x + width > SIDE, x < 1.5 * SIDE]).toEqual([true, true]);
     // A step of the part's own, or a dye on another part that does not reach, is no spill.
     expect(kinds(warned(onLeft(([r, g, b]) => [r! * 0.7, g!, b!])))).toEqual([]);
+  });
+
+  it('not of the skin about an arm that is matched, which is skin as well', () => {
+    const arm = { ...left, id: 'arm', part: 'arms' as const };
+    const about = (part: Part) => ({ ...left, id: 'about', part, stepped: false });
+    const reddened = onLeft(([r, g, b]) => [r! * 0.7, g!, b!]);
+    expect(kinds(warned(reddened, [arm, about('skin')]))).toEqual([]);
+    expect(kinds(warned(reddened, [arm, about('clothes')])).map(([is]) => is)).toEqual(['spill']);
   });
 
   it('of channels that come to their ends, and not of those that were there', () => {

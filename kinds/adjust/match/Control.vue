@@ -83,7 +83,7 @@ const CHANNELS = ['red', 'green', 'blue'];
         :reset="100"
         @update:model-value="put({ light: $event })"
       />,</span
-    >
+    >{{ ' ' }}
     <span class="whitespace-nowrap"
       >colour by
       <ShareField
