@@ -93,7 +93,10 @@ describe('arms and legs', () => {
 
   it('are not there where they do not show', () => {
     expect(limbParts(frame, [skin([NECK, CHEST])])).toEqual([]);
-    expect(limbParts(frame, [skin([NECK, [1.5, 3, 1.6, 3.1]])])).toEqual([]);
+    const speck: Box = [1.5, 3, 1.8, 3.3];
+    const belowNecklace: Box = [-0.5, 1.9, 0.5, 2.1];
+    expect(limbParts(frame, [skin([NECK, speck])])).toEqual([]);
+    expect(limbParts(frame, [skin([NECK, belowNecklace])])).toEqual([]);
     expect(limbParts(frame, [])).toEqual([]);
   });
 });
