@@ -125,9 +125,9 @@ export const FAR_FROM_FACE = 0.65;
 /**
  * A beard is surely seen on the chin from the second share on, and from the first on where it is rougher than the skin
  * by the third, a difference of logarithms. [measured] a jaw in shade behind a hand on a photograph has 0.62 and 0.70;
- * beards of photographs and of heads of even number with 0.57 to 0.75 are rougher by 1.07 at least
+ * of beards there and on heads of even number with 0.57 to 0.75 a short grey one is rougher by 0.78, the others by 1.03
  */
-export const [SHADE_CHIN, SURE_CHIN, SHADE_ROUGH] = [0.57, 0.75, 0.8];
+export const [SHADE_CHIN, SURE_CHIN, SHADE_ROUGH] = [0.57, 0.75, 0.74];
 /**
  * Or it is rougher than the skin by this much, a difference of logarithms, where the share is above the other.
  * [measured] there: shade 0.86 at most (a ribbed collar), thin beards 1.01 at least
