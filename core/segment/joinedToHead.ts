@@ -1,6 +1,7 @@
 import { boxMeans } from '../raster/boxMeans';
 import { mapPlane } from '../raster/mapPlane';
 import { pixelCentre } from '../raster/raster';
+import { grownFrom } from './grownFrom';
 import type { HeadGrid } from './headGrid';
 import { headDistance } from './nearness';
 import { HAIR_GAP, SCALP_REACH } from './strandParameters';
@@ -25,19 +26,10 @@ export function joinedToHead({ region, frame }: HeadGrid, sure: Float32Array): F
   }
   if (open.length === 0) return sure;
   for (const i of open) joined[i] = 1;
-  while (open.length > 0) {
-    const i = open.pop()!;
-    const column = i % width;
-    const visit = (next: number) => {
-      if (grown[next]! > 0 && joined[next] === 0) {
-        joined[next] = 1;
-        open.push(next);
-      }
-    };
-    if (column > 0) visit(i - 1);
-    if (column < width - 1) visit(i + 1);
-    if (i >= width) visit(i - width);
-    if (i < sure.length - width) visit(i + width);
-  }
+  grownFrom(open, region, (next) => {
+    if (grown[next] === 0 || joined[next] === 1) return false;
+    joined[next] = 1;
+    return true;
+  });
   return mapPlane(sure, (share, i) => share * joined[i]!);
 }

@@ -17,6 +17,7 @@ import { faceToImage } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import type { LandmarkPoint } from './faceLandmarks';
 import { foundPart } from './found';
+import { grownFrom } from './grownFrom';
 import type { FoundPart } from './found';
 
 /** What skin beside the face's may be of. */
@@ -101,7 +102,7 @@ function limbsOf(frame: FaceFrame, { region, covered, placeOf }: Cells): Limb[] 
   for (let first = 0; first < covered.length; first++) {
     if (seen[first] === 1 || covered[first]! < LEAST_OF_CELL) continue;
     seen[first] = 1;
-    const piece = grown([first], region, (next) => {
+    const piece = grownFrom([first], region, (next) => {
       if (seen[next] === 1 || covered[next]! < LEAST_OF_CELL) return false;
       return (seen[next] = 1) === 1;
     });
@@ -113,31 +114,12 @@ function limbsOf(frame: FaceFrame, { region, covered, placeOf }: Cells): Limb[] 
     for (const cell of piece) limbs[cell] = limb === 'neck' && isBeyondChest(placeOf(cell)) ? 'arms' : limb;
   }
   const known = [...limbs.keys()].filter((cell) => limbs[cell]);
-  grown(known, region, (next, from) => {
+  grownFrom(known, region, (next, from) => {
     if (limbs[next]) return false;
     limbs[next] = limbs[from]!;
     return true;
   });
   return limbs;
-}
-
-/** Goes on from cells to those beside them as long as these are taken. @returns all of them */
-function grown(
-  from: readonly number[],
-  { outWidth, outHeight }: Region,
-  take: (next: number, from: number) => boolean,
-): number[] {
-  const cells = [...from];
-  for (let n = 0; n < cells.length; n++) {
-    const cell = cells[n]!;
-    const column = cell % outWidth;
-    const visit = (next: number) => take(next, cell) && cells.push(next);
-    if (column > 0) visit(cell - 1);
-    if (column < outWidth - 1) visit(cell + 1);
-    if (cell >= outWidth) visit(cell - outWidth);
-    if (cell < outWidth * (outHeight - 1)) visit(cell + outWidth);
-  }
-  return cells;
 }
 
 /** Of skin that hangs together with the neck. */
