@@ -30,6 +30,7 @@ export type {
   OpenedPhoto,
   Piece,
   Placement,
+  SeenPeople,
   Survey,
 } from './protocol';
 export type { Warning } from '#core/measure/warnings/scene';

@@ -1,11 +1,13 @@
 import plain from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm.wasm?url';
 import simd from '@tensorflow/tfjs-backend-wasm/dist/tfjs-backend-wasm-simd.wasm?url';
 import { findParts } from '#core/segment/findParts';
+import type { FindOptions } from '#core/segment/findParts';
 import { withLikenesses } from '#core/segment/sitterLikeness';
 import { checkNetwork } from '../networks/checkNetwork';
 import { tfNetworks, tryNetworks } from '../networks/tfNetworks';
 import type { NetworkFiles } from '../networks/tfNetworks';
-import type { FinderExchanges } from './protocol';
+import type { FinderExchanges, SeenPeople } from './protocol';
+import { SeenSketch } from './seenSketch';
 import { serve } from './serve';
 import { SitterCrew } from './sitterCrew';
 
@@ -50,18 +52,40 @@ const networks = tfNetworks({
   load,
 });
 
+/** Tells of faces once they are seen, and of sitters once they are known, but for the last: all are told then. */
+function seenOn(
+  sketch: SeenSketch,
+  tell: (people: SeenPeople) => void,
+): Pick<FindOptions, 'onFaces' | 'onSitter'> {
+  let [all, known] = [0, 0];
+  const show = () => tell({ faces: all, known, bitmap: sketch.bitmap() });
+  return {
+    onFaces: (faces) => {
+      all = faces.length;
+      for (const face of faces) sketch.drawFace(face);
+      if (all > 0) show();
+    },
+    onSitter: (sitter) => {
+      if (++known === all) return;
+      sketch.drawParts(sitter);
+      show();
+    },
+  };
+}
+
 serve<FinderExchanges>({
   prepare: async () => {
     // What is missing is said when people are looked for.
     await tryNetworks(networks).catch(() => undefined);
     return undefined;
   },
-  find: async ({ pyramid, tiles, atOnce }, onProgress) => {
+  find: async ({ pyramid, tiles, atOnce, rgb }, onProgress) => {
     const crew = self.crossOriginIsolated && atOnce > 1 ? new SitterCrew(pyramid, atOnce) : undefined;
     try {
       const people = await findParts(pyramid, networks, {
         tiles,
         onProgress,
+        ...(rgb && seenOn(new SeenSketch(pyramid, rgb), onProgress)),
         ...(crew && { crew: crew.give }),
       });
       return await withLikenesses(pyramid, people, networks);

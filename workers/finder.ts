@@ -1,6 +1,7 @@
+import type { Triple } from '#core/colour/triple';
 import type { Pyramid } from '#core/raster/pyramid';
 import type { FoundPeople } from '#core/segment/found';
-import type { FinderExchanges } from './protocol';
+import type { FinderExchanges, SeenPeople } from './protocol';
 import { WorkerPort } from './workerPort';
 
 /** Finding people in a large photo takes its time on a slow machine, and the networks are loaded first. */
@@ -12,6 +13,8 @@ export interface FindOptions {
   readonly tiles: boolean;
   /** share done, 0..1 */
   readonly onProgress: (share: number) => void;
+  /** what is shown of people as soon as it is known, in lines of this colour, 0..255; whoever is told owns the bitmap */
+  readonly seen?: { readonly rgb: Triple; readonly tell: (people: SeenPeople) => void };
   readonly signal: AbortSignal;
 }
 
@@ -37,11 +40,14 @@ export class Finder {
   }
 
   /** @throws {NetworksMissingError} {CancelledError} when the signal says so */
-  async find(pyramid: Pyramid, { tiles, onProgress, signal }: FindOptions): Promise<FoundPeople> {
+  async find(pyramid: Pyramid, { tiles, onProgress, seen, signal }: FindOptions): Promise<FoundPeople> {
     const stop = () => this.dispose();
     signal.addEventListener('abort', stop, { once: true });
     try {
-      return await this.#port.call('find', { pyramid, tiles, atOnce: this.atOnce }, [], onProgress);
+      const request = { pyramid, tiles, atOnce: this.atOnce, rgb: seen?.rgb };
+      return await this.#port.call('find', request, [], (progress) =>
+        typeof progress === 'number' ? onProgress(progress) : seen?.tell(progress),
+      );
     } finally {
       signal.removeEventListener('abort', stop);
     }

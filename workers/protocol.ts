@@ -31,10 +31,11 @@ import type { CodedTarget } from '#core/render/codedRegion';
 import type { WrittenAs } from '#core/formats/writtenFile';
 import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
 
-/** A request's payload and its reply. */
-interface Exchange<Request, Reply> {
+/** A request's payload, its reply, and what is told meanwhile: the share that is done, 0..1, if nothing else. */
+export interface Exchange<Request, Reply, Progress = number> {
   request: Request;
   reply: Reply;
+  progress: Progress;
 }
 
 /** A photo that was decoded. */
@@ -176,9 +177,21 @@ export type AnalystExchanges = {
 export type FinderExchanges = {
   /** loads the networks and runs each once */
   prepare: Exchange<undefined, undefined>;
-  /** with so many sitters worked out at a time */
-  find: Exchange<{ pyramid: Pyramid; tiles: boolean; atOnce: number }, FoundPeople>;
+  /** with so many sitters worked out at a time, and lines of this colour about what is known already */
+  find: Exchange<
+    { pyramid: Pyramid; tiles: boolean; atOnce: number; rgb: Triple | undefined },
+    FoundPeople,
+    number | SeenPeople
+  >;
 };
+
+/** What is known of people while they are being found: how many faces, how many sitters in parts, and lines about them. */
+export interface SeenPeople {
+  readonly faces: number;
+  readonly known: number;
+  /** of the whole photo, in small; nothing but the lines */
+  readonly bitmap: ImageBitmap;
+}
 
 /** The workers that work out the sitters of a photo, each told of its own ones by number. */
 export type SitterExchanges = {
@@ -299,7 +312,7 @@ export interface CoverageLook {
 }
 
 /** Requests and replies of one worker, by name. */
-export type Exchanges = Record<string, Exchange<unknown, unknown>>;
+export type Exchanges = Record<string, Exchange<unknown, unknown, unknown>>;
 
 /** To a worker: a call, the lock that it holds as long as it lives, or the question whether it is there. */
 export type PageMessage = RequestMessage | { readonly lock: string } | { readonly beat: true };
@@ -316,5 +329,5 @@ export type ReplyMessage =
   | { readonly living: true }
   | { readonly beat: true }
   | { readonly call: number; readonly reply: unknown }
-  | { readonly call: number; readonly progress: number }
+  | { readonly call: number; readonly progress: unknown }
   | { readonly call: number; readonly fault: ErrorFacts };

@@ -4,7 +4,7 @@ import type { Exchanges, PageMessage, ReplyMessage, RequestMessage } from './pro
 type Handlers<E extends Exchanges> = {
   [Name in keyof E]: (
     request: E[Name]['request'],
-    onProgress: (share: number) => void,
+    onProgress: (progress: E[Name]['progress']) => void,
   ) => E[Name]['reply'] | Promise<E[Name]['reply']>;
 };
 
@@ -31,7 +31,9 @@ async function answer<E extends Exchanges>(
   { call, name, request }: RequestMessage,
 ): Promise<void> {
   try {
-    const reply = await handlers[name as keyof E](request, (progress) => post({ call, progress }, []));
+    const reply = await handlers[name as keyof E](request, (progress) =>
+      post({ call, progress }, transferOf(progress)),
+    );
     post({ call, reply }, transferOf(reply));
   } catch (error) {
     post({ call, fault: factsOf(error) }, []);

@@ -3,6 +3,7 @@ import type { Plate } from '#core/raster/plate';
 import type { FollowedFrame, Following, FrameReach, ShotFrame } from '#kinds/shot/followShot';
 import type { FrameSide } from '#kinds/shot/between';
 import type { ClipFacts } from './clip';
+import type { Exchange } from './protocol';
 
 export type { ClipFacts } from './clip';
 
@@ -34,29 +35,26 @@ export interface FrameWork {
 /** A worker that decodes a clip, follows areas through it, renders and writes its frames. */
 export type ShotExchanges = {
   /** @param rate of images, frames a second */
-  open: { request: { file: Blob; name: string; rate?: number }; reply: ShotFacts };
+  open: Exchange<{ file: Blob; name: string; rate?: number }, ShotFacts>;
   /** a frame as it is, in small, as a JPEG */
-  small: { request: { n: number; longSide: number }; reply: Blob };
+  small: Exchange<{ n: number; longSide: number }, Blob>;
   /** a frame as it is, as a photo: the file that it came as, else a PNG */
-  still: { request: { n: number }; reply: File };
+  still: Exchange<{ n: number }, File>;
   /** begins to follow a key frame's areas; what was followed before is given up */
-  begin: {
-    request: { n: number; photo: Photo; plates: ReadonlyMap<string, Plate>; how: Following };
-    reply: undefined;
-  };
+  begin: Exchange<{ n: number; photo: Photo; plates: ReadonlyMap<string, Plate>; how: Following }, undefined>;
   /** the next frame to which they were followed; undefined when all are */
-  next: { request: undefined; reply: FollowedAt | undefined };
+  next: Exchange<undefined, FollowedAt | undefined>;
   /** a frame with what is done to it, as a JPEG */
-  picture: { request: FrameWork & { longSide: number }; reply: Blob };
+  picture: Exchange<FrameWork & { longSide: number }, Blob>;
   /** what the steps of a key frame find there, of those that hold on it, by their id */
-  measure: {
-    request: { n: number; photo: Photo; plates: ReadonlyMap<string, Plate> };
-    reply: ReadonlyMap<string, unknown>;
-  };
+  measure: Exchange<
+    { n: number; photo: Photo; plates: ReadonlyMap<string, Plate> },
+    ReadonlyMap<string, unknown>
+  >;
   /** begins a file */
-  write: { request: ShotWritten; reply: undefined };
+  write: Exchange<ShotWritten, undefined>;
   /** puts the next frame into it; frames that are files of their own, and masks, come back by name */
-  add: { request: FrameWork; reply: ReadonlyMap<string, Blob> };
+  add: Exchange<FrameWork, ReadonlyMap<string, Blob>>;
   /** the file; undefined where frames are files of their own */
-  end: { request: undefined; reply: Blob | undefined };
+  end: Exchange<undefined, Blob | undefined>;
 };

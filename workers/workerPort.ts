@@ -2,7 +2,7 @@ import { CancelledError, WorkerLostError, WorkerSilentError, reviveError } from 
 import type { Exchanges, PageMessage, ReplyMessage } from './protocol';
 
 interface Waiting {
-  readonly onProgress: ((share: number) => void) | undefined;
+  readonly onProgress: ((progress: never) => void) | undefined;
   readonly resolve: (reply: never) => void;
   readonly reject: (error: Error) => void;
 }
@@ -48,7 +48,7 @@ export class WorkerPort<E extends Exchanges> {
     name: Name,
     request: E[Name]['request'],
     transfer: Transferable[] = [],
-    onProgress?: (share: number) => void,
+    onProgress?: (progress: E[Name]['progress']) => void,
   ): Promise<E[Name]['reply']> {
     const worker = (this.#worker ??= this.#begin());
     const call = ++this.#calls;
@@ -116,7 +116,7 @@ export class WorkerPort<E extends Exchanges> {
   #settle(message: Extract<ReplyMessage, { call: number }>): void {
     const waiting = this.#waiting.get(message.call);
     if (!waiting) return;
-    if ('progress' in message) return waiting.onProgress?.(message.progress);
+    if ('progress' in message) return waiting.onProgress?.(message.progress as never);
     this.#waiting.delete(message.call);
     this.#patienceMs = this.options.patienceMs;
     if ('fault' in message) waiting.reject(reviveError(message.fault));

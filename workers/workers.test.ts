@@ -1,10 +1,10 @@
 import { describe, expect, it, vi } from 'vitest';
 import { CancelledError, PhotoFileError, WorkerLostError, WorkerSilentError } from '#core/errors';
 import { drawCoverage } from './drawCoverage';
-import type { RequestMessage } from './protocol';
+import type { Exchange, RequestMessage } from './protocol';
 import { WorkerPort } from './workerPort';
 
-type Sums = { add: { request: number; reply: number } };
+type Sums = { add: Exchange<number, number> };
 
 /** A worker that is answered by hand. */
 class HandWorker extends EventTarget {

@@ -12,7 +12,7 @@ import { carryPlan, movesMarks } from '#kinds/set/carryPlan';
 import type { CarriedPlan, PartShifts } from '#kinds/set/carryPlan';
 import { foundEntries } from '#workers/client';
 import type { SetWorkers } from '#workers/client';
-import { storePlate } from '../storage/plateStorage';
+import { storePlates } from '../storage/plateStorage';
 import type { ProgressChange } from '../storage/progressStorage';
 import type { SetTask } from '../storage/setWorkStorage';
 import { THUMB_LONG_SIDE } from '../storage/thumbs';
@@ -39,9 +39,11 @@ export async function findInSet(
   if (people.sitters.length === 0) return undefined;
   const { sitters, background, plates } = foundEntries(people, newId);
   await workers.analyst.learnPlates(plates);
-  let refused: unknown;
   // Where the browser refuses to store, the parts are there all the same, in this tab.
-  for (const [name, plate] of plates) await storePlate(name, plate).catch((error) => (refused = error));
+  const refused = await storePlates(plates).then(
+    () => undefined,
+    (error: unknown) => error,
+  );
   const names = { newId, nameOf: areaNameOf };
   const put = (sitting: Sitting) =>
     joinSitters(

@@ -4,6 +4,7 @@ import { effectScope, nextTick, shallowRef } from 'vue';
 import { PHOTO_ID, photoWith, sittingWith } from '../../tests/fixtures/documents';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
+import { useSeeing } from '../stores/seeing';
 import { useSitting } from '../stores/sitting';
 import { useFind } from './useFind';
 import { useOpenPhoto } from './useOpenPhoto';
@@ -54,6 +55,30 @@ describe('find', () => {
     await found;
     expect(workers.find).not.toHaveBeenCalled();
     expect(useNotices().notices[0]!.text).toContain('Find was stopped');
+  });
+
+  it('shows what is known of the photo that is looked at, until all is', async () => {
+    const { find, seen } = scope.run(() => useFind())!;
+    let end: (people: { sitters: [] }) => void;
+    workers.find.mockReturnValue(new Promise((resolve) => (end = resolve)));
+    const found = find();
+    bring({});
+    await vi.waitFor(() => expect(workers.find).toHaveBeenCalled());
+    const { seen: asked } = workers.find.mock.calls[0]![0];
+    expect(asked.rgb).toEqual(useSeeing().lineColour);
+    const bitmap = { close: vi.fn() };
+    asked.tell({ faces: 2, known: 1, bitmap });
+    expect(seen.value).toMatchObject({
+      faces: 2,
+      known: 1,
+      frame: { key: `seen:${PHOTO_ID}:2:1`, pieces: [{ region: { x: 0, width: 400 }, bitmap }] },
+    });
+    useBench().choosePhoto('another');
+    asked.tell({ faces: 2, known: 2, bitmap });
+    expect([seen.value!.known, bitmap.close.mock.calls.length]).toEqual([1, 1]);
+    end!({ sitters: [] });
+    await found;
+    expect(seen.value).toBeUndefined();
   });
 
   it('looks for nobody in a photo that could not be opened', async () => {

@@ -1,21 +1,27 @@
 import { putPeople } from '#kinds/people/putPeople';
 import { areaNameOf } from '#core/document/partNames';
+import type { Photo } from '#core/document/schema';
 import { changePhoto } from '#core/document/commands';
 import { joinSitters } from '#core/document/joinSitters';
 import { CancelledError } from '#core/errors';
-import type { Plate } from '#core/raster/plate';
 import { foundEntries } from '#workers/client';
-import { storePlate } from '../storage/plateStorage';
-import { readonly, ref } from 'vue';
+import { storePlates } from '../storage/plateStorage';
+import type { SeenPeople } from '#workers/client';
+import { wholeRegion } from '#core/raster/raster';
+import { readonly, ref, shallowRef } from 'vue';
 import { useBenchPhoto } from './useBenchPhoto';
+import type { Frame } from './useFrames';
 import { isOpened } from './useOpenPhoto';
 import { useWorkers } from './useWorkers';
 import { useBench } from '../stores/bench';
 import { useNotices } from '../stores/notices';
+import { useSeeing } from '../stores/seeing';
 import { useSitting } from '../stores/sitting';
 
 /** How far find has come, 0..1, while it works; shared by all that show it. */
 const progress = ref<number>();
+/** What is known meanwhile: how many faces, how many sitters in parts, and lines about them, drawn once. */
+const seen = shallowRef<{ readonly faces: number; readonly known: number; readonly frame: Frame }>();
 let stop: AbortController | undefined;
 
 /** Finds people and their parts in the chosen photo and puts them into the document, one checkpoint. */
@@ -24,6 +30,7 @@ export function useFind() {
   const notices = useNotices();
   const sitting = useSitting();
   const bench = useBench();
+  const seeing = useSeeing();
   const { photo } = useBenchPhoto();
 
   async function find(tiles = false): Promise<void> {
@@ -39,11 +46,13 @@ export function useFind() {
         tiles,
         signal: stop.signal,
         onProgress: (share) => (progress.value = share),
+        seen: { rgb: seeing.lineColour, tell: (people) => show(open, people) },
       });
       if (people.sitters.length === 0) return sayNobody(tiles);
       const entries = foundEntries(people, () => crypto.randomUUID());
       await workers.analyst.learnPlates(entries.plates);
-      await storeFound(entries.plates);
+      // Where the browser refuses to store, the parts are there all the same, in this tab.
+      await storePlates(entries.plates).catch(notices.problem);
       const newId = () => crypto.randomUUID();
       sitting.change('find', (document) =>
         joinSitters(
@@ -63,15 +72,18 @@ export function useFind() {
       if (error instanceof CancelledError) notices.say('Find was stopped; nothing was changed.');
       else notices.problem(error);
     } finally {
-      progress.value = undefined;
+      progress.value = seen.value = undefined;
     }
   }
 
-  /** Where the browser refuses to store, the parts are there all the same, in this tab. */
-  async function storeFound(plates: ReadonlyMap<string, Plate>): Promise<void> {
-    let refused: unknown;
-    for (const [name, plate] of plates) await storePlate(name, plate).catch((error) => (refused = error));
-    if (refused !== undefined) notices.problem(refused);
+  /** Shows what is known so far, unless another photo is looked at by now. */
+  function show({ id, width, height }: Photo, { faces, known, bitmap }: SeenPeople): void {
+    if (photo.value?.id !== id) return bitmap.close();
+    const frame = {
+      key: `seen:${id}:${faces}:${known}`,
+      pieces: [{ region: wholeRegion(width, height), bitmap }],
+    };
+    seen.value = { faces, known, frame };
   }
 
   function sayNobody(tiles: boolean): void {
@@ -86,6 +98,9 @@ export function useFind() {
     /** loads what find needs, before it is pressed */
     prepareFind: () => workers.prepareFind(),
     progress: readonly(progress),
+    /** what is known while it works */
+    seen,
+    forgetSeen: () => (seen.value = undefined),
     stopFind: () => stop?.abort(),
   };
 }

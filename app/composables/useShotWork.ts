@@ -10,7 +10,7 @@ import { shotWorker } from '#workers/client';
 import type { FollowedAt, ShotExchanges, WorkerPort } from '#workers/client';
 import { onScopeDispose } from 'vue';
 import { photoFile, storePhoto } from '../storage/photoStorage';
-import { storePlate } from '../storage/plateStorage';
+import { storePlates } from '../storage/plateStorage';
 import {
   followStates,
   followedFacts,
@@ -236,8 +236,7 @@ export function useShotWork() {
         return notices.say(`This frame shows the same picture as “${same.file}”, which is taken in hand.`);
       }
       await storePhoto(sha256, name, still, thumb).catch(notices.problem);
-      for (const { plates } of sides)
-        for (const [plate, coverage] of plates) await storePlate(plate, coverage).catch(notices.problem);
+      for (const { plates } of sides) await storePlates(plates).catch(notices.problem);
       const [{ photo: { frame: choices } } = { photo: shot.keys[0]! }] = sides;
       const frame = { ...choices!, n };
       const bare = newPhoto({ id: sha256, file: name, width, height, frame });

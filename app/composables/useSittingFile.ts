@@ -4,7 +4,7 @@ import type { SittingsFile } from '#core/document/filesOf';
 import { fitName } from '#core/document/names';
 import { database } from '../storage/database';
 import { isPhotoStored, photoFile, storeClip, storePhoto } from '../storage/photoStorage';
-import { storePlate } from '../storage/plateStorage';
+import { storePlates } from '../storage/plateStorage';
 import { saveBlob } from '../storage/saveBlob';
 import { NOT_STORED, saveSitting } from '../storage/sittingStorage';
 import { THUMB_LONG_SIDE } from '../storage/thumbs';
@@ -54,7 +54,7 @@ export function useSittingFile() {
   async function openFile(file: File): Promise<string | undefined> {
     try {
       const read = await workers.files.unpackSitting(file);
-      for (const [name, plate] of read.plates) await storePlate(name, plate);
+      await storePlates(read.plates);
       for (const needed of filesOf(read.sitting)) {
         const bytes = read.photos.get(needed.id);
         if (bytes && !(await isPhotoStored(needed.id)))

@@ -2,7 +2,7 @@ import { filesOf } from '#core/document/filesOf';
 import { copyName } from '#core/document/names';
 import { database } from '../storage/database';
 import { storeHeldPhotos } from '../storage/photoStorage';
-import { storePlate } from '../storage/plateStorage';
+import { storePlates } from '../storage/plateStorage';
 import { saveBlob } from '../storage/saveBlob';
 import { setAsideOf } from '../storage/sittingStorage';
 import { useNotices } from '../stores/notices';
@@ -22,7 +22,7 @@ export function useStoring() {
     const document = sitting.document;
     if (!document) return;
     try {
-      for (const [name, plate] of await collectPlates(document)) await storePlate(name, plate);
+      await storePlates(await collectPlates(document));
       const lost = await storeHeldPhotos(filesOf(document));
       await sitting.storeAnew();
       if (sitting.saveProblem) return;

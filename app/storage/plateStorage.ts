@@ -16,6 +16,21 @@ export async function storePlate(name: string, plate: Plate): Promise<void> {
   unstored.delete(name);
 }
 
+/** Plates that are compressed and put away at a time: one waits for the disk while the next is compressed. */
+const AT_ONCE = 8;
+
+/** Keeps several under their names. @throws the first refusal, once all were tried */
+export async function storePlates(plates: ReadonlyMap<string, Plate>): Promise<void> {
+  const left = [...plates];
+  const refused: unknown[] = [];
+  const lane = async () => {
+    for (let next = left.shift(); next; next = left.shift())
+      await storePlate(...next).catch((error: unknown) => refused.push(error));
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, lane));
+  if (refused.length > 0) throw refused[0];
+}
+
 /** Coverage compressed. */
 export async function packPlate(
   name: string,

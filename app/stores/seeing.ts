@@ -1,7 +1,9 @@
 import { defineStore } from 'pinia';
 import type { JsonObject } from '#core/document/kinds';
 import type { Photo } from '#core/document/schema';
-import { ref, shallowRef } from 'vue';
+import { convertHsvToSrgbEncoded } from '#core/colour/hsv';
+import type { Triple } from '#core/colour/triple';
+import { computed, ref, shallowRef } from 'vue';
 
 /** Ways in which an area’s extent is shown. */
 export const OVERLAYS = ['none', 'hatch', 'outline', 'grey', 'dimmed', 'ground'] as const;
@@ -12,6 +14,15 @@ export const useSeeing = defineStore('seeing', () => {
   const overlay = ref<Overlay>('hatch');
   /** degrees, of the hatch and the outline: blue-green is on no sitter's skin, lips or hair */
   const hatchHue = ref(190);
+  /** of lines over the picture, 0..255: deep, so that they stand out from skin */
+  const lineColour = computed<Triple>(() => {
+    const [red, green, blue] = convertHsvToSrgbEncoded({
+      hueDegrees: hatchHue.value,
+      saturation: 1,
+      value: 0.44,
+    });
+    return [Math.round(255 * red), Math.round(255 * green), Math.round(255 * blue)];
+  });
   /** of the plain ground, #rrggbb */
   const groundColour = ref('#777777');
   /** in place of the picture: clipped pixels in the colours of their channels, or by how much it is changed */
@@ -71,6 +82,7 @@ export const useSeeing = defineStore('seeing', () => {
   return {
     overlay,
     hatchHue,
+    lineColour,
     groundColour,
     map,
     split,

@@ -84,7 +84,7 @@ vi.mock('#workers/client', async () => ({
 vi.stubGlobal('navigator', { hardwareConcurrency: 2 });
 vi.mock('../storage/photoStorage', () => ({ photoFile: () => Promise.resolve(new Blob()) }));
 vi.mock('../storage/plateStorage', () => ({
-  storePlate: () => Promise.resolve(),
+  storePlates: () => Promise.resolve(),
   loadPlate: () => Promise.resolve(undefined),
 }));
 

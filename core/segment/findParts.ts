@@ -12,7 +12,7 @@ import { BACKGROUND_LONG_SIDE } from './featureParameters';
 import { parseFeatures } from './featureParser';
 import type { FeatureAnswers } from './featureParser';
 import { foundPart } from './found';
-import type { FoundPart, FoundPeople } from './found';
+import type { FoundPart, FoundPeople, FoundSitter } from './found';
 import { parseHead } from './headParser';
 import { LocalSitterMaker } from './sitterMaker';
 import type { SitterMaker, SitterWork } from './sitterMaker';
@@ -27,6 +27,10 @@ export interface FindOptions {
   /** look for faces smaller than a thirtieth of the long side too */
   readonly tiles?: boolean;
   readonly onProgress?: (share: number) => void;
+  /** is told of all faces once they are seen, from left to right */
+  readonly onFaces?: (faces: readonly FaceLandmarks[]) => void;
+  /** is told of each sitter once its parts are known, long before all of them are */
+  readonly onSitter?: (sitter: FoundSitter) => void;
   /** works several sitters out at a time, each elsewhere; without it they come one after the other */
   readonly crew?: (work: SitterWork) => SitterMaker;
 }
@@ -49,6 +53,7 @@ export async function findParts(
     step(0.05);
   }
   faces.sort((p, q) => p.points[168]![0] - q.points[168]![0]);
+  options.onFaces?.(faces);
   const frames = faces.map(faceFrame);
   const crew = faces.length > 1 ? options.crew : undefined;
   const makers: SitterMaker[] = [];
@@ -79,7 +84,11 @@ export async function findParts(
   const divided = await Promise.all(heads);
   partSitters(divided);
   const made = await Promise.all(
-    makers.map(async (maker, n) => reached(await maker.finish(divided[n]!.classes, features[n]!))),
+    makers.map(async (maker, n) => {
+      const one = reached(await maker.finish(divided[n]!.classes, features[n]!));
+      options.onSitter?.(one.sitter);
+      return one;
+    }),
   );
   step(1);
   return {

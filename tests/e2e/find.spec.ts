@@ -175,6 +175,50 @@ test('a face seen from its side is found, and what is unsure about it is said', 
   expect(await bench.meanAt([300, 100], 1)).toEqual([0, 0, 0]);
 });
 
+test('while two are worked out, faces and what is known are outlined; stopped, the lines are gone', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByLabel('Photos for a new sitting').setInputFiles(headPath('pair'));
+  const bench = new Bench(page, { width: 432, height: 540 });
+  await bench.settle();
+  const stage = page.getByTestId('stage');
+  const [x, y] = await bench.at([20, 20]);
+  const [right, bottom] = await bench.at([412, 300]);
+  const clip = { x, y, width: right - x, height: bottom - y };
+  const pixels = async () =>
+    sharp(await page.screenshot({ clip }))
+      .greyscale()
+      .raw()
+      .toBuffer();
+  const before = await pixels();
+  /** how many pixels other than before are dark, as lines are */
+  const lines = async () =>
+    (await pixels()).filter((value, i) => value < 120 && Math.abs(value - before[i]!) > 20).length;
+
+  await page.keyboard.press('f');
+  await expect(stage).toHaveAttribute('data-overlay', /^seen:.*:2:0$/);
+  await expect(page.getByText('2 faces seen')).toBeVisible();
+  await expect.poll(lines).toBeGreaterThan(100);
+  expect(await lines()).toBeLessThan(before.length / 20);
+  await page.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByText('Find was stopped; nothing was changed.')).toBeVisible();
+  await expect.poll(lines).toBe(0);
+
+  const shown = await stage.evaluateHandle((element: HTMLElement) => {
+    const all: string[] = [];
+    new MutationObserver(() => all.push(element.dataset.overlay ?? '')).observe(element, {
+      attributeFilter: ['data-overlay'],
+    });
+    return all;
+  });
+  await page.keyboard.press('f');
+  await expect(page.getByText('Found 2 sitters', { exact: false })).toBeVisible();
+  const [faces, known, ...then] = (await shown.jsonValue()).map((key) => key.replace(/seen:.*?:/, ''));
+  expect([faces, known]).toEqual(['2:0', '2:1']);
+  expect(then.join()).not.toContain(':2:');
+});
+
 test('Find and Check pressed while a photo is being opened wait for it, and look at no other', async ({
   page,
 }) => {

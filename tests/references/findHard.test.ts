@@ -5,6 +5,7 @@ import { NetworksMissingError } from '#core/errors';
 import { buildPyramid } from '#core/raster/pyramid';
 import type { Pyramid } from '#core/raster/pyramid';
 import { detectFaces } from '#core/segment/detectFaces';
+import type { FaceLandmarks } from '#core/segment/faceLandmarks';
 import { findParts } from '#core/segment/findParts';
 import { networkFiles } from '../../cli/networkFiles';
 import { tfNetworks } from '../../networks/tfNetworks';
@@ -144,13 +145,23 @@ describe('find where it is hard', () => {
       ),
     );
     const seen: number[] = [];
-    const { sitters } = await findParts(pyramid, networks, { onProgress: (share) => seen.push(share) });
+    const told: [readonly FaceLandmarks[], number][] = [];
+    const { sitters } = await findParts(pyramid, networks, {
+      onProgress: (share) => seen.push(share),
+      onFaces: (faces) => told.push([faces, seen.at(-1)!]),
+      onSitter: (sitter) => told.push([[sitter.landmarks], seen.at(-1)!]),
+    });
     expect(sitters.length).toBe(6);
     const places = sitters.map(({ landmarks }) => landmarks.points[168]![0]);
     expect(places).toEqual(places.toSorted((p, q) => p - q));
     expect(sitters.every(({ parts }) => parts.some(({ part }) => part === 'face'))).toBe(true);
     expect(seen).toEqual(seen.toSorted((p, q) => p - q));
     expect(seen.length).toBeGreaterThan(18);
+    // All faces are told early, and each sitter as soon as it is worked out.
+    const faces = sitters.map(({ landmarks }) => landmarks);
+    expect(told.map(([known]) => known)).toEqual([faces, ...faces.map((face) => [face])]);
+    expect(told[0]![1]).toBeLessThan(0.11);
+    expect(told.slice(1).map(([, share]) => Math.round(120 * share))).toEqual([75, 84, 93, 102, 111, 120]);
   });
 
   it('finds nobody where nobody is', async () => {

@@ -3,7 +3,7 @@ import { ChevronLeft, ChevronRight, History, Keyboard, LayoutGrid, Redo2, Undo2 
 
 const sitting = useSitting();
 const bench = useBench();
-const { find, progress, stopFind } = useFind();
+const { find, progress, seen, stopFind } = useFind();
 const { check, checking, mending } = useCheck();
 const { step } = usePhotos();
 const photos = computed(() => sitting.document?.photos ?? []);
@@ -17,6 +17,12 @@ function rename(event: Event): void {
   else field.value = sitting.document?.name ?? '';
 }
 const { keyOf } = useKeys();
+/** How far looking for people has come: one alone is known when all is. */
+const words = computed(() => {
+  if (!seen.value || seen.value.faces < 2) return 'Finding people …';
+  const { known, faces } = seen.value;
+  return known === 0 ? `${faces} faces seen …` : `${known} of ${faces} people known …`;
+});
 </script>
 
 <template>
@@ -109,7 +115,8 @@ const { keyOf } = useKeys();
     </button>
     <LookChoice />
     <span v-if="progress !== undefined" class="flex items-center gap-2 text-[13px]" role="status">
-      Finding people … <progress :value="progress" max="1" class="h-2 w-20" aria-label="Find" />
+      {{ words }}
+      <progress :value="progress" max="1" class="h-2 w-20" aria-label="Find" />
       <button class="press" @click="stopFind">Stop</button>
     </span>
     <button v-else class="press" :disabled="!photo" title="Find people and their parts" @click="find()">

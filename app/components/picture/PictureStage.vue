@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { useResizeObserver } from '@vueuse/core';
-import { convertHsvToSrgbEncoded } from '#core/colour/hsv';
 import type { Photo } from '#core/document/schema';
 import { areaOfPlace } from '#kinds/people/places';
 import type { CoverageLook, Survey } from '#workers/client';
@@ -20,14 +19,11 @@ const { cursor, hover, handlers } = usePicturePointers(stage, (at) => void openM
 
 const region = computed(() => visibleRegion(view, props.photo));
 const showsBefore = computed(() => seeing.holdingBefore || seeing.split !== undefined || seeing.beside);
-/** A deep colour of the chosen hue for lines; what is dimmed goes to black. */
+/** What is dimmed goes to black. */
 function lookOf(style: CoverageLook['style']): CoverageLook {
   if (style === 'dimmed') return { style, rgb: [0, 0, 0] };
-  const deep = convertHsvToSrgbEncoded({ hueDegrees: seeing.hatchHue, saturation: 1, value: 0.44 });
-  const encoded =
-    style === 'ground'
-      ? [1, 3, 5].map((at) => Number.parseInt(seeing.groundColour.slice(at, at + 2), 16))
-      : deep.map((channel) => Math.round(255 * channel));
+  if (style !== 'ground') return { style, rgb: seeing.lineColour };
+  const encoded = [1, 3, 5].map((at) => Number.parseInt(seeing.groundColour.slice(at, at + 2), 16));
   return { style, rgb: encoded as unknown as CoverageLook['rgb'] };
 }
 
@@ -64,6 +60,11 @@ const { base, after, before, overlay, map, clippedShares, changeSums, survey, bu
   }));
 watch(survey, (now) => emit('survey', now));
 const standIn = useStandIn(() => props.photo, base);
+const { seen: seenPeople, forgetSeen } = useFind();
+/** While people are looked for, what is known of them takes the place of the extent. */
+const lines = computed(() => seenPeople.value?.frame ?? overlay.value);
+// What was drawn of another photo is gone.
+watch(() => props.photo.id, forgetSeen);
 
 /** of the stage, CSS pixels; the picture has half of it while before stands beside it */
 const room = ref({ width: 0, height: 0 });
@@ -92,7 +93,7 @@ const { canvases } = usePainter(canvas, room, {
     ['base', base],
     ['after', after],
     ['before', before],
-    ['overlay', overlay],
+    ['overlay', lines],
     ['map', map],
   ],
   restart,
@@ -123,7 +124,7 @@ const state = computed(() => {
     :data-ready="ready && resting && after?.key ? after.key : undefined"
     :data-frame="after?.key"
     :data-small="standIn?.key"
-    :data-overlay="overlay?.key"
+    :data-overlay="lines?.key"
     :data-view="`${view.left} ${view.top} ${view.zoom}`"
     v-on="handlers"
   >
