@@ -31,7 +31,7 @@ export function useFind() {
   const sitting = useSitting();
   const bench = useBench();
   const seeing = useSeeing();
-  const { photo } = useBenchPhoto();
+  const { photo, area } = useBenchPhoto();
 
   async function find(tiles = false): Promise<void> {
     const open = photo.value;
@@ -67,13 +67,21 @@ export function useFind() {
       notices.say(
         `Found ${count} ${count === 1 ? 'sitter' : 'sitters'}. Choose a part on the face map, or let Check say what is off.`,
       );
-      bench.sitterId = photo.value?.sitters[0]?.id;
+      if (photo.value?.id === open.id) lookAtFirst();
     } catch (error) {
       if (error instanceof CancelledError) notices.say('Find was stopped; nothing was changed.');
       else notices.problem(error);
     } finally {
       progress.value = seen.value = undefined;
     }
+  }
+
+  /** Opens the first sitter, and where no area is chosen the skin: its numbers are read first. */
+  function lookAtFirst(): void {
+    const [first] = photo.value?.sitters ?? [];
+    bench.sitterId = first?.id;
+    const skin = photo.value?.areas.find(({ sitter, part }) => sitter === first?.id && part === 'skin');
+    if (!area.value && bench.tool === 'look') bench.choose(skin?.id);
   }
 
   /** Shows what is known so far, unless another photo is looked at by now. */

@@ -40,8 +40,11 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
   readonly offer: AdjustOffer<Parameters>;
   /** parameters that change no pixel */
   readonly neutral: Parameters;
-  /** what it is set to, in a few words for a line of the plan, and its colour where it has one (#rrggbb) */
-  brief?(parameters: Parameters, part: Part | undefined): StepBrief;
+  /**
+   * What it is set to, in a few words for a line of the plan, and its colour where it has one (#rrggbb).
+   * @param like name of the other area that the parameters name
+   */
+  brief?(parameters: Parameters, part: Part | undefined, like: string | undefined): StepBrief;
   /** whether its control shows the families of colour that reach it */
   readonly looksAtFamilies?: boolean;
   /** whether it sees the part's own colour in pixels that the part shares with what is behind it */

@@ -14,8 +14,12 @@ const menu = useMenu();
 const entriesOf = useStepMenu();
 
 const kind = computed(() => KINDS.adjusts.get(props.step.kind)!);
-const part = computed(() => props.photo.areas.find(({ id }) => id === props.step.areaId)?.part);
-const brief = computed(() => kind.value.brief?.(props.step.parameters, part.value));
+const areaOf = (id: string | null | undefined) => props.photo.areas.find((area) => area.id === id);
+const brief = computed(() => {
+  const { parameters, areaId } = props.step;
+  const like = areaOf(kind.value.like?.(parameters))?.name;
+  return kind.value.brief?.(parameters, areaOf(areaId)?.part, like);
+});
 const isInHand = computed(() => inHand.value?.id === props.step.id);
 const change = (what: string, next: Partial<Step>) =>
   edit(what, (photo) => putStep(photo, { ...props.step, ...next }));

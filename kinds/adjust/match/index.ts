@@ -24,8 +24,8 @@ export const match = defineAdjust<MatchParameters, MatchMeasures>({
   parameters: matchParameters,
   migrations: {},
   neutral: NEUTRAL,
-  brief: ({ to }) => {
-    if (to.by === 'area') return { words: 'to another area' };
+  brief: ({ to }, _, like) => {
+    if (to.by === 'area') return { words: like === undefined ? 'to another area' : `to “${like}”` };
     return { words: to.by === 'trend' ? to.name : `to RGB ${to.to.map(Math.round).join(' ')}` };
   },
   cleansEdges: true,

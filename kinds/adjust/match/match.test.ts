@@ -12,7 +12,7 @@ import { portrait, truthMask } from '../../../tests/fixtures/truth';
 import { area, patchInput, photoOf, renderWhole, run, step } from '../../../tests/fixtures/plans';
 import { meanDifference } from '../../../tests/references/measures';
 import { compileMatch, measureMatch } from './compute';
-import { startMatch } from './schema';
+import { matchToFace, startMatch } from './schema';
 import type { MatchParameters } from './schema';
 
 const NUMBERS: MatchParameters = {
@@ -29,6 +29,12 @@ describe('match', () => {
     const startFor = (part: Part) => startMatch({ area: of('own', part), areas }).to;
     expect(startFor('arms')).toEqual({ by: 'area', areaId: 'own face' });
     expect(startFor('hair')).not.toEqual(startFor('arms'));
+  });
+
+  it('says in the plan which area it goes by, and that it is another where that is gone', () => {
+    const { brief } = KINDS.adjusts.get('match')!;
+    expect(brief!(matchToFace('f'), 'arms', 'Face')).toEqual({ words: 'to “Face”' });
+    expect(brief!(matchToFace('f'), 'arms', undefined)).toEqual({ words: 'to another area' });
   });
 
   // Worked example, common practice: a darker chest brought to the face by three numbers.
