@@ -59,7 +59,7 @@ const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
         <span>{{ sentence(`${nameOf(entry.sitterId)}${findingWords(entry.finding, photo)}`) }}.</span>
         <button
           v-if="mendWords(entry.finding)"
-          class="press ml-2 !py-0 text-left"
+          class="press mt-0.5 !block !py-0 text-left"
           :disabled="checking"
           @click="mend(entry)"
         >
