@@ -219,6 +219,37 @@ test('while two are worked out, faces and what is known are outlined; stopped, t
   expect(then.join()).not.toContain(':2:');
 });
 
+test('lines about what is known stay with their photo, which is found while another is looked at', async ({
+  page,
+}) => {
+  const problems: string[] = [];
+  page.on('pageerror', ({ message }) => problems.push(message));
+  const wall = sharp({ create: { width: 432, height: 540, channels: 3, background: '#8a6a4a' } });
+  const pair = await sharp(headPath('pair')).toBuffer();
+  const photo = (name: string, buffer: Buffer) => ({ name, mimeType: 'image/jpeg', buffer });
+  await page.goto('/');
+  await page
+    .getByLabel('Photos for a new sitting')
+    .setInputFiles([photo('a-pair.jpg', pair), photo('b-wall.jpg', await wall.jpeg().toBuffer())]);
+  const bench = new Bench(page, { width: 432, height: 540 });
+  await bench.settle();
+  const stage = page.getByTestId('stage');
+  const colour = await bench.meanAt([216, 80], 4);
+
+  await page.keyboard.press('f');
+  await expect(stage).toHaveAttribute('data-overlay', /^seen:/);
+  await page.keyboard.press('.');
+  await expect(stage).not.toHaveAttribute('data-overlay', /seen/);
+  await bench.settle();
+  expect(await bench.meanAt([216, 80], 4)).not.toEqual(colour);
+  await page.keyboard.press(',');
+  await expect(page.getByText('Found 2 sitters', { exact: false })).toBeVisible();
+  await bench.settle();
+  expect(await bench.meanAt([216, 80], 4)).toEqual(colour);
+  await expect(page.getByText('Sitter 1')).toBeVisible();
+  expect(problems).toEqual([]);
+});
+
 test('Find and Check pressed while a photo is being opened wait for it, and look at no other', async ({
   page,
 }) => {
