@@ -28,6 +28,9 @@ export class SeenSketch {
     this.#sheet = blank(region.outWidth, region.outHeight);
     this.#sheet.strokeStyle = `rgb(${rgb.join(' ')})`;
     this.#sheet.lineWidth = LINE_WIDTH;
+    // On dark hair a dark line would not be seen.
+    this.#sheet.shadowColor = '#fff';
+    this.#sheet.shadowBlur = LINE_WIDTH;
   }
 
   /** The oval of a face. */

@@ -7,6 +7,7 @@ import { portrait, truthMask } from '../../../tests/fixtures/truth';
 import { area, patchInput, photoOf, renderWhole, run, step } from '../../../tests/fixtures/plans';
 import { changedOutside, meanDifference, textureCorrelation } from '../../../tests/references/measures';
 import { compileEvenness, measureEvenness } from './compute';
+import { evenness } from './index';
 
 const FULL = { hue: 1, saturation: 1, lightness: 0, size: 12, blush: 0, marks: 1 };
 const SIDE = 200;
@@ -26,6 +27,13 @@ const at = (pixels: Float32Array, x: number, y: number) =>
 const redness = (pixels: Float32Array, x: number, y: number) => convertSrgbLinearToOklab(at(pixels, x, y))[1];
 
 describe('evenness', () => {
+  it('says in the plan by how much it evens, in one number where that is one', () => {
+    const words = (hue: number, lightness: number) =>
+      evenness.brief!({ ...evenness.neutral, hue, saturation: 0.85, lightness }, 'skin', undefined).words;
+    expect(words(0.85, 0.85)).toBe('by 85 %');
+    expect(words(0.85, 0.5)).toBe('hue 85, saturation 85, lightness 50 %');
+  });
+
   it('draws a blotch on a plain wall to the wall’s own colour, by the share asked for', () => {
     const blotch = wall((x, y) => 0.03 * Math.exp(-((x - 60) ** 2 + (y - 100) ** 2) / 400));
     const measures = measureEvenness(patchInput(blotch, SIDE), FULL);

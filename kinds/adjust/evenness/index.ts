@@ -22,9 +22,10 @@ export const evenness = defineAdjust<EvennessParameters, EvennessMeasures>({
   parameters: evennessParameters,
   migrations: {},
   neutral: NEUTRAL,
-  brief: ({ hue, saturation, lightness }) => ({
-    words: [hue, saturation, lightness].map((share) => `${Math.round(100 * share)} %`).join(' '),
-  }),
+  brief: ({ hue, saturation, lightness }) => {
+    const [h, s, l] = [hue, saturation, lightness].map((share) => Math.round(100 * share));
+    return { words: h === s && s === l ? `by ${h} %` : `hue ${h}, saturation ${s}, lightness ${l} %` };
+  },
   looksAt: 'place',
   measuredBy: ['size'],
   measure: measureEvenness,
