@@ -46,7 +46,7 @@ export function compiledSpeed(): Row[] {
   );
   const codes = new Uint8Array(4 * FINE.width * FINE.height);
   const photo = buildPyramid({ space: 'srgb8', ...FINE, data: codes.map(() => 256 * Math.random()) });
-  const table = tableKernel((pixels, pixelCount) => {
+  const { kernel: table } = tableKernel((pixels, pixelCount) => {
     for (let p = 0; p < 3 * pixelCount; p++) pixels[p]! **= 1.1;
   }, TABLE_NODES);
   const pigment = pigmentFor(guide.slice(0, 3000), [0.3, 0.1, 0.05]);

@@ -5,6 +5,7 @@ import { PARTS } from '#core/document/schema';
 import type { Area } from '#core/document/schema';
 import { stepOffers } from '#core/offer/stepOffers';
 import { applyStep } from '#core/render/applyStep';
+import { MOST_CARD_NUMBERS } from '#core/render/card';
 import type { PlaceMove } from '#core/document/carryByFace';
 import { collectKinds } from '#core/render/kinds';
 import { area as areaOf } from '../tests/fixtures/plans';
@@ -52,6 +53,19 @@ describe('every kind', () => {
       applyStep(data, input.coverage.data, kernel, { strength: 1, at: { region, first: 0, placed: true } });
     expect(data.every(Number.isFinite)).toBe(true);
   });
+
+  it.each([...KINDS.adjusts.values()].filter(({ card }) => card))(
+    '$id: what a graphics card is tried with is a step, and has no more numbers than there is room for',
+    (kind) => {
+      const { trial, compile } = kind.card!;
+      expect(kind.parameters.safeParse(trial).success).toBe(true);
+      const form = compile(trial, kind.measure({ ...input, like: input }, trial))!;
+      expect(form.words).toContain('vec3 kernel(vec3 colour, vec2 place)');
+      const count = form.numbers?.length ?? 0;
+      expect([count % 4, count <= MOST_CARD_NUMBERS]).toEqual([0, true]);
+      expect(form.numbers?.every(Number.isFinite) ?? true).toBe(true);
+    },
+  );
 
   it.each([...KINDS.marks.values(), ...KINDS.adjusts.values()])(
     '$id: has a migration for every version before its own',

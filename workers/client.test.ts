@@ -67,7 +67,7 @@ beforeEach(() => {
   answers = {
     areas: ({ ids }) => ({ newAreas: [], keys: Object.fromEntries((ids as string[]).map((id) => [id, id])) }),
     strip: () => new ArrayBuffer(4),
-    picture: ({ region }) => ({ bitmap: region, tookMs: 5 }),
+    picture: ({ region }) => ({ bitmap: region, tookMs: 5, byCard: false }),
     write: () => new Blob(['picture']),
   };
   vi.stubGlobal('Worker', ScriptedWorker);

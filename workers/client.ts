@@ -15,6 +15,7 @@ import { Finder } from './finder';
 import type { FindOptions } from './finder';
 import { seenSpace } from './screenSpace';
 import type { AreaHolder } from './heldAreas';
+import type { CardTrial } from './card/cardTrial';
 import type { OpenedPhoto, ResolvedAreas } from './protocol';
 import { Encoder, channelsOf } from './encoder';
 import { Renderers } from './renderers';
@@ -33,6 +34,7 @@ export type {
   SeenPeople,
   Survey,
 } from './protocol';
+export type { CardTrial } from './card/cardTrial';
 export type { Warning } from '#core/measure/warnings/scene';
 export type { ReadingDoubt } from '#core/measure/readingDoubt';
 export type { PhotoFinding } from '#core/render/checkPhoto';
@@ -64,7 +66,7 @@ const PATIENCE_MS = 60_000;
 const MOST_LOSSES = 5;
 const LOSSES_WITHIN_MS = 20_000;
 const FEWEST_RENDERERS = 2;
-const MOST_RENDERERS = 4;
+const MOST_RENDERERS = 8;
 /** Rendering's share of an export; the rest is encoding. */
 const RENDERED_SHARE = 0.7;
 
@@ -194,6 +196,15 @@ export class PictureWorkers {
       encoder.dispose();
       this.renderers.release('export');
     }
+  }
+
+  /**
+   * What the machine's graphics card is worth, tried beside the workers that the picture waits for; undefined where
+   * there is none.
+   * @param mayBeSlow takes one that a processor imitates, too
+   */
+  tryCard(mayBeSlow: boolean): Promise<CardTrial | undefined> {
+    return this.#watcher.tryCard(mayBeSlow);
   }
 
   /** Loads what finding people needs, before it is asked for. */

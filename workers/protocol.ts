@@ -22,6 +22,7 @@ import type { ClippedCounts } from '#core/render/clipping';
 import type { ScreenSpace } from '#core/render/encodePixels';
 import type { ReadingColours } from '#core/render/resolver';
 import type { PlaceColours } from '#core/offer/stepContext';
+import type { CardTrial } from './card/cardTrial';
 import type { ToldPhoto } from './photoVersions';
 import type { FoundPeople } from '#core/segment/found';
 import type { SitterMessage, SitterReply } from '#core/segment/sitterCrew';
@@ -247,8 +248,15 @@ export type EncoderExchanges = {
 export type RenderExchanges = {
   use: Exchange<{ pyramid: Pyramid; space: ScreenSpace }, undefined>;
   learn: Exchange<{ areas: readonly ResolvedArea[]; keep: readonly string[] }, undefined>;
-  /** with how long it took to compute, milliseconds */
-  picture: Exchange<{ plan: ResolvedPlan; region: Region }, { bitmap: ImageBitmap; tookMs: number }>;
+  /** what the machine's graphics card is worth; undefined where there is none. @param mayBeSlow an imitated one too */
+  tryCard: Exchange<{ mayBeSlow: boolean }, CardTrial | undefined>;
+  /** whether pictures are drawn by it from now on */
+  useCard: Exchange<CardUse, undefined>;
+  /** with how long it took to compute, milliseconds, and whether the graphics card did */
+  picture: Exchange<
+    { plan: ResolvedPlan; region: Region },
+    { bitmap: ImageBitmap; tookMs: number; byCard: boolean }
+  >;
   coverage: Exchange<{ areaKey: string; region: Region; look: CoverageLook }, ImageBitmap>;
   clipping: Exchange<{ plan: ResolvedPlan; region: Region }, { bitmap: ImageBitmap; counts: ClippedCounts }>;
   /** by how much a plan changes what another leaves */
@@ -265,10 +273,18 @@ export type RenderExchanges = {
   strip: Exchange<{ plan: ResolvedPlan; region: Region; target: CodedTarget }, ArrayBuffer>;
 };
 
+/** Whether a graphics card is used, and whether one that a processor imitates may be. */
+export interface CardUse {
+  readonly uses: boolean;
+  readonly mayBeSlow: boolean;
+}
+
 /** A rendered piece of the picture. */
 export interface Piece {
   readonly region: Region;
   readonly bitmap: ImageBitmap;
+  /** whether the graphics card drew it */
+  readonly byCard?: boolean;
 }
 
 /**

@@ -7,12 +7,15 @@ import { RegionRenderer } from '#core/render/regionRenderer';
 import type { ResolvedPlan } from '#core/render/resolved';
 import type { Region } from '#core/raster/raster';
 import { KINDS } from '#kinds/registry.gen';
+import { tryCard } from './card/cardTrial';
+import { GraphicsCard } from './card/graphicsCard';
 import { drawCoverage } from './drawCoverage';
 import type { RenderExchanges } from './protocol';
 import { serve } from './serve';
 
 let renderer: RegionRenderer | undefined;
 let screen: ScreenSpace = 'srgb';
+let card: GraphicsCard | undefined;
 
 function current(): RegionRenderer {
   if (!renderer) throw new RangeError('no photo is in use');
@@ -20,8 +23,23 @@ function current(): RegionRenderer {
 }
 
 serve<RenderExchanges>({
+  tryCard: ({ mayBeSlow }) => {
+    const tried = GraphicsCard.open(mayBeSlow);
+    try {
+      return tried && tryCard(tried, KINDS);
+    } finally {
+      tried?.dispose();
+    }
+  },
+  useCard: ({ uses, mayBeSlow }) => {
+    if (!uses) card?.dispose();
+    card = uses ? (card ?? GraphicsCard.open(mayBeSlow)) : undefined;
+    if (renderer) renderer.card = card;
+    return undefined;
+  },
   use: ({ pyramid, space }) => {
     renderer = new RegionRenderer(pyramid, KINDS);
+    renderer.card = card;
     screen = space;
     return undefined;
   },
@@ -35,7 +53,7 @@ serve<RenderExchanges>({
     const pixels = pixelsOf(plan, region);
     const tookMs = performance.now() - begin;
     const image = new ImageData(pixels, region.outWidth, region.outHeight, { colorSpace: screen });
-    return { bitmap: await createImageBitmap(image), tookMs };
+    return { bitmap: await createImageBitmap(image), tookMs, byCard: current().drewByCard };
   },
   coverage: ({ areaKey, region, look }) => {
     const drawn = drawCoverage(current().coverage(areaKey, region), region, look);

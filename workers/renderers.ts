@@ -10,7 +10,8 @@ import type { CodedTarget } from '#core/render/codedRegion';
 import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
 import { HeldAreas } from './heldAreas';
 import type { AreaHolder } from './heldAreas';
-import type { CoverageLook, Piece, RenderExchanges, Size } from './protocol';
+import type { CardTrial } from './card/cardTrial';
+import type { CardUse, CoverageLook, Piece, RenderExchanges, Size } from './protocol';
 import { WorkerPort } from './workerPort';
 
 const STRIP_PIXELS = 1_500_000;
@@ -36,6 +37,7 @@ export class Renderers {
   readonly #areas = new HeldAreas();
   /** milliseconds that the last picture took, by the kinds of the plan's steps and its size */
   readonly #times = new Map<string, number>();
+  #cardUse: CardUse = { uses: false, mayBeSlow: false };
 
   /** @param onLost is told when one of them died */
   constructor(count: number, onLost: () => void, patienceMs: number) {
@@ -56,7 +58,24 @@ export class Renderers {
   async use(pyramid: Pyramid, space: ScreenSpace = 'srgb'): Promise<void> {
     this.#areas.clear();
     this.#times.clear();
+    // A worker that was started again has no card yet.
+    if (this.#cardUse.uses) this.#tellCardUse();
     await Promise.all(this.#ports.map((port) => port.call('use', { pyramid, space })));
+  }
+
+  /** What the machine's graphics card is worth; undefined where there is none. */
+  tryCard(mayBeSlow: boolean): Promise<CardTrial | undefined> {
+    return this.#ports[0]!.call('tryCard', { mayBeSlow });
+  }
+
+  /** Draws pictures by the graphics card from now on, or by the processor; files are always the processor's. */
+  drawByCard(use: CardUse): void {
+    this.#cardUse = use;
+    this.#tellCardUse();
+  }
+
+  #tellCardUse(): void {
+    for (const port of this.#ports) void port.call('useCard', this.#cardUse).catch(() => undefined);
   }
 
   /** Makes areas known; each holder's own stay known until it takes others or lets go. */
@@ -73,9 +92,9 @@ export class Renderers {
   async picture(plan: ResolvedPlan, region: Region): Promise<Piece[]> {
     let slowest = 0;
     const pieces = await this.#pieces(region, async (port, piece) => {
-      const { bitmap, tookMs } = await port.call('picture', { plan, region: piece });
+      const { bitmap, tookMs, byCard } = await port.call('picture', { plan, region: piece });
       slowest = Math.max(slowest, tookMs);
-      return bitmap;
+      return { bitmap, byCard };
     });
     this.#times.set(timeKey(plan, region), slowest);
     return pieces;
@@ -90,7 +109,9 @@ export class Renderers {
   }
 
   coverage(areaKey: string, region: Region, look: CoverageLook): Promise<Piece[]> {
-    return this.#pieces(region, (port, piece) => port.call('coverage', { areaKey, region: piece, look }));
+    return this.#pieces(region, async (port, piece) => ({
+      bitmap: await port.call('coverage', { areaKey, region: piece, look }),
+    }));
   }
 
   /** Where a region is clipped, and the share of its pixels per channel, at white and at black. */
@@ -103,7 +124,7 @@ export class Renderers {
     const pieces = await this.#pieces(region, async (port, piece) => {
       const { bitmap, counts } = await port.call('clipping', { plan, region: piece });
       counts.forEach((count, n) => (shares[n]! += count / pixels));
-      return bitmap;
+      return { bitmap };
     });
     return { pieces, shares };
   }
@@ -133,7 +154,7 @@ export class Renderers {
         changed: sums.changed + changed,
         seen: sums.seen + seen,
       };
-      return reply.bitmap;
+      return { bitmap: reply.bitmap };
     });
     return { pieces, sums };
   }
@@ -172,7 +193,7 @@ export class Renderers {
 
   #pieces(
     region: Region,
-    render: (port: WorkerPort<RenderExchanges>, piece: Region) => Promise<ImageBitmap>,
+    render: (port: WorkerPort<RenderExchanges>, piece: Region) => Promise<Omit<Piece, 'region'>>,
   ): Promise<Piece[]> {
     const count = Math.min(this.#ports.length, region.outHeight);
     const rowHeight = region.height / region.outHeight;
@@ -186,7 +207,7 @@ export class Renderers {
           height: (last - first) * rowHeight,
           outHeight: last - first,
         };
-        return { region: piece, bitmap: await render(this.#ports[i]!, piece) };
+        return { region: piece, ...(await render(this.#ports[i]!, piece)) };
       }),
     );
   }

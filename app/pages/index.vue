@@ -197,6 +197,7 @@ const inRow = (row: number) => shown.value.slice(row * columns.value, (row + 1) 
       </p>
     </div>
     <DroppedFolder v-if="folder" :folder="folder" @files="openFiles" @close="folder = undefined" />
+    <DrawnBy />
     <StorageRoom :count="rows?.length ?? 0" :busy="busy" @export="saveAll" @free="free" />
   </main>
 </template>

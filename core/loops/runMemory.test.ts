@@ -58,7 +58,7 @@ describe('runs of pixels in the compiled loops', () => {
   });
 
   it('go through a table as in the plain ones, in every order of the channels and outside its cube', () => {
-    const table = tableKernel(darken, TABLE_NODES);
+    const { kernel: table } = tableKernel(darken, TABLE_NODES);
     const corners = Float32Array.from(
       { length: 3 * 27 },
       (_, i) => (Math.floor(i / 3 / 3 ** (i % 3)) % 3) / 2,
@@ -76,7 +76,7 @@ describe('runs of pixels in the compiled loops', () => {
     const between = Float32Array.from({ length: 9 * steps }, (_, i) =>
       Math.min(1, ((i / 9) | 0) ** 2 / steps ** 2 + ((i % 3) - 1) * 3e-8 * (i / 9 / steps) ** 2),
     );
-    const table = tableKernel(darken, TABLE_NODES);
+    const { kernel: table } = tableKernel(darken, TABLE_NODES);
     const looked = () => changed(between, (pixels) => table(pixels, between.length / 3, NO_PLACES));
     expect(apart(looked)).toBeLessThan(1e-5);
     expect(apart(looked)).toBeLessThan(1e-5);
@@ -85,10 +85,12 @@ describe('runs of pixels in the compiled loops', () => {
   it('have room for some tables at a time; the others are looked up plainly, and give the same', () => {
     const memory = runMemory()!;
     memory.beginRound();
-    const tables = Array.from({ length: 40 }, (_, k) =>
-      tableKernel((pixels, count) => {
-        for (let p = 0; p < 3 * count; p++) pixels[p]! *= k / 40;
-      }, TABLE_NODES),
+    const tables = Array.from(
+      { length: 40 },
+      (_, k) =>
+        tableKernel((pixels, count) => {
+          for (let p = 0; p < 3 * count; p++) pixels[p]! *= k / 40;
+        }, TABLE_NODES).kernel,
     );
     for (let round = 0; round < 2; round++) {
       tables.forEach((table, k) => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { lookUp, tabulate } from './lut3d';
+import { lookUp, prepareCells, tabulate } from './lut3d';
 
 const SIZE = 9;
 /** A function that is linear in the square roots: interpolation meets it exactly. */
@@ -57,5 +57,22 @@ describe('a table of colours', () => {
       1,
     );
     colour.forEach((value) => expect(value).toBeCloseTo(-0.04, 5));
+  });
+
+  it('works out many cells at a time as it does one by one', () => {
+    const colours = Float32Array.from({ length: 60 }, (_, i) => ((i * 37) % 61) / 61);
+    const [one, many] = [tabulate(linear, SIZE), tabulate(linear, SIZE)];
+    const looked = colours.slice();
+    lookUp(one, looked, 20);
+    const before = many.fillings;
+    prepareCells(many, one.ready);
+    expect(many.data).toEqual(one.data);
+    expect(many.known).toEqual(one.known);
+    expect(many.fillings).toBe(before + 1);
+    const again = colours.slice();
+    lookUp(many, again, 20);
+    expect(again).toEqual(looked);
+    // Nothing was missing any more.
+    expect(many.fillings).toBe(before + 1);
   });
 });

@@ -8,12 +8,14 @@ export type ColourFunction = (pixels: Float32Array, count: number) => void;
 export interface Lut3d {
   /** nodes along each axis */
   readonly size: number;
-  /** by node, signed square roots of linear red, green, blue, and nothing; red varies fastest */
+  /** by node, signed square roots of linear red, green, blue, and 1 once it is worked out; red varies fastest */
   readonly data: Float32Array;
   readonly evaluate: ColourFunction;
   /** by node, whether it is worked out; by the near corner of a cell, whether all eight of its nodes are */
   readonly known: Uint8Array;
   readonly ready: Uint8Array;
+  /** how often nodes were worked out: whoever keeps a copy of them sees by it that there are more */
+  fillings: number;
 }
 
 /** A table of a colour function, still empty. */
@@ -24,23 +26,42 @@ export function tabulate(evaluate: ColourFunction, size: number): Lut3d {
     evaluate,
     known: new Uint8Array(size ** 3),
     ready: new Uint8Array(size ** 3),
+    fillings: 0,
   };
 }
 
+/** The eight nodes of a cell. @param near its near corner */
+function nodesOf(size: number, near: number): readonly number[] {
+  const far = near + size * size;
+  return [near, near + 1, near + size, near + size + 1, far, far + 1, far + size, far + size + 1];
+}
+
 /** Works out the eight nodes of a cell. @param near its near corner */
-function prepareCell({ size, data, evaluate, known, ready }: Lut3d, near: number): void {
+function prepareCell(lut: Lut3d, near: number): void {
+  fillNodes(
+    lut,
+    nodesOf(lut.size, near).filter((node) => lut.known[node] === 0),
+  );
+  lut.ready[near] = 1;
+}
+
+/** Works out many cells at a time. @param wanted by near corner, 1 for those */
+export function prepareCells(lut: Lut3d, wanted: Uint8Array): void {
   const nodes: number[] = [];
-  for (const node of [
-    near,
-    near + 1,
-    near + size,
-    near + size + 1,
-    near + size * size,
-    near + size * size + 1,
-    near + size * size + size,
-    near + size * size + size + 1,
-  ])
-    if (known[node] === 0) nodes.push(node);
+  for (let near = 0; near < wanted.length; near++) {
+    if (wanted[near] === 0 || lut.ready[near] === 1) continue;
+    for (const node of nodesOf(lut.size, near)) {
+      if (lut.known[node] === 1) continue;
+      lut.known[node] = 1;
+      nodes.push(node);
+    }
+    lut.ready[near] = 1;
+  }
+  fillNodes(lut, nodes);
+}
+
+function fillNodes(lut: Lut3d, nodes: readonly number[]): void {
+  const { size, data, evaluate, known } = lut;
   const pixels = new Float32Array(3 * nodes.length);
   nodes.forEach((node, n) => {
     const red = node % size;
@@ -54,9 +75,10 @@ function prepareCell({ size, data, evaluate, known, ready }: Lut3d, near: number
   nodes.forEach((node, n) => {
     for (let c = 0; c < 3; c++)
       data[4 * node + c] = Math.sign(pixels[3 * n + c]!) * Math.sqrt(Math.abs(pixels[3 * n + c]!));
+    data[4 * node + 3] = 1;
     known[node] = 1;
   });
-  ready[near] = 1;
+  lut.fillings++;
 }
 
 /**

@@ -7,6 +7,7 @@ import type { AreaInput } from '../measure/areaInput';
 import type { Bounds, Coverage8Raster, LinearRaster, Region } from '../raster/raster';
 import type { MarkDrawing } from '../offer/drawing';
 import type { AdjustOffer } from '../offer/aptness';
+import type { CardForm } from './card';
 import type { ResolvedArea } from './resolved';
 
 /** Where the pixels of a run lie: their centres in pixels of the photo. */
@@ -68,6 +69,8 @@ export interface AdjustKind<Parameters = unknown, Measures = unknown> extends Ki
   isCheap?(parameters: Parameters): boolean;
   /** @returns undefined when nothing would change */
   compile(parameters: Parameters, measures: Measures): PixelKernel | undefined;
+  /** the same for a graphics card; absent for kinds that are tabulated, and for those that only the processor does */
+  readonly card?: CardForm<Parameters, Measures>;
   /** how it is seen and changed on the picture, for kinds that have a place there */
   readonly handles?: StepHandles<Parameters>;
 }

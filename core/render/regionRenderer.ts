@@ -1,16 +1,18 @@
-import { RUN_PIXELS, TABLE_NODES, runMemory } from '../loops/runMemory';
+import { RUN_PIXELS, runMemory } from '../loops/runMemory';
 import type { Pyramid } from '../raster/pyramid';
 import type { Coverage8Raster, LinearRaster, Region } from '../raster/raster';
 import { sampleRegion } from '../raster/sampleRegion';
 import { applyStep } from './applyStep';
 import { areaCoverage } from './areaCoverage';
+import { takeSureRuns } from './cardRuns';
+import type { Card, CardStep } from './card';
 import { encodePixels, encodeWidePixels } from './encodePixels';
 import type { ScreenSpace } from './encodePixels';
-import type { AdjustKind, PixelKernel, RenderKinds } from './kinds';
-import type { ResolvedArea, ResolvedPlan, ResolvedStep } from './resolved';
+import type { RenderKinds } from './kinds';
+import type { ResolvedArea, ResolvedPlan } from './resolved';
+import { StepKernels } from './stepKernels';
 import { countRuns, coveredRuns, runsThatChanged } from './stepRuns';
 import type { StepRuns } from './stepRuns';
-import { tableKernel } from './tableKernel';
 
 /**
  * What is known of one region: its pixels, its masks, and the picture just before the step that last changed.
@@ -35,32 +37,18 @@ interface SeenPicture extends StepRuns {
   readonly codes: Uint8Array;
 }
 
-/** A step's kernel, and the same as a table once it was asked for. */
-interface StepKernel {
-  readonly exact: PixelKernel | undefined;
-  table?: PixelKernel;
+/** Whether costly kernels go through tables, which runs are wanted (all where it is not said), and whether more is kept. */
+interface RunWishes {
+  readonly tables: boolean;
+  /** by run, 0 for those that nobody wants */
+  readonly isNew?: Uint8Array | undefined;
+  /** false keeps nothing of the picture between steps; true where it is not said */
+  readonly holds?: boolean;
 }
 
-const MOST_KERNELS = 24;
 /** Result pixels kept over all regions, at about 32 bytes each. */
 const MOST_PIXELS = 8_000_000;
 const MOST_COVERAGES = 8;
-
-/** A step's kernel; one that goes over to other measures gives what lies between both results. */
-function compiledStep(
-  { parameters, measures, goesOver }: ResolvedStep,
-  kind: AdjustKind,
-): PixelKernel | undefined {
-  const one = kind.compile(parameters, measures);
-  if (!goesOver) return one;
-  const other = kind.compile(parameters, goesOver.measures);
-  return (pixels, count, places) => {
-    const there = pixels.slice(0, 3 * count);
-    one?.(pixels, count, places);
-    other?.(there, count, places);
-    for (let p = 0; p < 3 * count; p++) pixels[p]! += goesOver.share * (there[p]! - pixels[p]!);
-  };
-}
 
 /**
  * Renders regions of one photo. Keeps what the next call is likely to need again: while one step
@@ -69,12 +57,18 @@ function compiledStep(
 export class RegionRenderer {
   readonly #caches = new Map<string, RegionCache>();
   readonly #areas = new Map<string, ResolvedArea>();
-  readonly #kernels = new Map<string, StepKernel>();
+  readonly #kernels: StepKernels;
+  /** draws what changes of a region that was seen; without one the processor does */
+  card: Card | undefined;
+  /** whether the last picture with codes was drawn so */
+  drewByCard = false;
 
   constructor(
     readonly pyramid: Pyramid,
     readonly kinds: RenderKinds,
-  ) {}
+  ) {
+    this.#kernels = new StepKernels(kinds);
+  }
 
   /** Makes an area known by its key; the steps of a plan name areas by key alone. */
   learnArea(area: ResolvedArea): void {
@@ -148,9 +142,42 @@ export class RegionRenderer {
     const codes = before?.codes ?? new Uint8Array(out.length);
     // What fails half-way is nothing that was seen.
     delete cache.seen;
-    this.#run(plan, region, { tables: true, isNew }, (pixels, first) => encode(pixels, codes, 4 * first));
+    const take = (pixels: Float32Array, first: number) => encode(pixels, codes, 4 * first);
+    const drawn = isNew && this.#drawn(plan, region, space);
+    if (drawn) {
+      const unsure = takeSureRuns(drawn, isNew, codes);
+      if (unsure.includes(1)) this.#run(plan, region, { tables: true, isNew: unsure, holds: false }, take);
+    } else this.#run(plan, region, { tables: true, isNew }, take);
     out.set(codes);
     cache.seen = { ...now, space, codes };
+    this.drewByCard = !!drawn;
+  }
+
+  /** The codes of a region as the card draws them, with 0 for alpha where it is not sure; undefined when it cannot. */
+  #drawn(plan: ResolvedPlan, region: Region, space: ScreenSpace): Uint8Array | undefined {
+    const { card } = this;
+    if (!card) return undefined;
+    const { steps: start, data } = this.#heldFor(plan, region, true) ?? {
+      steps: 0,
+      data: this.source(region).data,
+    };
+    const steps: CardStep[] = [];
+    for (const step of plan.slice(start)) {
+      if (step.strength === 0) continue;
+      const kernel = this.#kernels.forCard(step);
+      if (!kernel) return undefined;
+      if (kernel === 'nothing') continue;
+      const coverage = this.coverage(step.areaKey, region).data;
+      steps.push({ kernel, coverage, strength: step.strength, edge: step.edge });
+    }
+    const drawn = new Uint8Array(4 * region.outWidth * region.outHeight);
+    return card.draw({ source: data, steps, region, space }, drawn) ? drawn : undefined;
+  }
+
+  /** What is kept of the picture after some of the plan's steps, if these are still the same. */
+  #heldFor(plan: ResolvedPlan, region: Region, tables: boolean): RegionCache['held'] {
+    const { held } = this.#cache(region);
+    return held?.tables === tables && plan[held.steps - 1]?.key === held.key ? held : undefined;
   }
 
   #stepRuns(plan: ResolvedPlan, region: Region, before: StepRuns | undefined): StepRuns {
@@ -168,26 +195,25 @@ export class RegionRenderer {
   /**
    * Carries the region through the plan in runs of pixels that stay in the nearest cache; each run ends in
    * `take`.
-   * @param isNew by run, 0 for those that nobody wants; all of them where it is not given
    */
   #run(
     plan: ResolvedPlan,
     region: Region,
-    { tables, isNew }: { readonly tables: boolean; readonly isNew?: Uint8Array | undefined },
+    { tables, isNew, holds: mayHold = true }: RunWishes,
     take: (pixels: Float32Array, first: number) => void,
   ): void {
     const cache = this.#cache(region);
     const source = this.source(region).data;
     const keys = plan.map((step) => step.key);
     const firstNew = keys.findIndex((key, i) => key !== cache.lastKeys[i]);
-    const start =
-      cache.held?.tables === tables && keys[cache.held.steps - 1] === cache.held.key ? cache.held.steps : 0;
-    const from = start > 0 ? cache.held!.data : source;
+    const held = this.#heldFor(plan, region, tables);
+    const start = held?.steps ?? 0;
+    const from = held?.data ?? source;
     // The picture just before the step that changed last is likely to be asked for again.
-    const holds = firstNew > start ? new Float32Array(source.length) : undefined;
+    const holds = mayHold && firstNew > start ? new Float32Array(source.length) : undefined;
     const steps = plan.slice(start).flatMap((step, i) => {
       const coverage = step.strength > 0 ? this.coverage(step.areaKey, region).data : undefined;
-      const kernel = coverage && this.#kernel(step, tables);
+      const kernel = coverage && this.#kernels.of(step, tables);
       return kernel
         ? [
             {
@@ -210,36 +236,23 @@ export class RegionRenderer {
       if (!isWanted && !holds) continue;
       const pixels = run.subarray(0, 3 * Math.min(RUN_PIXELS, count - first));
       pixels.set(from.subarray(3 * first, 3 * first + pixels.length));
-      let held = false;
+      let isHeld = false;
       for (const { order, coverage, strength, kernel, placed, edge } of steps) {
-        if (holds && !held && order >= firstNew) {
+        if (holds && !isHeld && order >= firstNew) {
           holds.set(pixels, 3 * first);
-          held = true;
+          isHeld = true;
         }
-        if (held && !isWanted) break;
+        if (isHeld && !isWanted) break;
         applyStep(pixels, coverage.subarray(first, first + pixels.length / 3), kernel, {
           strength,
           at: placed || edge ? { region, first, placed, edge } : undefined,
         });
       }
-      if (holds && !held) holds.set(pixels, 3 * first);
+      if (holds && !isHeld) holds.set(pixels, 3 * first);
       if (isWanted) take(pixels, first);
     }
     if (holds) cache.held = { tables, key: keys[firstNew - 1]!, steps: firstNew, data: holds };
-    cache.lastKeys = keys;
-  }
-
-  #kernel(step: ResolvedStep, tables: boolean): PixelKernel | undefined {
-    const kind = this.kinds.adjusts.get(step.kind)!;
-    let known = this.#kernels.get(step.key);
-    if (!known) {
-      known = { exact: compiledStep(step, kind) };
-      this.#kernels.set(step.key, known);
-      if (this.#kernels.size > MOST_KERNELS) this.#kernels.delete(this.#kernels.keys().next().value!);
-    }
-    if (!tables || kind.looksAt !== 'smooth' || kind.isCheap?.(step.parameters) || !known.exact)
-      return known.exact;
-    return (known.table ??= tableKernel(known.exact, TABLE_NODES));
+    if (mayHold) cache.lastKeys = keys;
   }
 
   #cache(region: Region): RegionCache {

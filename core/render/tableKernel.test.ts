@@ -15,7 +15,7 @@ const exact = compileHueToTarget(
     bands: [],
   },
 )!;
-const table = tableKernel(exact, 49);
+const { kernel: table } = tableKernel(exact, 49);
 
 describe('a kernel as a table', () => {
   it('stays within half a code of the exact one on colours of skin', () => {

@@ -5,18 +5,25 @@ import type { Lut3d } from '../raster/lut3d';
 import { NO_PLACES } from './kinds';
 import type { PixelKernel } from './kinds';
 
+/** A kernel that looks colours up in a table. */
+export interface TableKernel {
+  readonly table: Lut3d;
+  readonly kernel: PixelKernel;
+}
+
 /**
  * A kernel as a table; colours outside the cube, which earlier steps may have made, go through the kernel
  * itself.
  */
-export function tableKernel(exact: PixelKernel, size: number): PixelKernel {
-  const lut = tabulate((pixels, count) => exact(pixels, count, NO_PLACES), size);
-  return (pixels, count) => {
+export function tableKernel(exact: PixelKernel, size: number): TableKernel {
+  const table = tabulate((pixels, count) => exact(pixels, count, NO_PLACES), size);
+  const kernel: PixelKernel = (pixels, count) => {
     const memory = memoryOf(pixels);
-    const slot = memory?.slotOf(lut);
-    if (slot) lookUpThere(lut, pixels.subarray(0, 3 * count), { exact, loops: memory!.loops, slot });
-    else lookUpPlainly(lut, pixels, count, exact);
+    const slot = memory?.slotOf(table);
+    if (slot) lookUpThere(table, pixels.subarray(0, 3 * count), { exact, loops: memory!.loops, slot });
+    else lookUpPlainly(table, pixels, count, exact);
   };
+  return { table, kernel };
 }
 
 /** By the compiled loop, which stops where a cell is not worked out yet, and where a colour is outside. */

@@ -168,3 +168,12 @@ test('photos of a sitting: results, states, decisions for several, filters, next
   await dialog.getByRole('button', { name: 'marit-flare.jpg', exact: true }).click();
   await expect(page.getByRole('button', { name: 'photo 1 of 21' })).toBeVisible();
 });
+
+test('without a graphics card the processor draws pictures, and the list of sittings says so', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await expect(page.getByRole('region', { name: 'Drawing' }).getByRole('status')).toHaveText(
+    'The processor draws pictures: this browser gives no graphics card that is of use',
+  );
+});

@@ -36,7 +36,7 @@ export function curveOf(parameters: CurvesParameters, channel: Channel): (code: 
 export function compileCurves(parameters: CurvesParameters): PixelKernel | undefined {
   const moved = CHANNELS.some((channel) => curvePoints(parameters, channel).some(({ x, y }) => x !== y));
   if (!moved) return undefined;
-  const tables = CHANNELS.map((channel) => tableOf(curveOf(parameters, channel)));
+  const tables = curveTables(parameters);
   return (pixels, count) => {
     for (let p = 0; p < 3 * count; p++) {
       const linear = pixels[p]!;
@@ -51,7 +51,12 @@ export function compileCurves(parameters: CurvesParameters): PixelKernel | undef
 }
 
 /** Steps of a table over square roots of linear light: within a hundredth of a code of the curve. */
-const STEPS = 4096;
+export const STEPS = 4096;
+
+/** By channel, square roots of light by the square root of what it was, in {@link STEPS} steps and one more. */
+export function curveTables(parameters: CurvesParameters): readonly Float32Array[] {
+  return CHANNELS.map((channel) => tableOf(curveOf(parameters, channel)));
+}
 
 function tableOf(curve: (code: number) => number): Float32Array {
   return Float32Array.from({ length: STEPS + 2 }, (_, i) =>

@@ -1,4 +1,5 @@
 import { defineAdjust } from '#core/render/kinds';
+import { curvesCard } from './card';
 import { compileCurves, measureCurves } from './compute';
 import type { CurvesMeasures } from './compute';
 import { curvesParameters, NEUTRAL } from './schema';
@@ -26,4 +27,5 @@ export const curves = defineAdjust<CurvesParameters, CurvesMeasures>({
   looksAt: 'colour',
   measure: measureCurves,
   compile: compileCurves,
+  card: curvesCard,
 });

@@ -26,7 +26,7 @@ const TEXTURE_SHARE = 0.005;
 const PATCH_SHARE = 0.05;
 const CHANNELS = 4;
 /** Nearer to grey hue is noise: there the wanted hue is taken. */
-const GREY = 0.002;
+export const GREY = 0.002;
 
 /** Divides an area into its texture and what is broader. */
 export function measureEvenToColour(
@@ -50,6 +50,12 @@ export function measureEvenToColour(
   return { broad, middle: [median(0), median(1), median(2)] };
 }
 
+/** The wanted colour in OKLCh, its hue in radians. @param middle what is wanted where no colour is given, OKLab */
+export function wantedOf(colour: string | null, middle: Triple) {
+  const [light, a, b] = colour === null ? middle : convertSrgbLinearToOklab(srgbLinearOfHex(colour));
+  return { light, chroma: Math.hypot(a, b), radians: Math.atan2(b, a) };
+}
+
 /**
  * Draws what is broader than texture to one colour: its hue by turning, its chroma, its lightness, each by a
  * share; texture goes with it unchanged. In shade the wanted chroma is less, as OKLab scales with exposure.
@@ -60,10 +66,8 @@ export function compileEvenToColour(
   { broad, middle }: EvenToColourMeasures,
 ): PixelKernel | undefined {
   if (!broad || [hue, saturation, lightness, falloff].every((share) => share === 0)) return undefined;
-  const [wantedLight, wantedA, wantedB] =
-    colour === null ? middle : convertSrgbLinearToOklab(srgbLinearOfHex(colour));
-  const wantedChroma = Math.hypot(wantedA, wantedB);
-  const wantedHue = Math.atan2(wantedB, wantedA) / RADIANS_PER_DEGREE;
+  const { light: wantedLight, chroma: wantedChroma, radians } = wantedOf(colour, middle);
+  const wantedHue = radians / RADIANS_PER_DEGREE;
   const takes = reach ? discShare(reach) : () => 1;
   const place = new Float32Array(CHANNELS);
   return (pixels, count, { x, y }) => {

@@ -1,4 +1,5 @@
 import { defineAdjust } from '#core/render/kinds';
+import { evenToColourCard } from './card';
 import { compileEvenToColour, measureEvenToColour } from './compute';
 import type { EvenToColourMeasures } from './compute';
 import { EVEN_TO_COLOUR_START, FORMED_START, NEUTRAL, evenToColourParameters } from './schema';
@@ -30,4 +31,5 @@ export const evenToColour = defineAdjust<EvenToColourParameters, EvenToColourMea
   measuredBy: ['size'],
   measure: measureEvenToColour,
   compile: compileEvenToColour,
+  card: evenToColourCard,
 });

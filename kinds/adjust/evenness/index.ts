@@ -1,4 +1,5 @@
 import { defineAdjust } from '#core/render/kinds';
+import { evennessCard } from './card';
 import { compileEvenness, measureEvenness } from './compute';
 import type { EvennessMeasures } from './compute';
 import { EVENNESS_START, NEUTRAL, evennessParameters } from './schema';
@@ -30,4 +31,5 @@ export const evenness = defineAdjust<EvennessParameters, EvennessMeasures>({
   measuredBy: ['size'],
   measure: measureEvenness,
   compile: compileEvenness,
+  card: evennessCard,
 });

@@ -82,11 +82,11 @@ function missOf(trend: Trend, [lightness, a, b]: Triple, light: number): [number
 }
 
 /** One gain per channel in linear light, changing slowly over the area. */
-export function compileByLight(
+export function gainsByLight(
   { places, light: lightWay, aPerL, bPerL }: LightMeasures,
   light: number,
   colour: number,
-): PixelKernel {
+): Field {
   const gains = newField(places.region, 3);
   const { data } = places;
   for (let i = 0; i < data.length / CHANNELS; i++) {
@@ -108,6 +108,12 @@ export function compileByLight(
           ? 1
           : Math.min(MOST_GAIN, Math.max(0, to[c as 0 | 1 | 2]) / Math.max(1e-5, from[c as 0 | 1 | 2]));
   }
+  return gains;
+}
+
+/** The kernel of these gains. @param light @param colour how far each is brought there, 0..1 */
+export function compileByLight(measures: LightMeasures, light: number, colour: number): PixelKernel {
+  const gains = gainsByLight(measures, light, colour);
   const gain = new Float32Array(3);
   return (pixels, count, { x, y }) => {
     for (let i = 0; i < count; i++) {

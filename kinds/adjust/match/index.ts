@@ -1,4 +1,5 @@
 import { defineAdjust } from '#core/render/kinds';
+import { matchCard } from './card';
 import { compileMatch, measureMatch } from './compute';
 import type { MatchMeasures } from './compute';
 import { NEUTRAL, matchParameters, startMatch } from './schema';
@@ -34,4 +35,5 @@ export const match = defineAdjust<MatchParameters, MatchMeasures>({
   like: ({ to }) => (to.by === 'area' ? to.areaId : null),
   measure: measureMatch,
   compile: compileMatch,
+  card: matchCard,
 });

@@ -16,8 +16,9 @@ export type PrepareMeasures = null;
 export const measurePrepare = (): PrepareMeasures => null;
 
 /** What is at white in every channel has lost its colour: from here on it is not given one, linear light. */
-const WHITE_FROM = 0.85;
-const WHITE_AT = 0.98;
+export const WHITE_FROM = 0.85;
+/** and here it has none. */
+export const WHITE_AT = 0.98;
 
 /** @param least channel of the photo */
 function keepWhite(colour: Triple, least: number): Triple {
@@ -59,13 +60,17 @@ function lightKernel(matrix: SrgbMatrix, gain: number, keepsWhite: boolean): Pix
   };
 }
 
+/** White as a matrix, and exposure as a factor of light. */
+export function lightOf({ neutral, temperature, tint, exposure }: PrepareParameters) {
+  const nudged = whiteNudge(temperature, tint);
+  return { matrix: neutral ? thenTransform(neutralise(neutral), nudged) : nudged, gain: 2 ** exposure };
+}
+
 /** White in linear light first, then exposure, the points, contrast, saturation. */
 export function compilePrepare(parameters: PrepareParameters): PixelKernel | undefined {
   if (JSON.stringify({ ...NEUTRAL, ...parameters }) === JSON.stringify(NEUTRAL)) return undefined;
-  const { neutral, temperature, tint, exposure, contrast, black, white, saturation, gentle } = parameters;
-  const nudged = whiteNudge(temperature, tint);
-  const matrix = neutral ? thenTransform(neutralise(neutral), nudged) : nudged;
-  const gain = 2 ** exposure;
+  const { neutral, contrast, black, white, saturation, gentle } = parameters;
+  const { matrix, gain } = lightOf(parameters);
   if (isLightAlone(parameters)) return lightKernel(matrix, gain, neutral !== null);
   const contrasted = contrast === 0 ? undefined : contrastOf(contrast);
   const saturated = saturation === 0 && gentle === 0 ? undefined : saturationOf(saturation, gentle);

@@ -1,4 +1,5 @@
 import { defineAdjust } from '#core/render/kinds';
+import { prepareCard } from './card';
 import { compilePrepare, isLightAlone, measurePrepare } from './compute';
 import type { PrepareMeasures } from './compute';
 import { prepareParameters, NEUTRAL } from './schema';
@@ -26,4 +27,5 @@ export const prepare = defineAdjust<PrepareParameters, PrepareMeasures>({
   isCheap: isLightAlone,
   measure: measurePrepare,
   compile: compilePrepare,
+  card: prepareCard,
 });

@@ -11,6 +11,7 @@ import { dyePlainly } from './plainDye';
 import { findGloss, whiteIn } from './gloss';
 import type { Gloss } from './gloss';
 import { dye, pigmentFor } from './pigment';
+import type { Pigment } from './pigment';
 import { keepVariation } from './variation';
 import type { RecolourParameters } from './schema';
 import { undertoneOf } from './undertone';
@@ -62,18 +63,10 @@ export function compileRecolour(
 ): PixelKernel | undefined {
   const { way, colour, second, gloss: kept, trend } = parameters;
   if (colour === null || !gloss) return undefined;
-  const split = splitGloss(samples, gloss, kept);
-  const mean = meanOf(samples);
   const towards = (wanted: string): ColourChange => {
     if (way !== 'pigment') return dyePlainly(way, deepColour(wanted, parameters.depth));
-    const target = targetOf(wanted, parameters, mean);
-    const pigment = pigmentFor(
-      split.bodies,
-      target.map((channel, c) => channel - split.white[c]!) as unknown as Triple,
-    );
-    const dyed = split.bodies.slice();
-    dye(pigment, dyed, dyed.length / 3);
-    const vary = keepVariation(meanOf(dyed), parameters.hueVariation, parameters.saturationVariation);
+    const { pigment, mean } = dyeFor(wanted, parameters, { samples, gloss });
+    const vary = keepVariation(mean, parameters.hueVariation, parameters.saturationVariation);
     return (pixels, count) => {
       const whites = new Float32Array(count);
       for (let i = 0, p = 0; i < count; i++, p += 3) {
@@ -112,6 +105,24 @@ export function compileRecolour(
     for (let p = 0; p < 3 * count; p++) pixels[p]! += weights[(p / 3) | 0]! * (again[p]! - pixels[p]!);
   };
 }
+
+/** The pigment that gives an area a colour, and the mean of its bodies when they are dyed, linear sRGB. */
+export function dyeFor(
+  wanted: string,
+  parameters: RecolourParameters,
+  { samples, gloss }: { readonly samples: Float32Array; readonly gloss: Gloss },
+): { readonly pigment: Pigment; readonly mean: Triple } {
+  const split = splitGloss(samples, gloss, parameters.gloss);
+  const target = targetOf(wanted, parameters, meanOf(samples));
+  const pigment = pigmentFor(
+    split.bodies,
+    target.map((channel, c) => channel - split.white[c]!) as unknown as Triple,
+  );
+  const dyed = split.bodies.slice();
+  dye(pigment, dyed, dyed.length / 3);
+  return { pigment, mean: meanOf(dyed) };
+}
+
 type ColourChange = (pixels: Float32Array, count: number) => void;
 
 /**

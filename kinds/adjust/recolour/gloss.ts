@@ -1,5 +1,5 @@
 import { clamp } from '#core/math/clamp';
-import { luminanceOfSrgbLinear } from '#core/colour/luminance';
+import { LUMINANCE_WEIGHTS, luminanceOfSrgbLinear } from '#core/colour/luminance';
 import type { Triple } from '#core/colour/triple';
 
 /** How white light on a part is told from the part's own colour. */
@@ -52,6 +52,18 @@ function amount({ high, low, most, least }: Gloss, red: number, green: number, b
   const strong = channel(high, red, green, blue);
   const weak = channel(low, red, green, blue);
   return (weak * most - strong * least) / (most - least);
+}
+
+/**
+ * The same as a sum: weights of red, green and blue, and what is added, such that `whiteIn` looks at what exceeds the
+ * floor.
+ */
+export function glossLine({ high, low, most, least }: Gloss): readonly [number, number, number, number] {
+  if (high === low) return [...LUMINANCE_WEIGHTS, -least];
+  const line: [number, number, number, number] = [0, 0, 0, 0];
+  line[low] = most / (most - least);
+  line[high] = -least / (most - least);
+  return line;
 }
 
 function channel(n: number, red: number, green: number, blue: number): number {

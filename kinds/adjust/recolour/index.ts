@@ -1,4 +1,5 @@
 import { defineAdjust } from '#core/render/kinds';
+import { recolourCard } from './card';
 import { compileRecolour, measureRecolour } from './compute';
 import type { RecolourMeasures } from './compute';
 import { RECOLOUR_DEFAULTS, recolourParameters, startRecolour } from './schema';
@@ -54,4 +55,5 @@ export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
   cleansEdges: true,
   measure: measureRecolour,
   compile: compileRecolour,
+  card: recolourCard,
 });

@@ -14,13 +14,7 @@ export function keepVariation(
   saturation: number,
 ): ((pixels: Float32Array, count: number) => void) | undefined {
   if (hue === 1 && saturation === 1) return undefined;
-  const [lightness, a, b] = convertSrgbLinearToOklab(mean);
-  const level = Math.max(1e-4, lightness);
-  const perA = a / level;
-  const perB = b / level;
-  const length = Math.hypot(a, b);
-  const u = length > 1e-6 ? a / length : 1;
-  const v = length > 1e-6 ? b / length : 0;
+  const { perA, perB, u, v } = variationOf(mean);
   return (pixels, count) => {
     for (let p = 0; p < 3 * count; p += 3) {
       const [l, colourA, colourB] = convertSrgbLinearToOklab([pixels[p]!, pixels[p + 1]!, pixels[p + 2]!]);
@@ -37,5 +31,18 @@ export function keepVariation(
       pixels[p + 1] = out[1];
       pixels[p + 2] = out[2];
     }
+  };
+}
+
+/** OKLab a and b of a mean by lightness, and the direction along which its saturation varies. */
+export function variationOf(mean: Triple) {
+  const [lightness, a, b] = convertSrgbLinearToOklab(mean);
+  const level = Math.max(1e-4, lightness);
+  const length = Math.hypot(a, b);
+  return {
+    perA: a / level,
+    perB: b / level,
+    u: length > 1e-6 ? a / length : 1,
+    v: length > 1e-6 ? b / length : 0,
   };
 }

@@ -1,4 +1,5 @@
 import { defineAdjust } from '#core/render/kinds';
+import { reliefCard } from './card';
 import { compileRelief, measureRelief } from './compute';
 import type { ReliefMeasures } from './compute';
 import { reliefParameters, NEUTRAL } from './schema';
@@ -28,4 +29,5 @@ export const relief = defineAdjust<ReliefParameters, ReliefMeasures>({
   looksAt: 'place',
   measure: measureRelief,
   compile: compileRelief,
+  card: reliefCard,
 });

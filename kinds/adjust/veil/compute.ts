@@ -13,7 +13,7 @@ export type VeilMeasures = null;
 export const measureVeil = (): VeilMeasures => null;
 
 /** What is left may run softly into black over this much linear light, so that grain is not cut off. */
-const TOE = 0.003;
+export const TOE = 0.003;
 
 /**
  * Subtracts the veil in linear light. What is darker than the veil runs into black.

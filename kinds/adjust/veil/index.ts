@@ -1,4 +1,5 @@
 import { defineAdjust } from '#core/render/kinds';
+import { veilCard } from './card';
 import { compileVeil, measureVeil } from './compute';
 import type { VeilMeasures } from './compute';
 import { veilHandles } from './handles';
@@ -26,5 +27,6 @@ export const veil = defineAdjust<VeilParameters, VeilMeasures>({
   looksAt: 'place',
   measure: measureVeil,
   compile: compileVeil,
+  card: veilCard,
   handles: veilHandles,
 });

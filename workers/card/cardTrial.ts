@@ -1,0 +1,160 @@
+import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour/oklab';
+import { decodeSrgb } from '#core/colour/transfer';
+import type { AreaInput } from '#core/measure/areaInput';
+import { RUN_PIXELS, TABLE_NODES, runMemory } from '#core/loops/runMemory';
+import { applyStep } from '#core/render/applyStep';
+import { tableCard } from '#core/render/card';
+import type { Card, CardStep } from '#core/render/card';
+import { measureEdgeColours } from '#core/render/edgeColours';
+import { encodePixels } from '#core/render/encodePixels';
+import type { AdjustKind, PixelKernel, RenderKinds } from '#core/render/kinds';
+import { tableKernel } from '#core/render/tableKernel';
+
+/** What a trial of a graphics card gave. */
+export interface CardTrial {
+  /**
+   * by kind of step, and `table` for those that are tabulated: the greatest difference to the processor in 8-bit codes
+   * among pixels of which the card is sure, and the share of pixels of which it is not
+   */
+  readonly differences: Readonly<Record<string, { readonly most: number; readonly unsure: number }>>;
+  /** whether it draws what the processor draws, within a code, and is seldom unsure */
+  readonly isRight: boolean;
+  /** milliseconds for a small picture with all these steps, medians */
+  readonly cardMs: number;
+  readonly processorMs: number;
+}
+
+/** A step by both ways. */
+interface TrialStep {
+  readonly name: string;
+  readonly card: CardStep;
+  readonly kernel: PixelKernel;
+  readonly placed: boolean;
+}
+
+const [WIDTH, HEIGHT] = [320, 240];
+const REGION = { x: 0, y: 0, width: WIDTH, height: HEIGHT, outWidth: WIDTH, outHeight: HEIGHT };
+const STRENGTH = 0.8;
+const TURNS = 3;
+const MOST_UNSURE = 0.02;
+
+/** Draws a pattern by card and by processor. @throws {Error} when the card draws nothing */
+export function tryCard(card: Card, kinds: RenderKinds): CardTrial {
+  const pattern = patternOf();
+  const steps = [
+    ...[...kinds.adjusts.values()].flatMap((kind) => stepOf(kind, pattern) ?? []),
+    tableStep(pattern),
+  ];
+  const differences = steps.map((step) => {
+    // The processor first: it works out the nodes that the card looks up.
+    const expected = byProcessor(pattern, [step]);
+    return [step.name, differenceOf(expected, byCard(card, pattern, [step]))] as const;
+  });
+  // Once more untimed, for what is prepared at first.
+  byProcessor(pattern, steps);
+  byCard(card, pattern, steps);
+  return {
+    differences: Object.fromEntries(differences),
+    isRight: differences.every(([, { most, unsure }]) => most <= 1 && unsure <= MOST_UNSURE),
+    processorMs: medianMs(() => byProcessor(pattern, steps)),
+    cardMs: medianMs(() => byCard(card, pattern, steps)),
+  };
+}
+
+/** Skin-like shading with grain, a strip of strong colours, black and white; two soft discs cover parts of it. */
+function patternOf(): { readonly input: AreaInput; readonly other: AreaInput } {
+  const data = new Float32Array(3 * WIDTH * HEIGHT);
+  for (let i = 0; i < WIDTH * HEIGHT; i++) {
+    const [x, y] = [i % WIDTH, Math.floor(i / WIDTH)];
+    const grain = ((i * 7919) % 101) / 1010;
+    const light = Math.max(0, 1.05 - Math.hypot(x / WIDTH - 0.35, y / HEIGHT - 0.4) + grain);
+    const colour = y < HEIGHT / 8 ? [x / WIDTH, 0.5 - grain, 1 - x / WIDTH] : [0.85, 0.62, 0.5];
+    colour.forEach((channel, c) => (data[3 * i + c] = decodeSrgb(Math.min(1, channel * light))));
+  }
+  const pixels = { space: 'srgbLinear', width: WIDTH, height: HEIGHT, data } as const;
+  const disc = (middle: number) => ({
+    space: 'coverage8' as const,
+    width: WIDTH,
+    height: HEIGHT,
+    data: Uint8Array.from({ length: WIDTH * HEIGHT }, (_, i) => {
+      const far = Math.hypot((i % WIDTH) - middle * WIDTH, Math.floor(i / WIDTH) - HEIGHT / 2);
+      return Math.min(255, Math.max(0, 12 * (HEIGHT / 2.2 - far)));
+    }),
+  });
+  const input = { region: REGION, pixels, coverage: disc(0.5) };
+  return { input, other: { ...input, coverage: disc(0.8) } };
+}
+type Pattern = ReturnType<typeof patternOf>;
+
+function stepOf(kind: AdjustKind, { input, other }: Pattern): TrialStep | undefined {
+  if (!kind.card) return undefined;
+  const { trial } = kind.card;
+  const measures = kind.measure({ ...input, like: other, readings: [] }, trial);
+  const [kernel, card] = [kind.compile(trial, measures), kind.card.compile(trial, measures)];
+  if (!kernel || !card) throw new Error(`${kind.id} changes nothing in its trial`);
+  const edge = kind.cleansEdges ? measureEdgeColours(input) : undefined;
+  return {
+    name: kind.id,
+    card: { kernel: card, coverage: input.coverage.data, strength: STRENGTH, edge },
+    kernel,
+    placed: kind.looksAt === 'place',
+  };
+}
+
+/** A hue that is turned and a chroma that is raised, by a table. */
+function tableStep({ input }: Pattern): TrialStep {
+  const { table, kernel } = tableKernel((pixels, count) => {
+    for (let p = 0; p < 3 * count; p += 3) {
+      const [light, a, b] = convertSrgbLinearToOklab([pixels[p]!, pixels[p + 1]!, pixels[p + 2]!]);
+      pixels.set(convertOklabToSrgbLinear([light, 1.1 * a - 0.2 * b, 1.1 * b + 0.2 * a]), p);
+    }
+  }, TABLE_NODES);
+  const card = { kernel: tableCard(table), coverage: input.coverage.data, strength: STRENGTH };
+  return { name: 'table', card, kernel, placed: false };
+}
+
+function byProcessor({ input }: Pattern, steps: readonly TrialStep[]): Uint8Array {
+  const { data } = input.pixels;
+  const codes = new Uint8Array(4 * WIDTH * HEIGHT);
+  const memory = runMemory();
+  memory?.beginRound();
+  const run = memory?.pixels ?? new Float32Array(3 * RUN_PIXELS);
+  for (let first = 0; first < WIDTH * HEIGHT; first += RUN_PIXELS) {
+    const pixels = run.subarray(0, Math.min(3 * RUN_PIXELS, data.length - 3 * first));
+    pixels.set(data.subarray(3 * first, 3 * first + pixels.length));
+    for (const { kernel, card, placed } of steps)
+      applyStep(pixels, card.coverage.subarray(first, first + pixels.length / 3), kernel, {
+        strength: card.strength,
+        at: { region: REGION, first, placed, edge: card.edge },
+      });
+    encodePixels(pixels, codes, 4 * first);
+  }
+  return codes;
+}
+
+function byCard(card: Card, { input }: Pattern, steps: readonly TrialStep[]): Uint8Array {
+  const codes = new Uint8Array(4 * WIDTH * HEIGHT);
+  const picture = { source: input.pixels.data, region: REGION, space: 'srgb' } as const;
+  if (!card.draw({ ...picture, steps: steps.map((step) => step.card) }, codes))
+    throw new Error('the graphics card draws nothing');
+  return codes;
+}
+
+function differenceOf(expected: Uint8Array, drawn: Uint8Array): { most: number; unsure: number } {
+  let most = 0;
+  let unsure = 0;
+  for (let p = 0; p < drawn.length; p += 4) {
+    if (drawn[p + 3] === 0) unsure++;
+    else for (let c = p; c < p + 3; c++) most = Math.max(most, Math.abs(drawn[c]! - expected[c]!));
+  }
+  return { most, unsure: (4 * unsure) / drawn.length };
+}
+
+function medianMs(run: () => void): number {
+  const times = Array.from({ length: TURNS }, () => {
+    const begin = performance.now();
+    run();
+    return performance.now() - begin;
+  });
+  return times.sort((one, other) => one - other)[TURNS >> 1]!;
+}
