@@ -67,6 +67,8 @@ const MOST_LOSSES = 5;
 const LOSSES_WITHIN_MS = 20_000;
 const FEWEST_RENDERERS = 2;
 const MOST_RENDERERS = 8;
+/** Sitters worked out side by side: each takes memory for its part of the photo. */
+const MOST_SITTERS_AT_ONCE = 4;
 /** Rendering's share of an export; the rest is encoding. */
 const RENDERED_SHARE = 0.7;
 
@@ -107,7 +109,7 @@ export class PictureWorkers {
     const count = clamp(cores, FEWEST_RENDERERS, MOST_RENDERERS);
     this.analyst = new Analyst(loadPlate, lost, PATIENCE_MS);
     this.renderers = new Renderers(count, lost, PATIENCE_MS);
-    this.#finder = new Finder(count);
+    this.#finder = new Finder(Math.min(count, MOST_SITTERS_AT_ONCE));
     this.#watcher = new Renderers(1, () => (this.#watched = undefined), PATIENCE_MS);
     this.analyst.port.warm();
     this.renderers.warm();

@@ -52,7 +52,7 @@ const networks = tfNetworks({
   load,
 });
 
-/** Tells of faces once they are seen, and of sitters once they are known, but for the last: all are told then. */
+/** Tells of faces once they are seen, and of sitters once they are known. */
 function seenOn(
   sketch: SeenSketch,
   tell: (people: SeenPeople) => void,
@@ -66,7 +66,7 @@ function seenOn(
       if (all > 0) show();
     },
     onSitter: (sitter) => {
-      if (++known === all) return;
+      known++;
       sketch.drawParts(sitter);
       show();
     },

@@ -17,10 +17,12 @@ function rename(event: Event): void {
   else field.value = sitting.document?.name ?? '';
 }
 const { keyOf } = useKeys();
-/** How far looking for people has come: one alone is known when all is. */
+/** How far looking for people has come. */
 const words = computed(() => {
-  if (!seen.value || seen.value.faces < 2) return 'Finding people …';
+  if (!seen.value) return 'Finding people …';
   const { known, faces } = seen.value;
+  if (known === faces) return 'Putting the parts in place …';
+  if (faces === 1) return 'Finding people …';
   return known === 0 ? `${faces} faces seen …` : `${known} of ${faces} people known …`;
 });
 </script>

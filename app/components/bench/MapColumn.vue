@@ -7,6 +7,7 @@ defineProps<{ survey: Survey | undefined; ready: boolean }>();
 const bench = useBench();
 const { photo, area } = useBenchPhoto();
 const { newArea } = useAreas();
+const { progress } = useFind();
 /** The picture comes first. */
 const isDue = useTurn(1);
 
@@ -54,7 +55,10 @@ const partsOf = (sitter: string) => photo.value?.areas.filter((entry) => entry.s
       </div>
       <FaceMap :areas="photo.areas" :sitter="openSitter" :survey="survey" />
       <template v-if="photo.sitters.length === 0">
-        <p class="text-[12px] text-quiet">
+        <p v-if="progress !== undefined" class="text-[12px] text-quiet">
+          The people in this photo are being divided into their parts, which appear here.
+        </p>
+        <p v-else class="text-[12px] text-quiet">
           Press <b>Find</b> to divide the people in this photo into their parts, or choose a part and draw a
           line inside it.
         </p>

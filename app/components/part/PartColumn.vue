@@ -9,6 +9,7 @@ const props = defineProps<{ survey: Survey | undefined }>();
 const bench = useBench();
 const drawing = useDrawing();
 const { photo, area, changeOpenArea } = useBenchPhoto();
+const { progress } = useFind();
 const { inHand } = useSteps();
 /** The picture and the parts come first, then what can be done, then its numbers. */
 const offers = useTurn(2);
@@ -77,8 +78,11 @@ const editMarks = () =>
         </button>
       </header>
       <p v-if="!area && photo.sitters.length === 0" class="text-[13px] text-quiet">
-        Begin with a part: press <b>Find</b> above, or choose a field of the face map and draw a rough line
-        inside it on the picture. Steps for the whole picture are offered here meanwhile.
+        <template v-if="progress !== undefined">The parts are on their way. </template
+        ><template v-else
+          >Begin with a part: press <b>Find</b> above, or choose a field of the face map and draw a rough line
+          inside it on the picture. </template
+        >Steps for the whole picture are offered here meanwhile.
       </p>
       <ExtentSection v-if="area && (bench.editing || isEmpty)" :area="area" />
       <p v-if="doubt" class="rounded border border-warn px-2 py-1 text-[12.5px]" role="note">
