@@ -21,13 +21,13 @@ const cardOf = (
 });
 
 describe('a trial of a graphics card', () => {
-  it('asks of every kind that has a form for cards, and of tables, whether the step is seen', () => {
+  it('asks of every kind that has a form for cards, of tables and of wide screens, whether the step is seen', () => {
     const { differences, isRight } = tryCard(
       cardOf((code) => code),
       KINDS,
     );
     const named = [...KINDS.adjusts.values()].filter(({ card }) => card).map(({ id }) => id);
-    expect(Object.keys(differences).sort()).toEqual([...named, 'table'].sort());
+    expect(Object.keys(differences).sort()).toEqual([...named, 'table', 'wide'].sort());
     // A card that leaves a step out is found out by each of them.
     for (const [name, { most }] of Object.entries(differences)) expect(most, name).toBeGreaterThan(3);
     expect(isRight).toBe(false);

@@ -6,14 +6,15 @@ import { applyStep } from '#core/render/applyStep';
 import { tableCard } from '#core/render/card';
 import type { Card, CardStep } from '#core/render/card';
 import { measureEdgeColours } from '#core/render/edgeColours';
-import { encodePixels } from '#core/render/encodePixels';
+import { encodePixels, encodeWidePixels } from '#core/render/encodePixels';
+import type { ScreenSpace } from '#core/render/encodePixels';
 import type { AdjustKind, PixelKernel, RenderKinds } from '#core/render/kinds';
 import { tableKernel } from '#core/render/tableKernel';
 
 /** What a trial of a graphics card gave. */
 export interface CardTrial {
   /**
-   * by kind of step, and `table` for those that are tabulated: the greatest difference to the processor in 8-bit codes
+   * by kind of step, `table` for those that are tabulated, and `wide` for one on a screen of Display P3: the greatest difference to the processor in 8-bit codes
    * among pixels of which the card is sure, and the share of pixels of which it is not
    */
   readonly differences: Readonly<Record<string, { readonly most: number; readonly unsure: number }>>;
@@ -30,6 +31,8 @@ interface TrialStep {
   readonly card: CardStep;
   readonly kernel: PixelKernel;
   readonly placed: boolean;
+  /** in whose codes it is drawn; sRGB where it is not said */
+  readonly space?: ScreenSpace;
 }
 
 const [WIDTH, HEIGHT] = [320, 240];
@@ -44,6 +47,7 @@ export function tryCard(card: Card, kinds: RenderKinds): CardTrial {
   const steps = [
     ...[...kinds.adjusts.values()].flatMap((kind) => stepOf(kind, pattern) ?? []),
     tableStep(pattern),
+    { ...tableStep(pattern), name: 'wide', space: 'display-p3' as const },
   ];
   const differences = steps.map((step) => {
     // The processor first: it works out the nodes that the card looks up.
@@ -116,6 +120,7 @@ function tableStep({ input }: Pattern): TrialStep {
 function byProcessor({ input }: Pattern, steps: readonly TrialStep[]): Uint8Array {
   const { data } = input.pixels;
   const codes = new Uint8Array(4 * WIDTH * HEIGHT);
+  const encode = spaceOf(steps) === 'srgb' ? encodePixels : encodeWidePixels;
   const memory = runMemory();
   memory?.beginRound();
   const run = memory?.pixels ?? new Float32Array(3 * RUN_PIXELS);
@@ -127,18 +132,21 @@ function byProcessor({ input }: Pattern, steps: readonly TrialStep[]): Uint8Arra
         strength: card.strength,
         at: { region: REGION, first, placed, edge: card.edge },
       });
-    encodePixels(pixels, codes, 4 * first);
+    encode(pixels, codes, 4 * first);
   }
   return codes;
 }
 
 function byCard(card: Card, { input }: Pattern, steps: readonly TrialStep[]): Uint8Array {
   const codes = new Uint8Array(4 * WIDTH * HEIGHT);
-  const picture = { source: input.pixels.data, region: REGION, space: 'srgb' } as const;
+  const picture = { source: input.pixels.data, region: REGION, space: spaceOf(steps) };
   if (!card.draw({ ...picture, steps: steps.map((step) => step.card) }, codes))
     throw new Error('the graphics card draws nothing');
   return codes;
 }
+
+/** One screen shows all steps: the first one's. */
+const spaceOf = ([first]: readonly TrialStep[]): ScreenSpace => first?.space ?? 'srgb';
 
 function differenceOf(expected: Uint8Array, drawn: Uint8Array): { most: number; unsure: number } {
   let most = 0;
