@@ -55,7 +55,8 @@ export class GraphicsCard implements Card {
       powerPreference: 'high-performance',
     });
     // Without this, colours between steps would be of 8 bits.
-    return gl?.getExtension('EXT_color_buffer_float') ? new GraphicsCard(gl) : undefined;
+    if (!gl?.getExtension('EXT_color_buffer_float')) return undefined;
+    return mayBeSlow || !isImitated(gl) ? new GraphicsCard(gl) : undefined;
   }
 
   private constructor(gl: WebGL2RenderingContext) {
@@ -265,6 +266,13 @@ export class GraphicsCard implements Card {
       return { texture, bytes: 4 * texels.length };
     });
   }
+}
+
+/** Whether a processor does what a card would: browsers do not always say so when they are asked for a quick one. */
+function isImitated(gl: WebGL2RenderingContext): boolean {
+  const facts = gl.getExtension('WEBGL_debug_renderer_info');
+  const name = String(gl.getParameter(facts?.UNMASKED_RENDERER_WEBGL ?? gl.RENDERER));
+  return /swiftshader|llvmpipe|softpipe|software|basic render/i.test(name);
 }
 
 /** A field's channels in layers of four. */
