@@ -36,5 +36,5 @@ export const useDrawnBy = defineStore('drawnBy', () => {
     workers.renderers.drawByCard({ uses: byCard.value, mayBeSlow });
   }
 
-  return { choice, trial, isTrying, isRight, isQuicker, byCard, decide };
+  return { choice, trial, isTrying, isRight, byCard, decide };
 });
