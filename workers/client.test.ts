@@ -58,16 +58,18 @@ const withPlate = addArea(
 );
 
 let stored: Record<string, Plate> = {};
+let drawnBy = 'processor';
 let workers: PictureWorkers;
 const onLost = vi.fn();
 beforeEach(() => {
   made.length = 0;
   onLost.mockClear();
   stored = {};
+  drawnBy = 'processor';
   answers = {
     areas: ({ ids }) => ({ newAreas: [], keys: Object.fromEntries((ids as string[]).map((id) => [id, id])) }),
     strip: () => new ArrayBuffer(4),
-    picture: ({ region }) => ({ bitmap: region, tookMs: 5, byCard: false }),
+    picture: ({ region }) => ({ bitmap: region, tookMs: 5, drawnBy }),
     write: () => new Blob(['picture']),
   };
   vi.stubGlobal('Worker', ScriptedWorker);
@@ -87,6 +89,9 @@ describe('the workers of a page', () => {
     expect(workers.renderers.expectedMs(PLAN, whole)).toBe(Infinity);
     await workers.renderers.picture(PLAN, whole);
     expect(workers.renderers.expectedMs(PLAN, whole)).toBe(5);
+    expect(workers.renderers.expectedMs(PLAN, twice)).toBe(Infinity);
+    drawnBy = 'memory';
+    await workers.renderers.picture(PLAN, twice);
     expect(workers.renderers.expectedMs(PLAN, twice)).toBe(Infinity);
     expect(workers.renderers.expectedMs(other, whole)).toBe(Infinity);
     await workers.use(PYRAMID);

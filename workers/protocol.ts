@@ -20,6 +20,7 @@ import type { PartNumbers } from '#core/render/photoNumbers';
 import type { ChangeSums } from '#core/render/changeMap';
 import type { ClippedCounts } from '#core/render/clipping';
 import type { ScreenSpace } from '#core/render/encodePixels';
+import type { DrawnBy } from '#core/render/regionRenderer';
 import type { ReadingColours } from '#core/render/resolver';
 import type { PlaceColours } from '#core/offer/stepContext';
 import type { CardTrial } from './card/cardTrial';
@@ -246,16 +247,17 @@ export type EncoderExchanges = {
 
 /** The workers that render; there are as many as cores are of use. */
 export type RenderExchanges = {
-  use: Exchange<{ pyramid: Pyramid; space: ScreenSpace }, undefined>;
+  /** @param mostPixels what it may keep of the pictures of all regions */
+  use: Exchange<{ pyramid: Pyramid; space: ScreenSpace; mostPixels: number }, undefined>;
   learn: Exchange<{ areas: readonly ResolvedArea[]; keep: readonly string[] }, undefined>;
   /** what the machine's graphics card is worth; undefined where there is none. @param mayBeSlow an imitated one too */
   tryCard: Exchange<{ mayBeSlow: boolean }, CardTrial | undefined>;
   /** whether pictures are drawn by it from now on */
   useCard: Exchange<CardUse, undefined>;
-  /** with how long it took to compute, milliseconds, and whether the graphics card did */
+  /** with how long it took to compute, milliseconds, and by whom */
   picture: Exchange<
     { plan: ResolvedPlan; region: Region },
-    { bitmap: ImageBitmap; tookMs: number; byCard: boolean }
+    { bitmap: ImageBitmap; tookMs: number; drawnBy: DrawnBy }
   >;
   coverage: Exchange<{ areaKey: string; region: Region; look: CoverageLook }, ImageBitmap>;
   clipping: Exchange<{ plan: ResolvedPlan; region: Region }, { bitmap: ImageBitmap; counts: ClippedCounts }>;
@@ -283,8 +285,8 @@ export interface CardUse {
 export interface Piece {
   readonly region: Region;
   readonly bitmap: ImageBitmap;
-  /** whether the graphics card drew it */
-  readonly byCard?: boolean;
+  /** of the picture */
+  readonly drawnBy?: DrawnBy;
 }
 
 /**

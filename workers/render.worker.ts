@@ -37,8 +37,8 @@ serve<RenderExchanges>({
     if (renderer) renderer.card = card;
     return undefined;
   },
-  use: ({ pyramid, space }) => {
-    renderer = new RegionRenderer(pyramid, KINDS);
+  use: ({ pyramid, space, mostPixels }) => {
+    renderer = new RegionRenderer(pyramid, KINDS, mostPixels);
     renderer.card = card;
     screen = space;
     return undefined;
@@ -53,7 +53,7 @@ serve<RenderExchanges>({
     const pixels = pixelsOf(plan, region);
     const tookMs = performance.now() - begin;
     const image = new ImageData(pixels, region.outWidth, region.outHeight, { colorSpace: screen });
-    return { bitmap: await createImageBitmap(image), tookMs, byCard: current().drewByCard };
+    return { bitmap: await createImageBitmap(image), tookMs, drawnBy: current().drawnBy };
   },
   coverage: ({ areaKey, region, look }) => {
     const drawn = drawCoverage(current().coverage(areaKey, region), region, look);

@@ -15,6 +15,8 @@ import type { CardUse, CoverageLook, Piece, RenderExchanges, Size } from './prot
 import { WorkerPort } from './workerPort';
 
 const STRIP_PIXELS = 1_500_000;
+/** Result pixels that all of them keep together, some 56 bytes each. */
+const MOST_PIXELS = 10_000_000;
 
 /** A strip of the written picture: its first row, how many, and their codes. */
 export interface Strip {
@@ -60,7 +62,8 @@ export class Renderers {
     this.#times.clear();
     // A worker that was started again has no card yet.
     if (this.#cardUse.uses) this.#tellCardUse();
-    await Promise.all(this.#ports.map((port) => port.call('use', { pyramid, space })));
+    const mostPixels = Math.ceil(MOST_PIXELS / this.#ports.length);
+    await Promise.all(this.#ports.map((port) => port.call('use', { pyramid, space, mostPixels })));
   }
 
   /** What the machine's graphics card is worth; undefined where there is none. */
@@ -92,11 +95,12 @@ export class Renderers {
   async picture(plan: ResolvedPlan, region: Region): Promise<Piece[]> {
     let slowest = 0;
     const pieces = await this.#pieces(region, async (port, piece) => {
-      const { bitmap, tookMs, byCard } = await port.call('picture', { plan, region: piece });
+      const { bitmap, tookMs, drawnBy } = await port.call('picture', { plan, region: piece });
       slowest = Math.max(slowest, tookMs);
-      return { bitmap, byCard };
+      return { bitmap, drawnBy };
     });
-    this.#times.set(timeKey(plan, region), slowest);
+    // What was remembered does not tell how long the next one takes.
+    if (pieces.every(({ drawnBy }) => drawnBy !== 'memory')) this.#times.set(timeKey(plan, region), slowest);
     return pieces;
   }
 

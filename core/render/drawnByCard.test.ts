@@ -78,9 +78,9 @@ describe('pictures drawn by a graphics card', () => {
     const { renderer, card, plan, draw } = made();
     renderer.card = card;
     draw(plan(hue(30)));
-    expect([card.asked.length, renderer.drewByCard]).toEqual([0, false]);
+    expect([card.asked.length, renderer.drawnBy]).toEqual([0, 'processor']);
     const changed = draw(plan(hue(40)));
-    expect([card.asked.length, renderer.drewByCard]).toEqual([1, true]);
+    expect([card.asked.length, renderer.drawnBy]).toEqual([1, 'card']);
     expect(changed[4 * (60 * SIZE + 60)]).toBe(MARKED);
     // No step covers anything there: what was seen stays.
     expect([...changed.subarray(0, 3)]).toEqual([...pyramid.levels[0]!.data.subarray(0, 3)]);
@@ -145,12 +145,31 @@ describe('pictures drawn by a graphics card', () => {
     expect(needed.every((ready, cell) => ready <= kernel.table!.ready[cell]!)).toBe(true);
   });
 
+  it('are not drawn again when what they show returns, until six others were seen', () => {
+    const { renderer, card, plan, draw } = made();
+    renderer.card = card;
+    const first = draw(plan(hue(30)));
+    for (const degrees of [40, 50]) draw(plan(hue(degrees)));
+    expect(card.asked).toHaveLength(2);
+    expect(draw(plan(hue(30)))).toEqual(first);
+    expect(renderer.drawnBy).toBe('memory');
+    const second = draw(plan(hue(40)));
+    expect(second).toEqual(draw(plan(hue(50))));
+    expect(card.asked).toHaveLength(2);
+    // What comes next is drawn onto what was seen last.
+    expect(draw(plan(hue(60)))).toEqual(second);
+    for (const degrees of [61, 62, 63, 64, 65]) draw(plan(hue(degrees)));
+    expect(card.asked).toHaveLength(8);
+    draw(plan(hue(30)));
+    expect(card.asked).toHaveLength(9);
+  });
+
   it('are the processor’s when the card gives up', () => {
     const { renderer, plan, draw } = made();
     draw(plan(hue(30)));
     renderer.card = { draw: () => false };
     const alone = made();
     expect(draw(plan(hue(40)))).toEqual(alone.draw(alone.plan(hue(40))));
-    expect(renderer.drewByCard).toBe(false);
+    expect(renderer.drawnBy).toBe('processor');
   });
 });

@@ -3,7 +3,6 @@ import { newField, readField } from '../raster/field';
 import type { Field } from '../raster/field';
 import { maskSoften } from '../raster/maskSoften';
 import type { AreaInput } from '../measure/areaInput';
-import type { Region } from '../raster/raster';
 
 /**
  * What an area and its surroundings look like along its edge, over the area's box, linear sRGB: by how much the
@@ -20,12 +19,6 @@ const OUTSIDE8 = 10;
  */
 const [NEAREST, FARTHEST] = [2, 12];
 const SIGMA_PER_SIZE = 1 / 30;
-/**
- * What is softened broadly is softened in cells of some pixels: as many as leave this much of the standard deviation, and
- * no more than so many.
- */
-const LEAST_SIGMA = 6;
-const MOST_CELL = 2;
 /** As far as anything counts, in pixels that come in: three boxes of 12 on each side, and a little. */
 export const EDGE_REACH = 40;
 
@@ -33,16 +26,14 @@ export const EDGE_REACH = 40;
 export function measureEdgeColours(input: AreaInput): EdgeColours {
   const covered = input.coverage.data.reduce((sum, value) => sum + value, 0) / 255;
   const sigma = clamp(SIGMA_PER_SIZE * Math.sqrt(covered), NEAREST, FARTHEST);
-  const cells = cellsOf(input.region, clamp(Math.floor(sigma / LEAST_SIGMA), 1, MOST_CELL));
-  const [inside, outside] = SIDES.map((weights) => sideOf(input, weights, { cells, sigma })) as [Side, Side];
-  const field = newField(cells.region, 6);
+  const [inside, outside] = SIDES.map((weights) => sideOf(input, weights, sigma)) as [Side, Side];
+  const field = newField(input.region, 6);
   const { data } = field;
-  const least = LEAST_WEIGHT * cells.size ** 2;
   for (let c = 0; c < 3; c++) {
     const [own, other] = [inside.sums[c]!, outside.sums[c]!];
     for (let i = 0, at = c; i < own.length; i++, at += 6) {
       const [weight, behind] = [inside.weight[i]!, outside.weight[i]!];
-      if (weight < least || behind < least) continue;
+      if (weight < LEAST_WEIGHT || behind < LEAST_WEIGHT) continue;
       const colour = own[i]! / weight;
       data[at] = colour - other[i]! / behind;
       data[at + 3] = colour;
@@ -51,25 +42,11 @@ export function measureEdgeColours(input: AreaInput): EdgeColours {
   return field;
 }
 
-/** Cells of a softened plane: so many pixels on each side, over a region that is a whole number of them. */
-interface Cells {
-  readonly size: number;
-  readonly region: Region;
-}
-
-function cellsOf(region: Region, size: number): Cells {
-  const [outWidth, outHeight] = [Math.ceil(region.outWidth / size), Math.ceil(region.outHeight / size)];
-  const width = (region.width * outWidth * size) / region.outWidth;
-  const height = (region.height * outHeight * size) / region.outHeight;
-  return { size, region: { x: region.x, y: region.y, width, height, outWidth, outHeight } };
-}
-
 /** How much coverage counts as the one alone and as the other; a little for the rest, so that most places have some answer. */
 const SIDES = [
   Float32Array.from({ length: 256 }, (_, value) => (value >= INSIDE8 ? 1 : value / 255_000)),
   Float32Array.from({ length: 256 }, (_, value) => (value <= OUTSIDE8 ? 1 : (255 - value) / 255_000)),
 ];
-/** Of a pixel's weight, near a place. */
 const LEAST_WEIGHT = 1e-4;
 
 /** What one side weighs near each place, and its colours times that. */
@@ -82,28 +59,22 @@ interface Side {
 function sideOf(
   { pixels, coverage: { data, width, height } }: AreaInput,
   weights: Float32Array,
-  { cells: { size, region }, sigma }: { readonly cells: Cells; readonly sigma: number },
+  sigma: number,
 ): Side {
-  const { outWidth: columns, outHeight: rows } = region;
-  const plane = () => new Float32Array(columns * rows);
-  const weight = plane();
-  const sums = [plane(), plane(), plane()] as const;
+  const count = width * height;
+  const weight = new Float32Array(count);
+  const sums = [new Float32Array(count), new Float32Array(count), new Float32Array(count)] as const;
   const [red, green, blue] = sums;
   // By hand: half of the time would go into calls.
-  for (let row = 0, i = 0, p = 0; row < height; row++) {
-    const start = columns * Math.floor(row / size);
-    for (let column = 0, cell = start, left = size; column < width; column++, i++, p += 3) {
-      const share = weights[data[i]!]!;
-      weight[cell]! += share;
-      red[cell]! += share * pixels.data[p]!;
-      green[cell]! += share * pixels.data[p + 1]!;
-      blue[cell]! += share * pixels.data[p + 2]!;
-      if (--left > 0) continue;
-      left = size;
-      cell++;
-    }
+  for (let i = 0, p = 0; i < count; i++, p += 3) {
+    const share = weights[data[i]!]!;
+    if (share === 0) continue;
+    weight[i] = share;
+    red[i] = share * pixels.data[p]!;
+    green[i] = share * pixels.data[p + 1]!;
+    blue[i] = share * pixels.data[p + 2]!;
   }
-  for (const each of [weight, ...sums]) maskSoften(each, columns, rows, sigma / size);
+  for (const plane of [weight, ...sums]) maskSoften(plane, width, height, sigma);
   return { weight, sums };
 }
 

@@ -9,6 +9,7 @@ import type { Card, CardStep } from './card';
 import { encodePixels, encodeWidePixels } from './encodePixels';
 import type { ScreenSpace } from './encodePixels';
 import type { RenderKinds } from './kinds';
+import { LastPictures } from './lastPictures';
 import type { ResolvedArea, ResolvedPlan } from './resolved';
 import { StepKernels } from './stepKernels';
 import { countRuns, coveredRuns, runsThatChanged } from './stepRuns';
@@ -29,7 +30,11 @@ interface RegionCache {
   };
   lastKeys: readonly string[];
   seen?: SeenPicture;
+  readonly lastSeen: LastPictures;
 }
+
+/** Who draws a picture. */
+export type DrawnBy = 'processor' | 'card' | 'memory';
 
 /** A picture as it was seen, and its codes. */
 interface SeenPicture extends StepRuns {
@@ -46,7 +51,7 @@ interface RunWishes {
   readonly holds?: boolean;
 }
 
-/** Result pixels kept over all regions, at about 32 bytes each. */
+/** Result pixels kept over all regions, at about 32 bytes each, and 4 for each of the last pictures. */
 const MOST_PIXELS = 8_000_000;
 const MOST_COVERAGES = 8;
 
@@ -60,12 +65,14 @@ export class RegionRenderer {
   readonly #kernels: StepKernels;
   /** draws what changes of a region that was seen; without one the processor does */
   card: Card | undefined;
-  /** whether the last picture with codes was drawn so */
-  drewByCard = false;
+  /** by whom the last picture with codes was drawn; remembered, it was drawn before */
+  drawnBy: DrawnBy = 'processor';
 
+  /** @param mostPixels kept over all regions */
   constructor(
     readonly pyramid: Pyramid,
     readonly kinds: RenderKinds,
+    readonly mostPixels = MOST_PIXELS,
   ) {
     this.#kernels = new StepKernels(kinds);
   }
@@ -125,7 +132,7 @@ export class RegionRenderer {
 
   /**
    * The same in 8 bits with opaque alpha. Where no step that changed since the last time covers anything, what was
-   * seen then is seen again.
+   * seen then is seen again; a picture that was among the last ones is not worked out again at all.
    * @param out receives 4 bytes per result pixel
    */
   renderEncoded(
@@ -138,19 +145,27 @@ export class RegionRenderer {
     const cache = this.#cache(region);
     const before = cache.seen?.space === space ? cache.seen : undefined;
     const now = this.#stepRuns(plan, region, before);
-    const isNew = before && runsThatChanged(before, now, countRuns(region));
     const codes = before?.codes ?? new Uint8Array(out.length);
     // What fails half-way is nothing that was seen.
     delete cache.seen;
-    const take = (pixels: Float32Array, first: number) => encode(pixels, codes, 4 * first);
-    const drawn = isNew && this.#drawn(plan, region, space);
-    if (drawn) {
-      const unsure = takeSureRuns(drawn, isNew, codes);
-      if (unsure.includes(1)) this.#run(plan, region, { tables: true, isNew: unsure, holds: false }, take);
-    } else this.#run(plan, region, { tables: true, isNew }, take);
+    const name = `${space}:${plan.at(-1)?.key ?? ''}`;
+    const known = cache.lastSeen.get(name);
+    if (known) {
+      codes.set(known);
+      this.drawnBy = 'memory';
+    } else {
+      const isNew = before && runsThatChanged(before, now, countRuns(region));
+      const take = (pixels: Float32Array, first: number) => encode(pixels, codes, 4 * first);
+      const drawn = isNew && this.#drawn(plan, region, space);
+      const unsure = drawn && takeSureRuns(drawn, isNew, codes);
+      if (!unsure) this.#run(plan, region, { tables: true, isNew }, take);
+      else if (unsure.includes(1))
+        this.#run(plan, region, { tables: true, isNew: unsure, holds: false }, take);
+      this.drawnBy = drawn ? 'card' : 'processor';
+    }
     out.set(codes);
+    cache.lastSeen.keep(name, codes);
     cache.seen = { ...now, space, codes };
-    this.drewByCard = !!drawn;
   }
 
   /** The codes of a region as the card draws them, with 0 for alpha where it is not sure; undefined when it cannot. */
@@ -258,7 +273,7 @@ export class RegionRenderer {
   #cache(region: Region): RegionCache {
     const key = `${region.x},${region.y},${region.width},${region.height},${region.outWidth},${region.outHeight}`;
     const known = this.#caches.get(key);
-    const cache = known ?? { region, coverage: new Map(), lastKeys: [] };
+    const cache = known ?? { region, coverage: new Map(), lastKeys: [], lastSeen: new LastPictures() };
     this.#caches.delete(key);
     this.#caches.set(key, cache);
     if (!known) this.#trim();
@@ -270,7 +285,7 @@ export class RegionRenderer {
     let pixels = 0;
     for (const { region } of this.#caches.values()) pixels += region.outWidth * region.outHeight;
     for (const [key, { region }] of this.#caches) {
-      if (pixels <= MOST_PIXELS || this.#caches.size === 1) return;
+      if (pixels <= this.mostPixels || this.#caches.size === 1) return;
       this.#caches.delete(key);
       pixels -= region.outWidth * region.outHeight;
     }

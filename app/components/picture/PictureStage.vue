@@ -123,7 +123,7 @@ const state = computed(() => {
     :style="{ backgroundColor: SURROUNDS[view.surround], cursor }"
     :data-ready="ready && resting && after?.key ? after.key : undefined"
     :data-frame="after?.key"
-    :data-drawn-by="after?.pieces.every(({ byCard }) => byCard) ? 'card' : 'processor'"
+    :data-drawn-by="after?.pieces[0]?.drawnBy"
     :data-small="standIn?.key"
     :data-overlay="lines?.key"
     :data-view="`${view.left} ${view.top} ${view.zoom}`"
