@@ -2,9 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { NO_TARGETS } from '#kinds/adjust/hue-to-target/schema';
 import { RECOLOUR_DEFAULTS } from '#kinds/adjust/recolour/schema';
 import { KINDS } from '#kinds/registry.gen';
-import { area, mark, photoOf, step } from '../../tests/fixtures/plans';
+import { area, grainySkin, mark, photoOf, step } from '../../tests/fixtures/plans';
 import { RUN_PIXELS } from '../loops/runMemory';
-import { buildPyramid } from '../raster/pyramid';
 import type { CardPicture } from './card';
 import { RegionRenderer } from './regionRenderer';
 import type { ResolvedPlan } from './resolved';
@@ -13,14 +12,7 @@ import { Resolver } from './resolver';
 const SIZE = 120;
 const WHERE = { x: 0, y: 0, width: SIZE, height: SIZE, outWidth: SIZE, outHeight: SIZE };
 const MARKED = 77;
-const pyramid = buildPyramid({
-  space: 'srgb8',
-  width: SIZE,
-  height: SIZE,
-  data: Uint8Array.from({ length: SIZE * SIZE * 4 }, (_, p) =>
-    p % 4 === 3 ? 255 : [200, 160, 130][p % 4]! - ((p * 7919) % 23),
-  ),
-});
+const pyramid = grainySkin(SIZE);
 const middle = area([mark('ellipse', { x: 60, y: 60, radiusX: 40, radiusY: 30 })]);
 
 /** Draws one code everywhere, so that it is seen what was taken of it, and keeps what it was asked. */

@@ -2,21 +2,13 @@ import { NO_TARGETS } from '#kinds/adjust/hue-to-target/schema';
 import { RECOLOUR_DEFAULTS } from '#kinds/adjust/recolour/schema';
 import { describe, expect, it } from 'vitest';
 import { KINDS } from '#kinds/registry.gen';
-import { area, mark, photoOf, step } from '../../tests/fixtures/plans';
+import { area, grainySkin, mark, photoOf, step } from '../../tests/fixtures/plans';
 import { NO_EDGE_CARE } from '../document/schema';
-import { buildPyramid } from '../raster/pyramid';
 import { RegionRenderer } from './regionRenderer';
 import { Resolver } from './resolver';
 
 const SIZE = 90;
-const pyramid = buildPyramid({
-  space: 'srgb8',
-  width: SIZE,
-  height: SIZE,
-  data: Uint8Array.from({ length: SIZE * SIZE * 4 }, (_, p) =>
-    p % 4 === 3 ? 255 : [200, 160, 130][p % 4]! - ((p * 7919) % 23),
-  ),
-});
+const pyramid = grainySkin(SIZE);
 const open = area(
   [
     mark('ellipse', { x: 41, y: 47, radiusX: 25, radiusY: 18 }),
