@@ -65,15 +65,26 @@ export function tryCard(card: Card, kinds: RenderKinds): CardTrial {
   };
 }
 
-/** Skin-like shading with grain, a strip of strong colours, black and white; two soft discs cover parts of it. */
+/**
+ * Skin-like shading with grain, blotches, a broad redness and dark marks, a strip of strong colours, black and white; two
+ * soft discs cover parts of it.
+ */
 function patternOf(): { readonly input: AreaInput; readonly other: AreaInput } {
   const data = new Float32Array(3 * WIDTH * HEIGHT);
   for (let i = 0; i < WIDTH * HEIGHT; i++) {
     const [x, y] = [i % WIDTH, Math.floor(i / WIDTH)];
     const grain = ((i * 7919) % 101) / 1010;
     const light = Math.max(0, 1.05 - Math.hypot(x / WIDTH - 0.35, y / HEIGHT - 0.4) + grain);
-    const colour = y < HEIGHT / 8 ? [x / WIDTH, 0.5 - grain, 1 - x / WIDTH] : [0.85, 0.62, 0.5];
-    colour.forEach((channel, c) => (data[3 * i + c] = decodeSrgb(Math.min(1, channel * light))));
+    const red = 0.12 * Math.exp(-(((x - 190) / 30) ** 2) - ((y - 130) / 30) ** 2);
+    const blotch = 0.05 * Math.sin(x / 5) * Math.sin(y / 6);
+    const dark = x % 40 < 3 && y % 40 < 3 ? 0.6 : 1;
+    const skin = [0.85, 0.62 - red - blotch, 0.5 - red + 0.5 * blotch];
+    const strong = [x / WIDTH, 0.5 - grain, 1 - x / WIDTH].map((channel) => channel * light);
+    const white = [1, 0.99, 0.97].map((channel) => channel - 0.3 * grain);
+    const lit = skin.map((channel) => channel * light * dark);
+    const others = y < HEIGHT / 8 ? strong : lit;
+    const colour = y > 0.85 * HEIGHT ? white : others;
+    colour.forEach((channel, c) => (data[3 * i + c] = decodeSrgb(Math.min(1, channel))));
   }
   const pixels = { space: 'srgbLinear', width: WIDTH, height: HEIGHT, data } as const;
   const disc = (middle: number) => ({

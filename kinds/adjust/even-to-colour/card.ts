@@ -10,7 +10,13 @@ const EVERYWHERE = [0, 0, 1e3, 1] as const;
 
 /** compute.ts, for a graphics card. */
 export const evenToColourCard: CardForm<EvenToColourParameters, EvenToColourMeasures> = {
-  trial: { ...EVEN_TO_COLOUR_START, hue: 0.7, saturation: 0.6, colour: '#b08a70' },
+  trial: {
+    ...EVEN_TO_COLOUR_START,
+    hue: 0.7,
+    saturation: 0.6,
+    colour: '#b08a70',
+    reach: { hue: 50, chroma: 60, reach: 30, soft: 60 },
+  },
   compile({ colour, hue, saturation, lightness, falloff, reach }, { broad, middle }) {
     if (!broad) return undefined;
     const wanted = wantedOf(colour, middle);

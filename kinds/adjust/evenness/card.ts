@@ -11,7 +11,7 @@ const pairOf = (a: number, b: number) => `vec2(${departure(a)}, ${departure(b)})
 
 /** compute.ts, for a graphics card. */
 export const evennessCard: CardForm<EvennessParameters, EvennessMeasures> = {
-  trial: { ...EVENNESS_START, marks: 0.5 },
+  trial: { ...EVENNESS_START, hue: 1, saturation: 1, lightness: 1, blush: 0.8, marks: 0.2, size: 6 },
   compile({ hue, saturation, lightness, blush, marks }, { departures }) {
     if (!departures) return undefined;
     return {
