@@ -4,7 +4,7 @@ import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from './oklab';
 import type { Triple } from './triple';
 
 /** Channels this little outside 0..1 are rounding, not colour. */
-const SLACK = 1e-5;
+export const SLACK = 1e-5;
 
 /** Whether the channels of a colour lie within 0..1. @param linear any values */
 export function isInGamut([red, green, blue]: Triple, slack = SLACK): boolean {
@@ -18,7 +18,8 @@ export function isInGamut([red, green, blue]: Triple, slack = SLACK): boolean {
   );
 }
 
-const BISECTIONS = 18;
+/** By which the greatest chroma inside the gamut is found. */
+export const BISECTIONS = 18;
 
 /**
  * Brings a colour into sRGB by lowering OKLCh chroma at constant hue and lightness.

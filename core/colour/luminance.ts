@@ -25,10 +25,9 @@ const weight = (cone: 0 | 1 | 2) =>
   LUMINANCE_WEIGHTS[0] * m[cone] +
   LUMINANCE_WEIGHTS[1] * m[(3 + cone) as 3 | 4 | 5] +
   LUMINANCE_WEIGHTS[2] * m[(6 + cone) as 6 | 7 | 8];
-/** Y as a weighted sum of the cubed cone roots. */
-const YL = weight(0);
-const YM = weight(1);
-const YS = weight(2);
+/** Y as a weighted sum of the cubed cone roots L, M, S of OKLab. */
+export const CONE_WEIGHTS: Triple = [weight(0), weight(1), weight(2)];
+const [YL, YM, YS] = CONE_WEIGHTS;
 
 /**
  * The OKLab lightness at which (a, b) has luminance Y: Newton on the cubic Y(L).

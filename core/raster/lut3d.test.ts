@@ -68,6 +68,8 @@ describe('a table of colours', () => {
     prepareCells(many, one.ready);
     expect(many.data).toEqual(one.data);
     expect(many.known).toEqual(one.known);
+    expect(many.readyCells).toBe(one.ready.reduce((sum, ready) => sum + ready, 0));
+    expect(one.readyCells).toBe(many.readyCells);
     expect(many.fillings).toBe(before + 1);
     const again = colours.slice();
     lookUp(many, again, 20);

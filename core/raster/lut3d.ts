@@ -16,6 +16,8 @@ export interface Lut3d {
   readonly ready: Uint8Array;
   /** how often nodes were worked out: whoever keeps a copy of them sees by it that there are more */
   fillings: number;
+  /** how many cells are worked out */
+  readyCells: number;
 }
 
 /** A table of a colour function, still empty. */
@@ -27,6 +29,7 @@ export function tabulate(evaluate: ColourFunction, size: number): Lut3d {
     known: new Uint8Array(size ** 3),
     ready: new Uint8Array(size ** 3),
     fillings: 0,
+    readyCells: 0,
   };
 }
 
@@ -43,6 +46,7 @@ function prepareCell(lut: Lut3d, near: number): void {
     nodesOf(lut.size, near).filter((node) => lut.known[node] === 0),
   );
   lut.ready[near] = 1;
+  lut.readyCells++;
 }
 
 /** Works out many cells at a time. @param wanted by near corner, 1 for those */
@@ -56,6 +60,7 @@ export function prepareCells(lut: Lut3d, wanted: Uint8Array): void {
       nodes.push(node);
     }
     lut.ready[near] = 1;
+    lut.readyCells++;
   }
   fillNodes(lut, nodes);
 }

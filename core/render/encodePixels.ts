@@ -100,4 +100,5 @@ export function encodeWidePixels(pixels: Float32Array, out: Uint8Array | Uint8Cl
 type Nine = readonly [number, number, number, number, number, number, number, number, number];
 
 let matrix: SrgbMatrix | undefined;
-const wideFromSrgb = () => (matrix ??= invertMatrix(displayP3Space().toSrgb!));
+/** Linear sRGB to linear Display P3. */
+export const wideFromSrgb = () => (matrix ??= invertMatrix(displayP3Space().toSrgb!));

@@ -1,6 +1,7 @@
 import { TABLE_NODES } from '../loops/runMemory';
 import { prepareCells } from '../raster/lut3d';
 import type { Lut3d } from '../raster/lut3d';
+import { Cache } from './cache';
 import { tableCard } from './card';
 import type { CardKernel } from './card';
 import type { AdjustKind, PixelKernel, RenderKinds } from './kinds';
@@ -16,12 +17,14 @@ interface StepKernel {
 }
 
 const MOST_KERNELS = 24;
+/** Cells that a table is filled with beforehand; among more than these are many that nobody looks up any more. */
+const MOST_CELLS = 12_000;
 
 /** The kernels of steps, kept while they are likely to be asked for again. */
 export class StepKernels {
-  readonly #known = new Map<string, StepKernel>();
+  readonly #known = new Cache<StepKernel>(MOST_KERNELS);
   /** by step, its last table: with other parameters it is asked about much the same colours */
-  readonly #lastTables = new Map<string, Lut3d>();
+  readonly #last = new Cache<{ table?: Lut3d }>(MOST_KERNELS);
 
   constructor(readonly kinds: RenderKinds) {}
 
@@ -44,13 +47,7 @@ export class StepKernels {
   }
 
   #learn(step: ResolvedStep): StepKernel {
-    let known = this.#known.get(step.key);
-    if (!known) {
-      known = { exact: compiledStep(step, this.#kindOf(step)) };
-      this.#known.set(step.key, known);
-      if (this.#known.size > MOST_KERNELS) this.#known.delete(this.#known.keys().next().value!);
-    }
-    return known;
+    return this.#known.get(step.key, () => ({ exact: compiledStep(step, this.#kindOf(step)) }));
   }
 
   #kindOf({ kind }: ResolvedStep): AdjustKind {
@@ -65,12 +62,10 @@ export class StepKernels {
   #tableOf({ id }: ResolvedStep, exact: PixelKernel, known: StepKernel): TableKernel {
     if (!known.table) {
       known.table = tableKernel(exact, TABLE_NODES);
-      const last = this.#lastTables.get(id);
-      if (last) prepareCells(known.table.table, last.ready);
-      this.#lastTables.delete(id);
-      this.#lastTables.set(id, known.table.table);
-      if (this.#lastTables.size > MOST_KERNELS)
-        this.#lastTables.delete(this.#lastTables.keys().next().value!);
+      const last = this.#last.get(id, () => ({}));
+      if (last.table && last.table.readyCells <= MOST_CELLS)
+        prepareCells(known.table.table, last.table.ready);
+      last.table = known.table.table;
     }
     return known.table;
   }

@@ -11,13 +11,23 @@ import type { ScreenSpace } from '#core/render/encodePixels';
 import type { AdjustKind, PixelKernel, RenderKinds } from '#core/render/kinds';
 import { tableKernel } from '#core/render/tableKernel';
 
+/** How a card's picture differs from the processor's. */
+export interface Difference {
+  /** codes, among pixels of which the card is sure */
+  readonly most: number;
+  /** share of pixels of which it is not */
+  readonly unsure: number;
+}
+
+/** Whether it is seen by nobody, and leaves little to the processor. */
+export function isSmall({ most, unsure }: Difference): boolean {
+  return most <= 1 && unsure <= MOST_UNSURE;
+}
+
 /** What a trial of a graphics card gave. */
 export interface CardTrial {
-  /**
-   * by kind of step, `table` for those that are tabulated, and `wide` for one on a screen of Display P3: the greatest difference to the processor in 8-bit codes
-   * among pixels of which the card is sure, and the share of pixels of which it is not
-   */
-  readonly differences: Readonly<Record<string, { readonly most: number; readonly unsure: number }>>;
+  /** by kind of step, `table` for those that are tabulated, and `wide` for one on a screen of Display P3 */
+  readonly differences: Readonly<Record<string, Difference>>;
   /** whether it draws what the processor draws, within a code, and is seldom unsure */
   readonly isRight: boolean;
   /** milliseconds for a small picture with all these steps, medians */
@@ -59,7 +69,7 @@ export function tryCard(card: Card, kinds: RenderKinds): CardTrial {
   byCard(card, pattern, steps);
   return {
     differences: Object.fromEntries(differences),
-    isRight: differences.every(([, { most, unsure }]) => most <= 1 && unsure <= MOST_UNSURE),
+    isRight: differences.every(([, difference]) => isSmall(difference)),
     processorMs: medianMs(() => byProcessor(pattern, steps)),
     cardMs: medianMs(() => byCard(card, pattern, steps)),
   };
@@ -159,7 +169,7 @@ function byCard(card: Card, { input }: Pattern, steps: readonly TrialStep[]): Ui
 /** One screen shows all steps: the first one's. */
 const spaceOf = ([first]: readonly TrialStep[]): ScreenSpace => first?.space ?? 'srgb';
 
-function differenceOf(expected: Uint8Array, drawn: Uint8Array): { most: number; unsure: number } {
+function differenceOf(expected: Uint8Array, drawn: Uint8Array): Difference {
   let most = 0;
   let unsure = 0;
   for (let p = 0; p < drawn.length; p += 4) {

@@ -1,9 +1,8 @@
-import { displayP3Space } from '#core/colour/rgbSpace';
-import { invertMatrix } from '#core/colour/adaptation';
 import type { Field } from '#core/raster/field';
 import type { Region } from '#core/raster/raster';
 import { MOST_CARD_NUMBERS } from '#core/render/card';
 import type { Card, CardPicture, CardStep } from '#core/render/card';
+import { wideFromSrgb } from '#core/render/encodePixels';
 import { CODES_SHADER, VERTICES, stepShader } from './shaders';
 import { TextureShelf } from './textureShelf';
 import type { ShelvedTexture } from './textureShelf';
@@ -23,14 +22,22 @@ interface Program {
 /** Fields that are looked through for one that is the same as a new one. */
 const MOST_FIELDS = 8;
 
-/** Two pictures in half precision that are drawn into by turns. */
+/** What is drawn into. */
+interface Canvas {
+  readonly texture: WebGLTexture;
+  readonly frame: WebGLFramebuffer;
+}
+
+/** Two pictures in half precision that are drawn into by turns, and one of codes. */
 interface Canvases {
   readonly width: number;
   readonly height: number;
-  readonly textures: readonly [WebGLTexture, WebGLTexture];
-  readonly frames: readonly [WebGLFramebuffer, WebGLFramebuffer];
-  readonly codes: WebGLFramebuffer;
+  readonly turns: readonly [Canvas, Canvas];
+  readonly codes: Canvas;
 }
+
+/** Sizes for which there are canvases at a time: a draft, the picture, and its stand-in in small. */
+const MOST_SIZES = 3;
 
 /** Draws pictures by WebGL 2. Colours between steps are of half precision; what is read back are codes of 8 bits. */
 export class GraphicsCard implements Card {
@@ -40,7 +47,8 @@ export class GraphicsCard implements Card {
   readonly #shelf: TextureShelf;
   /** stands where a step has no such texture */
   readonly #none: readonly WebGLTexture[];
-  #canvases: Canvases | undefined;
+  /** by size, that of the last picture first */
+  #canvases: readonly Canvases[] = [];
   /** each came in a message of its own, often with the numbers of an earlier one */
   #fields: Field[] = [];
   #isBroken = false;
@@ -98,12 +106,13 @@ export class GraphicsCard implements Card {
     gl.viewport(0, 0, width, height);
     let picture = this.#shelf.get(source, 0, () => this.#colours(source, width, height));
     steps.forEach((step, n) => {
-      gl.bindFramebuffer(gl.FRAMEBUFFER, canvases.frames[(n % 2) as 0 | 1]);
+      const canvas = canvases.turns[(n % 2) as 0 | 1];
+      gl.bindFramebuffer(gl.FRAMEBUFFER, canvas.frame);
       this.#drawStep(picture, step, region);
-      picture = canvases.textures[(n % 2) as 0 | 1];
+      picture = canvas.texture;
     });
-    gl.bindFramebuffer(gl.FRAMEBUFFER, canvases.codes);
-    const codes = this.#use(CODES_SHADER);
+    gl.bindFramebuffer(gl.FRAMEBUFFER, canvases.codes.frame);
+    const codes = this.#use('codes', () => CODES_SHADER);
     gl.uniformMatrix3fv(codes.at('fromSrgb'), true, space === 'srgb' ? NO_CHANGE : wideFromSrgb());
     this.#bind(UNITS.before, picture);
     gl.drawArrays(gl.TRIANGLES, 0, 3);
@@ -115,7 +124,7 @@ export class GraphicsCard implements Card {
   #drawStep(picture: WebGLTexture, { kernel, coverage, strength, edge }: CardStep, region: Region): void {
     const gl = this.#gl;
     const { outWidth: width, outHeight: height } = region;
-    const { at } = this.#use(stepShader(kernel.words));
+    const { at } = this.#use(kernel.words, stepShader);
     const { field, table, numbers } = kernel;
     this.#bind(UNITS.before, picture);
     this.#bind(
@@ -146,43 +155,46 @@ export class GraphicsCard implements Card {
   }
 
   #canvasesOf(width: number, height: number): Canvases {
-    const known = this.#canvases;
-    if (known?.width === width && known.height === height) return known;
     const gl = this.#gl;
-    if (known) {
-      for (const texture of known.textures) gl.deleteTexture(texture);
-      for (const frame of [...known.frames, known.codes]) gl.deleteFramebuffer(frame);
-    }
-    const canvas = (format: number) => {
-      const texture = this.#newTexture('TEXTURE_2D');
-      gl.texStorage2D(gl.TEXTURE_2D, 1, format, width, height);
-      const frame = gl.createFramebuffer();
-      gl.bindFramebuffer(gl.FRAMEBUFFER, frame);
-      gl.framebufferTexture2D(gl.FRAMEBUFFER, gl.COLOR_ATTACHMENT0, gl.TEXTURE_2D, texture, 0);
-      return { texture, frame };
-    };
-    const [one, other, codes] = [canvas(gl.RGBA16F), canvas(gl.RGBA16F), canvas(gl.RGBA8)];
-    this.#canvases = {
+    const made = () => ({
       width,
       height,
-      textures: [one.texture, other.texture],
-      frames: [one.frame, other.frame],
-      codes: codes.frame,
-    };
-    return this.#canvases;
+      turns: [this.#canvas(gl.RGBA16F, width, height), this.#canvas(gl.RGBA16F, width, height)] as const,
+      codes: this.#canvas(gl.RGBA8, width, height),
+    });
+    const known = this.#canvases.find((each) => each.width === width && each.height === height) ?? made();
+    const all = [known, ...this.#canvases.filter((each) => each !== known)];
+    for (const { turns, codes } of all.slice(MOST_SIZES))
+      for (const { texture, frame } of [...turns, codes]) {
+        gl.deleteFramebuffer(frame);
+        gl.deleteTexture(texture);
+      }
+    this.#canvases = all.slice(0, MOST_SIZES);
+    return known;
   }
 
-  #use(fragments: string): Program {
-    let known = this.#programs.get(fragments);
+  #canvas(format: number, width: number, height: number): Canvas {
+    const gl = this.#gl;
+    const texture = this.#newTexture('TEXTURE_2D');
+    gl.texStorage2D(gl.TEXTURE_2D, 1, format, width, height);
+    const frame = gl.createFramebuffer();
+    gl.bindFramebuffer(gl.FRAMEBUFFER, frame);
+    gl.framebufferTexture2D(gl.FRAMEBUFFER, gl.COLOR_ATTACHMENT0, gl.TEXTURE_2D, texture, 0);
+    return { texture, frame };
+  }
+
+  /** @param words by which the program is known, and of which its shader is made */
+  #use(words: string, make: (words: string) => string): Program {
+    let known = this.#programs.get(words);
     if (!known) {
-      const program = this.#link(fragments);
+      const program = this.#link(make(words));
       const places = new Map<string, WebGLUniformLocation | null>();
       const at = (name: string) => {
         if (!places.has(name)) places.set(name, this.#gl.getUniformLocation(program, name));
         return places.get(name)!;
       };
       known = { program, at };
-      this.#programs.set(fragments, known);
+      this.#programs.set(words, known);
       this.#gl.useProgram(program);
       for (const [name, unit] of Object.entries(UNITS)) this.#gl.uniform1i(at(name), unit);
     }
@@ -302,5 +314,3 @@ function unshared<T extends Float32Array | Uint8Array>(numbers: T): T {
   const isShared = typeof SharedArrayBuffer !== 'undefined' && numbers.buffer instanceof SharedArrayBuffer;
   return isShared ? (numbers.slice() as T) : numbers;
 }
-
-const wideFromSrgb = () => invertMatrix(displayP3Space().toSrgb!);

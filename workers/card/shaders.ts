@@ -1,4 +1,5 @@
-import { LUMINANCE_WEIGHTS } from '#core/colour/luminance';
+import { BISECTIONS, SLACK } from '#core/colour/gamut';
+import { CONE_WEIGHTS, LUMINANCE_WEIGHTS } from '#core/colour/luminance';
 import { OKLAB } from '#core/colour/oklab';
 import { MOST_CARD_NUMBERS } from '#core/render/card';
 
@@ -9,10 +10,6 @@ const vector = (values: readonly number[]) => `vec${values.length}(${values.map(
 const matrix = (rows: readonly number[]) =>
   `mat3(${[0, 3, 6, 1, 4, 7, 2, 5, 8].map((at) => number(rows[at]!)).join(', ')})`;
 
-/** What cones weigh in the luminance of their cubed roots. */
-const CONE_LUMINANCE = [0, 1, 2].map((cone) =>
-  LUMINANCE_WEIGHTS.reduce((sum, weight, c) => sum + weight * OKLAB.srgbOfLms[3 * c + cone]!, 0),
-);
 const [LA, LB, MA, MB, SA, SB] = OKLAB.rootsOfAB;
 
 const HEAD = `#version 300 es
@@ -29,7 +26,7 @@ const mat3 LMS_OF_SRGB = ${matrix(OKLAB.lmsOfSrgb)};
 const mat3 LAB_OF_ROOTS = ${matrix(OKLAB.labOfRoots)};
 const mat3 SRGB_OF_LMS = ${matrix(OKLAB.srgbOfLms)};
 const mat3 ROOTS_OF_LAB = ${matrix([1, LA, LB, 1, MA, MB, 1, SA, SB])};
-const vec3 CONES = ${vector(CONE_LUMINANCE)};
+const vec3 CONES = ${vector(CONE_WEIGHTS)};
 vec3 cubeRoots(vec3 values) {
   vec3 sizes = max(abs(values), 1e-30);
   vec3 roots = pow(sizes, vec3(1.0 / 3.0));
@@ -147,7 +144,7 @@ uniform mat3 fromSrgb;
 out vec4 codes;
 ${CARD_WORDS}
 bool isInside(vec3 light) {
-  return all(greaterThanEqual(light, vec3(-1e-5))) && all(lessThanEqual(light, vec3(1.00001)));
+  return all(greaterThanEqual(light, vec3(${number(-SLACK)}))) && all(lessThanEqual(light, vec3(${number(1 + SLACK)})));
 }
 vec3 lowered(vec3 linear) {
   vec3 lab = oklabOf(linear);
@@ -155,7 +152,7 @@ vec3 lowered(vec3 linear) {
   if (lab.x <= 0.0) return vec3(0.0);
   float inside = 0.0;
   float outside = 1.0;
-  for (int step = 0; step < 18; step++) {
+  for (int step = 0; step < ${BISECTIONS}; step++) {
     float share = 0.5 * (inside + outside);
     if (isInside(fromSrgb * linearOf(vec3(lab.x, lab.yz * share)))) inside = share;
     else outside = share;
@@ -167,6 +164,7 @@ void main() {
   vec3 light = fromSrgb * here.rgb;
   if (!isInside(light)) light = lowered(here.rgb);
   light = clamp(light, 0.0, 1.0);
+  // IEC 61966-2-1, which Display P3 shares.
   vec3 curved = 1.055 * pow(max(light, 1e-9), vec3(1.0 / 2.4)) - 0.055;
   codes = vec4(mix(curved, 12.92 * light, vec3(lessThanEqual(light, vec3(0.0031308)))), here.a > 0.5 ? 1.0 : 0.0);
 }`;
