@@ -170,7 +170,8 @@ export function useFrames(wishes: () => FrameWishes) {
     await update(base, planKey, () =>
       workers.renderers.picture(plan, wholeRegion(photo.width, photo.height, BASE_LONG_SIDE)),
     );
-    surveySoon(photo, areaId, `${planKey}:${areaId}:${versionOf(photo.areas)}:${versionOf(photo.readings)}`);
+    const { areas, readings, plan: steps } = photo;
+    surveySoon(photo, areaId, [photo.id, areaId, ...[areas, readings, steps].map(versionOf)].join(':'));
   }
 
   /** A worker that held areas or pictures is gone: everything is asked for again. */

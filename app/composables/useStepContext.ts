@@ -16,6 +16,10 @@ function middleOf(ladder: Survey['ladder'] | undefined): PlaceColours | undefine
   return now && result && { now, result };
 }
 
+/** Whether steps that were measured are the plan's as it stands: all, or the step alone where it is looked at so. */
+const isOf = (measured: readonly Step[], step: Step, plan: readonly Step[]) =>
+  measured.includes(step) && measured.every((each) => plan.includes(each));
+
 /** What the control of a step may know and ask. */
 export function useStepContext(props: {
   readonly step: Step;
@@ -58,6 +62,7 @@ export function useStepContext(props: {
       rungs: readings.value.map(({ rung }) => rung),
       ladder: survey?.ladder?.before,
       middle: middleOf(survey?.ladder),
+      isMeasured: isOf(survey?.photo.plan ?? [], props.step, props.photo.plan),
       families: survey?.families,
       histogram: survey?.histogram,
       ask: questions.questionsOf(stepId),

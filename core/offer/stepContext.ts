@@ -67,6 +67,8 @@ export interface StepContext {
   readonly ladder: Ladder | undefined;
   /** its middle tones, neither gloss nor shade: as the photo is, and as the plan leaves them */
   readonly middle: PlaceColours | undefined;
+  /** whether what was measured is of the plan as it stands; a moment after a change it is not */
+  readonly isMeasured: boolean;
   readonly families: readonly Family[] | undefined;
   readonly histogram: Histogram | undefined;
   readonly ask: StepQuestions;

@@ -166,6 +166,7 @@ const firstGloss = computed(() => 100 * startRecolour(part.value).gloss);
     v-if="model.way === 'pigment' && model.colour !== null && !model.trend && context.middle"
     :swatch="model.colour"
     :middle="context.middle"
+    :measured="context.isMeasured"
     :model-value="model.depth"
     @update:model-value="put({ depth: $event })"
   />
