@@ -14,8 +14,8 @@ import type { FeatureAnswers } from './featureParser';
 import { foundPart } from './found';
 import type { FoundPart, FoundPeople, FoundSitter } from './found';
 import { parseHead } from './headParser';
-import { LocalSitterMaker } from './sitterMaker';
-import type { SitterMaker, SitterWork } from './sitterMaker';
+import { LocalSitterMaker, SHARE_WHEN } from './sitterMaker';
+import type { MadeSitter, SitterMaker, SitterWork } from './sitterMaker';
 import type { FaceNetworks } from './networks';
 import { partSitters } from './partSitters';
 import type { DividedHead } from './partSitters';
@@ -46,23 +46,16 @@ export async function findParts(
 ): Promise<FoundPeople> {
   const step = (share: number) => options.onProgress?.(share);
   step(0);
-  const faces: FaceLandmarks[] = [];
-  for (const box of await detectFaces(pyramid, networks, options.tiles)) {
-    const landmarks = await faceLandmarks(pyramid, box, networks);
-    if (landmarks) addFace(faces, landmarks);
-    step(0.05);
-  }
-  faces.sort((p, q) => p.points[168]![0] - q.points[168]![0]);
+  const faces = await seenFaces(pyramid, networks, { ...options, onFace: () => step(0.05) });
   options.onFaces?.(faces);
   const frames = faces.map(faceFrame);
   const crew = faces.length > 1 ? options.crew : undefined;
   const makers: SitterMaker[] = [];
   const heads: Promise<DividedHead>[] = [];
-  const stages = 2 * faces.length;
-  let done = 0;
-  const reached = <T>(stage: T): T => {
-    step(0.1 + (0.9 * ++done) / stages);
-    return stage;
+  const shares = faces.map(() => 0);
+  const reached = (n: number, share: number) => {
+    shares[n] = share;
+    step(0.1 + (0.9 * shares.reduce((sum, each) => sum + each, 0)) / shares.length);
   };
   let answers: PersonAnswers | undefined;
   for (const [n, frame] of frames.entries()) {
@@ -70,10 +63,15 @@ export async function findParts(
     answers = await askPerson(pyramid, frame, networks, answers?.whole);
     const parsed = await parseHead(pyramid, frame, { others, person: personMap(answers), networks });
     const work = { landmarks: faces[n]!, frame, others, answers, parsed };
-    const maker = crew ? crew(work) : new LocalSitterMaker(pyramid, work);
-    const head = Promise.resolve(maker.divide()).then(reached);
+    reached(n, SHARE_WHEN.answered);
+    const onShare = (share: number) => reached(n, share);
+    const maker = crew ? crew(work) : new LocalSitterMaker(pyramid, work, onShare);
+    const head = Promise.resolve(maker.divide());
     // Whatever is wrong with it is heard below, once the networks have looked at all of them.
-    head.catch(() => undefined);
+    head.then(
+      () => onShare(SHARE_WHEN.divided),
+      () => undefined,
+    );
     makers.push(maker);
     heads.push(head);
   }
@@ -83,13 +81,15 @@ export async function findParts(
     features.push(await parseFeatures(pyramid, { landmarks: faces[n]!, frame, networks }));
   const divided = await Promise.all(heads);
   partSitters(divided);
-  const made = await Promise.all(
-    makers.map(async (maker, n) => {
-      const one = reached(await maker.finish(divided[n]!.classes, features[n]!));
-      options.onSitter?.(one.sitter);
-      return one;
-    }),
-  );
+  const finish = async (n: number) => {
+    const one = await makers[n]!.finish(divided[n]!.classes, features[n]!);
+    reached(n, 1);
+    options.onSitter?.(one.sitter);
+    return one;
+  };
+  const made: MadeSitter[] = [];
+  if (crew) made.push(...(await Promise.all(makers.map((_, n) => finish(n)))));
+  else for (const n of makers.keys()) made.push(await finish(n));
   step(1);
   return {
     sitters: made.map(({ sitter }) => sitter),
@@ -98,6 +98,21 @@ export async function findParts(
       made.map(({ ground }) => ground),
     ),
   };
+}
+
+/** The faces of a photo, from left to right. */
+async function seenFaces(
+  pyramid: Pyramid,
+  networks: FaceNetworks,
+  { tiles, onFace }: FindOptions & { readonly onFace: () => void },
+): Promise<FaceLandmarks[]> {
+  const faces: FaceLandmarks[] = [];
+  for (const box of await detectFaces(pyramid, networks, tiles)) {
+    const landmarks = await faceLandmarks(pyramid, box, networks);
+    if (landmarks) addFace(faces, landmarks);
+    onFace();
+  }
+  return faces.sort((p, q) => p.points[168]![0] - q.points[168]![0]);
 }
 
 /** Adds a face. Of one that fills the picture the detector sees parts as faces too: the surer mesh of a face stays. */

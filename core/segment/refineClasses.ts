@@ -40,18 +40,30 @@ import {
   TOLD_RADIUS,
 } from './strandParameters';
 
+/** The photo's pixels of a head's surroundings, and the same head at half the size of the grid. */
+interface FinerHead {
+  readonly small: HeadGrid;
+  readonly region: Region;
+  readonly fine: LinearRaster;
+}
+
+/** Of the time that this takes, what each look at strands and what comes after them take. Measured on one portrait. */
+const SHARE_OF_LOOK = 0.3;
+const SHARE_OF_REST = 0.15;
+
 /**
  * Brings the classes of a head to a finer raster: along the photo's edges everywhere, and in a band about
  * the hair by how each pixel's colour mixes from hair and ground near it, so that single strands have
  * fractional coverage.
  * @param small the same head at half the size: colours near a place run smoothly
  * @param fine the photo's pixels of the same part at the finer size
+ * @param onShare is told which share of this, 0..1, is done
  * @see Levin, Lischinski, Weiss 2008 for mixed pixels on local lines of colour
  */
 export function refineClasses(
   grid: HeadGrid,
   classes: HeadClasses,
-  { small, region, fine }: { readonly small: HeadGrid; readonly region: Region; readonly fine: LinearRaster },
+  { small, region, fine, onShare }: FinerHead & { readonly onShare?: ((share: number) => void) | undefined },
 ): HeadClasses {
   const { outWidth: width, outHeight: height } = grid.region;
   const count = region.outWidth * region.outHeight;
@@ -73,7 +85,13 @@ export function refineClasses(
     }),
   );
   const sureHair = sureAbout(small, shrunk.hair, 'hair');
-  takeStrands(small, shrunk, refined, { region, fine, sureHair });
+  onShare?.(1 - LOOKS * SHARE_OF_LOOK - SHARE_OF_REST);
+  takeStrands(small, shrunk, refined, {
+    region,
+    fine,
+    sureHair,
+    onLook: (look) => onShare?.(1 - SHARE_OF_REST - (LOOKS - look) * SHARE_OF_LOOK),
+  });
   dropHairHaze(refined, sureHair, region);
   for (const name of ['skin', 'clothes'] as const)
     dropHaze(name, refined, sureAbout(small, shrunk[name], name), region);
@@ -93,15 +111,19 @@ function preferLarger(shares: Float32Array): void {
 /** The classes whose colours are looked at along the edge of hair. */
 const STRAND_CLASSES = ['hair', ...GROUNDS.map(({ name }) => name)] as const satisfies readonly HeadClass[];
 
+interface StrandOptions {
+  readonly region: Region;
+  readonly fine: LinearRaster;
+  readonly sureHair: SureAbout;
+  /** is told how many looks were taken */
+  readonly onLook: (looks: number) => void;
+}
+
 function takeStrands(
   grid: HeadGrid,
   classes: HeadClasses,
   refined: HeadClasses,
-  {
-    region,
-    fine,
-    sureHair,
-  }: { readonly region: Region; readonly fine: LinearRaster; readonly sureHair: SureAbout },
+  { region, fine, sureHair, onLook }: StrandOptions,
 ): void {
   const { outWidth: columns, outHeight: rows } = grid.region;
   const { outWidth: width, outHeight: height } = region;
@@ -152,6 +174,7 @@ function takeStrands(
     const steady = boxMeans(mixed, { channels: 1, width, height, radius: 1 });
     const places = { cells, near, within, grounds, lines, mixed, steady, clouds, prior, lineOf, fine };
     setHairs(band, strandShares(band, places), planes, (i) => grounds.first[cells[i]!]!);
+    onLook(look + 1);
   }
 }
 

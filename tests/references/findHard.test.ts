@@ -156,12 +156,14 @@ describe('find where it is hard', () => {
     expect(places).toEqual(places.toSorted((p, q) => p - q));
     expect(sitters.every(({ parts }) => parts.some(({ part }) => part === 'face'))).toBe(true);
     expect(seen).toEqual(seen.toSorted((p, q) => p - q));
-    expect(seen.length).toBeGreaterThan(18);
+    expect(seen.length).toBeGreaterThan(6 * 7);
+    // It never stands long: no step is much larger than what a sitter’s eyes and mouth take.
+    expect(Math.max(...seen.slice(1).map((share, n) => share - seen[n]!))).toBeLessThan(0.06);
     // All faces are told early, and each sitter as soon as it is worked out.
     const faces = sitters.map(({ landmarks }) => landmarks);
     expect(told.map(([known]) => known)).toEqual([faces, ...faces.map((face) => [face])]);
     expect(told[0]![1]).toBeLessThan(0.11);
-    expect(told.slice(1).map(([, share]) => Math.round(120 * share))).toEqual([75, 84, 93, 102, 111, 120]);
+    expect(told.slice(1).map(([, share]) => Math.round(120 * share))).toEqual([60, 72, 84, 96, 108, 120]);
   });
 
   it('finds nobody where nobody is', async () => {
