@@ -3,6 +3,7 @@ import { newField, readField } from '../raster/field';
 import type { Field } from '../raster/field';
 import { maskSoften } from '../raster/maskSoften';
 import type { AreaInput } from '../measure/areaInput';
+import type { Region } from '../raster/raster';
 
 /**
  * What an area and its surroundings look like along its edge, over the area's box, linear sRGB: by how much the
@@ -19,6 +20,12 @@ const OUTSIDE8 = 10;
  */
 const [NEAREST, FARTHEST] = [2, 12];
 const SIGMA_PER_SIZE = 1 / 30;
+/**
+ * What is softened broadly is softened in cells of some pixels: as many as leave this much of the standard deviation, and
+ * no more than so many.
+ */
+const LEAST_SIGMA = 6;
+const MOST_CELL = 2;
 /** As far as anything counts, in pixels that come in: three boxes of 12 on each side, and a little. */
 export const EDGE_REACH = 40;
 
@@ -26,20 +33,75 @@ export const EDGE_REACH = 40;
 export function measureEdgeColours(input: AreaInput): EdgeColours {
   const covered = input.coverage.data.reduce((sum, value) => sum + value, 0) / 255;
   const sigma = clamp(SIGMA_PER_SIZE * Math.sqrt(covered), NEAREST, FARTHEST);
-  const [inside, outside] = SIDES.map((weights) => sideOf(input, weights, sigma)) as [Side, Side];
-  const field = newField(input.region, 6);
-  const { data } = field;
+  const cells = cellsOf(input.region, clamp(Math.floor(sigma / LEAST_SIGMA), 1, MOST_CELL));
+  const [inside, outside] = SIDES.map((weights) => sideOf(input, weights, { cells, sigma })) as [Side, Side];
+  const field = newField(cells.region, 6);
+  const least = LEAST_WEIGHT * cells.size ** 2;
+  const isKnown = Uint8Array.from(inside.weight, (weight, i) =>
+    Number(weight >= least && outside.weight[i]! >= least),
+  );
   for (let c = 0; c < 3; c++) {
     const [own, other] = [inside.sums[c]!, outside.sums[c]!];
     for (let i = 0, at = c; i < own.length; i++, at += 6) {
-      const [weight, behind] = [inside.weight[i]!, outside.weight[i]!];
-      if (weight < LEAST_WEIGHT || behind < LEAST_WEIGHT) continue;
-      const colour = own[i]! / weight;
-      data[at] = colour - other[i]! / behind;
-      data[at + 3] = colour;
+      if (!isKnown[i]) continue;
+      const colour = own[i]! / inside.weight[i]!;
+      field.data[at] = colour - other[i]! / outside.weight[i]!;
+      field.data[at + 3] = colour;
     }
   }
+  if (cells.size > 1) carryOn(field, isKnown);
   return field;
+}
+
+/** Cells beside those that are known take their mean: a pixel between both is not mixed with nothing. */
+function carryOn({ region: { outWidth: columns, outHeight: rows }, data }: Field, isKnown: Uint8Array): void {
+  for (let row = 0, i = 0; row < rows; row++)
+    for (let column = 0; column < columns; column++, i++) {
+      if (isKnown[i]) continue;
+      let count = 0;
+      for (let y = Math.max(0, row - 1); y <= Math.min(rows - 1, row + 1); y++)
+        for (let x = Math.max(0, column - 1); x <= Math.min(columns - 1, column + 1); x++) {
+          const from = y * columns + x;
+          if (!isKnown[from]) continue;
+          count++;
+          for (let c = 0; c < 6; c++) data[6 * i + c]! += data[6 * from + c]!;
+        }
+      for (let c = 0; c < 6 && count > 1; c++) data[6 * i + c]! /= count;
+    }
+}
+
+/** Cells of a softened plane, over a region that is a whole number of them. */
+interface Cells {
+  /** pixels on each side */
+  readonly size: number;
+  readonly region: Region;
+  /** pixels of the first cells that lie before the area's box */
+  readonly before: readonly [number, number];
+}
+
+/** Cells lie as the photo's pixels do, not as a box: of one that is a pixel larger they hold the same. */
+function cellsOf(region: Region, size: number): Cells {
+  const along = (from: number, length: number, pixels: number) => {
+    const pixel = length / pixels;
+    const first = Math.round(from / pixel);
+    const before = first - size * Math.floor(first / size);
+    const count = Math.ceil((before + pixels) / size);
+    return { before, count, from: from - before * pixel, length: count * size * pixel };
+  };
+  const across = along(region.x, region.width, region.outWidth);
+  const down = along(region.y, region.height, region.outHeight);
+  return {
+    size,
+    region: {
+      x: across.from,
+      y: down.from,
+      width: across.length,
+      height: down.length,
+      outWidth: across.count,
+      outHeight: down.count,
+    },
+    before: [across.before, down.before],
+  };
 }
 
 /** How much coverage counts as the one alone and as the other; a little for the rest, so that most places have some answer. */
@@ -47,6 +109,7 @@ const SIDES = [
   Float32Array.from({ length: 256 }, (_, value) => (value >= INSIDE8 ? 1 : value / 255_000)),
   Float32Array.from({ length: 256 }, (_, value) => (value <= OUTSIDE8 ? 1 : (255 - value) / 255_000)),
 ];
+/** Of a pixel's weight, near a place. */
 const LEAST_WEIGHT = 1e-4;
 
 /** What one side weighs near each place, and its colours times that. */
@@ -59,22 +122,28 @@ interface Side {
 function sideOf(
   { pixels, coverage: { data, width, height } }: AreaInput,
   weights: Float32Array,
-  sigma: number,
+  { cells: { size, region, before }, sigma }: { readonly cells: Cells; readonly sigma: number },
 ): Side {
-  const count = width * height;
-  const weight = new Float32Array(count);
-  const sums = [new Float32Array(count), new Float32Array(count), new Float32Array(count)] as const;
+  const { outWidth: columns, outHeight: rows } = region;
+  const plane = () => new Float32Array(columns * rows);
+  const weight = plane();
+  const sums = [plane(), plane(), plane()] as const;
   const [red, green, blue] = sums;
   // By hand: half of the time would go into calls.
-  for (let i = 0, p = 0; i < count; i++, p += 3) {
-    const share = weights[data[i]!]!;
-    if (share === 0) continue;
-    weight[i] = share;
-    red[i] = share * pixels.data[p]!;
-    green[i] = share * pixels.data[p + 1]!;
-    blue[i] = share * pixels.data[p + 2]!;
+  for (let row = 0, i = 0, p = 0; row < height; row++) {
+    const start = columns * Math.floor((row + before[1]) / size);
+    for (let column = 0, cell = start, left = size - before[0]; column < width; column++, i++, p += 3) {
+      const share = weights[data[i]!]!;
+      weight[cell]! += share;
+      red[cell]! += share * pixels.data[p]!;
+      green[cell]! += share * pixels.data[p + 1]!;
+      blue[cell]! += share * pixels.data[p + 2]!;
+      if (--left > 0) continue;
+      left = size;
+      cell++;
+    }
   }
-  for (const plane of [weight, ...sums]) maskSoften(plane, width, height, sigma);
+  for (const each of [weight, ...sums]) maskSoften(each, columns, rows, sigma / size);
   return { weight, sums };
 }
 
