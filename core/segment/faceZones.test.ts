@@ -16,8 +16,8 @@ BROW_LOOPS.right.forEach((index, n) => {
 });
 const frame = uprightFrame([100, 90], 120, { chin: [0, 0.66] });
 const region = { x: 0, y: 0, width: 200, height: 200, outWidth: 200, outHeight: 200 };
-const zonesUnder = (sure: number) =>
-  featureZones({ points } as unknown as FaceLandmarks, frame, region, () => sure);
+const zonesUnder = (sure: number, near = sure) =>
+  featureZones({ points } as unknown as FaceLandmarks, frame, region, { at: () => sure, near: () => near });
 
 describe('whose skin is the face’s own', () => {
   const at = (x: number, y: number, told: number, mesh = points) =>
@@ -56,6 +56,9 @@ describe('where what looks like hair is none', () => {
 
   it('gives way to hair that hangs there, as far as the parser is sure of it', () => {
     expect(zonesUnder(0.95).every((zone) => zone === 0)).toBe(true);
+    // On a brow by what is seen there, in the middle of the face by what is seen near.
+    const zones = zonesUnder(0, 0.95);
+    expect([zones[70 * 200 + 75], zones[120 * 200 + 100]]).toEqual([1, 0]);
     expect([hairOver(0.3), hairOver(0.7), hairOver(1)]).toEqual([0, 0.5, 1].map((v) => expect.closeTo(v)));
   });
 });

@@ -71,15 +71,21 @@ export function hairOver(sure: number): number {
   return clampUnit((sure - HAIR_OVER_FROM) / (HAIR_OVER_ALL - HAIR_OVER_FROM));
 }
 
+/** How sure the parser is of hair at a point of the photo, 0..1, and the most of that near it. */
+interface HairTold {
+  readonly at: AtPoint;
+  readonly near: AtPoint;
+}
+
 /**
- * Eyes, brows and mouth with a little around them, as far as the face goes and no hair hangs over them.
- * @param hairAt 0..1, how sure the parser is of hair at a point of the photo
+ * Eyes, brows and mouth with a little around them, and the middle of the face, as far as no hair hangs over them. What
+ * looks like hair in its middle is hair where some hangs near: strands are finer than the parser sees.
  */
 export function featureZones(
   { points }: FaceLandmarks,
   frame: FaceFrame,
   region: Region,
-  hairAt: AtPoint,
+  hair: HairTold,
 ): Float32Array {
   const loops = [EYE_LOOPS.right, EYE_LOOPS.left, BROW_LOOPS.right, BROW_LOOPS.left, LIPS_OUTER].map(
     (indices) =>
@@ -110,14 +116,15 @@ export function featureZones(
     region.outWidth,
     region.outHeight,
   );
-  for (let i = 0; i < face.length; i++) {
-    const zone = Math.max(core[i]!, face[i]! * zones[i]!);
-    if (zone > 0) {
-      const point = pixelCentre(region, i % region.outWidth, Math.floor(i / region.outWidth));
-      face[i] = zone * (1 - hairOver(hairAt(point)));
-    } else face[i] = 0;
-  }
-  return face;
+  return mapPlane(face, (inFace, i) => {
+    const zone = inFace * zones[i]!;
+    if (zone === 0 && core[i] === 0) return 0;
+    const point = pixelCentre(region, i % region.outWidth, Math.floor(i / region.outWidth));
+    return Math.max(
+      zone && zone * (1 - hairOver(hair.at(point))),
+      core[i]! && core[i]! * (1 - hairOver(hair.near(point))),
+    );
+  });
 }
 
 /** A loop in the one direction, so that loops that overlap add up rather than cancel. */

@@ -4,7 +4,15 @@ import { headOval, uprightFrame } from '../../tests/fixtures/faceFrames';
 import { buildPyramid } from '../raster/pyramid';
 import { ofEachClass } from './classShares';
 import type { FaceFrame } from './faceFrame';
-import { parseHead, parsedFace, parsedPlanes, parsedShare, parserPlanes, parserSquare } from './headParser';
+import {
+  parseHead,
+  parsedFace,
+  parsedNear,
+  parsedPlanes,
+  parsedShare,
+  parserPlanes,
+  parserSquare,
+} from './headParser';
 import { PARSER_ANSWER_SIZE, PARSER_CLASSES, PARSER_PLANES, PARSER_SIZE, PARSER_WEIGHTS } from './networks';
 import type { FaceNetworks } from './networks';
 
@@ -118,6 +126,14 @@ describe('what the parser answers', () => {
     // Brows lie on the face; where there is no skin nobody knows whose it would be.
     expect(parsedFace(parsed)([100, 90])).toBeCloseTo(0.15 / 0.17, 1);
     expect(parsedFace(await parsedBy(() => 0))([100, 90])).toBeCloseTo(0.5);
+  });
+
+  it('is asked for the most of it nearby', async () => {
+    const parsed = await parsedBy((name, row) => (name === (row < 56 ? 'hair' : 'face') ? 1 : 0));
+    const { centreX, centreY, side } = parsed.square;
+    const near = parsedNear(parsed, 'hair', 2);
+    const below = (places: number) => near([centreX, centreY + ((places + 0.5) * side) / PARSER_ANSWER_SIZE]);
+    expect([-3, 0, 1, 2, 3].map(below)).toEqual([1, 1, 1, 0, 0].map((share) => expect.closeTo(share, 5)));
   });
 
   it('runs smoothly over a finer grid, and is trusted less towards its border', async () => {

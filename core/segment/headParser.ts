@@ -1,4 +1,5 @@
 import { clampUnit } from '../math/clamp';
+import { maskGrow } from '../raster/maskGrow';
 import { mapPlane } from '../raster/mapPlane';
 import type { Pyramid } from '../raster/pyramid';
 import type { Region } from '../raster/raster';
@@ -185,6 +186,11 @@ export function parsedPlanes({ square, shares }: ParsedHead, region: Region): Pa
 /** How sure the parser is of a class at a point of the photo, 0..1; beyond its square as at its border. */
 export function parsedShare({ square, shares }: ParsedHead, name: HeadClass): AtPoint {
   return parsedAt(square, shares[name]);
+}
+
+/** The most of that within a distance, in places of the parser's answer. */
+export function parsedNear({ square, shares }: ParsedHead, name: HeadClass, distance: number): AtPoint {
+  return parsedAt(square, maskGrow(shares[name], PARSER_ANSWER_SIZE, PARSER_ANSWER_SIZE, distance));
 }
 
 /** How much of the skin at a point of the photo is the face's by what the parser says, 0..1. */

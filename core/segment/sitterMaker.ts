@@ -14,6 +14,7 @@ import type { FaceFrame } from './faceFrame';
 import { limbParts } from './limbs';
 import { isRough } from './faceLandmarks';
 import type { FaceLandmarks } from './faceLandmarks';
+import { HAIR_NEAR } from './featureParameters';
 import type { FeatureAnswers } from './featureParser';
 import { faceShares, featureZones, hairOver } from './faceZones';
 import { foundPart } from './found';
@@ -21,7 +22,7 @@ import type { Doubt, FoundPart, FoundSitter } from './found';
 import { divideHead } from './headClasses';
 import { headGrid, headReach, headView, SMALL_LONG_SIDE } from './headGrid';
 import type { HeadGrid, HeadView } from './headGrid';
-import { parsedFace, parsedShare } from './headParser';
+import { parsedFace, parsedNear, parsedShare } from './headParser';
 import type { AtPoint, ParsedHead } from './headParser';
 import { mouthParts } from './mouthParts';
 import type { DividedHead } from './partSitters';
@@ -152,7 +153,10 @@ function partsOf(
   const taken = new Float32Array(region.outWidth * region.outHeight);
   for (const { where, takes } of features) if (takes) spread(takes, where, region, taken);
   const { skin, face, body, hair, beard } = headParts(classes, taken, {
-    features: featureZones(landmarks, frame, region, hairAt),
+    features: featureZones(landmarks, frame, region, {
+      at: hairAt,
+      near: parsedNear(parsed, 'hair', HAIR_NEAR),
+    }),
     inFace: faceShares(landmarks, frame, region, parsedFace(parsed)),
   });
   const cut = isCut(landmarks, pyramid) ? 'cut' : undefined;
