@@ -112,6 +112,13 @@ describe('check', () => {
     expect(dimRange! / range!).toBeCloseTo(1, 1);
   });
 
+  it('takes no light that one side of a face stands in for blotches, whatever its redness', () => {
+    const half = (share: number) => skin((x) => 23 - share * (1 + Math.tanh((x - SIDE / 2) / 20)));
+    expect(kinds(half(5))).not.toContain('blotches');
+    // The same redness in patches.
+    expect(kinds(skin((x, y) => 23 - 10 * Number(((x >> 4) + (y >> 4)) % 2)))).toContain('blotches');
+  });
+
   it('judges nothing in an empty area', () => {
     const input = skin(() => 40);
     expect(
