@@ -78,7 +78,7 @@ describe('what the parser answers', () => {
       if (name !== 'beard' && name !== 'brows') expect(PARSER_WEIGHTS[n]).toBe(Number(trained.get(name)));
   });
 
-  const parsedBy = (answer: (name: string, row: number) => number) =>
+  const parsedBy = (answer: (name: string, row: number, column: number) => number) =>
     parseHead(photo, frame, {
       others: [],
       person: () => 1,
@@ -90,12 +90,25 @@ describe('what the parser answers', () => {
               answer(
                 PARSER_CLASSES[i % PARSER_CLASSES.length]!,
                 Math.floor(i / PARSER_CLASSES.length / PARSER_ANSWER_SIZE),
+                Math.floor(i / PARSER_CLASSES.length) % PARSER_ANSWER_SIZE,
               ),
             ),
           );
         },
       } as FaceNetworks,
     });
+
+  it('sees no glasses in fewer places than rims take', async () => {
+    const isThere = async (places: number) => {
+      const { shares } = await parsedBy((name, row, column) => {
+        const isRim = row === 50 && column < places;
+        return Number(name === (isRim ? 'glasses' : 'face'));
+      });
+      return shares.glasses.some((share) => share > 0);
+    };
+    expect(await isThere(27)).toBe(false);
+    expect(await isThere(28)).toBe(true);
+  });
 
   it.each([
     ['a hat, of which it is all but sure in many places', 'hat', 0.95, 1, true],

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { LinearRaster } from '../raster/raster';
 import { CLASS_CHANNELS, LINE_CHANNELS, NO_CLASS, classColours, mixingLines } from './mixingLines';
 
 const SIZE = 32;
@@ -24,15 +25,13 @@ function scene() {
   return { fine: { space: 'srgbLinear' as const, width: SIZE, height: SIZE, data }, labels };
 }
 
+/** Colours of two classes, looked at so many cells about each. */
+const coloursOf = (fine: LinearRaster, labels: Uint8Array, radius = 2) =>
+  classColours(fine, labels, { classes: 2, trust: () => 1, columns: CELLS, rows: CELLS, radius });
+
 function lineAt(cell: number, doubt = 0) {
   const { fine, labels } = scene();
-  const [hair, ground] = classColours(fine, labels, {
-    classes: 2,
-    trust: () => 1,
-    columns: CELLS,
-    rows: CELLS,
-    radius: 2,
-  });
+  const [hair, ground] = coloursOf(fine, labels);
   const out = new Float32Array(CELLS * CELLS * LINE_CHANNELS);
   mixingLines(hair!, ground!, out, doubt);
   const line = out.subarray(cell * LINE_CHANNELS);
@@ -47,13 +46,7 @@ function lineAt(cell: number, doubt = 0) {
 describe('colours of classes near a cell', () => {
   it('means and products count pixels of the class alone, near and far', () => {
     const { fine, labels } = scene();
-    const [hair, ground] = classColours(fine, labels, {
-      classes: 2,
-      trust: () => 1,
-      columns: CELLS,
-      rows: CELLS,
-      radius: 1,
-    });
+    const [hair, ground] = coloursOf(fine, labels, 1);
     for (const cell of [0, CELLS * CELLS - 1]) {
       const o = cell * CLASS_CHANNELS;
       for (const channel of [0, 1, 2]) {
@@ -67,13 +60,7 @@ describe('colours of classes near a cell', () => {
 
   it('a class without a pixel has no colours, and no line leads to it', () => {
     const { fine } = scene();
-    const [hair, none] = classColours(fine, new Uint8Array(SIZE * SIZE), {
-      classes: 2,
-      trust: () => 1,
-      columns: CELLS,
-      rows: CELLS,
-      radius: 2,
-    });
+    const [hair, none] = coloursOf(fine, new Uint8Array(SIZE * SIZE));
     const out = new Float32Array(CELLS * CELLS * LINE_CHANNELS);
     expect(none!.every((value) => value === 0)).toBe(true);
     mixingLines(hair!, none!, out);

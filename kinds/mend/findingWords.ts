@@ -21,7 +21,7 @@ export function findingWords(
         )
         .join('; ')}`;
     case 'blotches':
-      return `skin: blotchy, its redness ranges over ${(100 * finding.range).toFixed(1)} % of its lightness where even skin’s does over 0.4 to 1.3 %`;
+      return `skin: blotchy, its redness ranges over ${(100 * finding.range).toFixed(1)} % of its lightness, even skin’s over 0.4 to 1.3 %`;
     case 'apart':
       return `neck and limbs: ${Math.abs(finding.lightness).toFixed(0)} L* ${finding.lightness < 0 ? 'darker' : 'lighter'} and ${Math.abs(finding.hueDegrees).toFixed(0)}° ${finding.hueDegrees < 0 ? 'more magenta' : 'greener'} than the face`;
     case 'flushed':

@@ -10,6 +10,7 @@ import { measurePartColours } from '#core/measure/partColours';
 import { wholeRegion } from '#core/raster/raster';
 import { sampleRegion } from '#core/raster/sampleRegion';
 import { portrait, truthMask } from '../../../tests/fixtures/truth';
+import type { Sitter } from '../../../tests/fixtures/truth';
 import { area, patchInput, photoOf, renderWhole, run, step } from '../../../tests/fixtures/plans';
 import {
   changedOutside,
@@ -41,6 +42,19 @@ const meanOf = (pixels: Float32Array) =>
   [0, 1, 2].map(
     (c) => (3 * pixels.reduce((sum, value, i) => (i % 3 === c ? sum + value : sum), 0)) / pixels.length,
   ) as unknown as Triple;
+/** A sitter as shot, and with other pigments where the part covers surely. */
+async function rendered(sitter: Sitter, part: string) {
+  const [photo, recoloured, mask] = [
+    await portrait(sitter, 'photo'),
+    await portrait(sitter, 'recoloured'),
+    await truthMask(sitter, part),
+  ];
+  const clear = mask.map((value) => (value >= 230 ? 255 : 0));
+  const truth = sampleRegion(recoloured, wholeRegion(1080, 1350));
+  const coverage = { space: 'coverage8', width: 1080, height: 1350, data: clear } as const;
+  return { photo, mask, clear, truth, coverage };
+}
+
 describe('recolour', () => {
   it('brings the mean of the area to the wanted colour', () => {
     meanOf(dyed({})).forEach((value, c) =>
@@ -143,16 +157,8 @@ describe('recolour', () => {
     ['jonas', 'hair', 4],
     ['linnea', 'hair', 2.9],
   ] as const)('comes nearer to the truth of %s’s %s than the best plain way', async (sitter, part, best) => {
-    const [photo, truthPyramid, mask] = [
-      await portrait(sitter, 'photo'),
-      await portrait(sitter, 'recoloured'),
-      await truthMask(sitter, part),
-    ];
-    const clear = mask.map((value) => (value >= 230 ? 255 : 0));
-    const truth = sampleRegion(truthPyramid, wholeRegion(1080, 1350));
-    const colour = hexOfSrgbLinear(
-      areaMean(truth, { space: 'coverage8', width: 1080, height: 1350, data: clear })!,
-    );
+    const { photo, mask, clear, truth, coverage } = await rendered(sitter, part);
+    const colour = hexOfSrgbLinear(areaMean(truth, coverage)!);
     const { before, after } = renderWhole(
       photo,
       photoOf(photo, area([]), [
@@ -174,17 +180,8 @@ describe('recolour', () => {
   ] as const)(
     'given the trend of %s’s other %s comes nearer to it than given its mean alone',
     async (sitter, part) => {
-      const [photo, truthPyramid, mask] = [
-        await portrait(sitter, 'photo'),
-        await portrait(sitter, 'recoloured'),
-        await truthMask(sitter, part),
-      ];
-      const clear = mask.map((value) => (value >= 230 ? 255 : 0));
-      const truth = sampleRegion(truthPyramid, wholeRegion(1080, 1350));
-      const lent = measurePartColours({
-        pixels: truth,
-        coverage: { space: 'coverage8', width: 1080, height: 1350, data: clear },
-      })!;
+      const { photo, mask, clear, truth, coverage } = await rendered(sitter, part);
+      const lent = measurePartColours({ pixels: truth, coverage })!;
       const start = startRecolour(part === 'hair' ? 'hair' : 'irises', hexOfSrgbLinear(lent.mean));
       const rows = lent.rows.map(([l, a, b]): [number, number, number] => [l, a, b]);
       const missOf = (parameters: RecolourParameters) =>
