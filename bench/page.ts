@@ -9,7 +9,8 @@ import { inServedPage } from './servedPage';
 
 /** A window whose picture has 2 megapixels. */
 const WINDOW = { width: 2120, height: 1420 };
-const NUDGES = 20;
+/** Each to a value that was not there before: what returns is remembered. */
+const NUDGES = 30;
 
 /** The running application in Chromium: opening, sliders, strokes. Needs a build. */
 export function pageSpeed(): Promise<Row[]> {
@@ -61,6 +62,7 @@ async function measure(page: Page): Promise<Row[]> {
     return width * height;
   });
   const slider = await nudges(page);
+  const held = await heldDown(page);
   const stroke = await strokeAnswer(page, bench);
   await page.keyboard.press('Escape');
   const lips = await onLips(page, bench);
@@ -90,6 +92,13 @@ async function measure(page: Page): Promise<Row[]> {
       unit: 'ms',
       must: '≤ 50',
     },
+    {
+      what: 'the arrow key held down for 3 s, 30 values a second: pictures a second',
+      value: held.pictures,
+      unit: '',
+      must: '',
+    },
+    { what: 'the longest time without a picture meanwhile', value: held.longest, unit: 'ms', must: '' },
     {
       what: 'the same slider on lips, the photo in the same window in whole: to first picture, median',
       value: lips.draft,
@@ -209,7 +218,7 @@ async function nudges(page: Page): Promise<SliderTimes> {
   const fulls: number[] = [];
   for (let n = 0; n < NUDGES; n++) {
     const times = await page.evaluate(
-      (key) =>
+      () =>
         new Promise<{ draft: number; full: number }>((resolve) => {
           const stage = document.querySelector('[data-testid=stage]')!;
           const begin = performance.now();
@@ -222,9 +231,10 @@ async function nudges(page: Page): Promise<SliderTimes> {
             resolve({ draft, full: past });
           });
           observer.observe(stage, { attributes: true, attributeFilter: ['data-frame'] });
-          document.activeElement!.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+          document.activeElement!.dispatchEvent(
+            new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }),
+          );
         }),
-      n % 2 ? 'ArrowLeft' : 'ArrowRight',
     );
     drafts.push(times.draft);
     fulls.push(times.full);
@@ -238,6 +248,31 @@ async function nudges(page: Page): Promise<SliderTimes> {
     fullLate: quantile(fulls, 0.95),
     longest,
   };
+}
+
+/** How the picture follows values that come without a rest, as they do from a key that is held or from a hand. */
+function heldDown(page: Page): Promise<{ pictures: number; longest: number }> {
+  return page.evaluate(async () => {
+    const stage = document.querySelector('[data-testid=stage]')!;
+    const begin = performance.now();
+    const times = [begin];
+    const observer = new MutationObserver(() => times.push(performance.now()));
+    observer.observe(stage, { attributes: true, attributeFilter: ['data-frame'] });
+    for (let n = 0; n < 90; n++) {
+      document.activeElement!.dispatchEvent(
+        new KeyboardEvent('keydown', {
+          key: n < 45 ? 'ArrowLeft' : 'ArrowRight',
+          shiftKey: true,
+          bubbles: true,
+        }),
+      );
+      await new Promise((resolve) => setTimeout(resolve, begin + ((n + 1) * 1000) / 30 - performance.now()));
+    }
+    observer.disconnect();
+    const seconds = (performance.now() - begin) / 1000;
+    const gaps = times.slice(1).map((time, n) => time - times[n]!);
+    return { pictures: (times.length - 1) / seconds, longest: Math.max(...gaps) };
+  });
 }
 
 async function strokeAnswer(page: Page, bench: Bench): Promise<number> {

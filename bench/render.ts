@@ -88,16 +88,18 @@ export async function renderSpeed(): Promise<Row[]> {
   const plan = resolver.plan(photo);
   const resolved = performance.now();
   const renderer = new RegionRenderer(pyramid, KINDS);
-  const out = new Uint8Array(LARGE.width * STRIP_ROWS * 4);
   for (const area of photo.areas) renderer.learnArea(resolver.area(area, photo));
   const begin = performance.now();
   for (let y = 0; y < LARGE.height; y += STRIP_ROWS) {
     const rows = Math.min(STRIP_ROWS, LARGE.height - y);
-    renderer.renderEncoded(
-      plan,
-      { x: 0, y, width: LARGE.width, height: rows, outWidth: LARGE.width, outHeight: rows },
-      out,
-    );
+    renderer.renderEncoded(plan, {
+      x: 0,
+      y,
+      width: LARGE.width,
+      height: rows,
+      outWidth: LARGE.width,
+      outHeight: rows,
+    });
   }
   const ours = (performance.now() - begin) / 1000;
   const theirs = await lutFilterSeconds();

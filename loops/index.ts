@@ -1,6 +1,7 @@
 // The entry of the compiled loops: what core/loops may call.
 export { boxMeans } from './boxMeans';
 export { dyeBodies } from './dye';
+export { cleanEdges } from './edges';
 export { fitGuided, prepareGuide } from './guidedFilter';
 export { evaluateGuidedLine, guideLine, lineBetween } from './guidedEvaluate';
 export { softenMask } from './maskSoften';

@@ -11,6 +11,14 @@ function beyond(pixel: v128): i32 {
   return i32x4.bitmask(out) & 7;
 }
 
+/**
+ * Whole numbers from 0 to below 2^23, which are f32, as i32: beside 2^23 the bits behind the exponent are the number. A
+ * conversion would ask for numbers that have no i32 as well.
+ */
+function whole(numbers: v128): v128 {
+  return v128.and(f32x4.add(numbers, f32x4.splat(8388608)), i32x4.splat(0x7fffff));
+}
+
 /** The light of one pixel's codes. */
 function lightOf(codes: usize, light: usize): v128 {
   let pixel = v128.load32_zero(light + ((<usize>load<u8>(codes)) << 2));
@@ -89,6 +97,7 @@ export function encodeCodes(
   outside: usize,
 ): i32 {
   const begin = outside;
+  const scale = f32x4.splat(steps);
   for (let i = 0; i < count; i++, pixels += 12, out += channels) {
     const pixel = v128.load(pixels);
     if (beyond(pixel)) {
@@ -96,7 +105,7 @@ export function encodeCodes(
       outside += 4;
       continue;
     }
-    const step = i32x4.trunc_sat_f32x4_s(f32x4.mul(pixel, f32x4.splat(steps)));
+    const step = whole(f32x4.floor(f32x4.mul(pixel, scale)));
     store<u8>(out, load<u8>(codeOf + i32x4.extract_lane(step, 0)));
     store<u8>(out, load<u8>(codeOf + i32x4.extract_lane(step, 1)), 1);
     store<u8>(out, load<u8>(codeOf + i32x4.extract_lane(step, 2)), 2);
@@ -104,6 +113,9 @@ export function encodeCodes(
   }
   return <i32>((outside - begin) >> 2);
 }
+
+/** For each order of the shares along the axes, where the second corner lies from the near one, and the third from the far one. */
+const CORNERS = memory.data(64);
 
 /**
  * core/raster/lut3d.ts, a pixel at a time.
@@ -120,32 +132,42 @@ export function lookUpColours(
   size: i32,
 ): i32 {
   const scale = f32x4.splat(<f32>(size - 1));
-  const last = i32x4.splat(size - 2);
-  const down: usize = (<usize>size) << 4;
-  const deep: usize = down * <usize>size;
+  const last = f32x4.splat(<f32>(size - 2));
+  const strides = f32x4(1, <f32>size, <f32>(size * size), 0);
+  const one = f32x4.splat(1);
+  const right: i32 = 16;
+  const down = size << 4;
+  const deep = down * size;
+  // The way from the near corner to the far one goes along the axes in the order of their shares. By bits: red is not
+  // below green, red not below blue, green not below blue; two of the eight contradict themselves.
+  setCorners(0, deep, right);
+  setCorners(1, deep, down);
+  setCorners(3, right, down);
+  setCorners(4, down, right);
+  setCorners(6, down, deep);
+  setCorners(7, right, deep);
+  const toFar = <usize>(right + down + deep);
   for (let n = first; n < count; n++) {
     const at = pixels + <usize>n * 12;
     const pixel = v128.load(at);
     if (beyond(pixel)) return n;
     const place = f32x4.mul(f32x4.sqrt(pixel), scale);
-    const corner = i32x4.min_s(i32x4.trunc_sat_f32x4_s(place), last);
-    const cell =
-      i32x4.extract_lane(corner, 0) +
-      size * (i32x4.extract_lane(corner, 1) + size * i32x4.extract_lane(corner, 2));
+    const corner = f32x4.pmin(last, f32x4.floor(place));
+    const steps = f32x4.mul(corner, strides);
+    const cell = <i32>(
+      (f32x4.extract_lane(steps, 0) + f32x4.extract_lane(steps, 1) + f32x4.extract_lane(steps, 2))
+    );
     if (load<u8>(ready + cell) == 0) return n;
-    const share = f32x4.sub(place, f32x4.convert_i32x4_s(corner));
-    const r = f32x4.extract_lane(share, 0);
-    const g = f32x4.extract_lane(share, 1);
-    const b = f32x4.extract_lane(share, 2);
-    // The way from the near corner to the far one goes along the axes in the order of their shares: first `one`, last
-    // `other`. No branch: colours come in no order that a processor could foresee.
-    const one = select(select<usize>(16, deep, r >= b), select(down, deep, g >= b), r >= g);
-    const other = select(select(deep, down, g >= b), select<usize>(deep, 16, r >= b), r >= g);
-    const near = nodes + ((<usize>cell) << 4);
-    const far = near + 16 + down + deep;
+    const share = f32x4.sub(place, corner);
+    const reds = v128.shuffle<f32>(share, share, 0, 0, 0, 0);
     const greens = v128.shuffle<f32>(share, share, 1, 1, 1, 1);
     const blues = v128.shuffle<f32>(share, share, 2, 2, 2, 2);
-    const reds = v128.shuffle<f32>(share, share, 0, 0, 0, 0);
+    const order = i32x4.bitmask(
+      f32x4.ge(v128.shuffle<f32>(share, share, 0, 0, 1, 3), v128.shuffle<f32>(share, share, 1, 2, 2, 3)),
+    );
+    const corners = CORNERS + ((<usize>(order & 7)) << 3);
+    const near = nodes + ((<usize>cell) << 4);
+    const far = near + toFar;
     const more = f32x4.pmax(reds, greens);
     const less = f32x4.pmin(reds, greens);
     const most = f32x4.pmax(more, blues);
@@ -153,17 +175,23 @@ export function lookUpColours(
     const least = f32x4.pmin(less, blues);
     const value = f32x4.add(
       f32x4.add(
-        f32x4.mul(f32x4.sub(f32x4.splat(1), most), v128.load(near)),
-        f32x4.mul(f32x4.sub(most, middle), v128.load(near + one)),
+        f32x4.mul(f32x4.sub(one, most), v128.load(near)),
+        f32x4.mul(f32x4.sub(most, middle), v128.load(near + <usize>load<u32>(corners))),
       ),
       f32x4.add(
-        f32x4.mul(f32x4.sub(middle, least), v128.load(far - other)),
+        f32x4.mul(f32x4.sub(middle, least), v128.load(far - <usize>load<u32>(corners, 4))),
         f32x4.mul(least, v128.load(far)),
       ),
     );
     storePixel(at, f32x4.mul(value, f32x4.abs(value)));
   }
   return count;
+}
+
+/** @param axis that is gone along first, bytes from node to node @param lastAxis that is gone along last */
+function setCorners(order: i32, axis: i32, lastAxis: i32): void {
+  store<i32>(CORNERS + ((<usize>order) << 3), axis);
+  store<i32>(CORNERS + ((<usize>order) << 3), lastAxis, 4);
 }
 
 /**

@@ -11,7 +11,19 @@ const file = `${root}core/loops/loops.gen.ts`;
 
 const written = new Map<string, Uint8Array>();
 const { error, stderr } = await asc.main(
-  ['loops/index.ts', '-o', 'loops.wasm', '-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd'],
+  [
+    'loops/index.ts',
+    '-o',
+    'loops.wasm',
+    '-O3',
+    '--noAssert',
+    '--runtime',
+    'stub',
+    '--memoryBase',
+    '16',
+    '--enable',
+    'simd',
+  ],
   {
     readFile: (name, base) =>
       existsSync(`${base}/${name}`) ? readFileSync(`${base}/${name}`, 'utf8') : null,

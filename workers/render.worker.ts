@@ -4,8 +4,6 @@ import { planWarnings } from '#core/render/planWarnings';
 import { renderCoded } from '#core/render/codedRegion';
 import type { ScreenSpace } from '#core/render/encodePixels';
 import { RegionRenderer } from '#core/render/regionRenderer';
-import type { ResolvedPlan } from '#core/render/resolved';
-import type { Region } from '#core/raster/raster';
 import { KINDS } from '#kinds/registry.gen';
 import { tryCard } from './card/cardTrial';
 import { GraphicsCard } from './card/graphicsCard';
@@ -50,9 +48,11 @@ serve<RenderExchanges>({
   },
   picture: async ({ plan, region }) => {
     const begin = performance.now();
-    const pixels = pixelsOf(plan, region);
+    const codes = current().renderEncoded(plan, region, screen);
     const tookMs = performance.now() - begin;
-    const image = new ImageData(pixels, region.outWidth, region.outHeight, { colorSpace: screen });
+    const image = new ImageData(new Uint8ClampedArray(codes.buffer), region.outWidth, region.outHeight, {
+      colorSpace: screen,
+    });
     return { bitmap: await createImageBitmap(image), tookMs, drawnBy: current().drawnBy };
   },
   coverage: ({ areaKey, region, look }) => {
@@ -72,9 +72,3 @@ serve<RenderExchanges>({
   warnings: ({ photo, plan, keys }) => planWarnings(current(), photo, plan, keys),
   strip: ({ plan, region, target }) => renderCoded(current(), plan, region, target).buffer as ArrayBuffer,
 });
-
-function pixelsOf(plan: ResolvedPlan, region: Region): Uint8ClampedArray<ArrayBuffer> {
-  const out = new Uint8ClampedArray(region.outWidth * region.outHeight * 4);
-  current().renderEncoded(plan, region, out, screen);
-  return out;
-}

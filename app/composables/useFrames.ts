@@ -219,11 +219,11 @@ async function draft(
   if (frame.value?.key !== key) await update(frame, `${key}:draft`, render);
 }
 
-/** Until what was drawn is on the screen; a page that is out of sight has no frames. */
+/** Until what was drawn is on its way to the screen; a page that is out of sight has no frames. */
 function shown(): Promise<void> {
   return new Promise((resolve) => {
-    // The second frame begins once the first one is out.
-    requestAnimationFrame(() => requestAnimationFrame(() => resolve()));
+    // What comes behind a frame's turn comes once the page has handed the frame on.
+    requestAnimationFrame(() => setTimeout(resolve));
     setTimeout(resolve, LONGEST_FRAME_MS);
   });
 }

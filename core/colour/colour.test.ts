@@ -2,13 +2,15 @@ import { fastExp, fastLog } from './fastLog';
 import { clampRgb, converter, formatHex } from 'culori';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { invertMatrix, transform } from './adaptation';
 import { deltaDegrees, wrapDegrees } from './angles';
 import { convertSrgbLinearToCielabD50 } from './cielab';
-import { isInGamut, mapIntoSrgbGamut } from './gamut';
+import { isInGamut, mapIntoGamut, mapIntoSrgbGamut } from './gamut';
 import { convertHsvToSrgbEncoded, convertSrgbEncodedToHsv } from './hsv';
 import { hsvHueOfSrgbLinear, solveTurnToHsvHue, turnHueAtLuminance } from './hueSolve';
 import { luminanceOfSrgbLinear } from './luminance';
 import { convertOklabToSrgbLinear, convertSrgbLinearToOklab, fastCbrt } from './oklab';
+import { displayP3Space } from './rgbSpace';
 import { SRGB8_TO_LINEAR, decodeSrgb, encodeSrgb, encodeSrgb8 } from './transfer';
 import type { Triple } from './triple';
 
@@ -161,6 +163,29 @@ describe('gamut', () => {
           expect(isInGamut(mapped, 1e-4)).toBe(true);
           expect(l).toBeCloseTo(oklab[0], 3);
           expect(Math.abs(a * oklab[2] - b * oklab[1])).toBeLessThan(1e-4);
+        },
+      ),
+      SEED,
+    );
+  });
+
+  it('keeps as much chroma as fits, in sRGB and in the gamut of other primaries', () => {
+    const wide = invertMatrix(displayP3Space().toSrgb!);
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+        fc.double({ min: 0, max: 2 * Math.PI, noNaN: true }),
+        (lightness, hue) => {
+          const linear = convertOklabToSrgbLinear([lightness, 0.45 * Math.cos(hue), 0.45 * Math.sin(hue)]);
+          for (const [mapped, from] of [
+            [mapIntoSrgbGamut(linear), undefined],
+            [mapIntoGamut(linear, wide), wide],
+          ] as const) {
+            const [l, a, b] = convertSrgbLinearToOklab(from ? transform(invertMatrix(from), mapped) : mapped);
+            const more = convertOklabToSrgbLinear([l, 1.01 * a, 1.01 * b]);
+            expect(isInGamut(mapped, 1e-4)).toBe(true);
+            expect(isInGamut(from ? transform(from, more) : more)).toBe(false);
+          }
         },
       ),
       SEED,

@@ -1,6 +1,6 @@
-import { transform } from './adaptation';
+import { thenTransform, transform } from './adaptation';
 import type { SrgbMatrix } from './adaptation';
-import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from './oklab';
+import { OKLAB, convertOklabToSrgbLinear, convertSrgbLinearToOklab } from './oklab';
 import type { Triple } from './triple';
 
 /** Channels this little outside 0..1 are rounding, not colour. */
@@ -27,7 +27,7 @@ export const BISECTIONS = 18;
  * @param srgbLinear any finite values; inside the gamut it is returned as it is
  */
 export function mapIntoSrgbGamut(srgbLinear: Triple): Triple {
-  return isInGamut(srgbLinear) ? srgbLinear : lowerChroma(srgbLinear, (colour) => colour);
+  return isInGamut(srgbLinear) ? srgbLinear : lowerChroma(srgbLinear);
 }
 
 /**
@@ -37,19 +37,62 @@ export function mapIntoSrgbGamut(srgbLinear: Triple): Triple {
  */
 export function mapIntoGamut(srgbLinear: Triple, fromSrgb: SrgbMatrix): Triple {
   const direct = transform(fromSrgb, srgbLinear);
-  return isInGamut(direct) ? direct : lowerChroma(srgbLinear, (colour) => transform(fromSrgb, colour));
+  return isInGamut(direct) ? direct : lowerChroma(srgbLinear, fromSrgb);
 }
 
-function lowerChroma(srgbLinear: Triple, within: (srgbLinear: Triple) => Triple): Triple {
+function lowerChroma(srgbLinear: Triple, fromSrgb?: SrgbMatrix): Triple {
   const [lightness, a, b] = convertSrgbLinearToOklab(srgbLinear);
   if (lightness >= 1) return [1, 1, 1];
   if (lightness <= 0) return [0, 0, 0];
+  setChannels([lightness, a, b], fromSrgb ? conesFor(fromSrgb) : OKLAB.srgbOfLms);
   let inside = 0;
   let outside = 1;
   for (let step = 0; step < BISECTIONS; step++) {
     const share = (inside + outside) / 2;
-    if (isInGamut(within(convertOklabToSrgbLinear([lightness, a * share, b * share])))) inside = share;
+    if (isInside(share)) inside = share;
     else outside = share;
   }
-  return within(convertOklabToSrgbLinear([lightness, a * inside, b * inside]));
+  const colour = convertOklabToSrgbLinear([lightness, a * inside, b * inside]);
+  return fromSrgb ? transform(fromSrgb, colour) : colour;
+}
+
+/**
+ * Each channel by the share of a colour's chroma, four coefficients from that of the cube on: the roots of OKLab's
+ * cones go straight along the way to grey, and light is a sum of their cubes.
+ */
+const channels = new Float64Array(12);
+
+function setChannels([lightness, a, b]: Triple, lightOfCones: readonly number[]): void {
+  channels.fill(0);
+  for (let cone = 0; cone < 3; cone++) {
+    const way = OKLAB.rootsOfAB[2 * cone]! * a + OKLAB.rootsOfAB[2 * cone + 1]! * b;
+    const cube = way * way * way;
+    const square = 3 * way * way * lightness;
+    const line = 3 * way * lightness * lightness;
+    const start = lightness * lightness * lightness;
+    for (let c = 0; c < 3; c++) {
+      const weight = lightOfCones[3 * c + cone]!;
+      channels[4 * c]! += weight * cube;
+      channels[4 * c + 1]! += weight * square;
+      channels[4 * c + 2]! += weight * line;
+      channels[4 * c + 3]! += weight * start;
+    }
+  }
+}
+
+/** Linear light of other primaries by OKLab's cones. */
+function conesFor(fromSrgb: SrgbMatrix): readonly number[] {
+  let known = cones.get(fromSrgb);
+  if (!known) cones.set(fromSrgb, (known = thenTransform(OKLAB.srgbOfLms, fromSrgb)));
+  return known;
+}
+const cones = new WeakMap<SrgbMatrix, readonly number[]>();
+
+function isInside(share: number): boolean {
+  for (let c = 0; c < 12; c += 4) {
+    const light =
+      ((channels[c]! * share + channels[c + 1]!) * share + channels[c + 2]!) * share + channels[c + 3]!;
+    if (!(light >= -SLACK && light <= 1 + SLACK)) return false;
+  }
+  return true;
 }

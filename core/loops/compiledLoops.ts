@@ -19,6 +19,7 @@ export interface CompiledLoops {
   readonly foldPixels: Loop;
   readonly gatherCovered: Loop<number>;
   readonly blendCovered: Loop;
+  readonly cleanEdges: Loop<number>;
   readonly encodeCodes: Loop<number>;
   readonly lookUpColours: Loop<number>;
   readonly dyeBodies: Loop;

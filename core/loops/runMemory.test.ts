@@ -5,6 +5,7 @@ import { apart, numbers } from '../../tests/fixtures/loops';
 import { buildPyramid } from '../raster/pyramid';
 import { sampleRegion } from '../raster/sampleRegion';
 import { applyStep } from '../render/applyStep';
+import type { EdgeColours } from '../render/edgeColours';
 import { encodePixels } from '../render/encodePixels';
 import { NO_PLACES } from '../render/kinds';
 import type { PixelKernel } from '../render/kinds';
@@ -99,6 +100,33 @@ describe('runs of pixels in the compiled loops', () => {
         pixels.forEach((value, i) => expect(Math.abs(value - (inside[i]! * k) / 40)).toBeLessThan(1e-5));
       });
       memory.beginRound();
+    }
+  });
+
+  it('show their own colours along an edge as in the plain ones: enlarged, smaller, beyond its border, in cells too large', () => {
+    const edgeOver = (outWidth: number, outHeight: number): EdgeColours => ({
+      region: { x: 100, y: 50, width: 2 * outWidth, height: 2 * outHeight, outWidth, outHeight },
+      channels: 6,
+      data: numbers(6 * outWidth * outHeight, 31).map((value) => 2 * value - 1),
+    });
+    const coverage = Uint8Array.from(numbers(1357, 3), (value, i) => (i % 50 < 7 ? 0 : 320 * value));
+    coverage.forEach((value, i) => value < 64 && i % 3 === 0 && (coverage[i] = 255));
+    const [edge, other, wide] = [edgeOver(40, 30), edgeOver(40, 30), edgeOver(1300, 3)];
+    other.data.reverse();
+    for (const [colours, region, first] of [
+      [edge, { x: 100, y: 50, width: 80, height: 60, outWidth: 80, outHeight: 60 }, 2001],
+      [edge, { x: 130.5, y: 70.2, width: 9, height: 7, outWidth: 150, outHeight: 120 }, 149],
+      [other, { x: 20, y: 0, width: 240, height: 200, outWidth: 37, outHeight: 50 }, 0],
+      [wide, { x: 100, y: 50, width: 2600, height: 6, outWidth: 700, outHeight: 4 }, 350],
+    ] as const) {
+      const cleaned = () =>
+        changed(inside, (pixels) =>
+          applyStep(pixels, coverage, darken, { strength: 1, at: { region, first, edge: colours } }),
+        );
+      expect(apart(cleaned)).toBeLessThan(1e-5);
+      expect(cleaned()).not.toEqual(
+        changed(inside, (pixels) => applyStep(pixels, coverage, darken, { strength: 1 })),
+      );
     }
   });
 

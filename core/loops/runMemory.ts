@@ -11,6 +11,8 @@ export const TABLE_NODES = 49;
 /** Tables that lie ready at a time; what none of their colours came near takes no memory. */
 const MOST_TABLES = 32;
 const MOST_NUMBERS = 32;
+/** Of a row of colours along an edge, six numbers each; and vectors are read whole. */
+const ROW_BYTES = 24 * 1200 + 8;
 const CODE_BYTES = 2 ** 15 + 1;
 const PAGE_BYTES = 65_536;
 const FIRST_PLACE = 1024;
@@ -60,13 +62,16 @@ export class RunMemory {
   readonly numbers: Float32Array;
   /** code by light in steps, as a caller fills it */
   readonly codeOf: Uint8Array;
+  /** two rows of colours along an edge, as a caller fills them */
+  readonly edgeRows: readonly [Float32Array, Float32Array];
   #end = FIRST_PLACE;
   #round = 0;
   readonly #slots: HeldSlot[] = [];
 
   constructor(readonly loops: CompiledLoops) {
     const cells = TABLE_NODES ** 3;
-    const small = 3 * RUN_BYTES + 17 * RUN_PIXELS + CODE_BYTES + 3 * 1024 + 4 * MOST_NUMBERS;
+    const small =
+      3 * RUN_BYTES + 17 * RUN_PIXELS + CODE_BYTES + 3 * 1024 + 4 * MOST_NUMBERS + 2 * (ROW_BYTES + 16);
     loops.memory.grow(Math.ceil((FIRST_PLACE + small + MOST_TABLES * 17 * cells) / PAGE_BYTES) + 1);
     this.pixels = this.#floats(RUN_BYTES);
     this.inputs = this.#floats(RUN_BYTES);
@@ -79,6 +84,7 @@ export class RunMemory {
     this.light = this.#floats(3 * 1024);
     this.numbers = this.#floats(4 * MOST_NUMBERS);
     this.codeOf = this.#bytes(CODE_BYTES);
+    this.edgeRows = [this.#floats(ROW_BYTES), this.#floats(ROW_BYTES)];
     for (let i = 0; i < MOST_TABLES; i++)
       this.#slots.push({
         nodes: this.#floats(16 * cells),

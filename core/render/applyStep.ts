@@ -1,7 +1,7 @@
 import { memoryOf } from '../loops/runMemory';
 import type { RunMemory } from '../loops/runMemory';
 import type { Region } from '../raster/raster';
-import { foregroundOf } from './edgeColours';
+import { cleanEdges } from './cleanEdges';
 import type { EdgeColours } from './edgeColours';
 import { NO_PLACES } from './kinds';
 import type { PixelKernel, Places } from './kinds';
@@ -74,7 +74,7 @@ export function applyStep(
   }
 }
 
-/** By the compiled loops, which gather and put back; only the kernel itself and edges are not theirs. */
+/** By the compiled loops, which gather and put back; only the kernel itself is not theirs. */
 function applyThere(
   memory: RunMemory,
   pixels: Float32Array,
@@ -118,32 +118,6 @@ let places = new Int32Array(0);
 let covered = new Float32Array(0);
 let unmixed = new Float32Array(0);
 let centres: Places = NO_PLACES;
-
-function cleanEdges(
-  { region, first }: StepPlace,
-  edge: EdgeColours,
-  coverage8: Uint8Array,
-  {
-    inputs,
-    gathered,
-    count,
-  }: { readonly inputs: Float32Array; readonly gathered: Int32Array; readonly count: number },
-): void {
-  const across = region.width / region.outWidth;
-  const down = region.height / region.outHeight;
-  for (let n = 0; n < count; n++) {
-    const value = coverage8[gathered[n]!]!;
-    if (value === 255) continue;
-    const index = first + gathered[n]!;
-    const column = index % region.outWidth;
-    const row = (index - column) / region.outWidth;
-    foregroundOf(edge, inputs, 3 * n, {
-      x: region.x + (column + 0.5) * across,
-      y: region.y + (row + 0.5) * down,
-      alpha: value / 255,
-    });
-  }
-}
 
 function isFull(coverage8: Uint8Array): boolean {
   for (let i = 0; i < coverage8.length; i++) if (coverage8[i] !== 255) return false;

@@ -57,11 +57,7 @@ function made(isSure: (pixel: number) => boolean = () => true) {
         steps.map((each, n) => ({ ...each, id: `step-${n}` })),
       ),
     );
-  const draw = (resolved: ResolvedPlan) => {
-    const out = new Uint8Array(SIZE * SIZE * 4);
-    renderer.renderEncoded(resolved, WHERE, out);
-    return out;
-  };
+  const draw = (resolved: ResolvedPlan) => renderer.renderEncoded(resolved, WHERE).slice();
   return { renderer, card, plan, draw };
 }
 

@@ -39,7 +39,7 @@ export type DrawnBy = 'processor' | 'card' | 'memory';
 /** A picture as it was seen, and its codes. */
 interface SeenPicture extends StepRuns {
   readonly space: ScreenSpace;
-  readonly codes: Uint8Array;
+  readonly codes: Uint8Array<ArrayBuffer>;
 }
 
 /** Whether costly kernels go through tables, which runs are wanted (all where it is not said), and whether more is kept. */
@@ -133,39 +133,48 @@ export class RegionRenderer {
   /**
    * The same in 8 bits with opaque alpha. Where no step that changed since the last time covers anything, what was
    * seen then is seen again; a picture that was among the last ones is not worked out again at all.
-   * @param out receives 4 bytes per result pixel
+   * @returns 4 bytes per result pixel; not to be written, and the same until five more pictures of the region were asked for
    */
-  renderEncoded(
-    plan: ResolvedPlan,
-    region: Region,
-    out: Uint8Array | Uint8ClampedArray,
-    space: ScreenSpace = 'srgb',
-  ): void {
-    const encode = space === 'srgb' ? encodePixels : encodeWidePixels;
+  renderEncoded(plan: ResolvedPlan, region: Region, space: ScreenSpace = 'srgb'): Uint8Array<ArrayBuffer> {
     const cache = this.#cache(region);
     const before = cache.seen?.space === space ? cache.seen : undefined;
     const now = this.#stepRuns(plan, region, before);
-    const codes = before?.codes ?? new Uint8Array(out.length);
     // What fails half-way is nothing that was seen.
     delete cache.seen;
     const name = `${space}:${plan.at(-1)?.key ?? ''}`;
     const known = cache.lastSeen.get(name);
-    if (known) {
-      codes.set(known);
-      this.drawnBy = 'memory';
-    } else {
-      const isNew = before && runsThatChanged(before, now, countRuns(region));
-      const take = (pixels: Float32Array, first: number) => encode(pixels, codes, 4 * first);
-      const drawn = isNew && this.#drawn(plan, region, space);
-      const unsure = drawn && takeSureRuns(drawn, isNew, codes);
-      if (!unsure) this.#run(plan, region, { tables: true, isNew }, take);
-      else if (unsure.includes(1))
-        this.#run(plan, region, { tables: true, isNew: unsure, holds: false }, take);
-      this.drawnBy = drawn ? 'card' : 'processor';
+    const codes = known ?? cache.lastSeen.takeRoom(4 * region.outWidth * region.outHeight);
+    if (known) this.drawnBy = 'memory';
+    else {
+      if (before) codes.set(before.codes);
+      this.#encode(plan, region, {
+        space,
+        codes,
+        isNew: before && runsThatChanged(before, now, countRuns(region)),
+      });
+      cache.lastSeen.keep(name, codes);
     }
-    out.set(codes);
-    cache.lastSeen.keep(name, codes);
     cache.seen = { ...now, space, codes };
+    return codes;
+  }
+
+  /** Draws the runs that are new into a picture's codes, by the card where it can. */
+  #encode(
+    plan: ResolvedPlan,
+    region: Region,
+    {
+      space,
+      codes,
+      isNew,
+    }: { readonly space: ScreenSpace; readonly codes: Uint8Array; readonly isNew: Uint8Array | undefined },
+  ): void {
+    const encode = space === 'srgb' ? encodePixels : encodeWidePixels;
+    const take = (pixels: Float32Array, first: number) => encode(pixels, codes, 4 * first);
+    const drawn = isNew && this.#drawn(plan, region, space);
+    const unsure = drawn && takeSureRuns(drawn, isNew, codes);
+    if (!unsure) this.#run(plan, region, { tables: true, isNew }, take);
+    else if (unsure.includes(1)) this.#run(plan, region, { tables: true, isNew: unsure, holds: false }, take);
+    this.drawnBy = drawn ? 'card' : 'processor';
   }
 
   /** The codes of a region as the card draws them, with 0 for alpha where it is not sure; undefined when it cannot. */

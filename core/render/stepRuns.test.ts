@@ -38,11 +38,7 @@ it('runs of pixels that no changed step covers are not computed anew', () => {
     );
     renderer.learnArea(resolver.area(open, photo));
     vi.mocked(encodePixels).mockClear();
-    renderer.renderEncoded(
-      resolver.plan(photo),
-      wholeRegion(SIDE, SIDE),
-      new Uint8ClampedArray(4 * SIDE * SIDE),
-    );
+    renderer.renderEncoded(resolver.plan(photo), wholeRegion(SIDE, SIDE));
     return vi.mocked(encodePixels).mock.calls.length;
   };
   expect(runs(small, 0.5)).toBe(RUNS);

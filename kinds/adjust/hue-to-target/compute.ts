@@ -49,6 +49,8 @@ interface Anchor {
 /** Rungs nearer than this in OKLab lightness cannot ask for different things; the first one named counts. */
 const LEAST_GAP = 0.012;
 const ROUNDS = 8;
+/** Of a degree, or of a hundredth of chroma or light: what the next round would correct is nothing that anybody reads. */
+const NOTHING_MISSED = 1e-2;
 const RUNGS_BY_WORTH: readonly Rung[] = ['middle', 'light', 'shade'];
 /** Chroma and light are moved by no more than these factors: beyond them noise is all there is to raise. */
 const MOST_CHROMA = 6;
@@ -93,12 +95,13 @@ export function compileHueToTarget(
   const moves = anchors.map(({ move }) => move);
   let kernel = toneKernel(moves);
   for (let round = 0; round < ROUNDS; round++) {
-    for (const anchor of anchors) {
+    const missed = anchors.map((anchor) => {
       const moved = anchor.samples.slice();
       kernel(moved, moved.length / 3);
-      approach(anchor, meanLinear(moved));
-    }
+      return approach(anchor, meanLinear(moved));
+    });
     kernel = toneKernel(moves);
+    if (Math.max(...missed) < NOTHING_MISSED) break;
   }
   return kernel;
 }
@@ -127,21 +130,27 @@ function nearestBand(bands: readonly Float32Array[], lightness: number): Float32
   return bands.filter(({ length }) => length > 0).sort((p, q) => distance(p) - distance(q))[0];
 }
 
-/** Corrects a move by what it still misses. */
-function approach({ hue, saturation, luminance, move }: Anchor, mean: Triple): void {
-  if (hue !== null) move.turnDegrees = move.turnDegrees! + (solveTurnToHsvHue(mean, hue) ?? 0);
+/** Corrects a move by what it still misses. @returns how much it is corrected, in degrees and hundredths */
+function approach({ hue, saturation, luminance, move }: Anchor, mean: Triple): number {
+  const { turnDegrees = 0, chroma = 0, gain = 0 } = move;
+  if (hue !== null) move.turnDegrees = turnDegrees + (solveTurnToHsvHue(mean, hue) ?? 0);
   if (saturation !== null)
     move.chroma = within(
-      move.chroma! * (saturation / Math.max(1e-4, hsvSaturationOfSrgbLinear(mean))),
+      chroma * (saturation / Math.max(1e-4, hsvSaturationOfSrgbLinear(mean))),
       MOST_CHROMA,
       saturation === 0 ? 0 : 1 / MOST_CHROMA,
     );
   if (luminance !== null)
     move.gain = within(
-      move.gain! * (luminance / Math.max(1e-6, luminanceOfSrgbLinear(mean))),
+      gain * (luminance / Math.max(1e-6, luminanceOfSrgbLinear(mean))),
       MOST_GAIN,
       1 / MOST_GAIN,
     );
+  return Math.max(
+    Math.abs((move.turnDegrees ?? 0) - turnDegrees),
+    100 * Math.abs((move.chroma ?? 0) - chroma),
+    100 * Math.abs((move.gain ?? 0) - gain),
+  );
 }
 
 function within(value: number, most: number, least: number): number {
