@@ -19,6 +19,7 @@ import { report, say } from './report';
 import { dyedRims } from './rims';
 import { setAccuracy } from './set';
 import { shotAccuracy } from './shot';
+import { sliderSpeed } from './sliders';
 
 if (process.argv.includes('--quick')) {
   say({ 'Compiled loops': compiledSpeed(), 'Whole commands': await commandSpeed(1) });
@@ -37,6 +38,7 @@ report({
   'Many photos in the page': await manyPhotosMemory(),
   'Page, command line and server': await agreement(),
   'Full render': await renderSpeed(),
+  'A new value of a step': await sliderSpeed(),
   'Compiled loops': compiledSpeed(),
   'Whole commands': await commandSpeed(3),
   'Find on the made-up portraits': await findAccuracy(),

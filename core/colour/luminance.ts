@@ -29,6 +29,14 @@ const weight = (cone: 0 | 1 | 2) =>
 export const CONE_WEIGHTS: Triple = [weight(0), weight(1), weight(2)];
 const [YL, YM, YS] = CONE_WEIGHTS;
 
+/** Luminance Y of an OKLab colour. */
+export function luminanceOfOklab(lightness: number, a: number, b: number): number {
+  const l = lightness + r[0] * a + r[1] * b;
+  const c = lightness + r[2] * a + r[3] * b;
+  const s = lightness + r[4] * a + r[5] * b;
+  return YL * l * l * l + YM * c * c * c + YS * s * s * s;
+}
+
 /**
  * The OKLab lightness at which (a, b) has luminance Y: Newton on the cubic Y(L).
  * @param luminance Y, 0..1
@@ -48,7 +56,8 @@ export function oklabLightnessAtLuminance(luminance: number, a: number, b: numbe
     if (slope < 1e-9) return lightness;
     const miss = YL * l * l * l + YM * c * c * c + YS * s * s * s - luminance;
     lightness -= miss / slope;
-    if (Math.abs(miss) < 1e-9) break;
+    // What is missed now goes with the square of what was missed.
+    if (Math.abs(miss) < 1e-6) break;
   }
   return lightness;
 }

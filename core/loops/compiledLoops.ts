@@ -23,6 +23,9 @@ export interface CompiledLoops {
   readonly encodeCodes: Loop<number>;
   readonly lookUpColours: Loop<number>;
   readonly dyeBodies: Loop;
+  readonly readLine: Loop;
+  readonly lightToOklab: Loop;
+  readonly oklabToLight: Loop;
   readonly takeOffVeil: Loop;
 }
 

@@ -8,6 +8,7 @@ import { applyStep } from '../render/applyStep';
 import type { EdgeColours } from '../render/edgeColours';
 import { encodePixels } from '../render/encodePixels';
 import { NO_PLACES } from '../render/kinds';
+import { fromOklab, toOklab } from '../render/oklabRuns';
 import type { PixelKernel } from '../render/kinds';
 import { tableKernel } from '../render/tableKernel';
 import { withPlainLoops } from './compiledLoops';
@@ -128,6 +129,21 @@ describe('runs of pixels in the compiled loops', () => {
         changed(inside, (pixels) => applyStep(pixels, coverage, darken, { strength: 1 })),
       );
     }
+  });
+
+  it('become OKLab and linear light again as in the plain ones, black and what is below it too', () => {
+    const dark = Float32Array.from(colours, (value, i) => (i % 5 === 0 ? 0 : value * 10 ** -(i % 13)));
+    for (const all of [colours, dark]) {
+      expect(apart(() => changed(all, (pixels) => toOklab(pixels, all.length / 3)))).toBeLessThan(1e-5);
+      const back = changed(all, (pixels) => {
+        toOklab(pixels, all.length / 3);
+        fromOklab(pixels, all.length / 3);
+      });
+      back.forEach((value, i) => expect(Math.abs(value - all[i]!)).toBeLessThan(1e-5));
+    }
+    const lab = runOf(Float32Array.of(1, 1, 1));
+    toOklab(lab, 1);
+    [1, 0, 0].forEach((value, c) => expect(lab[c]).toBeCloseTo(value, 5));
   });
 
   it('become the same codes, those beyond the gamut too', () => {

@@ -11,8 +11,12 @@ export const TABLE_NODES = 49;
 /** Tables that lie ready at a time; what none of their colours came near takes no memory. */
 const MOST_TABLES = 32;
 const MOST_NUMBERS = 32;
+/** Cells along a row of a field that is read here. */
+const MOST_CELLS = 1200;
 /** Of a row of colours along an edge, six numbers each; and vectors are read whole. */
-const ROW_BYTES = 24 * 1200 + 8;
+const ROW_BYTES = 24 * MOST_CELLS + 8;
+/** Numbers that are made of a field in each cell, and so at each place. */
+const MOST_MADE = 8;
 const CODE_BYTES = 2 ** 15 + 1;
 const PAGE_BYTES = 65_536;
 const FIRST_PLACE = 1024;
@@ -64,14 +68,17 @@ export class RunMemory {
   readonly codeOf: Uint8Array;
   /** two rows of colours along an edge, as a caller fills them */
   readonly edgeRows: readonly [Float32Array, Float32Array];
+  /** what is made of a field along a row, and at the places of a run, as a caller fills them */
+  readonly fieldLine: Float32Array;
+  readonly fieldOut: Float32Array;
   #end = FIRST_PLACE;
   #round = 0;
   readonly #slots: HeldSlot[] = [];
 
   constructor(readonly loops: CompiledLoops) {
     const cells = TABLE_NODES ** 3;
-    const small =
-      3 * RUN_BYTES + 17 * RUN_PIXELS + CODE_BYTES + 3 * 1024 + 4 * MOST_NUMBERS + 2 * (ROW_BYTES + 16);
+    const fields = 4 * MOST_MADE * (MOST_CELLS + RUN_PIXELS) + 2 * (ROW_BYTES + 16);
+    const small = 3 * RUN_BYTES + 17 * RUN_PIXELS + CODE_BYTES + 3 * 1024 + 4 * MOST_NUMBERS + fields;
     loops.memory.grow(Math.ceil((FIRST_PLACE + small + MOST_TABLES * 17 * cells) / PAGE_BYTES) + 1);
     this.pixels = this.#floats(RUN_BYTES);
     this.inputs = this.#floats(RUN_BYTES);
@@ -84,6 +91,8 @@ export class RunMemory {
     this.light = this.#floats(3 * 1024);
     this.numbers = this.#floats(4 * MOST_NUMBERS);
     this.codeOf = this.#bytes(CODE_BYTES);
+    this.fieldLine = this.#floats(4 * MOST_MADE * MOST_CELLS);
+    this.fieldOut = this.#floats(4 * MOST_MADE * RUN_PIXELS);
     this.edgeRows = [this.#floats(ROW_BYTES), this.#floats(ROW_BYTES)];
     for (let i = 0; i < MOST_TABLES; i++)
       this.#slots.push({

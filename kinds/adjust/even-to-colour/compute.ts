@@ -1,15 +1,17 @@
 import { RADIANS_PER_DEGREE, deltaDegrees } from '#core/colour/angles';
 import { discShare } from '#core/colour/discShare';
 import { srgbLinearOfHex } from '#core/colour/hex';
-import { luminanceOfSrgbLinear, oklabLightnessAtLuminance } from '#core/colour/luminance';
-import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour/oklab';
+import { luminanceOfOklab, oklabLightnessAtLuminance } from '#core/colour/luminance';
+import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import type { Triple } from '#core/colour/triple';
 import type { AreaInput } from '#core/measure/areaInput';
 import { oklabGrid } from '#core/measure/oklabGrid';
-import { newField, readField } from '#core/raster/field';
+import { newField } from '#core/raster/field';
 import type { Field } from '#core/raster/field';
+import { FieldLine } from '#core/raster/fieldLine';
 import { areaLowPass } from '#core/raster/lowPass';
 import type { PixelKernel } from '#core/render/kinds';
+import { fromOklab, toOklab } from '#core/render/oklabRuns';
 import type { EvenToColourParameters } from './schema';
 
 /** What an area looks like without its texture; undefined when it covers nothing. */
@@ -25,6 +27,8 @@ const MOST_PIXELS = 300_000;
 const TEXTURE_SHARE = 0.005;
 const PATCH_SHARE = 0.05;
 const CHANNELS = 4;
+/** What is made of them for each place. */
+const MADE = 6;
 /** Nearer to grey hue is noise: there the wanted hue is taken. */
 export const GREY = 0.002;
 
@@ -69,37 +73,47 @@ export function compileEvenToColour(
   const { light: wantedLight, chroma: wantedChroma, radians } = wantedOf(colour, middle);
   const wantedHue = radians / RADIANS_PER_DEGREE;
   const takes = reach ? discShare(reach) : () => 1;
-  const place = new Float32Array(CHANNELS);
-  return (pixels, count, { x, y }) => {
-    for (let i = 0; i < count; i++) {
-      const p = 3 * i;
-      readField(broad, x[i]!, y[i]!, place);
-      const [light, a, b, form] = place as unknown as [number, number, number, number];
-      const part = takes(a, b);
-      if (part === 0) continue;
-      const own: Triple = [pixels[p]!, pixels[p + 1]!, pixels[p + 2]!];
-      const [level, ownA, ownB] = convertSrgbLinearToOklab(own);
-      const newLight = light + part * (lightness * (form - light) + falloff * (wantedLight - form));
-      const chroma = Math.hypot(a, b);
-      const turn =
-        -hue * part * deltaDegrees(wantedHue, Math.atan2(b, a) / RADIANS_PER_DEGREE) * RADIANS_PER_DEGREE;
-      const cos = Math.cos(turn);
-      const sin = Math.sin(turn);
-      // Grey has no hue to turn: it takes the wanted one.
-      const towardA = a * cos - b * sin + hue * part * GREY * Math.cos(wantedHue * RADIANS_PER_DEGREE);
-      const towardB = a * sin + b * cos + hue * part * GREY * Math.sin(wantedHue * RADIANS_PER_DEGREE);
-      const shaded = wantedLight > 0 ? Math.min(1, Math.max(0, newLight) / wantedLight) : 1;
-      const newChroma = chroma + saturation * part * (wantedChroma * shaded - chroma);
-      const scale = newChroma / Math.max(1e-6, Math.hypot(towardA, towardB));
-      const fineA = ownA - a;
-      const fineB = ownB - b;
-      const newA = towardA * scale + fineA * cos - fineB * sin;
-      const newB = towardB * scale + fineA * sin + fineB * cos;
-      const held = oklabLightnessAtLuminance(luminanceOfSrgbLinear(own), newA, newB, level);
-      const out = convertOklabToSrgbLinear([held + newLight - light, newA, newB]);
-      pixels[p] = out[0];
-      pixels[p + 1] = out[1];
-      pixels[p + 2] = out[2];
+  const line = new FieldLine(broad, MADE, (place, out) => {
+    const [light, a, b, form] = place as unknown as [number, number, number, number];
+    const part = takes(a, b);
+    const newLight = light + part * (lightness * (form - light) + falloff * (wantedLight - form));
+    const chroma = Math.sqrt(a * a + b * b);
+    const turn =
+      -hue * part * deltaDegrees(wantedHue, Math.atan2(b, a) / RADIANS_PER_DEGREE) * RADIANS_PER_DEGREE;
+    const cos = Math.cos(turn);
+    const sin = Math.sin(turn);
+    // Grey has no hue to turn: it takes the wanted one.
+    const towardA = a * cos - b * sin + hue * part * GREY * Math.cos(radians);
+    const towardB = a * sin + b * cos + hue * part * GREY * Math.sin(radians);
+    const shaded = wantedLight > 0 ? Math.min(1, Math.max(0, newLight) / wantedLight) : 1;
+    const newChroma = chroma + saturation * part * (wantedChroma * shaded - chroma);
+    const scale = newChroma / Math.max(1e-6, Math.sqrt(towardA * towardA + towardB * towardB));
+    out[0] = part;
+    out[1] = newLight - light;
+    out[2] = cos;
+    out[3] = sin;
+    // Texture is what a colour has beyond the broad one; it turns along.
+    out[4] = towardA * scale - a * cos + b * sin;
+    out[5] = towardB * scale - a * sin - b * cos;
+  });
+  return (pixels, count, places) => {
+    const all = line.at(places, count);
+    const before = reach && pixels.slice(0, 3 * count);
+    toOklab(pixels, count);
+    for (let p = 0, at = 0; p < 3 * count; p += 3, at += line.stride) {
+      const level = pixels[p]!;
+      const a = pixels[p + 1]!;
+      const b = pixels[p + 2]!;
+      const newA = a * all[at + 2]! - b * all[at + 3]! + all[at + 4]!;
+      const newB = a * all[at + 3]! + b * all[at + 2]! + all[at + 5]!;
+      pixels[p] = oklabLightnessAtLuminance(luminanceOfOklab(level, a, b), newA, newB, level) + all[at + 1]!;
+      pixels[p + 1] = newA;
+      pixels[p + 2] = newB;
     }
+    fromOklab(pixels, count);
+    // What takes no part stays as it was to the bit.
+    if (before)
+      for (let p = 0, at = 0; p < 3 * count; p += 3, at += line.stride)
+        if (all[at] === 0) pixels.set(before.subarray(p, p + 3), p);
   };
 }

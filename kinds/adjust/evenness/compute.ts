@@ -1,9 +1,9 @@
-import { LUMINANCE_WEIGHTS, oklabLightnessAtLuminance } from '#core/colour/luminance';
-import { convertOklabToSrgbLinear, convertSrgbLinearToOklab } from '#core/colour/oklab';
+import { luminanceOfOklab, oklabLightnessAtLuminance } from '#core/colour/luminance';
 import { DEPARTURE, measureDepartures } from '#core/measure/departures';
-import { readField } from '#core/raster/field';
 import type { Field } from '#core/raster/field';
+import { FieldLine } from '#core/raster/fieldLine';
 import type { PixelKernel, StepInput } from '#core/render/kinds';
+import { fromOklab, toOklab } from '#core/render/oklabRuns';
 import type { EvennessParameters } from './schema';
 
 /** How each place departs from the area's trend; undefined when the area covers nothing. */
@@ -22,44 +22,42 @@ export function compileEvenness(
   { departures }: EvennessMeasures,
 ): PixelKernel | undefined {
   if (!departures || (hue === 0 && saturation === 0 && lightness === 0)) return undefined;
-  const place = new Float32Array(DEPARTURE.channels);
   const keptHue = blush * hue;
   const keptSaturation = blush * saturation;
   const keptLight = blush * lightness;
   const markLight = (1 - marks) * lightness;
-  return (pixels, count, { x, y }) => {
-    for (let i = 0; i < count; i++) {
-      const p = 3 * i;
-      const red = pixels[p]!;
-      const green = pixels[p + 1]!;
-      const blue = pixels[p + 2]!;
-      readField(departures, x[i]!, y[i]!, place);
-      const [level, a, b] = convertSrgbLinearToOklab([red, green, blue]);
-      const newA =
-        a -
-        hue * place[DEPARTURE.hueA]! -
-        saturation * place[DEPARTURE.saturationA]! +
-        keptHue * place[DEPARTURE.blushHueA]! +
-        keptSaturation * place[DEPARTURE.blushSaturationA]!;
-      const newB =
-        b -
-        hue * place[DEPARTURE.hueB]! -
-        saturation * place[DEPARTURE.saturationB]! +
-        keptHue * place[DEPARTURE.blushHueB]! +
-        keptSaturation * place[DEPARTURE.blushSaturationB]!;
-      const luminance =
-        LUMINANCE_WEIGHTS[0] * red + LUMINANCE_WEIGHTS[1] * green + LUMINANCE_WEIGHTS[2] * blue;
-      const held = oklabLightnessAtLuminance(luminance, newA, newB, level);
-      const light =
-        held -
-        lightness * place[DEPARTURE.lightness]! +
-        keptLight * place[DEPARTURE.blushLightness]! -
-        markLight * place[DEPARTURE.mark]!;
+  const line = new FieldLine(departures, 3, (place, out) => {
+    out[0] =
+      keptHue * place[DEPARTURE.blushHueA]! +
+      keptSaturation * place[DEPARTURE.blushSaturationA]! -
+      hue * place[DEPARTURE.hueA]! -
+      saturation * place[DEPARTURE.saturationA]!;
+    out[1] =
+      keptHue * place[DEPARTURE.blushHueB]! +
+      keptSaturation * place[DEPARTURE.blushSaturationB]! -
+      hue * place[DEPARTURE.hueB]! -
+      saturation * place[DEPARTURE.saturationB]!;
+    out[2] =
+      keptLight * place[DEPARTURE.blushLightness]! -
+      lightness * place[DEPARTURE.lightness]! -
+      markLight * place[DEPARTURE.mark]!;
+  });
+  return (pixels, count, places) => {
+    const changes = line.at(places, count);
+    toOklab(pixels, count);
+    for (let p = 0, at = 0; p < 3 * count; p += 3, at += line.stride) {
+      const level = pixels[p]!;
+      const a = pixels[p + 1]!;
+      const b = pixels[p + 2]!;
+      const newA = a + changes[at]!;
+      const newB = b + changes[at + 1]!;
+      const held = oklabLightnessAtLuminance(luminanceOfOklab(level, a, b), newA, newB, level);
+      const light = held + changes[at + 2]!;
       const ratio = held > 1e-4 ? light / held : 1;
-      const out = convertOklabToSrgbLinear([light, newA * ratio, newB * ratio]);
-      pixels[p] = out[0];
-      pixels[p + 1] = out[1];
-      pixels[p + 2] = out[2];
+      pixels[p] = light;
+      pixels[p + 1] = newA * ratio;
+      pixels[p + 2] = newB * ratio;
     }
+    fromOklab(pixels, count);
   };
 }

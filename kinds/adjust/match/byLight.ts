@@ -3,8 +3,9 @@ import { clamp } from '#core/math/clamp';
 import { convertOklabToSrgbLinear } from '#core/colour/oklab';
 import { measureTrend, readTrend } from '#core/measure/trend';
 import type { Trend } from '#core/measure/trend';
-import { newField, readField } from '#core/raster/field';
+import { newField } from '#core/raster/field';
 import type { Field } from '#core/raster/field';
+import { FieldLine } from '#core/raster/fieldLine';
 import type { AreaPlanes } from '#core/raster/halveArea';
 import { areaLowPass } from '#core/raster/lowPass';
 import type { PixelKernel } from '#core/render/kinds';
@@ -114,11 +115,13 @@ export function gainsByLight(
 /** The kernel of these gains. @param light @param colour how far each is brought there, 0..1 */
 export function compileByLight(measures: LightMeasures, light: number, colour: number): PixelKernel {
   const gains = gainsByLight(measures, light, colour);
-  const gain = new Float32Array(3);
-  return (pixels, count, { x, y }) => {
-    for (let i = 0; i < count; i++) {
-      readField(gains, x[i]!, y[i]!, gain);
-      for (let c = 0; c < 3; c++) pixels[3 * i + c]! *= gain[c]!;
+  const line = new FieldLine(gains, 3, (values, out) => out.set(values));
+  return (pixels, count, places) => {
+    const gain = line.at(places, count);
+    for (let p = 0, at = 0; p < 3 * count; p += 3, at += line.stride) {
+      pixels[p]! *= gain[at]!;
+      pixels[p + 1]! *= gain[at + 1]!;
+      pixels[p + 2]! *= gain[at + 2]!;
     }
   };
 }

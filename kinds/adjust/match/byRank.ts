@@ -1,8 +1,9 @@
 import { clamp } from '#core/math/clamp';
 import type { RankedTrend } from '#core/measure/rankedTrend';
 import { goAlong, wayBetween } from '#core/measure/trendWay';
-import { newField, readField } from '#core/raster/field';
+import { newField } from '#core/raster/field';
 import type { Field } from '#core/raster/field';
+import { FieldLine } from '#core/raster/fieldLine';
 import type { AreaPlanes } from '#core/raster/halveArea';
 import { areaLowPass } from '#core/raster/lowPass';
 import type { PixelKernel } from '#core/render/kinds';
@@ -69,11 +70,12 @@ export function compileByRank(
   colour: number,
 ): PixelKernel {
   const way = wayBetween(own, other);
-  const share = new Float32Array(1);
-  return (pixels, count, { x, y }) => {
+  const line = new FieldLine(need, 1, (values, out) => out.set(values));
+  return (pixels, count, places) => {
+    const shares = line.at(places, count);
     for (let i = 0; i < count; i++) {
-      readField(need, x[i]!, y[i]!, share);
-      goAlong(way, pixels, 3 * i, { light: share[0]! * light, tint: share[0]! * colour });
+      const share = shares[line.stride * i]!;
+      goAlong(way, pixels, 3 * i, { light: share * light, tint: share * colour });
     }
   };
 }

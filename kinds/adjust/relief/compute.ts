@@ -1,10 +1,11 @@
-import { convertSrgbLinearToOklab } from '#core/colour/oklab';
 import { oklabPlanes } from '#core/measure/trend';
-import { newField, readField } from '#core/raster/field';
+import { newField } from '#core/raster/field';
 import { sharesOf } from '#core/raster/coverage8';
 import type { Field } from '#core/raster/field';
+import { FieldLine } from '#core/raster/fieldLine';
 import { areaLowPass } from '#core/raster/lowPass';
 import type { PixelKernel, StepInput } from '#core/render/kinds';
+import { fromOklab, toOklab } from '#core/render/oklabRuns';
 import type { ReliefParameters } from './schema';
 
 /** OKLab lightness between pores and shading; undefined when the area covers nothing. */
@@ -18,6 +19,8 @@ export interface ReliefMeasures {
  */
 const PORES = 0.004;
 const FORM = 0.022;
+/** OKLab lightness up to which nothing has relief. */
+const DARKEST = 0.01;
 
 /** The band of texture between pores and shading. */
 export function measureRelief({ pixels, coverage, region }: StepInput): ReliefMeasures {
@@ -39,13 +42,21 @@ export function compileRelief(
   { band }: ReliefMeasures,
 ): PixelKernel | undefined {
   if (!band || amount === 0) return undefined;
-  const place = new Float32Array(1);
-  return (pixels, count, { x, y }) => {
-    for (let i = 0; i < count; i++) {
-      readField(band, x[i]!, y[i]!, place);
-      const [lightness] = convertSrgbLinearToOklab([pixels[3 * i]!, pixels[3 * i + 1]!, pixels[3 * i + 2]!]);
-      const gain = lightness > 0.01 ? Math.max(0, 1 + (amount * place[0]!) / lightness) ** 3 : 1;
-      for (let c = 0; c < 3; c++) pixels[3 * i + c]! *= gain;
+  const line = new FieldLine(band, 1, ([value], out) => {
+    out[0] = amount * value!;
+  });
+  return (pixels, count, places) => {
+    const changes = line.at(places, count);
+    toOklab(pixels, count);
+    for (let p = 0, at = 0; p < 3 * count; p += 3, at += line.stride) {
+      const lightness = pixels[p]!;
+      if (lightness <= DARKEST) continue;
+      // Light goes with the cube of what OKLab goes with.
+      const gain = Math.max(0, 1 + changes[at]! / lightness);
+      pixels[p] = gain * lightness;
+      pixels[p + 1]! *= gain;
+      pixels[p + 2]! *= gain;
     }
+    fromOklab(pixels, count);
   };
 }
