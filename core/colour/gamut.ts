@@ -18,8 +18,11 @@ export function isInGamut([red, green, blue]: Triple, slack = SLACK): boolean {
   );
 }
 
-/** By which the greatest chroma inside the gamut is found. */
+/** By which a graphics card finds the greatest chroma inside the gamut. */
 export const BISECTIONS = 18;
+/** The same here: most colours take three or four steps. */
+const MOST_STEPS = 24;
+const LEAST_STEP = 1e-6;
 
 /**
  * Brings a colour into sRGB by lowering OKLCh chroma at constant hue and lightness.
@@ -45,14 +48,9 @@ function lowerChroma(srgbLinear: Triple, fromSrgb?: SrgbMatrix): Triple {
   if (lightness >= 1) return [1, 1, 1];
   if (lightness <= 0) return [0, 0, 0];
   setChannels([lightness, a, b], fromSrgb ? conesFor(fromSrgb) : OKLAB.srgbOfLms);
-  let inside = 0;
-  let outside = 1;
-  for (let step = 0; step < BISECTIONS; step++) {
-    const share = (inside + outside) / 2;
-    if (isInside(share)) inside = share;
-    else outside = share;
-  }
-  const colour = convertOklabToSrgbLinear([lightness, a * inside, b * inside]);
+  // A second time, should a channel come back inside on its way and leave once more.
+  const share = shareWithin(shareWithin(1));
+  const colour = convertOklabToSrgbLinear([lightness, a * share, b * share]);
   return fromSrgb ? transform(fromSrgb, colour) : colour;
 }
 
@@ -88,11 +86,34 @@ function conesFor(fromSrgb: SrgbMatrix): readonly number[] {
 }
 const cones = new WeakMap<SrgbMatrix, readonly number[]>();
 
-function isInside(share: number): boolean {
+/** The share of the chroma up to `share` at which the first channel leaves 0..1. */
+function shareWithin(share: number): number {
   for (let c = 0; c < 12; c += 4) {
-    const light =
-      ((channels[c]! * share + channels[c + 1]!) * share + channels[c + 2]!) * share + channels[c + 3]!;
-    if (!(light >= -SLACK && light <= 1 + SLACK)) return false;
+    const light = lightAt(c, share);
+    if (light < -SLACK) share = crossing(c, -SLACK, share);
+    else if (light > 1 + SLACK) share = crossing(c, 1 + SLACK, share);
   }
-  return true;
+  return share;
+}
+
+function lightAt(c: number, share: number): number {
+  return ((channels[c]! * share + channels[c + 1]!) * share + channels[c + 2]!) * share + channels[c + 3]!;
+}
+
+/** Where between grey, which is inside, and `outside` a channel crosses a border: Newton's steps, halves where they leave. */
+function crossing(c: number, border: number, outside: number): number {
+  const isAbove = border > 0;
+  let inside = 0;
+  let share = outside;
+  for (let step = 0; step < MOST_STEPS; step++) {
+    const miss = lightAt(c, share) - border;
+    if (miss > 0 === isAbove) outside = share;
+    else inside = share;
+    const slope = (3 * channels[c]! * share + 2 * channels[c + 1]!) * share + channels[c + 2]!;
+    const newton = share - miss / slope;
+    const next = newton > inside && newton < outside ? newton : (inside + outside) / 2;
+    if (Math.abs(next - share) < LEAST_STEP) return next;
+    share = next;
+  }
+  return share;
 }
