@@ -45,6 +45,17 @@ describe('a field read along rows', () => {
     },
   );
 
+  it('makes more than the loops have memory for, too', () => {
+    const [field] = FIELDS;
+    const many = new FieldLine(field!, 13, (values, out) => out.fill(values[2]!));
+    const single = new FieldLine(field!, 1, ([, , value], out) => out.fill(value!));
+    const { places, count } = placesIn(0.7, 41, 40);
+    const expected = single.at(places, count).slice();
+    const all = many.at(places, count);
+    for (let i = 0; i < count; i++)
+      expect(all[many.stride * i + 12]).toBeCloseTo(expected[single.stride * i]!, 5);
+  });
+
   it('makes what is asked for at the cells along a row, and nothing beside them', () => {
     const [field] = FIELDS;
     let made = 0;

@@ -24,7 +24,7 @@ export class FieldLine {
   #line = new Float32Array(0);
   #out = new Float32Array(0);
 
-  /** @param size how many values are made, up to 8 */
+  /** @param size how many values are made */
   constructor(
     readonly field: Field,
     size: number,
@@ -40,7 +40,10 @@ export class FieldLine {
     const { stride } = this;
     const { x: left, width, outWidth } = this.field.region;
     const memory = memoryOf(places.x);
-    const isThere = memory !== undefined && stride * outWidth <= memory.fieldLine.length;
+    const isThere =
+      memory !== undefined &&
+      stride * outWidth <= memory.fieldLine.length &&
+      stride * count <= memory.fieldOut.length;
     if (!isThere && this.#line.length < stride * outWidth) this.#line = new Float32Array(stride * outWidth);
     if (!isThere && this.#out.length < stride * count) this.#out = new Float32Array(stride * count);
     const [line, out] = isThere ? [memory.fieldLine, memory.fieldOut] : [this.#line, this.#out];

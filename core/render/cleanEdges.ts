@@ -65,15 +65,12 @@ function cleanThere(
   }
 }
 
-/** The two rows of colours that lie in the memory, one of even number and one of odd. */
-const there: { edge: EdgeColours | undefined; readonly rows: [number, number] } = {
-  edge: undefined,
-  rows: [-1, -1],
-};
+/** The two rows of colours that lie in the memory, one of even number and one of odd; whose they are is not kept for that. */
+let there: { readonly edge: WeakRef<EdgeColours>; readonly rows: [number, number] } | undefined;
 
 /** Where a row of colours lies in the memory, in bytes. */
 function rowThere({ edgeRows }: RunMemory, edge: EdgeColours, row: number): number {
-  if (there.edge !== edge) Object.assign(there, { edge, rows: [-1, -1] });
+  if (there?.edge.deref() !== edge) there = { edge: new WeakRef(edge), rows: [-1, -1] };
   const slot = row % 2 ? 1 : 0;
   if (there.rows[slot] !== row) {
     const length = 6 * edge.region.outWidth;
