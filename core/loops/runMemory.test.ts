@@ -117,6 +117,8 @@ describe('runs of pixels in the compiled loops', () => {
     for (const [colours, region, first] of [
       [edge, { x: 100, y: 50, width: 80, height: 60, outWidth: 80, outHeight: 60 }, 2001],
       [edge, { x: 130.5, y: 70.2, width: 9, height: 7, outWidth: 150, outHeight: 120 }, 149],
+      // The same rows of other colours.
+      [other, { x: 130.5, y: 70.2, width: 9, height: 7, outWidth: 150, outHeight: 120 }, 149],
       [other, { x: 20, y: 0, width: 240, height: 200, outWidth: 37, outHeight: 50 }, 0],
       [wide, { x: 100, y: 50, width: 2600, height: 6, outWidth: 700, outHeight: 4 }, 350],
     ] as const) {

@@ -43,7 +43,7 @@ const HUES = { ...NO_TARGETS, hue: TARGETS };
 const RUNG_NAMES = ['light', 'middle', 'shade'] as const;
 
 describe('hue to target', () => {
-  it('lands within 0.5° on random skin; luminance within 0.3 L*, chroma within 1 %', () => {
+  it('lands within 0.05° on random skin; luminance within 0.3 L*, chroma within 1 %', () => {
     const deep = fc.double({ min: 0.45, max: 0.95, noNaN: true });
     fc.assert(
       fc.property(
@@ -58,7 +58,7 @@ describe('hue to target', () => {
             expect(
               Math.abs(deltaDegrees(TARGETS[rung], hsvHueOfSrgbLinear(meanLinear(pixels))!)),
               rung,
-            ).toBeLessThan(0.5);
+            ).toBeLessThan(0.05);
             for (let i = 0; i < pixels.length; i += 3) {
               const before: Triple = [
                 measures.rungs[rung][i]!,
