@@ -115,7 +115,9 @@ export function gainsByLight(
 /** The kernel of these gains. @param light @param colour how far each is brought there, 0..1 */
 export function compileByLight(measures: LightMeasures, light: number, colour: number): PixelKernel {
   const gains = gainsByLight(measures, light, colour);
-  const line = new FieldLine(gains, 3, (values, out) => out.set(values));
+  const line = new FieldLine(gains, 3, (values, out) => {
+    for (let c = 0; c < 3; c++) out[c] = values[c]!;
+  });
   return (pixels, count, places) => {
     const gain = line.at(places, count);
     for (let p = 0, at = 0; p < 3 * count; p += 3, at += line.stride) {

@@ -70,7 +70,9 @@ export function compileByRank(
   colour: number,
 ): PixelKernel {
   const way = wayBetween(own, other);
-  const line = new FieldLine(need, 1, (values, out) => out.set(values));
+  const line = new FieldLine(need, 1, (values, out) => {
+    out[0] = values[0]!;
+  });
   return (pixels, count, places) => {
     const shares = line.at(places, count);
     for (let i = 0; i < count; i++) {

@@ -42,8 +42,8 @@ export function compileRelief(
   { band }: ReliefMeasures,
 ): PixelKernel | undefined {
   if (!band || amount === 0) return undefined;
-  const line = new FieldLine(band, 1, ([value], out) => {
-    out[0] = amount * value!;
+  const line = new FieldLine(band, 1, (values, out) => {
+    out[0] = amount * values[0]!;
   });
   return (pixels, count, places) => {
     const changes = line.at(places, count);
