@@ -15,3 +15,13 @@ export function medianTime(
     });
   return times.map((own) => own.toSorted((p, q) => p - q)[rounds >> 1]!);
 }
+
+/** The middle one of some numbers. */
+export function median(values: readonly number[]): number {
+  return quantile(values, 0.5);
+}
+
+/** The number below which a share of some lie. */
+export function quantile(values: readonly number[], share: number): number {
+  return values.toSorted((p, q) => p - q)[Math.floor(share * values.length)]!;
+}

@@ -4,13 +4,14 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { Bench } from '../tests/e2e/bench';
 import { LARGE, largePortrait } from './render';
+import { median } from './medians';
 import type { Row } from './report';
 import { inServedPage } from './servedPage';
+import { NUDGES, heldDown, logPainted, longestTask, nudges } from './sliderTimes';
+import type { SliderTimes } from './sliderTimes';
 
 /** A window whose picture has 2 megapixels. */
 const WINDOW = { width: 2120, height: 1420 };
-/** Each to a value that was not there before: what returns is remembered. */
-const NUDGES = 30;
 
 /** The running application in Chromium: opening, sliders, strokes. Needs a build. */
 export function pageSpeed(): Promise<Row[]> {
@@ -24,6 +25,7 @@ async function measure(page: Page): Promise<Row[]> {
       { type: 'longtask', buffered: true },
     );
   });
+  await page.addInitScript(logPainted);
   await page.goto('/');
   await page.getByRole('link', { name: 'Open Lantern Row Players' }).waitFor();
   await page.waitForTimeout(8000);
@@ -84,6 +86,12 @@ async function measure(page: Page): Promise<Row[]> {
       must: '≤ 30',
     },
     { what: 'the same, 95th percentile', value: slider.draftLate, unit: 'ms', must: '≤ 45' },
+    {
+      what: 'slider to first picture drawn on its canvas, median',
+      value: slider.painted,
+      unit: 'ms',
+      must: '',
+    },
     { what: 'slider to full picture, median', value: slider.full, unit: 'ms', must: '≤ 100' },
     { what: 'the same, 95th percentile', value: slider.fullLate, unit: 'ms', must: '≤ 150' },
     {
@@ -141,14 +149,6 @@ function untilThere(page: Page, selector: string): Promise<number> {
   }, selector);
 }
 
-/** The longest task of 50 ms or more since this was asked last, ms; 0 where none was so long. */
-function longestTask(page: Page): Promise<number> {
-  return page.evaluate(() => {
-    const { longTasks } = globalThis as unknown as { longTasks: number[] };
-    return Math.max(0, ...longTasks.splice(0));
-  });
-}
-
 /** The same on a part that is small in the view, the whole of the photo in sight. */
 async function onLips(page: Page, bench: Bench): Promise<SliderTimes> {
   const scale = LARGE.width / 1080;
@@ -201,80 +201,6 @@ async function presses(page: Page, bench: Bench): Promise<{ part: number; fields
   };
 }
 
-/** Median and 95th percentile to either picture, and the longest task meanwhile; ms. */
-interface SliderTimes {
-  readonly draft: number;
-  readonly draftLate: number;
-  readonly full: number;
-  readonly fullLate: number;
-  readonly longest: number;
-}
-
-/** From an arrow key on the ladder to the half-size and to the full picture. */
-async function nudges(page: Page): Promise<SliderTimes> {
-  await page.getByRole('slider', { name: 'Target hue of the middle' }).focus();
-  await longestTask(page);
-  const drafts: number[] = [];
-  const fulls: number[] = [];
-  for (let n = 0; n < NUDGES; n++) {
-    const times = await page.evaluate(
-      () =>
-        new Promise<{ draft: number; full: number }>((resolve) => {
-          const stage = document.querySelector('[data-testid=stage]')!;
-          const begin = performance.now();
-          let draft = 0;
-          const observer = new MutationObserver(() => {
-            const past = performance.now() - begin;
-            draft ||= past;
-            if (stage.getAttribute('data-frame')?.endsWith('draft') !== false) return;
-            observer.disconnect();
-            resolve({ draft, full: past });
-          });
-          observer.observe(stage, { attributes: true, attributeFilter: ['data-frame'] });
-          document.activeElement!.dispatchEvent(
-            new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }),
-          );
-        }),
-    );
-    drafts.push(times.draft);
-    fulls.push(times.full);
-    await page.waitForTimeout(1500);
-  }
-  const longest = await longestTask(page);
-  return {
-    draft: median(drafts),
-    draftLate: quantile(drafts, 0.95),
-    full: median(fulls),
-    fullLate: quantile(fulls, 0.95),
-    longest,
-  };
-}
-
-/** How the picture follows values that come without a rest, as they do from a key that is held or from a hand. */
-function heldDown(page: Page): Promise<{ pictures: number; longest: number }> {
-  return page.evaluate(async () => {
-    const stage = document.querySelector('[data-testid=stage]')!;
-    const begin = performance.now();
-    const times = [begin];
-    const observer = new MutationObserver(() => times.push(performance.now()));
-    observer.observe(stage, { attributes: true, attributeFilter: ['data-frame'] });
-    for (let n = 0; n < 90; n++) {
-      document.activeElement!.dispatchEvent(
-        new KeyboardEvent('keydown', {
-          key: n < 45 ? 'ArrowLeft' : 'ArrowRight',
-          shiftKey: true,
-          bubbles: true,
-        }),
-      );
-      await new Promise((resolve) => setTimeout(resolve, begin + ((n + 1) * 1000) / 30 - performance.now()));
-    }
-    observer.disconnect();
-    const seconds = (performance.now() - begin) / 1000;
-    const gaps = times.slice(1).map((time, n) => time - times[n]!);
-    return { pictures: (times.length - 1) / seconds, longest: Math.max(...gaps) };
-  });
-}
-
 async function strokeAnswer(page: Page, bench: Bench): Promise<number> {
   await page.getByRole('button', { name: 'Edit marks S' }).click();
   await bench.settle();
@@ -305,12 +231,4 @@ async function strokeAnswer(page: Page, bench: Bench): Promise<number> {
     await page.waitForTimeout(1200);
   }
   return median(times);
-}
-
-function median(values: readonly number[]): number {
-  return quantile(values, 0.5);
-}
-
-function quantile(values: readonly number[], share: number): number {
-  return values.toSorted((p, q) => p - q)[Math.floor(share * values.length)]!;
 }

@@ -41,6 +41,7 @@ export class Analyst {
   readonly #versions: PhotoVersions;
   /** names of the plates that it holds */
   readonly #plates = new Set<string>();
+  #fetching: Promise<void> | undefined;
 
   /**
    * @param loadPlate fetches ready-made coverage by its name
@@ -110,16 +111,17 @@ export class Analyst {
    * Prepares the marks of the areas that steps stand on, and of others that are shown.
    * @param known keys of areas that need not be told again
    */
-  async areas(photo: Photo, shown: readonly string[], known: readonly string[]): Promise<ResolvedAreas> {
-    await this.#ensurePlates(photo);
+  areas(photo: Photo, shown: readonly string[], known: readonly string[]): Promise<ResolvedAreas> {
     const stoodOn = photo.plan.filter(({ on }) => on).map(({ areaId }) => areaId ?? WHOLE_PICTURE.id);
     const ids = [...new Set([...stoodOn, ...shown])];
-    return this.port.call('areas', { version: this.#versions.of(photo), ids, known });
+    const ask = () => this.port.call('areas', { version: this.#versions.of(photo), ids, known });
+    return this.#lacks(photo) ? this.#ensurePlates(photo).then(ask) : ask();
   }
 
   /** Measures what the steps ask for. */
   plan(photo: Photo): Promise<ResolvedPlan> {
-    return this.port.call('plan', { version: this.#versions.of(photo) });
+    const ask = () => this.port.call('plan', { version: this.#versions.of(photo) });
+    return this.#lacks(photo) ? this.#ensurePlates(photo).then(ask) : ask();
   }
 
   /**
@@ -252,8 +254,22 @@ export class Analyst {
     return this.port.call('lentPatch', patch);
   }
 
+  /** Whether ready-made coverage is still to be told; where none is, what is asked leaves at once. */
+  #lacks(photo: Photo): boolean {
+    return platesOf(photo).some((name) => !this.#plates.has(name));
+  }
+
   async #ensurePlates(photo: Photo): Promise<void> {
-    await this.learnPlates(await this.#load(platesOf(photo).filter((name) => !this.#plates.has(name))));
+    // Who asks while some are fetched waits for these first.
+    while (this.#fetching) await this.#fetching;
+    const missing = platesOf(photo).filter((name) => !this.#plates.has(name));
+    if (missing.length === 0) return;
+    this.#fetching = this.#load(missing).then((plates) => this.learnPlates(plates));
+    try {
+      await this.#fetching;
+    } finally {
+      this.#fetching = undefined;
+    }
   }
 
   /** What is not there is left out, and asked for again the next time. */

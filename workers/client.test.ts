@@ -107,6 +107,32 @@ describe('the workers of a page', () => {
     expect(asked('analyst', 'plates')).toHaveLength(1);
   });
 
+  it('fetch coverage once for all who ask meanwhile, and tell it before they ask', async () => {
+    const fetched = vi.fn(() => Promise.resolve(plate));
+    const others = new PictureWorkers(fetched, onLost);
+    await Promise.all([others.areas(withPlate, 'picture'), others.analyst.plan(withPlate)]);
+    expect(fetched).toHaveBeenCalledOnce();
+    const names = made.findLast(({ is }) => is === 'analyst')!.asked.map(({ name }) => name);
+    expect(names.filter((name) => ['plates', 'areas', 'plan'].includes(name))).toEqual([
+      'plates',
+      'areas',
+      'plan',
+    ]);
+    others.dispose();
+  });
+
+  it('are asked at once, within the turn, when nothing is to be fetched or prepared before', async () => {
+    const asking = () =>
+      made.findLast(({ is }) => is === 'analyst')!.asked.filter(({ name }) => name === 'areas');
+    const first = workers.areas(photo, 'picture');
+    expect(asking()).toHaveLength(1);
+    // Only the one before knows what renderers hold: another one waits for it.
+    const second = workers.areas(photo, 'versions');
+    expect(asking()).toHaveLength(1);
+    await Promise.all([first, second]);
+    expect(asking()).toHaveLength(2);
+  });
+
   it('are not asked through storage for plates that were told straight away', async () => {
     await workers.analyst.learnPlates(new Map([['p1', plate]]));
     stored.p1 = plate;

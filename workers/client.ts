@@ -72,6 +72,8 @@ const MOST_SITTERS_AT_ONCE = 4;
 /** Rendering's share of an export; the rest is encoding. */
 const RENDERED_SHARE = 0.7;
 
+const noop = () => undefined;
+
 /** All the workers of one page, and the photo they have in use. */
 export class PictureWorkers {
   /** measures, and prepares what is rendered */
@@ -85,8 +87,8 @@ export class PictureWorkers {
   /** the photo that it has in hand */
   #watched: Pyramid | undefined;
   #pyramid: Pyramid | undefined;
-  /** areas are prepared one after the other, so that it is known what renderers hold */
-  #preparing: Promise<unknown> = Promise.resolve();
+  /** areas are prepared one after the other, so that it is known what renderers hold; undefined while none are */
+  #preparing: Promise<unknown> | undefined;
 
   /**
    * @param loadPlate fetches ready-made coverage by its name
@@ -144,8 +146,11 @@ export class PictureWorkers {
       this.renderers.learn(holder, newAreas, Object.values(keys));
       return keys;
     };
-    const prepared = this.#preparing.then(prepare, prepare);
-    this.#preparing = prepared.catch(() => undefined);
+    const prepared = this.#preparing ? this.#preparing.then(prepare) : prepare();
+    const settled = prepared.then(noop, noop).then(() => {
+      if (this.#preparing === settled) this.#preparing = undefined;
+    });
+    this.#preparing = settled;
     return prepared;
   }
 

@@ -1,6 +1,8 @@
 import { addArea, duplicateArea, removeArea } from '#core/document/commands';
+import { addMissed } from '#kinds/people/missed';
+import type { MissedPart } from '#kinds/people/missed';
 import { copyName } from '#core/document/names';
-import { PART_NAMES } from '#core/document/partNames';
+import { PART_NAMES, areaNameOf } from '#core/document/partNames';
 import { NO_EDGE_CARE } from '#core/document/schema';
 import type { Part } from '#core/document/schema';
 import { useBenchPhoto } from './useBenchPhoto';
@@ -38,6 +40,15 @@ export function useAreas() {
     else newArea(part);
   }
 
+  /** Makes a part that find missed, takes it off the sitter's others, and opens it for the first mark. */
+  function addMissedPart(part: MissedPart, sitter: string): void {
+    const id = crypto.randomUUID();
+    const names = { newId: () => crypto.randomUUID(), nameOf: areaNameOf };
+    edit(`new area ${PART_NAMES[part]}`, (before) => addMissed(before, { id, part, sitter }, names));
+    bench.choose(id);
+    bench.edit(drawing.kindFor(part));
+  }
+
   function deleteArea(): void {
     const gone = area.value;
     if (!gone) return;
@@ -55,5 +66,5 @@ export function useAreas() {
     bench.choose(id);
   }
 
-  return { newArea, choosePart, deleteArea, copyArea };
+  return { newArea, addMissedPart, choosePart, deleteArea, copyArea };
 }

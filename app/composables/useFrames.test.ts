@@ -30,7 +30,10 @@ vi.mock('./useWorkers', () => ({
       return Promise.resolve(Object.fromEntries(photo.areas.map(({ id }) => [id, `key of ${id}`])));
     },
     analyst: {
-      plan: (photo: Photo) => answers.plan(photo),
+      plan: (photo: Photo) => {
+        asked.push('plan');
+        return answers.plan(photo);
+      },
       survey: () => {
         asked.push('survey');
         return Promise.resolve({ readings: [], areas: {} });
@@ -121,7 +124,7 @@ describe('the picture that follows the document', () => {
     const before = asked.length;
     wish({ look: { style: 'hatch', rgb: [0, 0, 0] } });
     await settle();
-    expect(asked.slice(before)).toEqual(['areas picture ']);
+    expect(asked.slice(before)).toEqual(['areas picture ', 'plan']);
   });
 
   it('goes on with the newest wishes alone', async () => {

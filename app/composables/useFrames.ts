@@ -111,11 +111,15 @@ export function useFrames(wishes: () => FrameWishes) {
     isNewest: () => boolean,
   ): Promise<void> {
     if (!photo || !region) return;
-    const keys = await workers.areas(
+    const prepared = workers.areas(
       photo,
       'picture',
       [areaId, shownId].filter((id) => id !== undefined),
     );
+    // Both leave before the page patches itself; the picture of a mark that is drawn is not what is waited for.
+    const planned = drawing ? undefined : workers.analyst.plan(photo);
+    planned?.catch(() => undefined);
+    const keys = await prepared;
     const place = regionKey(region);
     const areaKey = shownId && keys[shownId];
     const half =
@@ -126,7 +130,7 @@ export function useFrames(wishes: () => FrameWishes) {
     if (!areaKey || !look) put(overlay, undefined);
     else if (half) await draft(overlay, overlayKey, () => workers.renderers.coverage(areaKey, half, look));
     if (!isNewest() || (drawing && overlay.value)) return;
-    const plan = await workers.analyst.plan(photo);
+    const plan = await (planned ?? workers.analyst.plan(photo));
     const planKey = `${photo.id}:${plan.at(-1)?.key ?? ''}`;
     const pictureKey = `${planKey}:${place}`;
     // Of another place nothing is kept yet: how long the last picture took says nothing.

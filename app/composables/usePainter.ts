@@ -13,7 +13,8 @@ export interface Painted {
 }
 
 /**
- * Draws the picture's canvas anew at the next frame whenever a layer, the view or the way of comparing changes.
+ * Draws the picture's canvas anew: at once when a layer comes, at the next frame when the view or the way of comparing
+ * changes.
  * @param room of the stage, CSS pixels
  * @returns how many canvases there were: a canvas goes with its painter, and a new one takes its place
  */
@@ -42,7 +43,9 @@ export function usePainter(
   for (const [layer, frame] of layers) {
     watch(frame, (next) => {
       painter?.layer(layer, next?.pieces);
-      drawSoon();
+      // What was waited for is drawn before the page patches itself, not with its next frame.
+      if (next) draw();
+      else drawSoon();
     });
   }
   watch(
@@ -68,6 +71,7 @@ export function usePainter(
   }
 
   function draw(): void {
+    cancelAnimationFrame(asked);
     asked = 0;
     const width = Math.max(1, Math.round(room.value.width * view.devicePixels));
     const height = Math.max(1, Math.round(view.height * view.devicePixels));

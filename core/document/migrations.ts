@@ -21,6 +21,8 @@ const DOCUMENT_MIGRATIONS: Readonly<Record<number, (document: Loose) => Loose>> 
   8: (document) => ({ ...document, photos: mapList(document.photos, photoToVersion9) }),
   // Areas may be of arms and of legs.
   9: (document) => document,
+  // Areas may be of jewellery.
+  10: (document) => document,
 };
 
 /** Sitters came, and areas belong to them or to nobody. */

@@ -15,6 +15,7 @@ export const PART_NAMES: Readonly<Record<Part, string>> = {
   'whites': 'Whites of the eyes',
   'teeth': 'Teeth',
   'glasses': 'Glasses',
+  'jewellery': 'Jewellery',
   'hat': 'Hat',
   'clothes': 'Clothes',
   'background': 'Background',

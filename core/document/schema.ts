@@ -11,7 +11,7 @@ export type { Brought } from './brought';
 export type { Likeness, Person, Sitter } from './sitters';
 
 /** Raised with every change of shape; migrations.ts brings older documents up. */
-export const DOCUMENT_VERSION = 10;
+export const DOCUMENT_VERSION = 11;
 
 /** What an area may be of. */
 export const PARTS = [
@@ -28,6 +28,7 @@ export const PARTS = [
   'whites',
   'teeth',
   'glasses',
+  'jewellery',
   'hat',
   'clothes',
   'background',

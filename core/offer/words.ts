@@ -57,7 +57,7 @@ export const WORDS = [
   },
   {
     word: 'part',
-    says: 'Something of a person, or of the picture: skin, face, neck and limbs, irises, lips, hair, beard, brows, whites of the eyes, teeth, glasses, hat, clothes, background.',
+    says: 'Something of a person, or of the picture: skin, face, neck and limbs, irises, lips, hair, beard, brows, whites of the eyes, teeth, glasses, jewellery, hat, clothes, background.',
   },
   {
     word: 'plan',

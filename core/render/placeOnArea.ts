@@ -15,6 +15,7 @@ const KEPT_OFF: readonly Part[] = [
   'whites',
   'lips',
   'glasses',
+  'jewellery',
   'hat',
   'clothes',
 ];

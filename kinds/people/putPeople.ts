@@ -5,6 +5,7 @@ import type { Area, Mark, Photo, Sitter } from '#core/document/schema';
 import { doubtfulPlace } from '#kinds/mark/doubtful-place/index';
 import { putFound } from '#kinds/mark/found-part/putFound';
 import type { FoundNames } from '#kinds/mark/found-part/putFound';
+import { takeOffLater } from './missed';
 import { isOpen, partOf } from './places';
 
 /**
@@ -21,7 +22,7 @@ export function putPeople(
   const doubts = found.flatMap(({ doubtful }, n) =>
     doubtful.map((place) => ({ place, sitter: put.sitters[n]! })),
   );
-  return {
+  const told = {
     ...put,
     areas: put.areas.map((area) => ({
       ...area,
@@ -31,6 +32,7 @@ export function putPeople(
       ],
     })),
   };
+  return takeOffLater(told, names.newId);
 }
 
 /** What a place does to an area once it is said to belong to the other part. */

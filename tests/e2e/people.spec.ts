@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
+import { PEARLS, wornPhoto } from '../fixtures/jewellery';
 import { headPath } from '../fixtures/truth';
 import type { Head } from '../fixtures/truth';
 import { Bench } from './bench';
@@ -27,6 +28,39 @@ test('a beard and glasses are parts of their own, and the beard follows the hair
   await page.getByRole('button', { name: 'Recolour' }).first().click();
   await page.getByRole('button', { name: 'Beard follows' }).click();
   await expect(page.getByText('2 steps')).toBeVisible();
+});
+
+test('jewellery that find took for skin is a part by a line along it, and no part of the skin', async ({
+  page,
+}, info) => {
+  await page.goto('/');
+  await page
+    .getByLabel('Photos for a new sitting')
+    .setInputFiles({ name: 'worn.png', mimeType: 'image/png', buffer: await wornPhoto() });
+  const bench = new Bench(page);
+  await bench.settle();
+  await bench.find();
+  const shareOnPearls = async (part: string) => {
+    await bench.choosePart(part);
+    await bench.settle();
+    await bench.openExtent();
+    const download = page.waitForEvent('download');
+    const file = info.outputPath(`${part}.png`);
+    await page.getByRole('button', { name: 'Export PNG' }).click();
+    await (await download).saveAs(file);
+    await page.keyboard.press('Escape');
+    const data = await sharp(file).greyscale().raw().toBuffer();
+    const levels = PEARLS.slice(3, -3).map(([x, y]) => data[Math.round(y) * 1080 + Math.round(x)]!);
+    return levels.reduce((sum, level) => sum + level, 0) / levels.length / 255;
+  };
+  await page.getByRole('button', { name: 'Missed part' }).click();
+  await page.getByRole('menuitem', { name: 'Jewellery' }).click();
+  await bench.draw(...PEARLS);
+  await page.keyboard.press('Escape');
+  expect(await shareOnPearls('Jewellery')).toBeGreaterThan(0.8);
+  expect(await shareOnPearls('Skin')).toBeLessThan(0.2);
+  await page.getByRole('button', { name: 'Missed part' }).click();
+  await expect(page.getByRole('menuitem', { name: 'Jewellery' })).toHaveCount(0);
 });
 
 test('hair over another sitter’s clothes is its own sitter’s alone', async ({ page }, info) => {

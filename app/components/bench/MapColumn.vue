@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue';
+import { MAY_BE_MISSED } from '#kinds/people/missed';
 import type { Survey } from '#workers/client';
 
 /** Who is in the photo, their parts, what is off, and the plan. */
 defineProps<{ survey: Survey | undefined; ready: boolean }>();
 const bench = useBench();
 const { photo, area } = useBenchPhoto();
-const { newArea } = useAreas();
+const { newArea, addMissedPart } = useAreas();
+const menu = useMenu();
 const { progress } = useFind();
 /** The picture comes first. */
 const isDue = useTurn(1);
@@ -29,6 +31,22 @@ const others = computed(
 function openTo(sitter: string): void {
   if (area.value && area.value.sitter !== sitter) bench.choose(undefined);
   bench.sitterId = sitter;
+}
+/** What the open sitter may have and find did not see. */
+const missed = computed(() =>
+  MAY_BE_MISSED.filter(
+    (part) =>
+      !photo.value?.areas.some((entry) => entry.part === part && entry.sitter === openSitter.value?.id),
+  ),
+);
+function offerMissed(event: MouseEvent): void {
+  const sitter = openSitter.value?.id;
+  if (!sitter) return;
+  menu.showBelow(
+    event.currentTarget as HTMLElement,
+    'Parts that find missed',
+    missed.value.map((part) => ({ words: PART_NAMES[part], run: () => addMissedPart(part, sitter) })),
+  );
 }
 const { nameOf } = usePeople();
 const partsOf = (sitter: string) => photo.value?.areas.filter((entry) => entry.sitter === sitter).length ?? 0;
@@ -54,6 +72,15 @@ const partsOf = (sitter: string) => photo.value?.areas.filter((entry) => entry.s
         </button>
       </div>
       <FaceMap :areas="photo.areas" :sitter="openSitter" :survey="survey" />
+      <button
+        v-if="openSitter && missed.length > 0"
+        class="press-bare self-center text-[13px]"
+        aria-haspopup="menu"
+        title="A hat, glasses, jewellery or a beard that find took for something else: draw a line in it, and it is no part of skin, hair or clothes any more"
+        @click="offerMissed"
+      >
+        <Plus :size="14" /> Missed part
+      </button>
       <template v-if="photo.sitters.length === 0">
         <p v-if="progress !== undefined" class="text-[12px] text-quiet">
           The people in this photo are being divided into their parts, which appear here.

@@ -24,6 +24,7 @@ export const recolour = defineAdjust<RecolourParameters, RecolourMeasures>({
       beard: 1,
       brows: 1,
       glasses: 1,
+      jewellery: 1,
       hat: 1,
       clothes: 1,
       other: 1,

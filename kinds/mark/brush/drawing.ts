@@ -15,6 +15,8 @@ export const brushDrawing: MarkDrawing<BrushParameters> = {
     covered: ['M17 53C27 45 36 44 46 48a4 4 0 0 1-3 8C36 53 29 54 23 59a4 4 0 0 1-6-6z'],
   },
   rank: 2,
+  // What is small is painted: what is like it lies all about.
+  aptFor: { jewellery: 2 },
   gesture: 'path',
   shiftTurns: true,
   settings: [

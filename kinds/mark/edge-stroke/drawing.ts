@@ -31,6 +31,7 @@ export const edgeStrokeDrawing: MarkDrawing<EdgeStrokeParameters> = {
     'whites': 1,
     'teeth': 1,
     'glasses': 1,
+    'jewellery': 1,
     'hat': 1,
     'clothes': 1,
     'background': 1,
