@@ -9,7 +9,11 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 
 /** Of what is drawn one after the other, the newest stays. */
 let newest = 0;
-watchEffect(async () => {
+// Each change of the plan is another photo: drawn anew is what shows another picture or another face alone.
+watch(() => [canvas.value, props.photo.id, props.sitter.face, props.result, props.size], draw, {
+  immediate: true,
+});
+async function draw(): Promise<void> {
   const mine = ++newest;
   const surface = canvas.value;
   const {
@@ -29,7 +33,7 @@ watchEffect(async () => {
   surface.width = surface.height = 2 * props.size;
   surface.getContext('2d')?.drawImage(bitmap, left, top, side, side, 0, 0, surface.width, surface.height);
   bitmap.close();
-});
+}
 </script>
 
 <template>
