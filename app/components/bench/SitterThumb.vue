@@ -10,9 +10,14 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 /** Of what is drawn one after the other, the newest stays. */
 let newest = 0;
 // Each change of the plan is another photo: drawn anew is what shows another picture or another face alone.
-watch(() => [canvas.value, props.photo.id, props.sitter.face, props.result, props.size], draw, {
-  immediate: true,
-});
+watch(
+  () => {
+    const { x, y, width, height } = props.sitter.face;
+    return [canvas.value, props.photo.id, x, y, width, height, props.result, props.size];
+  },
+  draw,
+  { immediate: true },
+);
 async function draw(): Promise<void> {
   const mine = ++newest;
   const surface = canvas.value;
