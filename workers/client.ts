@@ -72,8 +72,6 @@ const MOST_SITTERS_AT_ONCE = 4;
 /** Rendering's share of an export; the rest is encoding. */
 const RENDERED_SHARE = 0.7;
 
-const noop = () => undefined;
-
 /** All the workers of one page, and the photo they have in use. */
 export class PictureWorkers {
   /** measures, and prepares what is rendered */
@@ -147,9 +145,11 @@ export class PictureWorkers {
       return keys;
     };
     const prepared = this.#preparing ? this.#preparing.then(prepare) : prepare();
-    const settled = prepared.then(noop, noop).then(() => {
-      if (this.#preparing === settled) this.#preparing = undefined;
-    });
+    const settled = prepared
+      .catch(() => undefined)
+      .then(() => {
+        if (this.#preparing === settled) this.#preparing = undefined;
+      });
     this.#preparing = settled;
     return prepared;
   }

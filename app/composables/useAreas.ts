@@ -1,4 +1,5 @@
-import { addArea, duplicateArea, removeArea } from '#core/document/commands';
+import { addArea, duplicateArea } from '#core/document/commands';
+import { withoutArea } from '#kinds/mark/area/withoutArea';
 import { addMissed } from '#kinds/people/missed';
 import type { MissedPart } from '#kinds/people/missed';
 import { copyName } from '#core/document/names';
@@ -52,7 +53,7 @@ export function useAreas() {
   function deleteArea(): void {
     const gone = area.value;
     if (!gone) return;
-    edit(`delete area ${gone.name}`, (before) => removeArea(before, gone.id));
+    edit(`delete area ${gone.name}`, (before) => withoutArea(before, gone.id));
     bench.choose(undefined);
   }
 

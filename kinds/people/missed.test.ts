@@ -4,6 +4,7 @@ import type { FoundSitterEntry } from '#core/document/foundParts';
 import { areaNameOf } from '#core/document/partNames';
 import type { Photo } from '#core/document/schema';
 import { mark } from '../../tests/fixtures/plans';
+import { withoutArea } from '#kinds/mark/area/withoutArea';
 import { addMissed } from './missed';
 import { putPeople } from './putPeople';
 
@@ -61,6 +62,13 @@ describe('a part that find missed', () => {
     // Once, however often.
     const skin = found(anew, sitterAt(51)).areas.find(({ part }) => part === 'skin')!;
     expect(skin.marks.filter(({ kind }) => kind === 'area')).toHaveLength(1);
+  });
+
+  it('goes with all that was taken off for it', () => {
+    const one = found(empty, sitterAt(50));
+    const added = addMissed(one, { id: 'hat', part: 'hat', sitter: one.sitters[0]!.id }, names);
+    expect(losing(added, 'hat')).not.toEqual([]);
+    expect(withoutArea(added, 'hat')).toEqual(one);
   });
 
   it('is told from an area of somebody’s own that is taken off another', () => {

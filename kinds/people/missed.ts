@@ -8,11 +8,6 @@ import type { FoundNames } from '#kinds/mark/found-part/putFound';
 export const MAY_BE_MISSED = ['hat', 'glasses', 'jewellery', 'beard'] as const satisfies readonly Part[];
 export type MissedPart = (typeof MAY_BE_MISSED)[number];
 
-/** Whether a part is one of these. */
-function isOneMissed(part: Part): part is MissedPart {
-  return (MAY_BE_MISSED as readonly Part[]).includes(part);
-}
-
 /** Lenses do not hide the eyes. */
 const STAYS_BENEATH: readonly Part[] = ['irises', 'whites'];
 
@@ -42,7 +37,9 @@ export function addMissed(
 /** Takes what was added by hand off parts that came later, as when people are found anew. */
 export function takeOffLater(photo: Photo, newId: () => string): Photo {
   const isAdded = ({ id, part, sitter }: Area) =>
-    sitter !== null && isOneMissed(part) && photo.areas.some((other) => loses(other, id));
+    sitter !== null &&
+    MAY_BE_MISSED.some((name) => name === part) &&
+    photo.areas.some((other) => loses(other, id));
   return {
     ...photo,
     areas: photo.areas.filter(isAdded).reduce((areas, added) => takenOff(areas, added, newId), photo.areas),

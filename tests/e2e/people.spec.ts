@@ -63,6 +63,30 @@ test('jewellery that find took for skin is a part by a line along it, and no par
   await expect(page.getByRole('menuitem', { name: 'Jewellery' })).toHaveCount(0);
 });
 
+test('a sitter’s small face is cut out once, not anew with every change of the plan', async ({ page }) => {
+  await page.addInitScript(() => {
+    const cut = globalThis.createImageBitmap;
+    const counted = globalThis as unknown as { cuts: number };
+    counted.cuts = 0;
+    globalThis.createImageBitmap = ((...of: Parameters<typeof cut>) => {
+      counted.cuts++;
+      return cut(...of);
+    }) as typeof cut;
+  });
+  const cuts = () => page.evaluate(() => (globalThis as unknown as { cuts: number }).cuts);
+  const bench = await foundHead(page, 'suit', '1 sitter');
+  await bench.choosePart('Skin');
+  await page.getByRole('button', { name: 'Bring hue to target' }).click();
+  await bench.settle();
+  const before = await cuts();
+  expect(before).toBeGreaterThan(0);
+  const hue = page.getByRole('slider', { name: 'Target hue of the middle' });
+  for (let n = 0; n < 3; n++) await hue.press('ArrowRight');
+  await bench.settle();
+  await expect(page.getByText('1 step', { exact: true })).toBeVisible();
+  expect(await cuts()).toBe(before);
+});
+
 test('hair over another sitter’s clothes is its own sitter’s alone', async ({ page }, info) => {
   const workers: string[] = [];
   page.on('worker', (worker) => workers.push(worker.url()));

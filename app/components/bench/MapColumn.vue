@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue';
+import type { Area } from '#core/document/schema';
+import { foundPart } from '#kinds/mark/found-part/index';
 import { MAY_BE_MISSED } from '#kinds/people/missed';
 import type { Survey } from '#workers/client';
 
@@ -49,7 +51,9 @@ function offerMissed(event: MouseEvent): void {
   );
 }
 const { nameOf } = usePeople();
-const partsOf = (sitter: string) => photo.value?.areas.filter((entry) => entry.sitter === sitter).length ?? 0;
+const isFound = ({ marks }: Area) => marks.some(({ kind }) => kind === foundPart.id);
+const partsOf = (sitter: string) =>
+  photo.value?.areas.filter((entry) => entry.sitter === sitter && isFound(entry)).length ?? 0;
 </script>
 
 <template>

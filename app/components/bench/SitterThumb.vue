@@ -10,11 +10,19 @@ const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 /** Of what is drawn one after the other, the newest stays. */
 let newest = 0;
 // Each change of the plan is another photo: drawn anew is what shows another picture or another face alone.
+const at = (number: 'x' | 'y' | 'width' | 'height') => () => props.sitter.face[number];
 watch(
-  () => {
-    const { x, y, width, height } = props.sitter.face;
-    return [canvas.value, props.photo.id, x, y, width, height, props.result, props.size];
-  },
+  [
+    // As it stands, a shallow one would count as changed each time.
+    () => canvas.value,
+    () => props.photo.id,
+    () => props.result,
+    () => props.size,
+    at('x'),
+    at('y'),
+    at('width'),
+    at('height'),
+  ],
   draw,
   { immediate: true },
 );
