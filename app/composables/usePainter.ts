@@ -1,6 +1,6 @@
 import { Painter } from '#workers/client';
 import type { BeforeShown, Layer } from '#workers/client';
-import { onBeforeUnmount, ref, watch } from 'vue';
+import { onScopeDispose, ref, watch } from 'vue';
 import type { Ref } from 'vue';
 import { useSeeing } from '../stores/seeing';
 import { useView } from '../stores/view';
@@ -39,7 +39,7 @@ export function usePainter(
     },
     { flush: 'post' },
   );
-  onBeforeUnmount(() => painter?.dispose());
+  onScopeDispose(() => painter?.dispose());
   for (const [layer, frame] of layers) {
     watch(frame, (next) => {
       painter?.layer(layer, next?.pieces);

@@ -80,6 +80,35 @@ const carry = (to: Photo, change: Partial<CarryOptions> = {}, from = FROM, who =
   carryPlan(from, to, who, { ...OPTIONS, ...change });
 
 describe('a plan carried to another photo', () => {
+  it('takes a part that was added by hand along, and off the parts that lose it there', () => {
+    const hat = of(
+      areaNamed('hat', 'hat', [
+        mark('brush', { strokes: [{ takes: true, radius: 4, fade: 0, build: 1, points: [[90, 30, 1]] }] }),
+      ]),
+      'a',
+    );
+    const loses = { ...mark('area', { areaId: 'hat' }), mode: 'remove' as const };
+    const from = {
+      ...FROM,
+      areas: [
+        ...FROM.areas.map((area) =>
+          area.part === 'skin' ? { ...area, marks: [...area.marks, loses] } : area,
+        ),
+        hat,
+      ],
+    };
+    const { photo } = carry(TO, {}, from);
+    const there = photo.areas.find(({ part }) => part === 'hat')!;
+    expect(there).toMatchObject({ sitter: 'b', marks: [{ kind: 'brush' }] });
+    expect(there.id).not.toBe('hat');
+    const skin = photo.areas.find(({ part }) => part === 'skin')!;
+    expect(skin.marks.at(-1)).toMatchObject({
+      kind: 'area',
+      mode: 'remove',
+      parameters: { areaId: there.id },
+    });
+  });
+
   it('stands on the parts found there; what was drawn moves with the face; what is there stays', () => {
     const { photo, notes, toPlace } = carry(TO);
     expect(makePhotoSchema(KINDS).safeParse(photo).error?.issues ?? []).toEqual([]);
