@@ -26,6 +26,7 @@ import type {
   Survey,
   WrittenLut,
 } from './protocol';
+import type { PictureOrder } from './renderers';
 import { WorkerPort } from './workerPort';
 
 /** A patch of a photo: its centre and its side, pixels. */
@@ -82,11 +83,14 @@ export class Analyst {
     return this.port.call('look', { name, file, longSide, opensNext });
   }
 
-  /** Takes a photo in hand; nothing is known of the one before. */
-  async use(pyramid: Pyramid): Promise<void> {
+  /**
+   * Takes a photo in hand; nothing is known of the one before.
+   * @param renderers to whom pictures are handed on
+   */
+  async use(pyramid: Pyramid, renderers: MessagePort[] = []): Promise<void> {
     this.#plates.clear();
     this.#versions.clear();
-    await this.port.call('use', { pyramid });
+    await this.port.call('use', { pyramid, renderers }, renderers);
   }
 
   /** What became of the photo, in small. @param longSide pixels */
@@ -118,10 +122,20 @@ export class Analyst {
     return this.#lacks(photo) ? this.#ensurePlates(photo).then(ask) : ask();
   }
 
-  /** Measures what the steps ask for. */
-  plan(photo: Photo): Promise<ResolvedPlan> {
-    const ask = () => this.port.call('plan', { version: this.#versions.of(photo) });
-    return this.#lacks(photo) ? this.#ensurePlates(photo).then(ask) : ask();
+  /**
+   * Measures what the steps ask for.
+   * @param picture is drawn by the renderers as soon as that is done, or dropped
+   */
+  async plan(photo: Photo, picture?: PictureOrder): Promise<ResolvedPlan> {
+    const ask = () => this.port.call('plan', { version: this.#versions.of(photo), order: picture?.told });
+    let isHandedOn = false;
+    try {
+      const reply = await (this.#lacks(photo) ? this.#ensurePlates(photo).then(ask) : ask());
+      ({ isHandedOn } = reply);
+      return reply.plan;
+    } finally {
+      if (!isHandedOn) picture?.drop();
+    }
   }
 
   /**

@@ -7,8 +7,6 @@ import { writeCube } from '#core/formats/cubeFile';
 import { makePlanFile } from '#core/formats/planFile';
 import { writeProofSheet } from '#core/formats/proofSheet';
 import type { ReadingRow } from '#core/formats/readingsFile';
-import { findFamilies } from '#core/measure/families';
-import { measureHistogram } from '#core/measure/histogram';
 import { measurePartColours } from '#core/measure/partColours';
 import type { Plate } from '#core/raster/plate';
 import { LightJudge } from '#core/render/photoLight';
@@ -25,7 +23,7 @@ import { lookOver } from '#kinds/mend/mend';
 import { KINDS } from '#kinds/registry.gen';
 import { foundPlatesOf } from '#kinds/set/foundPlates';
 import { jpegOf, look, open, openNext } from './photoOpening';
-import type { AnalystExchanges, ResolvedAreas } from './protocol';
+import type { AnalystExchanges, OrderedPicture, RequestMessage, ResolvedAreas } from './protocol';
 import { serve } from './serve';
 
 let resolver: Resolver | undefined;
@@ -35,6 +33,9 @@ let lender: { readonly resolver: Resolver; readonly photo: Photo } | undefined;
 /** States of the document that were told, by number. */
 const versions = new Map<number, Photo>();
 let newestTold = 0;
+
+/** What can be handed on to the workers that render, each at its own port. */
+let renderers: readonly MessagePort[] = [];
 
 function current(): Resolver {
   if (!resolver) throw new RangeError('no photo is in use');
@@ -58,7 +59,9 @@ serve<AnalystExchanges>({
   open: ({ name, file }) => open(name, file),
   openNext: ({ name, file }) => openNext(name, file),
   look: ({ name, file, longSide, opensNext }) => look(name, file, longSide, opensNext),
-  use: ({ pyramid }) => {
+  use: ({ pyramid, renderers: ports }) => {
+    for (const port of renderers) port.close();
+    renderers = ports;
     resolver = new Resolver(pyramid, KINDS);
     judge = new LightJudge(resolver);
     versions.clear();
@@ -77,7 +80,10 @@ serve<AnalystExchanges>({
     return undefined;
   },
   areas: ({ version, ids, known }) => areas(photoOf(version), ids, new Set(known)),
-  plan: ({ version }) => current().plan(photoOf(version)),
+  plan: ({ version, order }) => {
+    const plan = current().plan(photoOf(version));
+    return { plan, isHandedOn: order !== undefined && handOn(plan, order) };
+  },
   readings: ({ version }) => current().readings(photoOf(version), current().plan(photoOf(version))),
   ladder: ({ version, areaId, after }) =>
     current().measures.ladder(areaOf(version, areaId), after ? current().plan(photoOf(version)) : []),
@@ -94,10 +100,8 @@ serve<AnalystExchanges>({
   palette: ({ version, areaId }) => {
     const area = areaOf(version, areaId);
     const before = current().plan(untilFamilies(photoOf(version), areaId));
-    return {
-      families: findFamilies(current().measures.input(area, before)),
-      histogram: measureHistogram(current().measures.input(area, [])),
-    };
+    const { measures } = current();
+    return { families: measures.families(area, before), histogram: measures.histogram(area) };
   },
   patch: ({ version, x, y, size }) =>
     current().patchColours({ x, y, size }, current().plan(photoOf(version))),
@@ -212,6 +216,16 @@ async function lend(
   const pixels = new Uint8ClampedArray(region.outWidth * region.outHeight * 4);
   encodePixels(lender.resolver.render(lender.resolver.plan(photo), region), pixels);
   return createImageBitmap(new ImageData(pixels, region.outWidth));
+}
+
+/** Has a picture drawn, where it is another one and stands on nothing that renderers do not know. */
+function handOn(plan: ResolvedPlan, { held, shown, pieces }: OrderedPicture): boolean {
+  const known = new Set(held);
+  const isKnown = plan.every(({ areaKey }) => known.has(areaKey));
+  if (!isKnown || pieces.length > renderers.length || (plan.at(-1)?.key ?? '') === shown) return false;
+  for (const [n, { call, region }] of pieces.entries())
+    renderers[n]!.postMessage({ call, name: 'picture', request: { plan, region } } satisfies RequestMessage);
+  return true;
 }
 
 function areas(photo: Photo, ids: readonly string[], known: ReadonlySet<string>): ResolvedAreas {

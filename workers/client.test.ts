@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { addArea, newPhoto } from '#core/document/commands';
 import type { Photo } from '#core/document/schema';
-import { CancelledError } from '#core/errors';
+import { CancelledError, WorkerLostError } from '#core/errors';
 import { WRITTEN_BY_DEFAULT } from '#core/formats/writtenFile';
 import type { Plate } from '#core/raster/plate';
 import type { Pyramid } from '#core/raster/pyramid';
@@ -32,11 +32,14 @@ class ScriptedWorker extends EventTarget {
     this.asked.push(message);
     const answer = answers[message.name];
     const { call } = message;
-    const post = (data: object) => this.dispatchEvent(Object.assign(new Event('message'), { data }));
+    const post = (data: object) => this.say(data);
     void Promise.resolve(answer?.(message.request as Request)).then(
       (reply) => post({ call, reply }),
       ({ message: code }: Error) => post({ call, fault: { code, fields: {} } }),
     );
+  }
+  say(data: object): void {
+    this.dispatchEvent(Object.assign(new Event('message'), { data }));
   }
   terminate(): void {
     this.ended = true;
@@ -59,6 +62,7 @@ const withPlate = addArea(
 
 let stored: Record<string, Plate> = {};
 let drawnBy = 'processor';
+let handsOn = false;
 let workers: PictureWorkers;
 const onLost = vi.fn();
 beforeEach(() => {
@@ -66,9 +70,11 @@ beforeEach(() => {
   onLost.mockClear();
   stored = {};
   drawnBy = 'processor';
+  handsOn = false;
   answers = {
     areas: ({ ids }) => ({ newAreas: [], keys: Object.fromEntries((ids as string[]).map((id) => [id, id])) }),
     strip: () => new ArrayBuffer(4),
+    plan: () => ({ plan: PLAN, isHandedOn: handsOn }),
     picture: ({ region }) => ({ bitmap: region, tookMs: 5, drawnBy }),
     write: () => new Blob(['picture']),
   };
@@ -96,6 +102,40 @@ describe('the workers of a page', () => {
     expect(workers.renderers.expectedMs(other, whole)).toBe(Infinity);
     await workers.use(PYRAMID);
     expect(workers.renderers.expectedMs(PLAN, whole)).toBe(Infinity);
+  });
+
+  it('draw a picture that was handed on under the calls that the page waits for; one that was not is asked for', async () => {
+    const region = { x: 0, y: 0, width: 300, height: 200, outWidth: 150, outHeight: 100 };
+    await workers.use(PYRAMID);
+    expect((asked('analyst', 'use')[0]!.renderers as unknown[]).length).toBe(3);
+    handsOn = true;
+    const order = workers.renderers.order(region, 'shown');
+    const planned = workers.analyst.plan(photo, order);
+    expect(asked('analyst', 'plan')[0]!.order).toEqual({ ...order.told, held: [], shown: 'shown' });
+    const drawn = workers.renderers.picture(await planned, region, order);
+    const strips = made.filter(({ is }) => is === 'render').slice(0, 3);
+    for (const [n, { call, region: strip }] of order.told.pieces.entries())
+      strips[n]!.say({ call, reply: { bitmap: strip, tookMs: 1, drawnBy } });
+    expect((await drawn).map(({ region: strip }) => [strip.y, strip.height, strip.outHeight])).toEqual([
+      [0, 66, 33],
+      [66, 66, 33],
+      [132, 68, 34],
+    ]);
+    expect([asked('render', 'picture').length, order.isDropped]).toEqual([0, false]);
+
+    handsOn = false;
+    const dropped = workers.renderers.order(region, undefined);
+    await workers.renderers.picture(await workers.analyst.plan(photo, dropped), region, dropped);
+    expect([asked('render', 'picture').length, dropped.isDropped]).toEqual([3, true]);
+
+    // A plan that fails is drawn by nobody, and nobody waits for it; a worker that dies refuses what was ordered of it.
+    answers.plan = () => Promise.reject(new Error('cancelled'));
+    const failed = workers.renderers.order(region, undefined);
+    await expect(workers.analyst.plan(photo, failed)).rejects.toThrow();
+    expect(failed.isDropped).toBe(true);
+    const lost = workers.renderers.order(region, undefined);
+    strips[0]!.dispatchEvent(new Event('error'));
+    await expect(workers.renderers.picture(PLAN, region, lost)).rejects.toBeInstanceOf(WorkerLostError);
   });
 
   it('are given coverage once; a plate that was not there is asked for again', async () => {

@@ -130,7 +130,18 @@ export class PictureWorkers {
   async use(pyramid: Pyramid): Promise<void> {
     this.#pyramid = pyramid;
     this.#watched = undefined;
-    await Promise.all([this.analyst.use(pyramid), this.renderers.use(pyramid, seenSpace(pyramid))]);
+    const channels = this.renderers.channels();
+    await Promise.all([
+      this.analyst.use(
+        pyramid,
+        channels.map(({ port1 }) => port1),
+      ),
+      this.renderers.use(
+        pyramid,
+        seenSpace(pyramid),
+        channels.map(({ port2 }) => port2),
+      ),
+    ]);
   }
 
   /**

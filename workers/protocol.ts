@@ -102,7 +102,8 @@ export type AnalystExchanges = {
   openNext: Exchange<{ name: string; file: Blob }, OpenedPhoto>;
   /** what a photo is and how it looks in small; it is not decoded again when it is opened next */
   look: Exchange<{ name: string; file: Blob; longSide: number; opensNext: boolean }, LookedPhoto>;
-  use: Exchange<{ pyramid: Pyramid }, undefined>;
+  /** @param renderers to each of which a call can be handed on */
+  use: Exchange<{ pyramid: Pyramid; renderers: readonly MessagePort[] }, undefined>;
   /** what became of the photo, in small, as a JPEG */
   result: Exchange<{ version: number; longSide: number }, Blob>;
   plates: Exchange<{ plates: ReadonlyMap<string, Plate> }, undefined>;
@@ -113,7 +114,11 @@ export type AnalystExchanges = {
   photo: Exchange<ToldPhoto, undefined>;
   /** @param known keys of areas that need not be told again */
   areas: Exchange<{ version: number; ids: readonly string[]; known: readonly string[] }, ResolvedAreas>;
-  plan: Exchange<{ version: number }, ResolvedPlan>;
+  /** @param order a picture that is handed on to the renderers at once; whether it was is told */
+  plan: Exchange<
+    { version: number; order: OrderedPicture | undefined },
+    { plan: ResolvedPlan; isHandedOn: boolean }
+  >;
   readings: Exchange<{ version: number }, readonly ReadingColours[]>;
   ladder: Exchange<{ version: number; areaId: string; after: boolean }, Ladder>;
   areaColours: Exchange<{ version: number; areaId: string }, AreaColours>;
@@ -247,8 +252,14 @@ export type EncoderExchanges = {
 
 /** The workers that render; there are as many as cores are of use. */
 export type RenderExchanges = {
-  /** @param mostPixels what it may keep of the pictures of all regions */
-  use: Exchange<{ pyramid: Pyramid; space: ScreenSpace; mostPixels: number }, undefined>;
+  /**
+   * @param mostPixels what it may keep of the pictures of all regions
+   * @param peer from which calls come as well
+   */
+  use: Exchange<
+    { pyramid: Pyramid; space: ScreenSpace; mostPixels: number; peer: MessagePort | undefined },
+    undefined
+  >;
   learn: Exchange<{ areas: readonly ResolvedArea[]; keep: readonly string[] }, undefined>;
   /** what the machine's graphics card is worth; undefined where there is none. @param mayBeSlow an imitated one too */
   tryCard: Exchange<{ mayBeSlow: boolean }, CardTrial | undefined>;
@@ -274,6 +285,16 @@ export type RenderExchanges = {
   /** the codes of a region, for a file */
   strip: Exchange<{ plan: ResolvedPlan; region: Region; target: CodedTarget }, ArrayBuffer>;
 };
+
+/** A picture that renderers draw as soon as its plan is worked out, without the page between. */
+export interface OrderedPicture {
+  /** keys of the areas that they hold: a plan that stands on others is not drawn so */
+  readonly held: readonly string[];
+  /** what is shown already, by the key of its plan's last step: that is not drawn again */
+  readonly shown: string | undefined;
+  /** by renderer: the call on whose reply the page waits, and what it draws */
+  readonly pieces: readonly { readonly call: number; readonly region: Region }[];
+}
 
 /** Whether a graphics card is used, and whether one that a processor imitates may be. */
 export interface CardUse {

@@ -20,7 +20,7 @@ function current(): RegionRenderer {
   return renderer;
 }
 
-serve<RenderExchanges>({
+const hear = serve<RenderExchanges>({
   tryCard: ({ mayBeSlow }) => {
     const tried = GraphicsCard.open(mayBeSlow);
     try {
@@ -35,7 +35,8 @@ serve<RenderExchanges>({
     if (renderer) renderer.card = card;
     return undefined;
   },
-  use: ({ pyramid, space, mostPixels }) => {
+  use: ({ pyramid, space, mostPixels, peer }) => {
+    if (peer) hear(peer);
     renderer = new RegionRenderer(pyramid, KINDS, mostPixels);
     renderer.card = card;
     screen = space;

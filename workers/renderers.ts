@@ -11,7 +11,7 @@ import type { ResolvedArea, ResolvedPlan } from '#core/render/resolved';
 import { HeldAreas } from './heldAreas';
 import type { AreaHolder } from './heldAreas';
 import type { CardTrial } from './card/cardTrial';
-import type { CardUse, CoverageLook, Piece, RenderExchanges, Size } from './protocol';
+import type { CardUse, CoverageLook, OrderedPicture, Piece, RenderExchanges, Size } from './protocol';
 import { WorkerPort } from './workerPort';
 
 const STRIP_PIXELS = 1_500_000;
@@ -31,6 +31,20 @@ export interface WrittenPicture {
   readonly photo: Size;
   readonly size: Size;
   readonly target: CodedTarget;
+}
+
+/** Kinds and strengths of a plan's steps. */
+type PlanKinds = readonly { readonly kind: string; readonly strength: number }[];
+
+/** A picture of which the plan is still worked out. */
+export interface PictureOrder {
+  /** what is told to the worker that hands it on */
+  readonly told: OrderedPicture;
+  /** by piece; undefined once it is dropped */
+  readonly replies: readonly Promise<RenderExchanges['picture']['reply'] | undefined>[];
+  /** It is not handed on. */
+  readonly drop: () => void;
+  readonly isDropped: boolean;
 }
 
 /** The workers that render, each a part of what is asked for. */
@@ -56,14 +70,28 @@ export class Renderers {
     for (const port of this.#ports) port.warm();
   }
 
-  /** Takes a photo in hand; nothing is known of the one before. @param space in which pictures are seen */
-  async use(pyramid: Pyramid, space: ScreenSpace = 'srgb'): Promise<void> {
+  /** A channel to each of them. */
+  channels(): MessageChannel[] {
+    return this.#ports.map(() => new MessageChannel());
+  }
+
+  /**
+   * Takes a photo in hand; nothing is known of the one before.
+   * @param space in which pictures are seen
+   * @param peers by renderer, from which calls come as well
+   */
+  async use(pyramid: Pyramid, space: ScreenSpace = 'srgb', peers: MessagePort[] = []): Promise<void> {
     this.#areas.clear();
     this.#times.clear();
     // A worker that was started again has no card yet.
     if (this.#cardUse.uses) this.#tellCardUse();
     const mostPixels = Math.ceil(MOST_PIXELS / this.#ports.length);
-    await Promise.all(this.#ports.map((port) => port.call('use', { pyramid, space, mostPixels })));
+    await Promise.all(
+      this.#ports.map((port, n) => {
+        const peer = peers[n];
+        return port.call('use', { pyramid, space, mostPixels, peer }, peer ? [peer] : []);
+      }),
+    );
   }
 
   /** What the machine's graphics card is worth; undefined where there is none. */
@@ -91,11 +119,44 @@ export class Renderers {
     this.#areas.release(holder);
   }
 
-  /** A region as pieces, one from each worker. */
-  async picture(plan: ResolvedPlan, region: Region): Promise<Piece[]> {
+  /**
+   * Orders a picture of which the plan is still worked out; whoever does so is told of it.
+   * @param shown what is shown already, by the key of its plan's last step: that is not drawn again
+   */
+  order(region: Region, shown: string | undefined): PictureOrder {
+    const expected = this.#split(region).map((piece, n) => {
+      const port = this.#ports[n]!;
+      return { region: piece, ...port.expect<'picture'>(), forget: (call: number) => port.forget(call) };
+    });
+    const order = {
+      told: {
+        held: this.heldKeys,
+        shown,
+        pieces: expected.map(({ call, region: piece }) => ({ call, region: piece })),
+      },
+      isDropped: false,
+      replies: expected.map(({ reply }) =>
+        reply.catch((error: unknown) => {
+          if (!order.isDropped) throw error;
+          return undefined;
+        }),
+      ),
+      drop: () => {
+        order.isDropped = true;
+        for (const { call, forget } of expected) forget(call);
+      },
+    };
+    // It may be that nobody waits for them.
+    for (const reply of order.replies) reply.catch(() => undefined);
+    return order;
+  }
+
+  /** A region as pieces, one from each worker. @param order of it; what was dropped is asked for now */
+  async picture(plan: ResolvedPlan, region: Region, order?: PictureOrder): Promise<Piece[]> {
     let slowest = 0;
-    const pieces = await this.#pieces(region, async (port, piece) => {
-      const { bitmap, tookMs, drawnBy } = await port.call('picture', { plan, region: piece });
+    const pieces = await this.#pieces(region, async (port, piece, n) => {
+      const ask = () => port.call('picture', { plan, region: piece });
+      const { bitmap, tookMs, drawnBy } = (await order?.replies[n]) ?? (await ask());
       slowest = Math.max(slowest, tookMs);
       return { bitmap, drawnBy };
     });
@@ -107,8 +168,9 @@ export class Renderers {
   /**
    * How long a picture may be computed, by the last one of the same size with steps of the same kinds; without one, for
    * ever.
+   * @param plan its steps that are on
    */
-  expectedMs(plan: ResolvedPlan, region: Region): number {
+  expectedMs(plan: PlanKinds, region: Region): number {
     return this.#times.get(timeKey(plan, region)) ?? Infinity;
   }
 
@@ -197,26 +259,33 @@ export class Renderers {
 
   #pieces(
     region: Region,
-    render: (port: WorkerPort<RenderExchanges>, piece: Region) => Promise<Omit<Piece, 'region'>>,
+    render: (port: WorkerPort<RenderExchanges>, piece: Region, n: number) => Promise<Omit<Piece, 'region'>>,
   ): Promise<Piece[]> {
+    return Promise.all(
+      this.#split(region).map(async (piece, n) => ({
+        region: piece,
+        ...(await render(this.#ports[n]!, piece, n)),
+      })),
+    );
+  }
+
+  /** A region in as many strips as there are workers. */
+  #split(region: Region): Region[] {
     const count = Math.min(this.#ports.length, region.outHeight);
     const rowHeight = region.height / region.outHeight;
-    return Promise.all(
-      Array.from({ length: count }, async (_, i) => {
-        const first = Math.floor((i * region.outHeight) / count);
-        const last = Math.floor(((i + 1) * region.outHeight) / count);
-        const piece = {
-          ...region,
-          y: region.y + first * rowHeight,
-          height: (last - first) * rowHeight,
-          outHeight: last - first,
-        };
-        return { region: piece, ...(await render(this.#ports[i]!, piece)) };
-      }),
-    );
+    return Array.from({ length: count }, (_, i) => {
+      const first = Math.floor((i * region.outHeight) / count);
+      const last = Math.floor(((i + 1) * region.outHeight) / count);
+      return {
+        ...region,
+        y: region.y + first * rowHeight,
+        height: (last - first) * rowHeight,
+        outHeight: last - first,
+      };
+    });
   }
 }
 
-function timeKey(plan: ResolvedPlan, { outWidth, outHeight }: Region): string {
-  return [outWidth, outHeight, ...plan.map(({ kind, strength }) => (strength > 0 ? kind : ''))].join();
+function timeKey(plan: PlanKinds, { outWidth, outHeight }: Region): string {
+  return [outWidth, outHeight, ...plan.flatMap(({ kind, strength }) => (strength > 0 ? kind : []))].join();
 }

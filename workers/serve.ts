@@ -8,14 +8,25 @@ type Handlers<E extends Exchanges> = {
   ) => E[Name]['reply'] | Promise<E[Name]['reply']>;
 };
 
-/** Answers a worker's messages one at a time; whatever can be handed over without a copy is. */
-export function serve<E extends Exchanges>(handlers: Handlers<E>): void {
+/**
+ * Answers a worker's messages one at a time; whatever can be handed over without a copy is.
+ * @returns hears calls from another worker as well, in place of the one before; the page has their replies
+ */
+export function serve<E extends Exchanges>(handlers: Handlers<E>): (peer: MessagePort) => void {
   let turn = Promise.resolve();
+  const take = (message: RequestMessage) => (turn = turn.then(() => answer(handlers, message)));
   self.addEventListener('message', ({ data }: MessageEvent<PageMessage>) => {
     if ('lock' in data) hold(data.lock);
     else if ('beat' in data) post({ beat: true }, []);
-    else turn = turn.then(() => answer(handlers, data));
+    else take(data);
   });
+  let heard: MessagePort | undefined;
+  return (peer) => {
+    heard?.close();
+    heard = peer;
+    peer.addEventListener('message', ({ data }: MessageEvent<RequestMessage>) => take(data));
+    peer.start();
+  };
 }
 
 /** Holds a lock until the worker ends, however it ends. */

@@ -50,14 +50,29 @@ export class WorkerPort<E extends Exchanges> {
     transfer: Transferable[] = [],
     onProgress?: (progress: E[Name]['progress']) => void,
   ): Promise<E[Name]['reply']> {
-    const worker = (this.#worker ??= this.#begin());
+    const { call, reply } = this.expect<Name>(onProgress);
+    this.#worker!.postMessage({ call, name, request } satisfies PageMessage, transfer);
+    return reply;
+  }
+
+  /** The reply to a call that another worker makes under this number. */
+  expect<Name extends keyof E & string>(
+    onProgress?: (progress: E[Name]['progress']) => void,
+  ): { readonly call: number; readonly reply: Promise<E[Name]['reply']> } {
+    this.warm();
     const call = ++this.#calls;
-    return new Promise((resolve, reject) => {
+    const reply = new Promise<E[Name]['reply']>((resolve, reject) => {
       if (this.#waiting.size === 0) this.#heardAt = performance.now();
       this.#waiting.set(call, { onProgress, resolve, reject });
       this.#beat ??= setInterval(() => this.#listen(), BEAT_MS);
-      worker.postMessage({ call, name, request } satisfies PageMessage, transfer);
     });
+    return { call, reply };
+  }
+
+  /** A call that was expected is not made: its reply is refused as cancelled. */
+  forget(call: number): void {
+    this.#waiting.get(call)?.reject(new CancelledError());
+    this.#waiting.delete(call);
   }
 
   /** Ends the worker; open calls are refused as cancelled. The next call starts another. */

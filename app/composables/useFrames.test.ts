@@ -18,6 +18,9 @@ const answers = {
   plan: (_photo: Photo): Promise<unknown> => Promise.resolve([{ key: 'plan' }]),
   expectedMs: Infinity,
 };
+/** Orders as they were placed: size, and what was shown. Each is dropped unless it is said to be handed on. */
+const orders: { size: number; shown: string | undefined; isDropped: boolean }[] = [];
+let handsOn = false;
 const piecesOf = (name: string) => (_: unknown, region: Region) => {
   asked.push(`${name} ${region.outWidth}`);
   return Promise.resolve([{ region, bitmap: undefined }]);
@@ -40,6 +43,10 @@ vi.mock('./useWorkers', () => ({
       },
     },
     renderers: {
+      order: ({ outWidth }: Region, shown: string | undefined) => {
+        orders.push({ size: outWidth, shown, isDropped: !handsOn });
+        return orders.at(-1);
+      },
       picture: piecesOf('picture'),
       coverage: piecesOf('coverage'),
       expectedMs: () => answers.expectedMs,
@@ -71,6 +78,8 @@ beforeEach(() => {
   asked.length = 0;
   answers.plan = () => Promise.resolve([{ key: 'plan' }]);
   answers.expectedMs = Infinity;
+  orders.length = 0;
+  handsOn = false;
 });
 afterEach(() => scope.stop());
 
@@ -118,13 +127,57 @@ describe('the picture that follows the document', () => {
     vi.unstubAllGlobals();
   });
 
+  it('orders its first picture with the plan, and says what is shown already', async () => {
+    vi.stubGlobal('requestAnimationFrame', (callback: () => void) => setTimeout(callback));
+    const { wish } = frames({ region: LARGE });
+    await vi.waitFor(() => expect(asked).toContain('picture 400'));
+    expect(orders).toEqual([{ size: 500, shown: undefined, isDropped: true }]);
+    wish({ photo: { ...photo } });
+    await settle();
+    answers.expectedMs = 10;
+    wish({ photo: { ...photo } });
+    await settle();
+    wish({ region: { ...LARGE, x: 3 } });
+    await settle();
+    expect(orders.slice(1).map(({ size, shown }) => [size, shown])).toEqual([
+      [500, 'plan'],
+      [1000, 'plan'],
+      [500, undefined],
+    ]);
+    wish({ drawing: true });
+    await settle();
+    expect(orders).toHaveLength(4);
+    vi.unstubAllGlobals();
+  });
+
+  it('shows what was handed on, whatever was wished since; what was not is left out for the newest', async () => {
+    vi.stubGlobal('requestAnimationFrame', (callback: () => void) => setTimeout(callback));
+    const { wish } = frames({ region: LARGE });
+    await vi.waitFor(() => expect(asked).toContain('picture 400'));
+    for (const handed of [true, false]) {
+      handsOn = handed;
+      asked.length = 0;
+      let known: (plan: unknown) => void = () => undefined;
+      answers.plan = () => new Promise((resolve) => (known = resolve));
+      wish({ photo: { ...photo } });
+      await settle();
+      answers.plan = () => Promise.resolve([{ key: `newest ${handed}` }]);
+      wish({ photo: { ...photo } });
+      await settle();
+      known([{ key: `first ${handed}` }]);
+      await vi.waitFor(() => expect(asked).toContain('picture 400'));
+      expect(asked.filter((entry) => entry === 'picture 500')).toHaveLength(handed ? 2 : 1);
+    }
+    vi.unstubAllGlobals();
+  });
+
   it('renders nothing again that is there already', async () => {
     const { wish } = frames();
     await settle();
     const before = asked.length;
     wish({ look: { style: 'hatch', rgb: [0, 0, 0] } });
     await settle();
-    expect(asked.slice(before)).toEqual(['areas picture ', 'plan']);
+    expect(asked.slice(before)).toEqual(['plan', 'areas picture ']);
   });
 
   it('goes on with the newest wishes alone', async () => {
@@ -144,7 +197,7 @@ describe('the picture that follows the document', () => {
     const look = { style: 'hatch', rgb: [0, 0, 0] } as const;
     const { overlay, after, wish } = frames({ shownId: 'skin', areaId: 'skin', look });
     await settle();
-    expect(asked[0]).toBe('areas picture skin,skin');
+    expect(asked[1]).toBe('areas picture skin,skin');
     expect(overlay.value!.key).toContain('key of skin');
     asked.length = 0;
     const shown = after.value;

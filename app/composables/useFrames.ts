@@ -111,32 +111,40 @@ export function useFrames(wishes: () => FrameWishes) {
     isNewest: () => boolean,
   ): Promise<void> {
     if (!photo || !region) return;
-    const prepared = workers.areas(
+    const place = regionKey(region);
+    const isThere = after.value?.key.endsWith(`:${place}`) ?? false;
+    const isLarge = region.outWidth * region.outHeight > DRAFT_FROM_PIXELS;
+    // Of another place nothing is kept yet: how long the last picture took says nothing.
+    const isSoon =
+      isThere &&
+      workers.renderers.expectedMs(
+        photo.plan.filter(({ on }) => on),
+        region,
+      ) < DRAFT_FROM_MS;
+    const half = isLarge
+      ? { ...region, outWidth: Math.ceil(region.outWidth / 2), outHeight: Math.ceil(region.outHeight / 2) }
+      : undefined;
+    const first = half && !isSoon ? half : region;
+    // All leaves before the page patches itself; the picture of a mark that is drawn is not what is waited for.
+    const order = drawing ? undefined : workers.renderers.order(first, planShown(after.value, place));
+    const planned = drawing ? undefined : workers.analyst.plan(photo, order);
+    planned?.catch(() => undefined);
+    const keys = await workers.areas(
       photo,
       'picture',
       [areaId, shownId].filter((id) => id !== undefined),
     );
-    // Both leave before the page patches itself; the picture of a mark that is drawn is not what is waited for.
-    const planned = drawing ? undefined : workers.analyst.plan(photo);
-    planned?.catch(() => undefined);
-    const keys = await prepared;
-    const place = regionKey(region);
     const areaKey = shownId && keys[shownId];
-    const half =
-      region.outWidth * region.outHeight > DRAFT_FROM_PIXELS
-        ? { ...region, outWidth: Math.ceil(region.outWidth / 2), outHeight: Math.ceil(region.outHeight / 2) }
-        : undefined;
     const overlayKey = `${photo.id}:${areaKey}:${JSON.stringify(look)}:${place}`;
     if (!areaKey || !look) put(overlay, undefined);
     else if (half) await draft(overlay, overlayKey, () => workers.renderers.coverage(areaKey, half, look));
-    if (!isNewest() || (drawing && overlay.value)) return;
+    if (drawing && (overlay.value || !isNewest())) return;
     const plan = await (planned ?? workers.analyst.plan(photo));
+    // What is drawn already is shown, however much is wished for since: otherwise a quick hand would see nothing.
+    if (!isNewest() && order?.isDropped) return;
     const planKey = `${photo.id}:${plan.at(-1)?.key ?? ''}`;
     const pictureKey = `${planKey}:${place}`;
-    // Of another place nothing is kept yet: how long the last picture took says nothing.
-    const isSoon =
-      after.value?.key.endsWith(`:${place}`) && workers.renderers.expectedMs(plan, region) < DRAFT_FROM_MS;
-    if (half && !isSoon) await draft(after, pictureKey, () => workers.renderers.picture(plan, half));
+    if (first !== region) await draft(after, pictureKey, () => workers.renderers.picture(plan, first, order));
     if (!isNewest()) return;
     // What would be computed next takes the processor from showing it.
     if (after.value?.key === `${pictureKey}:draft`) await shown();
@@ -144,7 +152,9 @@ export function useFrames(wishes: () => FrameWishes) {
     if (areaKey && look)
       await update(overlay, overlayKey, () => workers.renderers.coverage(areaKey, region, look));
     if (!isNewest()) return;
-    await update(after, pictureKey, () => workers.renderers.picture(plan, region));
+    await update(after, pictureKey, () =>
+      workers.renderers.picture(plan, region, first === region ? order : undefined),
+    );
     if (!isNewest()) return;
     const from = plan.slice(0, 1 + plan.findIndex(({ id }) => id === beforeStepId));
     const fromKey = `${photo.id}:${from.at(-1)?.key ?? ''}`;
@@ -252,6 +262,12 @@ function versionOf(value: object): number {
 }
 const versions = new WeakMap<object, number>();
 let count = 0;
+
+/** The key of the plan that a picture shows, where it shows this place. */
+function planShown(frame: Frame | undefined, place: string): string | undefined {
+  const [, plan, shown] = frame?.key.split(':') ?? [];
+  return shown === place ? plan : undefined;
+}
 
 function regionKey(region: Region): string {
   return `${region.x},${region.y},${region.outWidth},${region.outHeight},${region.width}`;

@@ -1,6 +1,10 @@
 import type { Triple } from '../colour/triple';
 import type { AreaInput } from '../measure/areaInput';
 import { areaMean } from '../measure/areaMean';
+import { findFamilies } from '../measure/families';
+import type { Family } from '../measure/families';
+import { measureHistogram } from '../measure/histogram';
+import type { Histogram } from '../measure/histogram';
 import { measureLadder } from '../measure/ladder';
 import type { Ladder } from '../measure/ladder';
 import { measureTrend, oklabPlanes } from '../measure/trend';
@@ -23,10 +27,18 @@ const MEASURE_LONG_SIDE = 1024;
 const MEAN_LONG_SIDE = 256;
 /** An area that covers nothing is measured in a picture of this long side. */
 const NOTHING_LONG_SIDE = 8;
+/** What is a number or a few is kept of more areas than twelve sitters have. */
+const MOST_SMALL = 1024;
 
 /** Measures areas, as the photo is and as a plan leaves it. The renderer must have learned them. */
 export class AreaMeasures {
-  readonly #boxes = new Cache<Region>();
+  readonly #boxes = new Cache<Region>(MOST_SMALL);
+  readonly #shares = new Cache<number>(MOST_SMALL);
+  /** by area and plan: the photo as it was, and values that return, are not measured again */
+  readonly #means = new Cache<Triple | undefined>(MOST_SMALL);
+  readonly #ladders = new Cache<Ladder>();
+  readonly #families = new Cache<readonly Family[]>();
+  readonly #histograms = new Cache<Histogram>();
   readonly #trends = new Cache<Trend | undefined>();
 
   constructor(
@@ -46,21 +58,37 @@ export class AreaMeasures {
 
   /** The ladder of an area after a plan; an empty plan gives the photo as it is. */
   ladder(area: ResolvedArea, plan: ResolvedPlan): Ladder {
-    const { pixels, coverage } = this.input(area, plan);
-    return measureLadder(pixels, coverage);
+    return this.#ladders.get(nameOf(area, plan), () => {
+      const { pixels, coverage } = this.input(area, plan);
+      return measureLadder(pixels, coverage);
+    });
+  }
+
+  /** The families of an area's colours after a plan. */
+  families(area: ResolvedArea, plan: ResolvedPlan): readonly Family[] {
+    return this.#families.get(nameOf(area, plan), () => findFamilies(this.input(area, plan)));
+  }
+
+  /** How much of an area has which red, green and blue, as the photo is. */
+  histogram(area: ResolvedArea): Histogram {
+    return this.#histograms.get(area.key, () => measureHistogram(this.input(area, [])));
   }
 
   /** Mean colour of an area after a plan, in linear light; undefined when it covers nothing. */
   mean(area: ResolvedArea, plan: ResolvedPlan): Triple | undefined {
-    const box = this.box(area);
-    const region = { ...wholeRegion(box.width, box.height, MEAN_LONG_SIDE), x: box.x, y: box.y };
-    return areaMean(this.renderer.render(plan, region), this.renderer.coverage(area.key, region));
+    return this.#means.get(nameOf(area, plan), () => {
+      const box = this.box(area);
+      const region = { ...wholeRegion(box.width, box.height, MEAN_LONG_SIDE), x: box.x, y: box.y };
+      return areaMean(this.renderer.render(plan, region), this.renderer.coverage(area.key, region));
+    });
   }
 
   /** The share of the photo that an area covers, 0..1. */
   share(area: ResolvedArea): number {
-    const { data } = this.renderer.coverage(area.key, this.#whole());
-    return data.reduce((sum, value) => sum + value, 0) / (255 * data.length);
+    return this.#shares.get(area.key, () => {
+      const { data } = this.renderer.coverage(area.key, this.#whole());
+      return data.reduce((sum, value) => sum + value, 0) / (255 * data.length);
+    });
   }
 
   /** The trend of an area's colours as the photo is; undefined when it covers too little. */
@@ -91,3 +119,5 @@ export class AreaMeasures {
     return wholeRegion(this.pyramid.width, this.pyramid.height, SEEK_LONG_SIDE);
   }
 }
+
+const nameOf = (area: ResolvedArea, plan: ResolvedPlan) => `${area.key}:${plan.at(-1)?.key ?? ''}`;

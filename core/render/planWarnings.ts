@@ -2,13 +2,29 @@ import { WHOLE_PICTURE } from '../document/schema';
 import type { Photo } from '../document/schema';
 import { findWarnings } from '../measure/warnings/findWarnings';
 import { labPlanes } from '../measure/warnings/scene';
-import type { Warning } from '../measure/warnings/scene';
+import type { LabPlanes, Warning } from '../measure/warnings/scene';
 import { wholeRegion } from '../raster/raster';
+import type { LinearRaster } from '../raster/raster';
 import type { RegionRenderer } from './regionRenderer';
 import type { ResolvedPlan } from './resolved';
 
 /** Warnings look at a copy of this long side. */
 const LONG_SIDE = 1024;
+
+/** A small picture and its colours. */
+interface Seen {
+  readonly picture: LinearRaster;
+  readonly lab: LabPlanes;
+}
+
+/** Colours of photos as they were, which one plan after another is held against. */
+const known = new WeakMap<LinearRaster, LabPlanes>();
+
+function labOf(picture: LinearRaster): LabPlanes {
+  const lab = known.get(picture) ?? labPlanes(picture);
+  known.set(picture, lab);
+  return lab;
+}
 
 /**
  * What a plan may have done unasked.
@@ -26,15 +42,22 @@ export function planWarnings(
   const steps = new Map(photo.plan.map((step) => [step.id, step]));
   const stepsOn = (areaId: string | null) => plan.filter(({ id }) => steps.get(id)?.areaId === areaId);
   const whole = plan.filter((step) => !photo.areas.some(({ id }) => steps.get(step.id)?.areaId === id));
-  const [before, base, after] = [[], whole, plan].map((each) => renderer.render(each, region));
+  const before = renderer.source(region);
+  const labBefore = labOf(before);
+  const left = (steps: ResolvedPlan, from: Seen): Seen => {
+    const picture = renderer.render(steps, region);
+    return { picture, lab: labPlanes(picture, { data: from.picture.data, planes: from.lab }) };
+  };
+  const untouched = { picture: before, lab: labBefore };
+  const base = whole.length > 0 ? left(whole, untouched) : untouched;
+  const after = whole.length < plan.length ? left(plan, base) : base;
   return findWarnings({
     region,
-    before: before!,
-    base: base!,
-    after: after!,
-    labBefore: labPlanes(before!),
-    labBase: labPlanes(base!),
-    labAfter: labPlanes(after!),
+    before,
+    after: after.picture,
+    labBefore,
+    labBase: base.lab,
+    labAfter: after.lab,
     wholeStepped: whole.length > 0,
     areas: photo.areas
       .filter(({ id }) => id !== WHOLE_PICTURE.id && keys[id] !== undefined)

@@ -53,7 +53,9 @@ interface RunWishes {
 
 /** Result pixels kept over all regions, at about 32 bytes each, and 4 for each of the last pictures. */
 const MOST_PIXELS = 8_000_000;
-const MOST_COVERAGES = 8;
+/** Coverages kept of one region: so many, and more of a small one up to so many bytes. */
+const LEAST_COVERAGES = 8;
+const COVERAGE_BYTES = 24_000_000;
 
 /**
  * Renders regions of one photo. Keeps what the next call is likely to need again: while one step
@@ -106,7 +108,8 @@ export class RegionRenderer {
         region,
       );
       cache.coverage.set(areaKey, coverage);
-      if (cache.coverage.size > MOST_COVERAGES) cache.coverage.delete(cache.coverage.keys().next().value!);
+      const most = Math.max(LEAST_COVERAGES, COVERAGE_BYTES / coverage.data.length);
+      if (cache.coverage.size > most) cache.coverage.delete(cache.coverage.keys().next().value!);
     }
     return coverage;
   }

@@ -116,3 +116,55 @@ test('the server answers what there is, to those who ask', async ({ page, reques
   await Bench.openSkin(page);
   expect(refused).toEqual([]);
 });
+
+test('the first picture of a value is handed from worker to worker without the page, also once one was started again', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    const log = ((globalThis as unknown as { pictures: number[] }).pictures = []) as number[];
+    const Plain = globalThis.Worker;
+    globalThis.Worker = class extends Plain {
+      override postMessage(message: unknown, transfer?: unknown): void {
+        const { name, request } = message as { name?: string; request?: { region: { outWidth: number } } };
+        if (name === 'picture') log.push(request!.region.outWidth);
+        super.postMessage(message, transfer as never);
+      }
+    };
+  });
+  const bench = await Bench.openSkin(page);
+  const stage = page.getByTestId('stage');
+  const asked = () =>
+    page.evaluate(() => (globalThis as unknown as { pictures: number[] }).pictures.splice(0));
+  await page.getByRole('button', { name: 'Bring hue to target' }).click();
+  await bench.settle();
+  const hue = bench.hand('hue-to-target').getByLabel('Target hue of the middle');
+  for (const lost of ['none', 'analyst', 'render']) {
+    for (const worker of await workersOf(page, lost))
+      await worker.evaluate(() => (self as unknown as { close(): void }).close()).catch(() => undefined);
+    await bench.settle();
+    await hue.press('ArrowUp');
+    await bench.settle();
+    await asked();
+    const seen = page.evaluate(
+      () =>
+        new Promise<string[]>((resolve) => {
+          const element = document.querySelector('[data-testid=stage]')!;
+          const frames: string[] = [];
+          new MutationObserver(() => {
+            frames.push(element.getAttribute('data-frame') ?? '');
+            if (!frames.at(-1)!.endsWith('draft')) resolve(frames);
+          }).observe(element, { attributeFilter: ['data-frame'] });
+        }),
+    );
+    const before = await stage.getAttribute('data-frame');
+    await hue.press('ArrowUp');
+    const frames = await seen;
+    await bench.settle();
+    expect(frames.at(-1), lost).not.toBe(before);
+    // Where there was a draft, the page asked for the large picture alone; where there was none, for neither.
+    const [, , place] = before!.split(':');
+    const full = Number(place!.split(',')[2]);
+    const sizes = new Set(await asked());
+    expect([sizes.has(Math.ceil(full / 2)), sizes.has(full)], lost).toEqual([false, frames.length > 1]);
+  }
+});

@@ -4,8 +4,8 @@ import { mapIntoSrgbGamut } from '../../colour/gamut';
 import { decodeSrgb } from '../../colour/transfer';
 import type { Triple } from '../../colour/triple';
 import type { LinearRaster } from '../../raster/raster';
-import { Tally, familyOf } from './scene';
-import type { LabPlanes, Warning, WarningScene } from './scene';
+import { Tally, familyOf, isSameAt } from './scene';
+import type { LabPlanes, Warning, WarnedArea, WarningScene } from './scene';
 
 /** Coverage from which a pixel is a part's own, and from which a step reaches it. */
 const OWN = 204;
@@ -26,6 +26,7 @@ export function spillWarnings({ region, labBase, labAfter, areas }: WarningScene
   const stepped = areas.filter((area) => area.stepped);
   const families = new Set(stepped.map(({ part }) => familyOf(part)));
   if (stepped.length === 0 || families.has('other')) return [];
+  const reached = reachedBy(stepped);
   return areas
     .filter(({ part }) => !families.has(familyOf(part)) && part !== 'other')
     .flatMap(({ id, coverage }) => {
@@ -33,12 +34,20 @@ export function spillWarnings({ region, labBase, labAfter, areas }: WarningScene
       for (let i = 0; i < coverage.length; i++) {
         if (coverage[i]! < OWN) continue;
         tally.look();
-        if (!stepped.some((area) => area.coverage[i]! >= REACHED)) continue;
+        if (reached[i] === 0) continue;
         const change = ciede2000(labAt(labBase, i), labAt(labAfter, i));
         if (change > SEEN) tally.wrong(i, change);
       }
       return tally.warning('spill', id, LEAST);
     });
+}
+
+/** Pixels that some of these areas reach: 1, others 0. */
+function reachedBy(areas: readonly WarnedArea[]): Uint8Array {
+  const reached = new Uint8Array(areas[0]!.coverage.length);
+  for (const { coverage } of areas)
+    for (let i = 0; i < reached.length; i++) if (coverage[i]! >= REACHED) reached[i] = 1;
+  return reached;
 }
 
 /** Linear light from which a channel is written as white, and up to which as black. */
@@ -50,8 +59,9 @@ const LEAST_CLIPPED = { share: 0.001, pixels: 40 };
 export function clippedWarnings({ region, before, after }: WarningScene): Warning[] {
   const tally = new Tally(region);
   const [p, q] = [before.data, after.data];
+  tally.look(p.length / 3);
   for (let i = 0; i < p.length / 3; i++) {
-    tally.look();
+    if (isSameAt(p, q, i)) continue;
     let channels = 0;
     for (let o = 3 * i; o < 3 * i + 3; o++) {
       if (q[o]! >= WHITE && p[o]! < WHITE) channels++;
@@ -72,8 +82,9 @@ const GIVES_WAY = 1;
 /** Colours that the plan brought beyond sRGB: there chroma gives way. The amount is ΔE00 of what is lost. */
 export function gamutWarnings({ region, before, after, labAfter }: WarningScene): Warning[] {
   const tally = new Tally(region);
+  tally.look(labAfter.lightness.length);
   for (let i = 0; i < labAfter.lightness.length; i++) {
-    tally.look();
+    if (isSameAt(before.data, after.data, i)) continue;
     const colour = linearAt(after, i);
     if (!isBeyond(colour) || isBeyond(linearAt(before, i))) continue;
     const lost = ciede2000(labAt(labAfter, i), convertSrgbLinearToCielabD50(mapIntoSrgbGamut(colour)));
@@ -96,9 +107,8 @@ export function hueWarnings({ region, labBase, labAfter, areas }: WarningScene):
       for (let i = 0; i < coverage.length; i++) {
         if (coverage[i]! < OWN) continue;
         tally.look();
-        const [, a, b] = labAt(labBase, i);
-        const [, c, d] = labAt(labAfter, i);
-        if (Math.hypot(a, b) < HAS_HUE || Math.hypot(c, d) < HAS_HUE) continue;
+        const [a, b, c, d] = [labBase.a[i]!, labBase.b[i]!, labAfter.a[i]!, labAfter.b[i]!];
+        if (a * a + b * b < HAS_HUE ** 2 || c * c + d * d < HAS_HUE ** 2) continue;
         const turned = Math.abs(Math.atan2(a * d - b * c, a * c + b * d)) * DEGREES;
         if (turned > REVERSED_DEGREES) tally.wrong(i, turned);
       }
@@ -108,6 +118,8 @@ export function hueWarnings({ region, labBase, labAfter, areas }: WarningScene):
 
 /** Most chroma that skin of a lightness has in a neutral picture: 12 + 0.4 L* (from memory, with room). */
 const mostChroma = (lightness: number) => 12 + 0.4 * lightness;
+const chromaBeyond = ({ lightness, a, b }: LabPlanes, i: number) =>
+  Math.sqrt(a[i]! * a[i]! + b[i]! * b[i]!) - mostChroma(lightness[i]!);
 const MOSTLY = { share: 0.2, pixels: 100 };
 
 /** Skin that the plan made more saturated than skin is. The amount is chroma beyond the most, CIELAB. */
@@ -119,9 +131,8 @@ export function saturatedWarnings({ region, labBefore, labAfter, areas }: Warnin
       for (let i = 0; i < coverage.length; i++) {
         if (coverage[i]! < OWN) continue;
         tally.look();
-        const beyond = (planes: LabPlanes) =>
-          Math.hypot(planes.a[i]!, planes.b[i]!) - mostChroma(planes.lightness[i]!);
-        if (beyond(labAfter) > 0 && beyond(labBefore) <= 0) tally.wrong(i, beyond(labAfter));
+        const beyond = chromaBeyond(labAfter, i);
+        if (beyond > 0 && chromaBeyond(labBefore, i) <= 0) tally.wrong(i, beyond);
       }
       return tally.warning('saturated', id, MOSTLY);
     });

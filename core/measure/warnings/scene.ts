@@ -26,10 +26,9 @@ export interface LabPlanes {
 export interface WarningScene {
   readonly region: Region;
   readonly before: LinearRaster;
-  /** what the steps on the whole picture alone leave */
-  readonly base: LinearRaster;
   readonly after: LinearRaster;
   readonly labBefore: LabPlanes;
+  /** of what the steps on the whole picture alone leave */
   readonly labBase: LabPlanes;
   readonly labAfter: LabPlanes;
   readonly areas: readonly WarnedArea[];
@@ -61,21 +60,36 @@ export interface Warning {
 export type WarningKind =
   'spill' | 'clipped' | 'gamut' | 'hue-reversed' | 'halo' | 'banding' | 'noise' | 'texture' | 'saturated';
 
-/** CIELAB planes of a picture. */
-export function labPlanes({ data, width, height }: LinearRaster): LabPlanes {
+/**
+ * CIELAB planes of a picture.
+ * @param known another picture of the same size with its planes: what is the same in both is taken from there
+ */
+export function labPlanes(
+  { data, width, height }: LinearRaster,
+  known?: { readonly data: Float32Array; readonly planes: LabPlanes },
+): LabPlanes {
   const count = width * height;
-  const planes = {
-    lightness: new Float32Array(count),
-    a: new Float32Array(count),
-    b: new Float32Array(count),
-  };
+  const planes = known
+    ? {
+        lightness: known.planes.lightness.slice(),
+        a: known.planes.a.slice(),
+        b: known.planes.b.slice(),
+      }
+    : { lightness: new Float32Array(count), a: new Float32Array(count), b: new Float32Array(count) };
   for (let i = 0; i < count; i++) {
+    if (known && isSameAt(data, known.data, i)) continue;
     const [l, a, b] = convertSrgbLinearToCielabD50([data[3 * i]!, data[3 * i + 1]!, data[3 * i + 2]!]);
     planes.lightness[i] = l;
     planes.a[i] = a;
     planes.b[i] = b;
   }
   return planes;
+}
+
+/** Whether two pictures of three channels have the same pixel. */
+export function isSameAt(p: Float32Array, q: Float32Array, pixel: number): boolean {
+  const o = 3 * pixel;
+  return p[o] === q[o] && p[o + 1] === q[o + 1] && p[o + 2] === q[o + 2];
 }
 
 /** Parts that lie within each other count as one. */
@@ -116,8 +130,9 @@ export class Tally {
     this.weights = new Float32Array(region.outWidth * region.outHeight);
   }
 
-  look(): void {
-    this.#looked++;
+  /** @param pixels how many more were looked at */
+  look(pixels = 1): void {
+    this.#looked += pixels;
   }
 
   /** @param amount by how much, above 0 */

@@ -19,8 +19,10 @@ const mean = (plane: Float32Array, { width, height }: Size, radius: number) =>
 /** Spread of what is fine about each pixel, L*. */
 function fineness(lightness: Float32Array, size: Size): Float32Array {
   const smooth = mean(lightness, size, FINE);
-  const squares = lightness.map((value, i) => (value - smooth[i]!) ** 2);
-  return mean(squares, size, AROUND).map((value) => Math.sqrt(value));
+  for (let i = 0; i < smooth.length; i++) smooth[i] = (lightness[i]! - smooth[i]!) ** 2;
+  const spread = mean(smooth, size, AROUND);
+  for (let i = 0; i < spread.length; i++) spread[i] = Math.sqrt(spread[i]!);
+  return spread;
 }
 
 const LEAST = { share: 0.1, pixels: 150 };
@@ -84,29 +86,36 @@ const BESIDE = 8;
 const OVERSHOOT = 5;
 const LEAST_HALO = { share: 0.12, pixels: 40 };
 
+/** The mean change of what is meant near each pixel; NaN where nothing of it is near. @param isMeant by pixel */
+function changeNear(change: Float32Array, size: Size, isMeant: (pixel: number) => boolean): Float32Array {
+  const weights = new Float32Array(change.length);
+  const weighted = new Float32Array(change.length);
+  for (let i = 0; i < change.length; i++) {
+    if (!isMeant(i)) continue;
+    weights[i] = 1;
+    weighted[i] = change[i]!;
+  }
+  const sums = mean(weighted, size, BESIDE);
+  const shares = mean(weights, size, BESIDE);
+  for (let i = 0; i < sums.length; i++) sums[i] = shares[i]! > 0 ? sums[i]! / shares[i]! : NaN;
+  return sums;
+}
+
 /** A rim along an area's edge that is changed more, or otherwise, than what lies on either side of it. */
 export function haloWarnings({ region, labBase, labAfter, areas }: WarningScene): Warning[] {
   const size = { width: region.outWidth, height: region.outHeight };
-  const change = labAfter.lightness.map((value, i) => value - labBase.lightness[i]!);
+  const change = labAfter.lightness.slice();
+  for (let i = 0; i < change.length; i++) change[i]! -= labBase.lightness[i]!;
   return areas
     .filter(({ stepped }) => stepped)
     .flatMap(({ id, coverage }) => {
-      const near = (isPart: (value: number) => boolean) => {
-        const weights = Float32Array.from(coverage, (value) => (isPart(value) ? 1 : 0));
-        const sums = mean(
-          weights.map((weight, i) => weight * change[i]!),
-          size,
-          BESIDE,
-        );
-        const shares = mean(weights, size, BESIDE);
-        return (i: number) => (shares[i]! > 0 ? sums[i]! / shares[i]! : undefined);
-      };
-      const [inside, outside] = [near((value) => value > EDGE_TO), near((value) => value < EDGE_FROM)];
+      const inside = changeNear(change, size, (i) => coverage[i]! > EDGE_TO);
+      const outside = changeNear(change, size, (i) => coverage[i]! < EDGE_FROM);
       const tally = new Tally(region);
       for (let i = 0; i < coverage.length; i++) {
         if (coverage[i]! < EDGE_FROM || coverage[i]! > EDGE_TO) continue;
-        const [p, q] = [inside(i), outside(i)];
-        if (p === undefined || q === undefined) continue;
+        const [p, q] = [inside[i]!, outside[i]!];
+        if (Number.isNaN(p) || Number.isNaN(q)) continue;
         tally.look();
         const beyond = Math.max(change[i]! - Math.max(p, q), Math.min(p, q) - change[i]!);
         if (beyond > OVERSHOOT) tally.wrong(i, beyond);

@@ -55,7 +55,6 @@ function warned(
   const scene: WarningScene = {
     region: REGION,
     before,
-    base: before,
     after,
     labBefore,
     labBase: labBefore,
