@@ -4,7 +4,7 @@ import { mapIntoSrgbGamut } from '../../colour/gamut';
 import { decodeSrgb } from '../../colour/transfer';
 import type { Triple } from '../../colour/triple';
 import type { LinearRaster } from '../../raster/raster';
-import { Tally, familyOf, isSameAt } from './scene';
+import { Tally, coveredRange, familyOf, isSameAt } from './scene';
 import type { LabPlanes, Warning, WarnedArea, WarningScene } from './scene';
 
 /** Coverage from which a pixel is a part's own, and from which a step reaches it. */
@@ -31,7 +31,8 @@ export function spillWarnings({ region, labBase, labAfter, areas }: WarningScene
     .filter(({ part }) => !families.has(familyOf(part)) && part !== 'other')
     .flatMap(({ id, coverage }) => {
       const tally = new Tally(region);
-      for (let i = 0; i < coverage.length; i++) {
+      const { from, to } = coveredRange(coverage);
+      for (let i = from; i < to; i++) {
         if (coverage[i]! < OWN) continue;
         tally.look();
         if (reached[i] === 0) continue;
@@ -104,7 +105,8 @@ export function hueWarnings({ region, labBase, labAfter, areas }: WarningScene):
     .filter(({ stepped, dyed }) => stepped && !dyed)
     .flatMap(({ id, coverage }) => {
       const tally = new Tally(region);
-      for (let i = 0; i < coverage.length; i++) {
+      const { from, to } = coveredRange(coverage);
+      for (let i = from; i < to; i++) {
         if (coverage[i]! < OWN) continue;
         tally.look();
         const [a, b, c, d] = [labBase.a[i]!, labBase.b[i]!, labAfter.a[i]!, labAfter.b[i]!];
@@ -128,7 +130,8 @@ export function saturatedWarnings({ region, labBefore, labAfter, areas }: Warnin
     .filter(({ part }) => part === 'skin')
     .flatMap(({ id, coverage }) => {
       const tally = new Tally(region);
-      for (let i = 0; i < coverage.length; i++) {
+      const { from, to } = coveredRange(coverage);
+      for (let i = from; i < to; i++) {
         if (coverage[i]! < OWN) continue;
         tally.look();
         const beyond = chromaBeyond(labAfter, i);

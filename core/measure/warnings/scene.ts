@@ -92,6 +92,15 @@ export function isSameAt(p: Float32Array, q: Float32Array, pixel: number): boole
   return p[o] === q[o] && p[o + 1] === q[o + 1] && p[o + 2] === q[o + 2];
 }
 
+/** The first pixel that is covered at all, and the one behind the last. @param coverage 0..255 per pixel */
+export function coveredRange(coverage: Uint8Array): { readonly from: number; readonly to: number } {
+  let from = 0;
+  let to = coverage.length;
+  while (from < to && coverage[from] === 0) from++;
+  while (to > from && coverage[to - 1] === 0) to--;
+  return { from, to };
+}
+
 /** Parts that lie within each other count as one. */
 export const familyOf = (part: Part): Part => (isSkin(part) ? 'skin' : part);
 

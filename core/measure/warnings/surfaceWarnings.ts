@@ -1,6 +1,6 @@
 import { boxMeans } from '../../raster/boxMeans';
 import { isSkin } from '../../document/partNames';
-import { Tally } from './scene';
+import { Tally, coveredRange } from './scene';
 import type { Warning, WarningScene } from './scene';
 
 const OWN = 230;
@@ -55,7 +55,8 @@ export function grainWarnings({ region, labBefore, labAfter, areas, wholeStepped
     );
   return looked.flatMap(({ id, part, coverage, dyed }) => {
     const [noise, texture, banding] = [new Tally(region), new Tally(region), new Tally(region)];
-    for (let i = 0; i < coverage.length; i++) {
+    const { from, to } = coveredRange(coverage);
+    for (let i = from; i < to; i++) {
       if (coverage[i]! < OWN) continue;
       const grown = fineAfter[i]! / Math.max(0.05, fineBefore[i]!);
       noise.look();
@@ -103,22 +104,29 @@ function changeNear(change: Float32Array, size: Size, isMeant: (pixel: number) =
 
 /** A rim along an area's edge that is changed more, or otherwise, than what lies on either side of it. */
 export function haloWarnings({ region, labBase, labAfter, areas }: WarningScene): Warning[] {
-  const size = { width: region.outWidth, height: region.outHeight };
-  const change = labAfter.lightness.slice();
-  for (let i = 0; i < change.length; i++) change[i]! -= labBase.lightness[i]!;
+  const { outWidth: width, outHeight: height } = region;
   return areas
     .filter(({ stepped }) => stepped)
     .flatMap(({ id, coverage }) => {
-      const inside = changeNear(change, size, (i) => coverage[i]! > EDGE_TO);
-      const outside = changeNear(change, size, (i) => coverage[i]! < EDGE_FROM);
       const tally = new Tally(region);
-      for (let i = 0; i < coverage.length; i++) {
-        if (coverage[i]! < EDGE_FROM || coverage[i]! > EDGE_TO) continue;
+      // Rows that it covers, and what lies beside them.
+      const { from, to } = coveredRange(coverage);
+      const top = Math.max(0, Math.floor(from / width) - BESIDE);
+      const rows = Math.min(height, Math.ceil(to / width) + BESIDE) - top;
+      const [first, end] = [top * width, (top + rows) * width];
+      const covered = coverage.subarray(first, end);
+      const change = labAfter.lightness.slice(first, end);
+      for (let i = 0; i < change.length; i++) change[i]! -= labBase.lightness[first + i]!;
+      const size = { width, height: rows };
+      const inside = changeNear(change, size, (i) => covered[i]! > EDGE_TO);
+      const outside = changeNear(change, size, (i) => covered[i]! < EDGE_FROM);
+      for (let i = 0; i < covered.length; i++) {
+        if (covered[i]! < EDGE_FROM || covered[i]! > EDGE_TO) continue;
         const [p, q] = [inside[i]!, outside[i]!];
         if (Number.isNaN(p) || Number.isNaN(q)) continue;
         tally.look();
         const beyond = Math.max(change[i]! - Math.max(p, q), Math.min(p, q) - change[i]!);
-        if (beyond > OVERSHOOT) tally.wrong(i, beyond);
+        if (beyond > OVERSHOOT) tally.wrong(first + i, beyond);
       }
       return tally.warning('halo', id, LEAST_HALO);
     });
