@@ -10,7 +10,7 @@ type Handlers<E extends Exchanges> = {
 
 /**
  * Answers a worker's messages one at a time; whatever can be handed over without a copy is.
- * @returns hears calls from another worker as well, in place of the one before; the page has their replies
+ * @returns hears calls from another worker as well, until it closes its port; the page has their replies
  */
 export function serve<E extends Exchanges>(handlers: Handlers<E>): (peer: MessagePort) => void {
   let turn = Promise.resolve();
@@ -20,10 +20,7 @@ export function serve<E extends Exchanges>(handlers: Handlers<E>): (peer: Messag
     else if ('beat' in data) post({ beat: true }, []);
     else take(data);
   });
-  let heard: MessagePort | undefined;
   return (peer) => {
-    heard?.close();
-    heard = peer;
     peer.addEventListener('message', ({ data }: MessageEvent<RequestMessage>) => take(data));
     peer.start();
   };

@@ -233,6 +233,19 @@ describe('the picture that follows the document', () => {
     expect(after.value).toBeDefined();
   });
 
+  it('says nothing of what fails once another photo is wished for', async () => {
+    const notices = useNotices();
+    let fail: (reason: Error) => void = () => undefined;
+    answers.plan = () => new Promise((_, reject) => (fail = reject));
+    const { wish } = frames();
+    await settle();
+    wish({ photo: undefined });
+    await settle();
+    fail(new RangeError('area skin is not known here'));
+    await settle();
+    expect(notices.notices).toEqual([]);
+  });
+
   it('asks for everything anew when a worker was lost, and drops another photo’s picture', async () => {
     const { after, wish } = frames();
     await settle();

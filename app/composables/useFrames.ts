@@ -87,7 +87,8 @@ export function useFrames(wishes: () => FrameWishes) {
       try {
         await round(wishes(), () => done === wanted);
       } catch (error) {
-        notices.problem(error);
+        // What nobody wishes any more, as of a photo that was put away, may fail.
+        if (done === wanted) notices.problem(error);
       }
     }
     clearTimeout(waiting);
