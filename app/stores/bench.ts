@@ -20,6 +20,8 @@ export const useBench = defineStore('bench', () => {
   /** rises when the file of a photo that was lost is stored again */
   const reopened = ref(0);
   const areaId = ref<string>();
+  /** the area that was chosen before this one */
+  let formerAreaId: string | undefined;
   /** the sitter whose face map is open */
   const sitterId = ref<string>();
   /** the step that was taken in hand; of the chosen area, or its last one is in hand */
@@ -74,8 +76,14 @@ export const useBench = defineStore('bench', () => {
     if (areaId.value !== id) {
       lookOnly();
       placeId.value = undefined;
+      formerAreaId = areaId.value;
     }
     areaId.value = id;
+  }
+
+  /** What was chosen is gone: the area before it is chosen again, or none. @param ids of the areas that there are */
+  function chooseFormer(ids: readonly string[]): void {
+    choose(ids.find((id) => id === formerAreaId));
   }
 
   /** Takes a step in hand, with the area that it stands on. */
@@ -99,7 +107,7 @@ export const useBench = defineStore('bench', () => {
   function choosePhoto(id: string | undefined): void {
     lookOnly();
     photoId.value = id;
-    areaId.value = undefined;
+    areaId.value = formerAreaId = undefined;
     stepId.value = undefined;
     seeing.soloStepId = undefined;
     sitterId.value = undefined;
@@ -130,6 +138,7 @@ export const useBench = defineStore('bench', () => {
     inDialog,
     lookOnly,
     choose,
+    chooseFormer,
     takeStep,
     edit,
     placeReading,

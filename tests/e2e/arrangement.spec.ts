@@ -29,6 +29,11 @@ test('a part, its steps, the step in hand with its palette, the ladder and the p
   const chart = page.getByRole('group', { name: /^Curves of red/ });
   await expect(chart).toBeInViewport({ ratio: 1 });
   expect((await chart.boundingBox())!.width).toBeGreaterThanOrEqual(260);
+  // Where all three lie on each other, the one whose points are set is seen.
+  for (const name of ['green', 'red', 'blue']) {
+    await page.getByRole('radio', { name, exact: true }).check();
+    await expect(chart.locator('[data-curve]').last()).toHaveAttribute('data-curve', name);
+  }
   await page.getByRole('button', { name: 'large', exact: true }).click();
   const large = page.getByRole('dialog').getByRole('group', { name: /^Curves of red/ });
   expect((await large.boundingBox())!.width).toBeGreaterThan(500);

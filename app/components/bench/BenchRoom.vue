@@ -36,7 +36,7 @@ watch(
     // A key frame that is gone leaves the shot in hand.
     const same = photos?.find(({ frame }) => frame && frame.clip === lost?.frame?.clip);
     if (!photos?.some(({ id }) => id === bench.photoId)) bench.choosePhoto((same ?? photos?.[0])?.id);
-    else if (bench.areaId && !area.value) bench.choose(undefined);
+    else if (bench.areaId && !area.value) bench.chooseFormer(photo.value?.areas.map(({ id }) => id) ?? []);
   },
 );
 // Finding people as soon as a photo is open, for those who want it.

@@ -1,5 +1,6 @@
 import { adaptTo } from '../../colour/adaptation';
 import { luminanceAt } from '../../colour/luminance';
+import { nthSmallest } from '../../math/nthSmallest';
 import {
   BROW,
   DARK,
@@ -65,7 +66,7 @@ export class LightResiduals {
   readonly #cleared: Float64Array;
   readonly #red: Float64Array;
   readonly #blue: Float64Array;
-  readonly #sorted: Float64Array;
+  readonly #shuffled: Float64Array;
   #out: Float64Array = new Float64Array(0);
   #at = 0;
   #parameters: Float64Array = new Float64Array(0);
@@ -83,7 +84,7 @@ export class LightResiduals {
     this.#cleared = new Float64Array(3 * most);
     this.#red = new Float64Array(most);
     this.#blue = new Float64Array(most);
-    this.#sorted = new Float64Array(most);
+    this.#shuffled = new Float64Array(most);
     // The most that any picture of these samples writes; what is not written stays 0.
     this.#most = 24 + groups.reduce((sum, { count }) => sum + 6 * count + 8, 0);
   }
@@ -205,10 +206,8 @@ export class LightResiduals {
   }
 
   #median(values: Float64Array, count: number): number {
-    const sorted = this.#sorted.subarray(0, count);
-    sorted.set(values.subarray(0, count));
-    sorted.sort();
-    return sorted[count >> 1]!;
+    this.#shuffled.set(values.subarray(0, count));
+    return nthSmallest(this.#shuffled, count, count >> 1);
   }
 
   #sitter(sitter: SitterLight): void {
@@ -232,7 +231,7 @@ export class LightResiduals {
     }
     this.#put((around.red - SKIN.red) / SKIN.redSpread);
     this.#put((around.blue - (SKIN.blue + SKIN.blueSlope * around.red)) / SKIN.blueSpread);
-    this.#negatives(skin, 0.02, 0.125 * weight);
+    this.#negatives(skin.count, 0.02, 0.125 * weight);
     if (body.count === 0) return;
     around = this.#levelled(body, around);
     const less = 0.5 * Math.sqrt(Math.min(1, SKIN.most / body.count));
@@ -265,10 +264,10 @@ export class LightResiduals {
     );
   }
 
-  /** What a veil took too much of. */
-  #negatives(group: LightGroup, least: number, weight: number): void {
-    const held = this.#clear(group);
-    for (let i = 0; i < group.count; i++)
+  /** What a veil took too much of from the colours that were cleared last. */
+  #negatives(count: number, least: number, weight: number): void {
+    const held = this.#cleared;
+    for (let i = 0; i < count; i++)
       this.#put(
         (weight * Math.min(0, Math.min(held[3 * i]!, held[3 * i + 1]!, held[3 * i + 2]!) - least)) / NEGATIVE,
       );

@@ -19,8 +19,9 @@ const INKS = { red: '#c0392b', green: '#2e7d4f', blue: '#3566b0' } as const;
 const NEAR = 8;
 const PLACES = Array.from({ length: 65 }, (_, i) => 4 * Math.min(63.75, i));
 const channel = ref<Channel>('green');
+/** The one in hand lies above the others, with its points. */
 const lines = computed(() =>
-  CHANNELS.map((name) => {
+  [...CHANNELS.filter((name) => name !== channel.value), channel.value].map((name) => {
     const curve = curveOf(model.value, name);
     return {
       channel: name,
@@ -119,7 +120,13 @@ function put(name: Channel, place: number, point: [number, number]): void {
       />
       <path d="M0 256L256 0" stroke="var(--line)" />
       <template v-for="line in lines" :key="line.channel">
-        <path :d="line.path" fill="none" :stroke="INKS[line.channel]" stroke-width="1.6" />
+        <path
+          :d="line.path"
+          :data-curve="line.channel"
+          fill="none"
+          :stroke="INKS[line.channel]"
+          stroke-width="1.6"
+        />
         <circle
           v-for="point in line.pairs"
           :key="point.x"
