@@ -123,6 +123,12 @@ describe('the workers of a page', () => {
     ]);
     expect([asked('render', 'picture').length, order.isDropped]).toEqual([0, false]);
 
+    // Areas that another holder may let go are none to stand on.
+    await workers.areas(withPlate, 'versions', ['hair']);
+    expect(workers.renderers.order(region, undefined).told.held).toEqual([]);
+    await workers.areas(withPlate, 'picture', ['hair']);
+    expect(workers.renderers.order(region, undefined).told.held).toEqual(['hair']);
+
     handsOn = false;
     const dropped = workers.renderers.order(region, undefined);
     await workers.renderers.picture(await workers.analyst.plan(photo, dropped), region, dropped);

@@ -12,6 +12,7 @@ describe('areas that renderers hold', () => {
     const { areas, keep } = held.take('versions', [area('c')], ['a', 'c']);
     expect(areas.map(({ key }) => key)).toEqual(['c']);
     expect([...keep].sort()).toEqual(['a', 'b', 'c']);
+    expect([held.of('picture'), held.of('versions'), held.of('loupe')]).toEqual([['a', 'b'], ['a', 'c'], []]);
   });
 
   it('go when their holder asks for others, or is done', () => {
@@ -22,6 +23,6 @@ describe('areas that renderers hold', () => {
     held.release('export');
     expect(held.take('picture', [], ['c']).keep).toEqual(['c']);
     held.clear();
-    expect(held.keys).toEqual([]);
+    expect([held.keys, held.of('picture')]).toEqual([[], []]);
   });
 });

@@ -13,6 +13,11 @@ export class HeldAreas {
     return [...this.#held];
   }
 
+  /** Keys of those that a holder went on with last: whatever the others do, they stay. */
+  of(holder: AreaHolder): readonly string[] {
+    return [...(this.#wanted.get(holder) ?? [])];
+  }
+
   /**
    * Notes what a holder goes on with.
    * @returns what the renderers are to learn, and the keys that they keep

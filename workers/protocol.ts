@@ -288,7 +288,7 @@ export type RenderExchanges = {
 
 /** A picture that renderers draw as soon as its plan is worked out, without the page between. */
 export interface OrderedPicture {
-  /** keys of the areas that they hold: a plan that stands on others is not drawn so */
+  /** keys of the areas that they hold for the picture: a plan that stands on others is not drawn so */
   readonly held: readonly string[];
   /** what is shown already, by the key of its plan's last step: that is not drawn again */
   readonly shown: string | undefined;

@@ -120,7 +120,7 @@ export class Renderers {
   }
 
   /**
-   * Orders a picture of which the plan is still worked out; whoever does so is told of it.
+   * Orders the picture, of which the plan is still worked out; whoever does so is told of it.
    * @param shown what is shown already, by the key of its plan's last step: that is not drawn again
    */
   order(region: Region, shown: string | undefined): PictureOrder {
@@ -130,7 +130,7 @@ export class Renderers {
     });
     const order = {
       told: {
-        held: this.heldKeys,
+        held: this.#areas.of('picture'),
         shown,
         pieces: expected.map(({ call, region: piece }) => ({ call, region: piece })),
       },
