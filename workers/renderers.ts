@@ -126,7 +126,7 @@ export class Renderers {
   order(region: Region, shown: string | undefined): PictureOrder {
     const expected = this.#split(region).map((piece, n) => {
       const port = this.#ports[n]!;
-      return { region: piece, ...port.expect<'picture'>(), forget: (call: number) => port.forget(call) };
+      return { port, region: piece, ...port.expect<'picture'>() };
     });
     const order = {
       told: {
@@ -143,7 +143,7 @@ export class Renderers {
       ),
       drop: () => {
         order.isDropped = true;
-        for (const { call, forget } of expected) forget(call);
+        for (const { port, call } of expected) port.forget(call);
       },
     };
     // It may be that nobody waits for them.

@@ -2,6 +2,7 @@ import { CHANGE_SCALE, changeColour } from '../colour/changeScale';
 import { ciede2000 } from '../colour/ciede2000';
 import { convertSrgbLinearToCielabD50 } from '../colour/cielab';
 import type { Triple } from '../colour/triple';
+import { isSameAt } from '../raster/isSameAt';
 import type { LinearRaster } from '../raster/raster';
 
 /** What a map of changes shows in numbers. */
@@ -35,8 +36,7 @@ export function drawChange(before: LinearRaster, after: LinearRaster, out: Uint8
   let seen = 0;
   const at = (data: Float32Array, i: number): Triple => [data[i]!, data[i + 1]!, data[i + 2]!];
   for (let i = 0, o = 0; i < p.length; i += 3, o += 4) {
-    const isSame = p[i] === q[i] && p[i + 1] === q[i + 1] && p[i + 2] === q[i + 2];
-    const change = isSame
+    const change = isSameAt(p, q, i / 3)
       ? 0
       : ciede2000(convertSrgbLinearToCielabD50(at(p, i)), convertSrgbLinearToCielabD50(at(q, i)));
     sum += change;

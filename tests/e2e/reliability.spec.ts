@@ -168,32 +168,3 @@ test('the first picture of a value is handed from worker to worker without the p
     expect([sizes.has(Math.ceil(full / 2)), sizes.has(full)], lost).toEqual([false, frames.length > 1]);
   }
 });
-
-test('a photo that is left while its values move neither holds up the next one nor is complained of', async ({
-  page,
-}) => {
-  const bench = await Bench.openSkin(page);
-  await page.getByRole('button', { name: 'Bring hue to target' }).click();
-  await bench.settle();
-  const stage = page.getByTestId('stage');
-  const hue = page.getByRole('slider', { name: 'Target hue of the middle' });
-  for (let n = 0; n < 3; n++) {
-    await expect(hue).toBeVisible();
-    const before = (await stage.getAttribute('data-frame'))!;
-    await hue.evaluate((handle) => {
-      const next = document.querySelector<HTMLButtonElement>('button[title^="The photo after"]')!;
-      // Values come while the next photo is opened, too.
-      const nudge = () =>
-        handle.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }));
-      nudge();
-      next.click();
-      for (let after = 0; after < 200; after += 8) setTimeout(nudge, after);
-    });
-    await expect(stage).not.toHaveAttribute('data-frame', new RegExp(`^${before.split(':')[0]!}:`));
-    await bench.settle();
-    await page.locator('button[title^="The photo before"]').click();
-    await expect(stage).toHaveAttribute('data-frame', new RegExp(`^${before.split(':')[0]!}:`));
-    await bench.settle();
-  }
-  await expect(page.getByRole('alert')).toHaveCount(0);
-});

@@ -3,8 +3,9 @@ import { convertSrgbLinearToCielabD50 } from '../../colour/cielab';
 import { mapIntoSrgbGamut } from '../../colour/gamut';
 import { decodeSrgb } from '../../colour/transfer';
 import type { Triple } from '../../colour/triple';
+import { isSameAt } from '../../raster/isSameAt';
 import type { LinearRaster } from '../../raster/raster';
-import { Tally, coveredRange, familyOf, isSameAt } from './scene';
+import { Tally, coveredRange, familyOf } from './scene';
 import type { LabPlanes, Warning, WarnedArea, WarningScene } from './scene';
 
 /** Coverage from which a pixel is a part's own, and from which a step reaches it. */

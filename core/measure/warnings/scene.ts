@@ -1,5 +1,6 @@
 import { convertSrgbLinearToCielabD50 } from '../../colour/cielab';
 import { isSkin } from '../../document/partNames';
+import { isSameAt } from '../../raster/isSameAt';
 import type { Part } from '../../document/schema';
 import type { LinearRaster, Region } from '../../raster/raster';
 
@@ -84,12 +85,6 @@ export function labPlanes(
     planes.b[i] = b;
   }
   return planes;
-}
-
-/** Whether two pictures of three channels have the same pixel. */
-export function isSameAt(p: Float32Array, q: Float32Array, pixel: number): boolean {
-  const o = 3 * pixel;
-  return p[o] === q[o] && p[o + 1] === q[o + 1] && p[o + 2] === q[o + 2];
 }
 
 /** The first pixel that is covered at all, and the one behind the last. @param coverage 0..255 per pixel */

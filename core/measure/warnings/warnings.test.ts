@@ -70,6 +70,14 @@ const onLeft =
   (x, _y, before) =>
     isLeft(x) ? change(before) : before;
 
+describe('the colours of a picture', () => {
+  it('are the same where what did not change is taken from another', () => {
+    const before = picture(skinAt);
+    const after = picture((x, y) => (isLeft(x) ? skinAt(x, y).map((value) => 1.2 * value) : skinAt(x, y)));
+    expect(labPlanes(after, { data: before.data, planes: labPlanes(before) })).toEqual(labPlanes(after));
+  });
+});
+
 describe('warnings', () => {
   it('are silent where nothing is changed, and where skin is turned and lit within reason', () => {
     expect(warned((_x, _y, before) => before)).toEqual([]);
