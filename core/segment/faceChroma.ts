@@ -14,8 +14,10 @@ import {
   LIKE_TAKEN,
   LIKE_TO,
   PALE_CLOTH,
-  PALE_LEFT,
   PALE_SKIN,
+  UNLIKE_LEFT,
+  VIVID_CLOTH,
+  VIVID_SKIN,
 } from './headParameters';
 import { signedDistance } from './outline';
 
@@ -25,7 +27,8 @@ type Chroma = readonly [a: number, b: number];
 /**
  * Below the chin the chroma of this face's skin has a say beside the parser, whatever the strength of light: what has
  * much less of it is cloth (a white shirt in an open collar looks, by its place, like the skin that is there on others),
- * and what has as much is as likely skin as cloth (a bare shoulder is where others are dressed).
+ * so is what has much more (an orange suit has skin's hue), and what has as much is as likely skin as cloth (a bare
+ * shoulder is where others are dressed).
  * @param priors overwritten: what one of skin and clothes loses, the other gains
  */
 export function heedChroma(grid: HeadGrid, { skin, clothes }: Pick<HeadClasses, 'skin' | 'clothes'>): void {
@@ -43,11 +46,13 @@ export function heedChroma(grid: HeadGrid, { skin, clothes }: Pick<HeadClasses, 
       const kept = (a * expectedA + b * expectedB) / whole;
       const aside = Math.abs(a * expectedB - b * expectedA) / whole;
       const pale = 1 - smoothstep((kept - PALE_CLOTH) / (PALE_SKIN - PALE_CLOTH));
+      const vivid = smoothstep((kept - VIVID_SKIN) / (VIVID_CLOTH - VIVID_SKIN));
       const alike =
         smoothstep((kept - LIKE_FROM) / LIKE_RAMP) *
         (1 - smoothstep((kept - LIKE_TO) / LIKE_RAMP)) *
         (1 - smoothstep((aside - LIKE_ASIDE) / LIKE_RAMP));
-      const taken = below * (pale * (1 - PALE_LEFT) * skin[i]! - LIKE_TAKEN * alike * clothes[i]!);
+      const taken =
+        below * ((pale + vivid) * (1 - UNLIKE_LEFT) * skin[i]! - LIKE_TAKEN * alike * clothes[i]!);
       skin[i]! -= taken;
       clothes[i]! += taken;
     }

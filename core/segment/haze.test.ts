@@ -45,6 +45,7 @@ describe('haze', () => {
     const head = {
       region: { x: 0, y: 0, width: side, height: side, outWidth: side, outHeight: side },
       frame: uprightFrame([20, 10], 10, { oval: headOval(0.5, 0.7) }),
+      parsed: { shares: { hair: new Float32Array(side * side) }, trust: new Float32Array(side * side) },
     } as unknown as HeadGrid;
     const [cap, corner] = [20 + 4 * side, 2 + 37 * side];
     const sure = new Float32Array(side * side);

@@ -73,7 +73,7 @@ function gridOf(size: number, source: LinearRaster, others: readonly FaceFrame[]
     rough: roughness(source, 2),
     // A silhouette that knows about where the person is, and no more.
     person: ([x, y]) =>
-      y > MIDDLE + 50 || Math.hypot((x - MIDDLE) / 100, (y - MIDDLE + 45) / 105) < 1 ? 0.9 : 0.1,
+      y > MIDDLE + 50 || Math.hypot((x - MIDDLE) / 100, (y - MIDDLE + 45) / 105) < 1 ? 0.9 : 0.02,
     others,
     parsed: { shares: roughlyParsed(size), trust: new Float32Array(size * size).fill(1) },
   };
@@ -193,7 +193,7 @@ describe('a drawn head', () => {
         source.data.set(COLOURS.hair, 3 * i);
         for (const name of HEAD_CLASSES) grid.parsed.shares[name][i] = Number(name === 'hair');
       }
-      return { ...grid, oklab: oklabOf(source), ...(silhouette ? {} : { person: () => 0.1 }) };
+      return { ...grid, oklab: oklabOf(source), ...(silhouette ? {} : { person: () => 0.02 }) };
     };
     const hairOnWall = (silhouette: boolean) => {
       const { hair } = divideHead(walled(SIZE / 2, silhouette), walled(SIZE / 4, silhouette));

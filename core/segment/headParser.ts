@@ -3,6 +3,7 @@ import { maskGrow } from '../raster/maskGrow';
 import { mapPlane } from '../raster/mapPlane';
 import type { Pyramid } from '../raster/pyramid';
 import type { Region } from '../raster/raster';
+import { exposed } from './exposed';
 import { faceToImage, imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import { HEAD_CLASSES, NOT_ON_ALL, isAbsent, ofEachClass } from './classShares';
@@ -28,7 +29,7 @@ export function parserSquare(frame: FaceFrame): TurnedSquare {
 }
 
 /**
- * What the parser is shown of a square: red, green, blue, the person network's probability, the distance to
+ * What the parser is shown of a square: red, green, blue, brighter where all is dark, the person network's probability, the distance to
  * the face's oval and to the nearest other face's (0.5 at the outline, 0 and 1 a face width within and
  * without), and whether it lies in the photo; a plane each, 0..1.
  */
@@ -48,7 +49,7 @@ export function parserPlanes(
     readonly person: PersonMap;
   },
 ): Float32Array[] {
-  const colours = turnedCrop(photo, square, size);
+  const colours = exposed(turnedCrop(photo, square, size));
   const planes = Array.from({ length: 7 }, () => new Float32Array(size * size));
   const pointAt = pointsOfSquare(square);
   for (let row = 0, i = 0; row < size; row++)

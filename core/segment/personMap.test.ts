@@ -43,4 +43,22 @@ describe('the silhouette', () => {
     expect(count()).toBe(2);
     expect(at([400, 790])).toBeCloseTo(0.1);
   });
+
+  it('is asked for with a dark photo brighter', async () => {
+    const dark = buildPyramid({
+      space: 'srgb8',
+      width: 400,
+      height: 400,
+      data: new Uint8ClampedArray(4 * 400 * 400).map((_, i) => (i % 4 === 3 ? 255 : 51)),
+    });
+    const shown: number[] = [];
+    const networks = {
+      person: (input: Float32Array) => {
+        shown.push(Math.max(...input.subarray(0, 3 * PERSON_SIZE)));
+        return Promise.resolve(new Float32Array(PERSON_SIZE ** 2));
+      },
+    } as unknown as FaceNetworks;
+    await askPerson(dark, uprightFrame([200, 200], 200), networks);
+    expect(shown[0]).toBeCloseTo(0.8, 2);
+  });
 });

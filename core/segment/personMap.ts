@@ -2,6 +2,7 @@ import { clampUnit } from '../math/clamp';
 import { boxMeans } from '../raster/boxMeans';
 import { mapPlane } from '../raster/mapPlane';
 import type { Pyramid } from '../raster/pyramid';
+import { exposed } from './exposed';
 import { faceToImage, imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
 import type { LandmarkPoint } from './faceLandmarks';
@@ -45,7 +46,7 @@ export async function askPerson(
 ): Promise<PersonAnswers> {
   const ask = async (square: TurnedSquare) => ({
     square,
-    shares: await networks.person(turnedCrop(pyramid, square, PERSON_SIZE)),
+    shares: await networks.person(exposed(turnedCrop(pyramid, square, PERSON_SIZE))),
   });
   const side = Math.max(pyramid.width, pyramid.height);
   const all = { centreX: pyramid.width / 2, centreY: pyramid.height / 2, side, tiltRadians: 0 };
