@@ -1,4 +1,4 @@
-import { nthSmallest } from '../math/nthSmallest';
+import { quantile } from '../math/quantile';
 import { mapPlane } from '../raster/mapPlane';
 import { EXPOSED, MOST_GAIN } from './headParameters';
 
@@ -15,8 +15,8 @@ export function exposed(crop: Float32Array): Float32Array {
     // Beyond the photo it is black.
     if (most > 0) brightest[seen++] = most;
   }
-  if (seen === 0) return crop;
   const [share, bright] = EXPOSED;
-  const gain = Math.min(MOST_GAIN, bright / nthSmallest(brightest, seen, Math.floor(share * (seen - 1))));
+  const reached = quantile(brightest.subarray(0, seen), share) ?? bright;
+  const gain = Math.min(MOST_GAIN, bright / reached);
   return gain > 1 ? mapPlane(crop, (value) => Math.min(1, gain * value)) : crop;
 }
