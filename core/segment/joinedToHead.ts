@@ -1,6 +1,7 @@
 import { boxMeans } from '../raster/boxMeans';
 import { mapPlane } from '../raster/mapPlane';
 import { pixelCentre } from '../raster/raster';
+import { imageToFace } from './faceFrame';
 import { grownFrom } from './grownFrom';
 import type { HeadGrid } from './headGrid';
 import { headDistance } from './nearness';
@@ -8,8 +9,8 @@ import { HAIR_GAP, HAIR_TOLD, SCALP_REACH } from './strandParameters';
 
 /**
  * Of places that are surely hair those that hang together with the head: what lies by itself, farther from all of
- * these than hair leaves a gap, is something else that has hair's colour; so is a patch in which the parser sees hardly
- * any, as on a tie.
+ * these than hair leaves a gap, is something else that has hair's colour; so is a patch below the chin in which the
+ * parser sees hardly any, as on a tie.
  * @param sure 1 where hair is sure, on the pixels of the grid
  * @returns 1 where it is and hangs together with the head; all of it where none lies about the head
  */
@@ -38,8 +39,15 @@ export function joinedToHead(grid: HeadGrid, sure: Float32Array): Float32Array {
   return hair;
 }
 
-/** Takes away patches whose places the parser, where it is asked, hardly calls hair. */
-function dropUntold({ region, parsed }: HeadGrid, hair: Float32Array): void {
+/** Takes away patches below the chin whose places the parser, where it is asked, hardly calls hair. */
+function dropUntold({ region, frame, parsed }: HeadGrid, hair: Float32Array): void {
+  const isBelow = (i: number) => {
+    const [, v] = imageToFace(
+      frame,
+      pixelCentre(region, i % region.outWidth, Math.floor(i / region.outWidth)),
+    );
+    return v > frame.chin[1];
+  };
   const seen = new Uint8Array(hair.length);
   for (let first = 0; first < hair.length; first++) {
     if (hair[first] === 0 || seen[first] === 1) continue;
@@ -50,6 +58,6 @@ function dropUntold({ region, parsed }: HeadGrid, hair: Float32Array): void {
       return true;
     });
     const told = patch.reduce((sum, i) => sum + parsed.shares.hair[i]! + 1 - parsed.trust[i]!, 0);
-    if (told < HAIR_TOLD * patch.length) for (const i of patch) hair[i] = 0;
+    if (told < HAIR_TOLD * patch.length && patch.every(isBelow)) for (const i of patch) hair[i] = 0;
   }
 }
