@@ -60,8 +60,8 @@ export const HAIR_GAP = 0.25;
 /** Hair grows from what lies this near to the middle line of the head, face widths. [unrecorded] */
 export const SCALP_REACH = 0.3;
 /**
- * Share of hair that the parser must see on average in a patch of it below the chin. [measured] on heads of even number: true patches
- * 0.18 at least, one that is none 0.001; spots on ties of photographs 0.03 to 0.08
+ * Share of hair that the parser must see on average in a patch of it below the chin. [measured] patches on heads of even
+ * number that are hair have 0.18 at least, spots on ties of photographs 0.03 to 0.08; above, hair at a hat has less
  */
 export const HAIR_TOLD = 0.1;
 /** Power by which the nearer of two grounds prevails. [unrecorded] */
