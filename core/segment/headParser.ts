@@ -29,9 +29,9 @@ export function parserSquare(frame: FaceFrame): TurnedSquare {
 }
 
 /**
- * What the parser is shown of a square: red, green, blue, brighter where all is dark, the person network's probability, the distance to
- * the face's oval and to the nearest other face's (0.5 at the outline, 0 and 1 a face width within and
- * without), and whether it lies in the photo; a plane each, 0..1.
+ * What the parser is shown of a square: red, green, blue, brighter where all is dark, the person network's
+ * probability, the distance to the face's oval and to the nearest other face's (0.5 at the outline, 0 and 1 a face width
+ * within and without), and whether it lies in the photo; a plane each, 0..1.
  */
 export function parserPlanes(
   photo: Pyramid,
