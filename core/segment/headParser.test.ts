@@ -18,21 +18,23 @@ import type { FaceNetworks } from './networks';
 
 const WIDTH = 200;
 /** A photo whose left half is red and whose right half is blue, a face in its middle. */
-const photo = buildPyramid({
-  space: 'srgb8',
-  width: WIDTH,
-  height: WIDTH,
-  data: Uint8ClampedArray.from({ length: 4 * WIDTH * WIDTH }, (_, i) => {
-    const isRight = (i >> 2) % WIDTH >= WIDTH / 2;
-    return [isRight ? 0 : 255, 0, isRight ? 255 : 0, 255][i % 4]!;
-  }),
-});
+const photoOf = (code: number) =>
+  buildPyramid({
+    space: 'srgb8',
+    width: WIDTH,
+    height: WIDTH,
+    data: Uint8ClampedArray.from({ length: 4 * WIDTH * WIDTH }, (_, i) => {
+      const isRight = (i >> 2) % WIDTH >= WIDTH / 2;
+      return [isRight ? 0 : code, 0, isRight ? code : 0, 255][i % 4]!;
+    }),
+  });
+const photo = photoOf(255);
 const frameAt = (x: number) => uprightFrame([x, 90], 60, { oval: headOval(0.5, 0.7) });
 const frame = frameAt(100);
 
 describe('what the parser is shown', () => {
-  const planesWith = (others: readonly FaceFrame[]) =>
-    parserPlanes(photo, { square: parserSquare(frame), size: 64, frame, others, person: () => 0.7 });
+  const planesWith = (others: readonly FaceFrame[], seen = photo) =>
+    parserPlanes(seen, { square: parserSquare(frame), size: 64, frame, others, person: () => 0.7 });
   const planes = planesWith([]);
   const [red, , blue, person, own, other, inside] = planes as [
     Float32Array,
@@ -58,6 +60,10 @@ describe('what the parser is shown', () => {
     expect([red[at(1, 0)], blue[at(1, 0)]]).toEqual([0, 1].map((v) => expect.closeTo(v, 3)));
     expect([red[0], person[0], inside[0]]).toEqual([0, 0, 0]);
     expect(person[at(0, 0)]).toBeCloseTo(0.7);
+  });
+
+  it('is brighter where the photo is dark', () => {
+    expect(planesWith([], photoOf(51))[0]![at(-1, 0)]).toBeCloseTo(0.8, 2);
   });
 
   it('tells faces by the distance to their ovals', () => {
