@@ -54,5 +54,7 @@ describe('hair that hangs together with the head', () => {
     for (let i = 25 * SIDE; i < SIDE * SIDE; i++) told.parsed.shares.hair[i] = 0.02;
     expect(joinedToHead(told, surely(cap, lock, tie))).toEqual(surely(cap, lock));
     expect(joinedToHead(gridTold(0, 0), surely(cap, lock, tie))).toEqual(surely(cap, lock, tie));
+    // At a hat it hardly sees any either.
+    expect(joinedToHead(gridTold(0.02), surely(cap))).toEqual(surely(cap));
   });
 });
