@@ -42,6 +42,20 @@ describe('the light in words', () => {
     expect(lightWords(veil(peak, x, y), SIZE)).toContain(words.replace('the lower of', 'the lower part of'));
   });
 
+  it('says that little tells of a light, which is left', () => {
+    const light: LightFinding = {
+      ...MEASURED,
+      is: 'light',
+      light: [1.1, 1, 0.8],
+      sure: 'unsure',
+      asks: 'hardly-told',
+    };
+    expect(lightWords(light, SIZE)).toContain(
+      'but little in the picture tells of it); it is left unless you ask',
+    );
+    expect(lightMendWords(light)).toBe('Make the light neutral all the same');
+  });
+
   it('says how lights and shades are tinted apart, and what sets it right', () => {
     const tones: LightFinding = {
       is: 'tones',

@@ -74,6 +74,8 @@ function doubtWords({ asks, sure, difference }: Extract<LightFinding, { differen
       return ` (${size}, unsure: whites, skin and darks contradict each other); it is left unless you ask for it`;
     case 'skin-alone':
       return ` (${size}, told by skin alone, which differs between people); it is left unless you ask for it`;
+    case 'hardly-told':
+      return ` (${size}, but little in the picture tells of it); it is left unless you ask for it`;
     case undefined:
       return ` (${size}, ${sure})`;
   }

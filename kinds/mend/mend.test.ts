@@ -175,4 +175,13 @@ describe('mending', () => {
     // No resolver: looking at skin would throw.
     expect(lookOver(judge, photo).map((found) => found.finding)).toEqual([finding]);
   });
+
+  it('judges skin where little tells of a light', () => {
+    const light = [1.1, 1, 0.8] as const;
+    const finding = { is: 'light', light, difference: 5, sure: 'unsure', asks: 'hardly-told' } as const;
+    let looks = 0;
+    const judge = { look: () => [finding], resolver: { plan: () => looks++ } } as unknown as LightJudge;
+    lookOver(judge, newPhoto({ id: '0'.repeat(64), file: 'a.jpg', width: 10, height: 10 }));
+    expect(looks).toBe(1);
+  });
 });

@@ -133,8 +133,8 @@ function rounded(value: number): number {
  */
 export function lookOver(judge: LightJudge, photo: Photo, baked?: Baked): PhotoFinding[] {
   const light = judge.look(photo, baked).map((finding) => ({ ...OF_PICTURE, finding }));
-  // Skin under a light that stays as it is has the colour of that light.
-  if (light.some(({ finding }) => !isMended(finding))) return light;
+  // Skin under a light that stays as it is has the colour of that light, unless there is hardly any.
+  if (light.some(({ finding }) => !isMended(finding) && !isHardlyTold(finding))) return light;
   const lit = mendsOf(light, (n) => `light-${n}`).reduce(putMend, photo);
   return [...light, ...checkPhoto(judge.resolver, lit, baked)];
 }
@@ -149,6 +149,10 @@ const OF_PICTURE = {
 /** Whether a finding is mended with the rest, or left until it is asked for. */
 function isMended(finding: PhotoFinding['finding']): boolean {
   return 'asks' in finding ? finding.asks === undefined : !isOfLight(finding);
+}
+
+function isHardlyTold(finding: PhotoFinding['finding']): boolean {
+  return 'asks' in finding && finding.asks === 'hardly-told';
 }
 
 /** Steps for all that is mended without being asked about. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { lightOfCones, transform } from '../../colour/adaptation';
 import { luminanceOfSrgbLinear } from '../../colour/luminance';
+import { SRGB8_TO_LINEAR } from '../../colour/transfer';
 import type { Triple } from '../../colour/triple';
 import { veilShare } from '../veil';
 import { findLight } from './findLight';
@@ -36,7 +37,7 @@ function pictureSeen(seen: Seen, without: readonly (keyof SitterLight)[] = []): 
     skin: group(100, (i) => [...grid(100, i, 0.3, 0.45), lit([0.6, 0.42, 0.31], i)]),
     body: group(40, (i) => [...grid(40, i, 0.35, 0.5), lit([0.58, 0.4, 0.3], i)]),
     whites: group(2, (i) => [0.33 + 0.1 * i, 0.36, [0.55, 0.48, 0.445]]),
-    teeth: none,
+    teeth: group(1, () => [0.39, 0.45, [0.5, 0.42, 0.36]]),
     eyeDarks: group(2, (i) => [0.33 + 0.1 * i, 0.36, [0.012, 0.01, 0.009]]),
     browDarks: group(2, (i) => [0.33 + 0.1 * i, 0.33, [0.012, 0.008, 0.006]]),
     hair: group(40, (i) => [...grid(40, i, 0.25, 0.5), lit([0.05, 0.033, 0.024], i)]),
@@ -61,6 +62,10 @@ function pictureSeen(seen: Seen, without: readonly (keyof SitterLight)[] = []): 
   };
 }
 
+const isSkin = ([red, green]: Triple) => red / green > 1.4 && red / green < 1.46 && red > 0.3;
+/** A colour as light as a made-up place of skin. */
+const inColour = (of: Triple, place: Triple): Triple =>
+  of.map((channel) => (channel * place[1]) / of[1]) as unknown as Triple;
 const asItIs: Seen = (colour) => colour;
 const under =
   (light: Triple): Seen =>
@@ -85,6 +90,28 @@ const find = (seen: Seen, without: readonly (keyof SitterLight)[] = []) =>
 describe('the light of a picture', () => {
   it('is not found where it is neutral', () => {
     expect(find(asItIs)).toEqual([]);
+  });
+
+  /*
+   * Light skin and dark skin of the ColorChecker, sRGB under D65 as its maker publishes them, and dark skin as deep as
+   * it is: redder than any rendering of ours.
+   */
+  it.each([
+    ['light skin', [194, 150, 130]],
+    ['dark skin', [115, 82, 68]],
+  ] as const)('is not found of %s as published before a white wall', (_, codes) => {
+    const published = codes.map((code) => SRGB8_TO_LINEAR[code]!) as unknown as Triple;
+    const skin: Seen = (colour) => (isSkin(colour) ? inColour(published, colour) : colour);
+    const wall: Seen = (colour, x, y) => (colour[0] === colour[2] ? [0.8, 0.8, 0.8] : skin(colour, x, y));
+    // Whites of eyes as photographs show them, with the lids' red in them.
+    const eyes: Seen = (colour, x, y) => (colour[0] === 0.55 ? [0.55, 0.36, 0.29] : wall(colour, x, y));
+    expect(find(eyes)).toEqual([]);
+  });
+
+  it('is asked about where little tells of it: of two people one looks as in plain light', () => {
+    const lit = pictureSeen(under(lightOfCones(1.12, 0.7)));
+    const both = { ...lit, sitters: [...lit.sitters, ...pictureSeen(asItIs).sitters] };
+    expect(findLight(both, DIAGONAL)).toMatchObject([{ is: 'light', sure: 'unsure', asks: 'hardly-told' }]);
   });
 
   it.each([
@@ -116,7 +143,7 @@ describe('the light of a picture', () => {
   });
 
   it('is told from crossed tones: readings from dark to light, each with what it was', () => {
-    const powers = [1.25, 1, 0.8] as const;
+    const powers = [1.35, 1, 0.75] as const;
     const [found, ...more] = find(
       (colour) => colour.map((channel, c) => channel ** powers[c as 0]) as unknown as Triple,
     );

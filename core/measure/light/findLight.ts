@@ -12,8 +12,11 @@ export type Sureness = 'sure' | 'fairly sure' | 'unsure';
 interface Measured {
   readonly difference: number;
   readonly sure: Sureness;
-  /** why it is asked about and not mended with the rest: it looks wanted, or it is unsure, or skin alone says so */
-  readonly asks: 'deep' | 'unsure' | 'skin-alone' | undefined;
+  /**
+   * why it is asked about and not mended with the rest: it looks wanted, or it is unsure, or skin alone says so, or
+   * little does
+   */
+  readonly asks: 'deep' | 'unsure' | 'skin-alone' | 'hardly-told' | undefined;
 }
 
 /** What check found of the light of the whole picture: numbers only. */
@@ -71,10 +74,13 @@ export function findLight(samples: LightSamples, diagonal: number): LightFinding
     return [{ is: 'tones', pairs: tones, difference: estimate.toneDifference, ...doubted }];
   }
   const alone = agreement.whites > 0 ? LEAST_LIGHT : LEAST_BY_SKIN;
+  const told = estimate.isLightTold
+    ? { sure, asks }
+    : { sure: 'unsure' as const, asks: asks ?? ('hardly-told' as const) };
   const lit = lightDifference >= (veil ? LEAST_BESIDE_VEIL : alone);
   return [
     ...(veil ? [{ is: 'veil' as const, veil, difference: veilDifference, sure, asks }] : []),
-    ...(lit ? [{ is: 'light' as const, light, difference: lightDifference, sure, asks }] : []),
+    ...(lit ? [{ is: 'light' as const, light, difference: lightDifference, ...told }] : []),
   ];
 }
 

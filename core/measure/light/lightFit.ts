@@ -25,6 +25,8 @@ const SHORT = 8;
 const LONG = 60;
 const GO_ON = 3;
 
+/** A light that colours nothing. */
+const NEUTRAL = new Float64Array(2);
 const NOTHING: LightGroup = {
   count: 0,
   x: new Float64Array(0),
@@ -35,6 +37,8 @@ const NOTHING: LightGroup = {
 /** The best fit of a light alone, of a light with a veil, and of a light with crossed tones. */
 export function fitLight(samples: LightSamples): {
   readonly alone: LeastSquaresResult;
+  /** by how much that is better than neutral light */
+  readonly lightGain: number;
   readonly veiled: LeastSquaresResult;
   /** with crossed tones, of all but necks and limbs */
   readonly toned: LeastSquaresResult;
@@ -65,6 +69,7 @@ export function fitLight(samples: LightSamples): {
   const faces = fitTones(samples, ['body'], alone);
   return {
     alone,
+    lightGain: costOf(room, NEUTRAL) - alone.cost,
     veiled,
     toned: faces.toned,
     toneGain: faces.gain,
@@ -90,6 +95,12 @@ function fitTones(
     TONE_STARTS.map(([red, blue]) => fitFrom(room, [...untoned.parameters, red, blue], LONG)),
   );
   return { toned, gain: untoned.cost - toned.cost };
+}
+
+function costOf(room: LightResiduals, parameters: Float64Array): number {
+  const values = new Float64Array(room.countOf(parameters));
+  room.residuals(parameters, values);
+  return values.reduce((sum, value) => sum + value * value, 0);
 }
 
 function fitFrom(room: LightResiduals, start: readonly number[], mostSteps: number): LeastSquaresResult {

@@ -2,6 +2,8 @@ import { adaptTo } from '../../colour/adaptation';
 import { luminanceAt } from '../../colour/luminance';
 import { nthSmallest } from '../../math/nthSmallest';
 import {
+  BRIGHT,
+  BRIGHT_FROM,
   BROW,
   DARK,
   GAIN,
@@ -96,7 +98,7 @@ export class LightResiduals {
     this.#take(parameters);
     for (const sitter of this.#samples.sitters) this.#sitter(sitter);
     this.#minima();
-    this.#chromas(this.#samples.grounds, GROUND);
+    this.#grounds();
     this.#priors();
   }
 
@@ -281,6 +283,21 @@ export class LightResiduals {
     for (let i = 0; i < group.count; i++) {
       this.#put(each * cauchy((this.#red[i]! - red) / redSpread, width));
       this.#put(each * cauchy((this.#blue[i]! - blue) / blueSpread, width));
+    }
+  }
+
+  /** Cloth and ground: what is bright is white more often than what is not. */
+  #grounds(): void {
+    const { grounds } = this.#samples;
+    if (grounds.count === 0) return;
+    this.#clear(grounds);
+    this.#chroma(grounds.count);
+    const full = Math.sqrt(Math.min(1, GROUND.most / grounds.count));
+    for (let i = 0; i < grounds.count; i++) {
+      const { red, blue, redSpread, blueSpread, weight, width } =
+        luminanceAt(grounds.colours, i) > BRIGHT_FROM ? BRIGHT : GROUND;
+      this.#put(full * weight * cauchy((this.#red[i]! - red) / redSpread, width));
+      this.#put(full * weight * cauchy((this.#blue[i]! - blue) / blueSpread, width));
     }
   }
 
