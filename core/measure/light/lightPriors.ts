@@ -48,11 +48,9 @@ export const GROUND: ChromaPrior = {
   most: 40,
   width: 1,
 };
-/**
- * What of these is brighter than this luminance, linear, is white walls, shirts and paper more often than not; a light
- * that happens to make a coloured wall white is rare.
- */
+/** Luminance from which on these are bright, linear. */
 export const BRIGHT_FROM = 0.4;
+/** Bright ones are white walls, shirts and paper more often than not; a light that makes a coloured wall white is rare. */
 export const BRIGHT: ChromaPrior = { ...GROUND, redSpread: 0.05, blueSpread: 0.05, weight: 0.35 };
 
 /**
