@@ -93,8 +93,7 @@ describe('the light of a picture', () => {
   });
 
   /*
-   * Light skin and dark skin of the ColorChecker, sRGB under D65 as its maker publishes them, and dark skin as deep as
-   * it is: redder than any rendering of ours.
+   * Light skin and dark skin of the ColorChecker, sRGB as its maker publishes them; from memory.
    */
   it.each([
     ['light skin', [194, 150, 130]],
