@@ -46,9 +46,9 @@ const TONE_GAIN = 28;
  */
 const TONE_GAIN_BESIDES_SKIN = 17;
 /**
- * By how much a fit must be better with a light than without, for each sitter, to be believed unasked (photographs in
- * plain light that are said to be lit reach 13, two in warm rooms 28; heads of even number under lights of ΔE00 12 and
- * more 31, and one in neutral light 3).
+ * By how much a fit must be better with a light than without to be believed unasked, by the root of how many sitters
+ * there are (photographs in plain light that are said to be lit reach 13, one of two people 17, two in warm rooms 28;
+ * heads of even number under lights of ΔE00 12 and more 62, and two people in neutral light 6).
  */
 const LIGHT_GAIN = 14;
 
@@ -82,7 +82,7 @@ export function estimateLight(samples: LightSamples, diagonal: number): LightEst
     tonesBySkinAlone: isToned && toneGainBesidesSkin() <= TONE_GAIN_BESIDES_SKIN * seen,
     toneDifference: isToned ? meanApart(samples.cells, clear(samples.cells)) : 0,
     light: lightOfCones(...cones),
-    isLightTold: veil !== undefined || lightGain >= LIGHT_GAIN * seen,
+    isLightTold: veil !== undefined || lightGain >= LIGHT_GAIN * Math.sqrt(seen),
     veil,
     lightDifference: change(samples.cells, diagonal, undefined, cones),
     veilDifference: veil ? change(samples.cells, diagonal, veil, undefined) : 0,

@@ -185,6 +185,12 @@ describe('the light of a picture', () => {
     expect(found).toMatchObject([{ is: 'light', sure: 'fairly sure' }]);
   });
 
+  it('is one light over a skin as unlike itself as on photographs', () => {
+    const patchy: Seen = (colour, x) =>
+      isSkin(colour) && Math.round(60 * x) % 2 === 0 ? [1.4 * colour[0], colour[1], colour[2]] : colour;
+    expect(find(patchy).filter(({ is }) => is === 'lights')).toEqual([]);
+  });
+
   it('is said to be several where one half of a skin is blue and the other orange', () => {
     const stage: Seen = (colour, x) => under(x < 0.375 ? [0.4, 0.6, 1.6] : [1.6, 0.7, 0.25])(colour, x, 0);
     expect(find(stage)).toEqual([{ is: 'lights' }]);
