@@ -5,7 +5,7 @@ import { guidedCoefficients, prepareGuide } from './guidedFilter';
 import { maskGrow } from './maskGrow';
 import { monotoneCubic } from './monotoneCubic';
 import { buildPyramid } from './pyramid';
-import { padRegion, regionScale, wholeRegion } from './raster';
+import { columnsIn, padRegion, pixelAt, pixelCentre, regionScale, rowIn, wholeRegion } from './raster';
 import { sampleRegion } from './sampleRegion';
 import { paintStroke } from './strokePath';
 
@@ -18,6 +18,32 @@ function photo(width: number, height: number, code: (column: number, row: number
       data.fill(code(column, row), 4 * (row * width + column), 4 * (row * width + column) + 4);
   return { space: 'srgb8' as const, width, height, data };
 }
+
+describe('columns and rows of a region within another', () => {
+  const region = fc.record({
+    x: fc.integer({ min: -20, max: 20 }),
+    y: fc.integer({ min: -20, max: 20 }),
+    width: fc.integer({ min: 1, max: 40 }),
+    height: fc.integer({ min: 1, max: 40 }),
+    outWidth: fc.integer({ min: 1, max: 30 }),
+    outHeight: fc.integer({ min: 1, max: 30 }),
+  });
+
+  it('are those of the pixel in which each centre lies, and below 0 beyond it', () => {
+    fc.assert(
+      fc.property(region, region, (within, of) => {
+        const columns = columnsIn(within, of);
+        for (let row = 0; row < of.outHeight; row++)
+          for (let column = 0; column < of.outWidth; column++) {
+            const [from, across] = [rowIn(within, of, row), columns[column]!];
+            const at = from < 0 || across < 0 ? undefined : from + across;
+            expect(at).toBe(pixelAt(within, pixelCentre(of, column, row)));
+          }
+      }),
+      SEED,
+    );
+  });
+});
 
 describe('sampleRegion', () => {
   const pyramid = buildPyramid(photo(7, 5, (column, row) => 20 * column + row));

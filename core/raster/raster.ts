@@ -244,3 +244,17 @@ export function pixelAt(region: Region, [x, y]: readonly [number, number]): numb
   const isInside = column >= 0 && row >= 0 && column < region.outWidth && row < region.outHeight;
   return isInside ? row * region.outWidth + column : undefined;
 }
+
+/** In which column of a region each column of another one lies; -1 beyond it. */
+export function columnsIn({ x, width, outWidth }: Region, of: Region): Int32Array {
+  return Int32Array.from({ length: of.outWidth }, (_, column) => {
+    const at = Math.floor(((pixelCentre(of, column, 0)[0] - x) * outWidth) / width);
+    return at >= 0 && at < outWidth ? at : -1;
+  });
+}
+
+/** Where the row of a region begins in which a row of another one lies; -1 beyond it. */
+export function rowIn({ y, height, outWidth, outHeight }: Region, of: Region, row: number): number {
+  const at = Math.floor(((pixelCentre(of, 0, row)[1] - y) * outHeight) / height);
+  return at >= 0 && at < outHeight ? at * outWidth : -1;
+}

@@ -3,7 +3,7 @@ import type { BodyBeyond } from './bodyBeyond';
 import type { FaceFrame } from './faceFrame';
 import type { LandmarkPoint } from './faceLandmarks';
 import { headDistance } from './nearness';
-import { pixelAt, pixelCentre } from '../raster/raster';
+import { columnsIn, pixelAt, pixelCentre, rowIn } from '../raster/raster';
 import { personMap } from './personMap';
 import type { PersonAnswers, PersonMap } from './personMap';
 import { LEAST_NEARNESS, NEARNESS_CELL, VIEWS_MEETING } from './headParameters';
@@ -50,15 +50,22 @@ export function commonBackground(region: Region, grounds: readonly Ground[]): Fl
 /** How far each sitter's view counts at each place, 0..1, all together 1; it runs smoothly. */
 function nearnesses(cells: Region, grounds: readonly Ground[]): Float32Array[] {
   const planes = grounds.map(() => new Float32Array(cells.outWidth * cells.outHeight));
+  const weights = new Float64Array(grounds.length);
   for (let row = 0, i = 0; row < cells.outHeight; row++)
     for (let column = 0; column < cells.outWidth; column++, i++) {
       const point = pixelCentre(cells, column, row);
-      const distances = grounds.map(({ frame }) => headDistance(frame, point));
-      const nearest = Math.min(...distances);
-      const weights = distances.map((distance) => Math.exp((nearest - distance) / VIEWS_MEETING));
-      const counting = weights.map((weight) => (weight < LEAST_NEARNESS ? 0 : weight));
-      const sum = counting.reduce((total, weight) => total + weight, 0);
-      planes.forEach((plane, n) => (plane[i] = counting[n]! / sum));
+      let nearest = Infinity;
+      for (let n = 0; n < grounds.length; n++) {
+        weights[n] = headDistance(grounds[n]!.frame, point);
+        nearest = Math.min(nearest, weights[n]!);
+      }
+      let sum = 0;
+      for (let n = 0; n < grounds.length; n++) {
+        const weight = Math.exp((nearest - weights[n]!) / VIEWS_MEETING);
+        weights[n] = weight < LEAST_NEARNESS ? 0 : weight;
+        sum += weights[n]!;
+      }
+      for (let n = 0; n < grounds.length; n++) planes[n]![i] = weights[n]! / sum;
     }
   return planes;
 }
@@ -73,21 +80,18 @@ function addGround(
   counts: Float32Array | undefined,
   coverage: Float32Array,
 ): void {
-  const { x, y, width, height, outWidth, outHeight } = ground.region;
   const person = personMap(ground.answers);
-  const columnOf = Int32Array.from({ length: region.outWidth }, (_, column) =>
-    Math.floor(((pixelCentre(region, column, 0)[0] - x) * outWidth) / width),
-  );
+  const columns = columnsIn(ground.region, region);
   for (let row = 0, i = 0; row < region.outHeight; row++) {
-    const own = Math.floor(((pixelCentre(region, 0, row)[1] - y) * outHeight) / height);
+    const from = rowIn(ground.region, region, row);
     for (let column = 0; column < region.outWidth; column++, i++) {
       const weight = counts ? counts[i]! : 1;
       if (weight === 0) continue;
-      const at = columnOf[column]!;
+      const across = columns[column]!;
       coverage[i]! +=
         weight *
-        (own >= 0 && own < outHeight && at >= 0 && at < outWidth
-          ? ground.background[own * outWidth + at]!
+        (from >= 0 && across >= 0
+          ? ground.background[from + across]!
           : groundAt(ground, person, pixelCentre(region, column, row)));
     }
   }

@@ -1,95 +1,21 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import { headOval, uprightFrame } from '../../tests/fixtures/faceFrames';
-import type { LinearRaster, Region } from '../raster/raster';
-import type { FaceFrame } from './faceFrame';
-import { boxMeansTwice } from '../raster/boxMeans';
+import {
+  MIDDLE,
+  SIZE,
+  UNIT,
+  drawnHead,
+  frameAt,
+  gridOf,
+  roughlyParsed,
+} from '../../tests/fixtures/drawnHead';
 import { HEAD_CLASSES, ofEachClass, shareOut } from './classShares';
 import type { HeadClasses } from './classShares';
 import { divideHead } from './headClasses';
-import { headDistance } from './nearness';
 import { oklabOf } from './headGrid';
 import type { HeadGrid } from './headGrid';
+import { headDistance } from './nearness';
 import { shrinkPlane } from './planes';
 import { refineClasses } from './refineClasses';
-import { roughness } from './texture';
-
-const SIZE = 320;
-const UNIT = 100;
-const MIDDLE = 160;
-const frameAt = (x: number) =>
-  uprightFrame([x, MIDDLE - 40], UNIT, { chin: [0, 0.75], top: [0, -0.55], oval: headOval(0.55, 0.75) });
-
-type Class = 'skin' | 'hair' | 'clothes' | 'background';
-const COLOURS: Readonly<Record<Class, readonly [number, number, number]>> = {
-  skin: [0.55, 0.33, 0.24],
-  hair: [0.1, 0.06, 0.04],
-  clothes: [0.1, 0.16, 0.4],
-  background: [0.45, 0.46, 0.42],
-};
-
-/**
- * A drawn head: a face, hair about it that ends in single strands, a shirt, a wall; true coverage of the hair
- * with it.
- */
-function drawnHead(size: number) {
-  const data = new Float32Array(size * size * 3);
-  const hair = new Float32Array(size * size);
-  const truth: Class[] = [];
-  const scale = SIZE / size;
-  for (let i = 0; i < size * size; i++) {
-    const x = ((i % size) + 0.5) * scale - MIDDLE;
-    const y = (Math.floor(i / size) + 0.5) * scale - (MIDDLE - 40);
-    const face = Math.hypot(x / 50, (y - 10) / 65);
-    const head = Math.hypot(x / 95, (y + 5) / 100);
-    // Strands run outward beyond the cap, two pixels wide, every eight pixels.
-    const strand =
-      Math.max(0, 1 - Math.abs(((((Math.atan2(y, x) * 95) % 8) + 8) % 8) - 4) / 2) * Number(head < 1.25);
-    const grown = head < 1 ? 1 : strand;
-    const cover = y > 60 || face < 1 ? 0 : grown;
-    const behind: Class = y > 90 ? 'clothes' : 'background';
-    const ground: Class = face < 1 || (Math.abs(x) < 22 && y > 40 && y < 95) ? 'skin' : behind;
-    const noise = 1 + 0.06 * ((((i * 7919) % 101) - 50) / 50);
-    const rough = cover > 0 ? 1 + 0.5 * Math.sin(i * 1.7) : 1;
-    hair[i] = cover;
-    truth.push(cover > 0.5 ? 'hair' : ground);
-    for (let channel = 0; channel < 3; channel++)
-      data[3 * i + channel] =
-        noise * (cover * rough * COLOURS.hair[channel]! + (1 - cover) * COLOURS[ground][channel]!);
-  }
-  return {
-    source: { space: 'srgbLinear', width: size, height: size, data } satisfies LinearRaster,
-    hair,
-    truth,
-  };
-}
-
-function gridOf(size: number, source: LinearRaster, others: readonly FaceFrame[] = []): HeadGrid {
-  const region: Region = { x: 0, y: 0, width: SIZE, height: SIZE, outWidth: size, outHeight: size };
-  return {
-    region,
-    frame: frameAt(MIDDLE),
-    source,
-    oklab: oklabOf(source),
-    rough: roughness(source, 2),
-    // A silhouette that knows about where the person is, and no more.
-    person: ([x, y]) =>
-      y > MIDDLE + 50 || Math.hypot((x - MIDDLE) / 100, (y - MIDDLE + 45) / 105) < 1 ? 0.9 : 0.02,
-    others,
-    parsed: { shares: roughlyParsed(size), trust: new Float32Array(size * size).fill(1) },
-  };
-}
-
-/** What a parser might say of the drawn head: right, but for a blur of a third of the face. */
-function roughlyParsed(size: number): HeadClasses {
-  const { truth } = drawnHead(size);
-  const radius = Math.round((0.08 * UNIT * size) / SIZE);
-  return ofEachClass((name) =>
-    boxMeansTwice(
-      Float32Array.from(truth, (is) => Number(is === name)),
-      { channels: 1, width: size, height: size, radius },
-    ),
-  );
-}
 
 describe('distances to a head', () => {
   const frame = frameAt(MIDDLE);
@@ -161,75 +87,6 @@ describe('a drawn head', () => {
       if (classes[name][i]! > 0.5) right++;
     });
     expect(right / middle.truth.length).toBeGreaterThan(0.93);
-  });
-
-  it('wears a white shirt in its collar, though the parser calls that skin', () => {
-    const shirted = (size: number) => {
-      const { source, truth } = drawnHead(size);
-      const shares = roughlyParsed(size);
-      const inside = [...truth.keys()].filter(
-        (i) => truth[i] === 'clothes' && Math.abs(((i % size) + 0.5) / size - 0.5) < 0.12,
-      );
-      for (const i of inside) {
-        source.data.fill(0.7, 3 * i, 3 * i + 3);
-        for (const name of HEAD_CLASSES) shares[name][i] = Number(name === 'skin');
-      }
-      const parsed = { shares, trust: new Float32Array(size * size).fill(1) };
-      return { grid: { ...gridOf(size, source), parsed }, inside };
-    };
-    const { grid, inside } = shirted(SIZE / 2);
-    const shares = divideHead(grid, shirted(SIZE / 4).grid);
-    const cloth = inside.filter((i) => shares.clothes[i]! > 0.5).length / inside.length;
-    expect(cloth).toBeGreaterThan(0.9);
-  });
-
-  it('ends where the silhouette does, though the parser sees hair on a wall of its colour right behind', () => {
-    const [left, right] = [MIDDLE + 100 + 0.16 * UNIT, MIDDLE + 100 + 0.3 * UNIT];
-    const onWall = (i: number, size: number) => {
-      const [x, y] = [((i % size) * SIZE) / size, (Math.floor(i / size) * SIZE) / size];
-      return x > left && x < right && Math.abs(y - MIDDLE + 45) < 30;
-    };
-    const walled = (size: number, silhouette: boolean) => {
-      const { source } = drawnHead(size);
-      const { oklab: _, ...grid } = gridOf(size, source);
-      for (let i = 0; i < size * size; i++) {
-        if (!onWall(i, size)) continue;
-        source.data.set(COLOURS.hair, 3 * i);
-        for (const name of HEAD_CLASSES) grid.parsed.shares[name][i] = Number(name === 'hair');
-      }
-      return { ...grid, oklab: oklabOf(source), ...(silhouette ? {} : { person: () => 0.02 }) };
-    };
-    const hairOnWall = (silhouette: boolean) => {
-      const { hair } = divideHead(walled(SIZE / 2, silhouette), walled(SIZE / 4, silhouette));
-      const there = hair.filter((_, i) => onWall(i, SIZE / 2));
-      return there.reduce((sum, share) => sum + share, 0) / there.length;
-    };
-    expect(hairOnWall(true)).toBeLessThan(0.4);
-    // A silhouette that shows nobody at all says nothing.
-    expect(hairOnWall(false)).toBeGreaterThan(0.9);
-  });
-
-  it('is dressed deep within the silhouette, where the parser sees a wall', () => {
-    const onShirt = (i: number, size: number) =>
-      Math.abs((i % size) / size - 0.5) < 0.2 && i > 0.85 * size * size;
-    const seen = (size: number, silhouette: number) => {
-      const { source } = drawnHead(size);
-      const grid = gridOf(size, source);
-      for (let i = 0; i < size * size; i++) {
-        if (!onShirt(i, size)) continue;
-        source.data.set([0.5, 0.1, 0.5], 3 * i);
-        for (const name of HEAD_CLASSES)
-          grid.parsed.shares[name][i] = { background: 0.6, clothes: 0.4 }[name as string] ?? 0;
-      }
-      const person: HeadGrid['person'] = ([, y]) => (y > MIDDLE + 50 ? silhouette : 0.9);
-      return { ...grid, oklab: oklabOf(source), person };
-    };
-    const dressed = (silhouette: number) => {
-      const { clothes } = divideHead(seen(SIZE / 2, silhouette), seen(SIZE / 4, silhouette));
-      const there = clothes.filter((_, i) => onShirt(i, SIZE / 2));
-      return there.reduce((sum, share) => sum + share, 0) / there.length;
-    };
-    expect(dressed(0.9) - dressed(0.3)).toBeGreaterThan(0.3);
   });
 
   it('has strands told from the wall by their own colour', () => {

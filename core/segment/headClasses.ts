@@ -9,6 +9,7 @@ import { imageToFace } from './faceFrame';
 import { HEAD_CLASSES, isAbsent, ofEachClass, shareOut } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import { isAnywhere, mapPlane } from '../raster/mapPlane';
+import { maskGrow } from '../raster/maskGrow';
 import { pixelCentre } from '../raster/raster';
 import { resizePlane } from './planes';
 import type { HeadGrid } from './headGrid';
@@ -31,12 +32,18 @@ import {
   LEAST_SURE,
   LEAST_TOLD,
   OF_BODY,
+  SEEN_FROM,
   SILHOUETTE_DEPTH,
   SILHOUETTE_FROM,
   SILHOUETTE_FULL,
   SILHOUETTE_INSIDE,
   SILHOUETTE_REACH,
   SUREST,
+  UNSEEN_BELOW,
+  UNSEEN_FROM,
+  UNSEEN_LEFT,
+  UNSEEN_REACH,
+  UNSEEN_TO,
 } from './headParameters';
 
 /** What a class looks like in this photo. */
@@ -112,10 +119,32 @@ function classPriors(grid: HeadGrid): HeadClasses {
       clothes[i]! += body * OF_BODY.clothes;
     }
   shareOut(priors);
+  heedParser(grid, priors);
   heedSilhouette(grid, priors);
   heedChroma(grid, priors);
   shareOut(priors);
   return priors;
+}
+
+/**
+ * From the ears down hair is where the parser sees some of it near by: collars, shade and dark ground beside a neck only
+ * look like it.
+ */
+function heedParser({ region, frame, parsed }: HeadGrid, { hair }: Pick<HeadClasses, 'hair'>): void {
+  const { outWidth: width, outHeight: height } = region;
+  const near = maskGrow(
+    parsed.shares.hair,
+    width,
+    height,
+    (UNSEEN_REACH * frame.unit * width) / region.width,
+  );
+  for (let row = 0, i = 0; row < height; row++)
+    for (let column = 0; column < width; column++, i++) {
+      const [, v] = imageToFace(frame, pixelCentre(region, column, row));
+      const below = smoothstep((v - UNSEEN_FROM) / (UNSEEN_TO - UNSEEN_FROM));
+      const unseen = 1 - smoothstep((near[i]! - UNSEEN_BELOW) / (SEEN_FROM - UNSEEN_BELOW));
+      hair[i]! *= 1 - below * parsed.trust[i]! * (1 - UNSEEN_LEFT) * unseen;
+    }
 }
 
 /**

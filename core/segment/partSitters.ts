@@ -1,6 +1,6 @@
 import { clampUnit } from '../math/clamp';
 import { mapPlane } from '../raster/mapPlane';
-import { pixelAt, pixelCentre } from '../raster/raster';
+import { columnsIn, rowIn } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { HEAD_CLASSES } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
@@ -35,18 +35,23 @@ export function partSitters(heads: readonly DividedHead[]): void {
   }));
   for (const [n, { region, classes, told }] of heads.entries()) {
     const { claim, weight, others } = views[n]!;
-    const rivals = views.toSpliced(n, 1);
-    for (let row = 0, i = 0; row < region.outHeight; row++)
+    const rivals = views
+      .toSpliced(n, 1)
+      .map((view) => ({ ...view, columns: columnsIn(view.region, region) }));
+    for (let row = 0, i = 0; row < region.outHeight; row++) {
+      const beside = rivals
+        .map((rival) => ({ ...rival, from: rowIn(rival.region, region, row) }))
+        .filter(({ from }) => from >= 0);
       for (let column = 0; column < region.outWidth; column++, i++) {
         const own = Math.max(LEAST_CLAIM, claim[i]!);
-        const point = pixelCentre(region, column, row);
         let sum = own;
         let weights = weight[i]!;
         let passedOn = 0;
         let isSeen = false;
-        for (const rival of rivals) {
-          const at = pixelAt(rival.region, point);
-          if (at === undefined) continue;
+        for (const rival of beside) {
+          const across = rival.columns[column]!;
+          if (across < 0) continue;
+          const at = rival.from + across;
           isSeen = true;
           sum += rival.claim[at]!;
           weights += rival.weight[at]!;
@@ -66,6 +71,7 @@ export function partSitters(heads: readonly DividedHead[]): void {
         for (const name of OWN) classes[name][i] = (from[name][i]! * kept) / sumOfOwn;
         classes.others[i] = Math.max(0, others[i]! + claim[i]! - kept);
       }
+    }
   }
 }
 
