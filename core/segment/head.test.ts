@@ -1,13 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import {
-  MIDDLE,
-  SIZE,
-  UNIT,
-  drawnHead,
-  frameAt,
-  gridOf,
-  roughlyParsed,
-} from '../../tests/fixtures/drawnHead';
+import { MIDDLE, SIZE, UNIT, drawnHead, frameAt, gridOf } from '../../tests/fixtures/drawnHead';
 import { HEAD_CLASSES, ofEachClass, shareOut } from './classShares';
 import type { HeadClasses } from './classShares';
 import { divideHead } from './headClasses';
