@@ -227,5 +227,5 @@ export const LEAST_CONTRAST = 0.004;
 export const VIEWS_MEETING = 0.12;
 /** Side of the squares at which the sitters' nearness is worked out there, pixels. [numerical] */
 export const NEARNESS_CELL = 4;
-/** Share below which a sitter's view of a place is not asked. [numerical] */
-export const LEAST_NEARNESS = 1e-4;
+/** Share below which a sitter's view of a place is not asked: half a code of coverage. [numerical] */
+export const LEAST_NEARNESS = 1 / 510;

@@ -38,29 +38,18 @@ export function partSitters(heads: readonly DividedHead[]): void {
     const rivals = views
       .toSpliced(n, 1)
       .map((view) => ({ ...view, columns: columnsIn(view.region, region) }));
+    const claimed = rivalClaims(region.outWidth);
     for (let row = 0, i = 0; row < region.outHeight; row++) {
-      const beside = rivals
-        .map((rival) => ({ ...rival, from: rowIn(rival.region, region, row) }))
-        .filter(({ from }) => from >= 0);
+      clear(claimed);
+      for (const rival of rivals) addRival(rival, rowIn(rival.region, region, row), claimed);
       for (let column = 0; column < region.outWidth; column++, i++) {
+        if (claimed.seen[column] === 0) continue;
         const own = Math.max(LEAST_CLAIM, claim[i]!);
-        let sum = own;
-        let weights = weight[i]!;
-        let passedOn = 0;
-        let isSeen = false;
-        for (const rival of beside) {
-          const across = rival.columns[column]!;
-          if (across < 0) continue;
-          const at = rival.from + across;
-          isSeen = true;
-          sum += rival.claim[at]!;
-          weights += rival.weight[at]!;
-          passedOn = Math.max(passedOn, rival.others[at]!);
-        }
-        const part = weight[i]! / weights;
+        const sum = own + claimed.sum[column]!;
+        const part = weight[i]! / (weight[i]! + claimed.weights[column]!);
         // What only nearness gives to others, who look at it and claim none of it, is passed on as well.
-        const untold = isSeen ? others[i]! - told.others[i]! - told.background[i]! : 0;
-        const unclaimed = Math.min(others[i]!, Math.max(passedOn, untold), 1 - sum);
+        const untold = others[i]! - told.others[i]! - told.background[i]!;
+        const unclaimed = Math.min(others[i]!, Math.max(claimed.passedOn[column]!, untold), 1 - sum);
         const kept = sum > 1 ? Math.min(own, part) : own + part * Math.max(0, unclaimed);
         if (kept === own) continue;
         // What hardly shows in the classes is divided as the parser divides it.
@@ -72,6 +61,53 @@ export function partSitters(heads: readonly DividedHead[]): void {
         classes.others[i] = Math.max(0, others[i]! + claim[i]! - kept);
       }
     }
+  }
+}
+
+/** What all rivals say of the places of a row. */
+interface RivalClaims {
+  readonly sum: Float64Array;
+  readonly weights: Float64Array;
+  /** the most that one of them takes for another's */
+  readonly passedOn: Float64Array;
+  /** whether one of them looks at it */
+  readonly seen: Uint8Array;
+}
+
+function rivalClaims(columns: number): RivalClaims {
+  const plane = () => new Float64Array(columns);
+  return { sum: plane(), weights: plane(), passedOn: plane(), seen: new Uint8Array(columns) };
+}
+
+function clear({ sum, weights, passedOn, seen }: RivalClaims): void {
+  for (const plane of [sum, weights, passedOn, seen]) plane.fill(0);
+}
+
+/** Adds one rival: a loop for each, as one over all of them at every place takes many times as long. */
+function addRival(
+  {
+    claim,
+    weight,
+    others,
+    columns,
+  }: {
+    readonly claim: Float32Array;
+    readonly weight: Float32Array;
+    readonly others: Float32Array;
+    /** in which of its columns each place lies, below 0 beyond them */
+    readonly columns: Int32Array;
+  },
+  from: number,
+  { sum, weights, passedOn, seen }: RivalClaims,
+): void {
+  if (from < 0) return;
+  for (let column = 0; column < columns.length; column++) {
+    if (columns[column]! < 0) continue;
+    const at = from + columns[column]!;
+    seen[column] = 1;
+    sum[column]! += claim[at]!;
+    weights[column]! += weight[at]!;
+    passedOn[column] = Math.max(passedOn[column]!, others[at]!);
   }
 }
 

@@ -25,6 +25,23 @@ describe('planes', () => {
     for (const column of [4, 31, 70])
       expect(large[20 * 2 * WIDTH + column]).toBeCloseTo((column + 0.5) / 2, 4);
   });
+
+  it('are in a window what they are as a whole, to the bit', () => {
+    const wavy = plane((x, y) => Math.sin(3 * x) + Math.cos(2 * y * x));
+    const sizes = { width: WIDTH, height: HEIGHT, newWidth: 93, newHeight: 71 };
+    const whole = resizePlane(wavy, sizes);
+    for (const [left, top, width, height] of [
+      [0, 0, 93, 71],
+      [12, 5, 30, 40],
+      [90, 70, 3, 1],
+    ] as const) {
+      const rows = Array.from({ length: height }, (_, row) =>
+        whole.subarray((top + row) * 93 + left, (top + row) * 93 + left + width),
+      );
+      const window = resizePlane(wavy, sizes, { left, top, width, height });
+      expect([...window]).toEqual(rows.flatMap((row) => [...row]));
+    }
+  });
 });
 
 describe('local colours', () => {

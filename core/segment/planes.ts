@@ -31,7 +31,18 @@ export function shrinkPlane(
   return out;
 }
 
-/** A plane at another size, bilinear between pixel centres. */
+/** A rectangle of a plane, pixels of it. */
+export interface PlaneWindow {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/**
+ * A plane at another size, bilinear between pixel centres.
+ * @param window of the new plane: only that is made; all of it by default
+ */
 export function resizePlane(
   plane: Float32Array,
   {
@@ -45,19 +56,20 @@ export function resizePlane(
     readonly newWidth: number;
     readonly newHeight: number;
   },
+  window: PlaneWindow = { left: 0, top: 0, width: newWidth, height: newHeight },
 ): Float32Array {
-  const out = new Float32Array(newWidth * newHeight);
-  const lefts = new Int32Array(newWidth);
-  const shares = new Float64Array(newWidth);
-  for (let column = 0; column < newWidth; column++) {
-    const x = clamp(((column + 0.5) * width) / newWidth - 0.5, 0, width - 1);
+  const out = new Float32Array(window.width * window.height);
+  const lefts = new Int32Array(window.width);
+  const shares = new Float64Array(window.width);
+  for (let column = 0; column < window.width; column++) {
+    const x = clamp(((window.left + column + 0.5) * width) / newWidth - 0.5, 0, width - 1);
     lefts[column] = Math.floor(x);
     shares[column] = x - lefts[column]!;
   }
   // Between two rows first, which all of a row's pixels share; one more column stands for what is beyond the last.
   const line = new Float64Array(width + 1);
-  for (let row = 0, i = 0; row < newHeight; row++) {
-    const y = clamp(((row + 0.5) * height) / newHeight - 0.5, 0, height - 1);
+  for (let row = 0, i = 0; row < window.height; row++) {
+    const y = clamp(((window.top + row + 0.5) * height) / newHeight - 0.5, 0, height - 1);
     const top = Math.floor(y);
     const down = y - top;
     const upper = top * width;
@@ -65,7 +77,7 @@ export function resizePlane(
     for (let column = 0; column < width; column++)
       line[column] = (1 - down) * plane[upper + column]! + down * plane[lower + column]!;
     line[width] = line[width - 1]!;
-    for (let column = 0; column < newWidth; column++, i++) {
+    for (let column = 0; column < window.width; column++, i++) {
       const left = lefts[column]!;
       out[i] = line[left]! + shares[column]! * (line[left + 1]! - line[left]!);
     }
