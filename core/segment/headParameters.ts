@@ -106,8 +106,8 @@ export const SURELY_PRESENT = 0.6;
 /**
  * Below the ears there is hardly any hair farther than this, face widths, from where the parser sees some. [measured] on
  * heads of even number and seven portraits, of true hair 0.0 to 0.3 % lies where it sees less than 0.1 within this reach
- * (of one head, whose hair it hardly knows, 1.1 %, of dark hair before black 3.5 %), and on four photographs nine tenths
- * of collars, ground and shade that were dyed with the hair
+ * (of one head, whose hair it hardly knows, 1.1 %, of dark hair before black 3.5 %), and on three photographs nine tenths
+ * of the collars, ground and shade that were dyed with the hair where it sees less than 0.13
  */
 export const UNSEEN_REACH = 0.1;
 /** Shares seen within that reach below which there is hardly any hair, and from which on none is taken. [measured] there */
