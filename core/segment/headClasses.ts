@@ -40,6 +40,7 @@ import {
   SILHOUETTE_REACH,
   SUREST,
   UNSEEN_BELOW,
+  UNSEEN_CHIN,
   UNSEEN_FROM,
   UNSEEN_LEFT,
   UNSEEN_REACH,
@@ -69,6 +70,7 @@ export function divideHead(grid: HeadGrid, small: HeadGrid): HeadClasses {
     const classes = posterior(small, smallPriors, models, smallGuide);
     models = learn(small, classes, CLASS_SURE);
   }
+  heedParser(small, smallPriors);
   return posterior(grid, enlarge(smallPriors, small, grid), models, guideOf(grid));
 }
 
@@ -119,7 +121,6 @@ function classPriors(grid: HeadGrid): HeadClasses {
       clothes[i]! += body * OF_BODY.clothes;
     }
   shareOut(priors);
-  heedParser(grid, priors);
   heedSilhouette(grid, priors);
   heedChroma(grid, priors);
   shareOut(priors);
@@ -127,8 +128,9 @@ function classPriors(grid: HeadGrid): HeadClasses {
 }
 
 /**
- * From the ears down hair is where the parser sees some of it near by: collars, shade and dark ground beside a neck only
- * look like it.
+ * Beside a neck hair is where the parser sees some of it near by: collars, shade and dark ground only look like it. What
+ * classes look like was learnt before: without the shade in their hair, photos of one sitter in other lights learnt
+ * otherwise than before which of a shirt and skin is which.
  */
 function heedParser({ region, frame, parsed }: HeadGrid, { hair }: Pick<HeadClasses, 'hair'>): void {
   const { outWidth: width, outHeight: height } = region;
@@ -141,9 +143,11 @@ function heedParser({ region, frame, parsed }: HeadGrid, { hair }: Pick<HeadClas
   for (let row = 0, i = 0; row < height; row++)
     for (let column = 0; column < width; column++, i++) {
       const [, v] = imageToFace(frame, pixelCentre(region, column, row));
-      const below = smoothstep((v - UNSEEN_FROM) / (UNSEEN_TO - UNSEEN_FROM));
+      const beside =
+        smoothstep((v - UNSEEN_FROM) / (UNSEEN_TO - UNSEEN_FROM)) *
+        (1 - smoothstep((v - frame.chin[1]) / UNSEEN_CHIN));
       const unseen = 1 - smoothstep((near[i]! - UNSEEN_BELOW) / (SEEN_FROM - UNSEEN_BELOW));
-      hair[i]! *= 1 - below * parsed.trust[i]! * (1 - UNSEEN_LEFT) * unseen;
+      hair[i]! *= 1 - beside * parsed.trust[i]! * (1 - UNSEEN_LEFT) * unseen;
     }
 }
 
