@@ -59,6 +59,35 @@ describe('two who touch', () => {
     expect(left.classes.hair[3]).toBe(0);
   });
 
+  it('share what each takes for the other’s where the parser does so too', () => {
+    const left = sitterFrom(0, 'hair', () => 0.2);
+    const right = sitterFrom(0, 'clothes', () => 0.2);
+    for (const { told } of [left, right]) told.others.fill(0.8);
+    partSitters([left, right]);
+    expect(left.classes.hair[3]! + right.classes.clothes[3]!).toBeCloseTo(1);
+  });
+
+  it('are parted row by row, each for itself', () => {
+    const rows = (own: 'hair' | 'clothes', sure: readonly number[]) => {
+      const row = sure.map((share) => sitterFrom(0, own, () => share));
+      const joined = (of: (n: number, name: (typeof HEAD_CLASSES)[number]) => Float32Array) =>
+        ofEachClass((name) => Float32Array.from(sure.flatMap((_, n) => [...of(n, name)])));
+      return {
+        region: { ...row[0]!.region, height: sure.length, outHeight: sure.length },
+        classes: joined((n, name) => row[n]!.classes[name]),
+        told: joined((n, name) => row[n]!.told[name]),
+      };
+    };
+    const both = [rows('hair', [0.9, 0.3, 0.9]), rows('clothes', [0.6, 0.1, 0.6])] as const;
+    const alone = [rows('hair', [0.9]), rows('clothes', [0.6])] as const;
+    partSitters(both);
+    partSitters(alone);
+    for (const row of [0, 2]) {
+      expect(both[0].classes.hair[10 * row + 3]).toBe(alone[0].classes.hair[3]);
+      expect(both[1].classes.clothes[10 * row + 3]).toBe(alone[1].classes.clothes[3]);
+    }
+  });
+
   it('get what only nearness gave to another, who looks at it and sees nobody', () => {
     const left = sitterFrom(0, 'clothes', () => 0.1);
     left.told.skin.fill(0);

@@ -113,6 +113,20 @@ describe('the light of a picture', () => {
     expect(findLight(both, DIAGONAL)).toMatchObject([{ is: 'light', sure: 'unsure', asks: 'hardly-told' }]);
   });
 
+  it('is believed by less of each the more people tell of it', () => {
+    const lit = pictureSeen(under(lightOfCones(1.05, 0.85)));
+    const of = (people: number) =>
+      findLight({ ...lit, sitters: new Array<SitterLight>(people).fill(lit.sitters[0]!) }, DIAGONAL);
+    expect(of(1)).toMatchObject([{ is: 'light', asks: 'hardly-told' }]);
+    expect(of(3)).toMatchObject([{ is: 'light', sure: 'sure', asks: undefined }]);
+  });
+
+  it('is sure though the red of lids lies in the whites of eyes', () => {
+    const lids: Seen = (colour) => (colour[0] === 0.55 ? [0.55, 0.26, 0.17] : colour);
+    const found = find((...seen) => under(lightOfCones(1.2, 0.6))(lids(...seen), 0, 0));
+    expect(found).toMatchObject([{ is: 'light', sure: 'sure', asks: undefined }]);
+  });
+
   it.each([
     ['warm', lightOfCones(1.18, 0.55)],
     ['cool', lightOfCones(0.93, 1.4)],
