@@ -208,12 +208,20 @@ describe('the picture that follows the document', () => {
 
   it('measures once it is at rest, and not the same thing twice', async () => {
     vi.useFakeTimers();
-    const { survey, wish } = frames({ areaId: 'skin' });
-    await vi.advanceTimersByTimeAsync(500);
-    expect(survey.value).toBeDefined();
+    const { survey, measuring, wish } = frames({ areaId: 'skin' });
+    await vi.advanceTimersByTimeAsync(50);
+    expect([survey.value, measuring.value]).toEqual([undefined, true]);
+    await vi.advanceTimersByTimeAsync(450);
+    expect(survey.value).toEqual({ readings: [], areas: {} });
+    expect(measuring.value).toBe(false);
     wish({ region: { ...SMALL, x: 9 } });
     await vi.advanceTimersByTimeAsync(500);
     expect(asked.filter((entry) => entry === 'survey')).toHaveLength(1);
+    wish({ photo: { ...photo, plan: [step('light', {})] } });
+    await vi.advanceTimersByTimeAsync(50);
+    expect(measuring.value).toBe(true);
+    await vi.advanceTimersByTimeAsync(450);
+    expect(measuring.value).toBe(false);
     vi.useRealTimers();
   });
 

@@ -68,7 +68,7 @@ export function useFrames(wishes: () => FrameWishes) {
   const busy = ref(false);
   const slow = ref(false);
   let wanted = 0;
-  const { survey, surveySoon, forget } = useSurvey(() => wanted);
+  const { survey, measuring, surveySoon, forget } = useSurvey(() => wanted);
   /** nothing is asked for any more: what is shown is what was wished */
   const resting = ref(true);
 
@@ -218,6 +218,7 @@ export function useFrames(wishes: () => FrameWishes) {
     clippedShares,
     changeSums,
     survey,
+    measuring,
     busy,
     slow,
     resting,

@@ -34,6 +34,8 @@ export const useBench = defineStore('bench', () => {
   const placing = ref<Rung>();
   /** the table of readings is open; kept for the next time */
   const showingReadings = useLocalStorage('even-blush-readings', false);
+  /** numbers are shown that were measured before the last change: new ones are on their way */
+  const measuring = ref(false);
   const readingSize = ref(31);
   /** side of the patch from which a colour is picked, pixels of the photo */
   const pickSize = ref(11);
@@ -125,6 +127,7 @@ export const useBench = defineStore('bench', () => {
     placeId,
     placing,
     showingReadings,
+    measuring,
     readingSize,
     pickSize,
     findsOnOpen,

@@ -128,9 +128,8 @@ function classPriors(grid: HeadGrid): HeadClasses {
 }
 
 /**
- * Beside a neck hair is where the parser sees some of it near by: collars, shade and dark ground only look like it. What
- * classes look like was learnt before: without the shade in their hair, photos of one sitter in other lights learnt
- * otherwise than before which of a shirt and skin is which.
+ * Beside a neck hair is where the parser sees some of it near by: collars, shade and dark ground only look like it. It
+ * is taken only once classes have learnt their colours: taken before, a shirt in warm light was learnt as skin.
  */
 function heedParser({ region, frame, parsed }: HeadGrid, { hair }: Pick<HeadClasses, 'hair'>): void {
   const { outWidth: width, outHeight: height } = region;

@@ -64,19 +64,24 @@ const showsHistogram = useLocalStorage('even-blush-histogram', false);
       </button>
     </div>
     <p v-if="!survey" class="ladder-wait rounded bg-raised p-3 text-[13px] text-quiet">Measuring …</p>
-    <LazyPartHistogram v-else-if="showsHistogram" :histogram="survey.histogram" :families="survey.families" />
-    <ToneLadder
-      v-else
-      :ladder="survey.ladder"
-      :part="part"
-      :quantity="quantity"
-      :corridor="corridor"
-      :targets="targets?.[quantity]"
-      :evenness="evennessOf(quantity)"
-      :changed="photo.plan.some(({ on }) => on)"
-      @target="(rung, value) => setTarget(quantity, rung, value)"
-      @evenness="setEvenness(quantity, $event)"
-    />
+    <div v-else class="relative" :aria-busy="bench.measuring">
+      <div class="numbers" :class="{ 'of-before': bench.measuring }">
+        <LazyPartHistogram v-if="showsHistogram" :histogram="survey.histogram" :families="survey.families" />
+        <ToneLadder
+          v-else
+          :ladder="survey.ladder"
+          :part="part"
+          :quantity="quantity"
+          :corridor="corridor"
+          :targets="targets?.[quantity]"
+          :evenness="evennessOf(quantity)"
+          :changed="photo.plan.some(({ on }) => on)"
+          @target="(rung, value) => setTarget(quantity, rung, value)"
+          @evenness="setEvenness(quantity, $event)"
+        />
+      </div>
+      <p v-if="bench.measuring" class="measuring" aria-hidden="true">Measuring …</p>
+    </div>
     <template v-if="bench.showingReadings && area">
       <CorridorFields
         v-if="isSkin(area.part) && quantity === 'hue'"
@@ -97,6 +102,31 @@ const showsHistogram = useLocalStorage('even-blush-histogram', false);
 </template>
 
 <style scoped>
+/* What is measured at once does not flicker. */
+.numbers {
+  transition: opacity 0.1s;
+}
+.of-before {
+  opacity: 0.45;
+  transition-delay: 0.5s;
+}
+.measuring {
+  position: absolute;
+  inset-inline-end: 0.5rem;
+  top: 0.25rem;
+  padding-inline: 0.375rem;
+  border-radius: 0.25rem;
+  background: var(--color-raised);
+  font-size: 12px;
+  pointer-events: none;
+  animation: measuring 0.6s;
+}
+@keyframes measuring {
+  0%,
+  90% {
+    opacity: 0;
+  }
+}
 .ladder-wait {
   height: calc(clamp(7.5rem, 19vh, 20rem) + 22px);
 }

@@ -46,19 +46,33 @@ const look = computed(() => {
     ? undefined
     : lookOf(seeing.overlay);
 });
-const { base, after, before, overlay, map, clippedShares, changeSums, survey, busy, slow, resting, restart } =
-  useFrames(() => ({
-    photo: props.ready ? framed.value : undefined,
-    region: region.value,
-    before: showsBefore.value,
-    beforeStepId: seeing.beforeStepId,
-    areaId: area.value?.id,
-    shownId: shownId.value,
-    look: look.value,
-    map: seeing.holdingBefore ? undefined : seeing.map,
-    drawing: sitting.inGesture && bench.editing,
-  }));
+const {
+  base,
+  after,
+  before,
+  overlay,
+  map,
+  clippedShares,
+  changeSums,
+  survey,
+  measuring,
+  busy,
+  slow,
+  resting,
+  restart,
+} = useFrames(() => ({
+  photo: props.ready ? framed.value : undefined,
+  region: region.value,
+  before: showsBefore.value,
+  beforeStepId: seeing.beforeStepId,
+  areaId: area.value?.id,
+  shownId: shownId.value,
+  look: look.value,
+  map: seeing.holdingBefore ? undefined : seeing.map,
+  drawing: sitting.inGesture && bench.editing,
+}));
 watch(survey, (now) => emit('survey', now));
+watch(measuring, (now) => (bench.measuring = now));
 const standIn = useStandIn(() => props.photo, base);
 const { seen: seenPeople, forgetSeen } = useFind();
 /** While people are looked for, what is known of them takes the place of the extent. */
