@@ -102,12 +102,12 @@ const showsHistogram = useLocalStorage('even-blush-histogram', false);
 </template>
 
 <style scoped>
-/* What is measured at once does not flicker. */
-.numbers {
+/* What is measured at once does not flicker; words and figures stay readable. */
+.numbers :deep(:is(canvas, path, circle)) {
   transition: opacity 0.1s;
 }
-.of-before {
-  opacity: 0.45;
+.of-before :deep(:is(canvas, path, circle)) {
+  opacity: 0.3;
   transition-delay: 0.5s;
 }
 .measuring {
