@@ -15,7 +15,7 @@ import type { Row } from './report';
 /** Many small made-up heads with masks, where they stand beside the project. */
 export const HEADS = fileURLToPath(new URL('../../shared/heads/', import.meta.url));
 /** Belong to no part and count neither way. */
-const FREE = ['lashes', 'mouth_inner', 'pupil'];
+export const FREE = ['lashes', 'mouth_inner', 'pupil'];
 /** Coverage below which a class counts as not shown, pixels. */
 const LEAST_SHOWN = 8;
 
@@ -135,7 +135,7 @@ export function coverageOf(
 }
 
 /** Soft IoU; undefined where the truth hardly shows. */
-function overlap(found: Uint8Array, truth: Uint8Array, free: Uint8Array): number | undefined {
+export function overlap(found: Uint8Array, truth: Uint8Array, free: Uint8Array): number | undefined {
   let both = 0;
   let either = 0;
   let shown = 0;

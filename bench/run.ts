@@ -17,6 +17,7 @@ import { renderSpeed } from './render';
 import { keepRatios, keptRatios, ratiosOf, worsened } from './ratios';
 import { report, say } from './report';
 import { dyedRims } from './rims';
+import { rowsAccuracy } from './rows';
 import { setAccuracy } from './set';
 import { shotAccuracy } from './shot';
 import { sliderSpeed } from './sliders';
@@ -43,6 +44,7 @@ report({
   'Whole commands': await commandSpeed(3),
   'Find on the made-up portraits': await findAccuracy(),
   'Find on small heads': await headsAccuracy(),
+  'Find on people in rows': await rowsAccuracy(),
   'Accuracy on the made-up portraits': await accuracy(),
   'Four presses: find, check, mend all': await mendedPictures(),
   'A set: evened, joined, carried': await setAccuracy(),

@@ -2,7 +2,19 @@ import { describe, expect, it } from 'vitest';
 import { HEAD_CLASSES, ofEachClass } from './classShares';
 import { partSitters } from './partSitters';
 
-/** A row of ten places from `x` on, all of one class as far as the sitter is sure, another's for the rest. */
+/** An upright face whose chin lies at this height. */
+const faceTo = (chin: number) => ({
+  unit: 10,
+  cos: 1,
+  sin: 0,
+  origin: [5, chin - 7] as const,
+  chin: [0, 0.7] as const,
+});
+
+/**
+ * A row of ten places from `x` on, all of one class as far as the sitter is sure, another's for the rest; far below the
+ * sitter's chin.
+ */
 function sitterFrom(x: number, own: 'hair' | 'clothes', sure: (at: number) => number) {
   const shares = Float32Array.from({ length: 10 }, (_, i) => sure(x + i));
   const classes = {
@@ -12,6 +24,7 @@ function sitterFrom(x: number, own: 'hair' | 'clothes', sure: (at: number) => nu
   };
   return {
     region: { x, y: 0, width: 10, height: 1, outWidth: 10, outHeight: 1 },
+    frame: faceTo(-50),
     classes,
     told: { ...ofEachClass(() => new Float32Array(10)), skin: new Float32Array(10).fill(0.1) },
   };
@@ -49,6 +62,24 @@ describe('two who touch', () => {
     expect(right.classes.clothes[3]).toBeLessThan(0.1);
   });
 
+  it('show a head before the body of another, who stands behind', () => {
+    const inFront = { ...sitterFrom(0, 'hair', () => 0.8), frame: faceTo(9) };
+    const behind = sitterFrom(0, 'clothes', () => 0.8);
+    partSitters([behind, inFront]);
+    expect(inFront.classes.hair[3]).toBeGreaterThan(0.79);
+    expect(behind.classes.clothes[3]).toBeLessThan(0.05);
+    expect(behind.classes.others[3]).toBeGreaterThan(0.95);
+  });
+
+  it('share what both have beside their heads as they do beside their bodies', () => {
+    const [left, right] = [sitterFrom(0, 'hair', () => 0.8), sitterFrom(0, 'hair', () => 0.6)];
+    partSitters([
+      { ...left, frame: faceTo(9) },
+      { ...right, frame: faceTo(12) },
+    ]);
+    expect(left.classes.hair[3]).toBeCloseTo(0.64 / (0.64 + 0.36));
+  });
+
   it('take what the parser sees of them where the colours left a place to nobody', () => {
     const left = sitterFrom(0, 'hair', () => 0);
     const right = sitterFrom(0, 'clothes', () => 0);
@@ -74,6 +105,7 @@ describe('two who touch', () => {
         ofEachClass((name) => Float32Array.from(sure.flatMap((_, n) => [...of(n, name)])));
       return {
         region: { ...row[0]!.region, height: sure.length, outHeight: sure.length },
+        frame: row[0]!.frame,
         classes: joined((n, name) => row[n]!.classes[name]),
         told: joined((n, name) => row[n]!.told[name]),
       };

@@ -1,13 +1,18 @@
 import { clampUnit } from '../math/clamp';
+import { smoothstep } from '../math/smoothstep';
 import { mapPlane } from '../raster/mapPlane';
-import { columnsIn, rowIn } from '../raster/raster';
+import { columnsIn, pixelCentre, rowIn } from '../raster/raster';
 import type { Region } from '../raster/raster';
 import { HEAD_CLASSES } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
+import { imageToFace } from './faceFrame';
+import type { FaceFrame } from './faceFrame';
+import { BODY_FROM, HEAD_FIRST } from './headParameters';
 
 /** A sitter's surroundings as they were divided, seen from that sitter alone. */
 export interface DividedHead {
   readonly region: Region;
+  readonly frame: Pick<FaceFrame, 'unit' | 'cos' | 'sin' | 'origin' | 'chin'>;
   readonly classes: HeadClasses;
   /** what the parser says, for places that colours left to nobody */
   readonly told: HeadClasses;
@@ -19,19 +24,17 @@ const OWN: readonly HeadClass[] = HEAD_CLASSES.filter((name) => name !== 'backgr
 
 /**
  * Parts sitters, of whom each was divided alone. What several claim goes to them by the squares of how sure colours
- * and parser are of each, so that no place belongs to more than one person; likewise what each takes for another's.
+ * and parser are of each, heads before bodies, so that no place belongs to more than one person; likewise what each
+ * takes for another's.
  * Changes their classes.
  */
 export function partSitters(heads: readonly DividedHead[]): void {
   if (heads.length < 2) return;
-  const views = heads.map(({ region, told, classes: { background, others } }) => ({
-    region,
-    claim: mapPlane(background, (share, i) => clampUnit(1 - share - others[i]!)),
-    weight: mapPlane(
-      background,
-      (share, i) => (claimOf(share + others[i]!) * claimOf(told.background[i]! + told.others[i]!)) ** 2,
-    ),
-    others: others.slice(),
+  const views = heads.map((head) => ({
+    region: head.region,
+    claim: mapPlane(head.classes.background, (share, i) => clampUnit(1 - share - head.classes.others[i]!)),
+    weight: weightsOf(head),
+    others: head.classes.others.slice(),
   }));
   for (const [n, { region, classes, told }] of heads.entries()) {
     const { claim, weight, others } = views[n]!;
@@ -62,6 +65,20 @@ export function partSitters(heads: readonly DividedHead[]): void {
       }
     }
   }
+}
+
+/**
+ * How much a sitter's word counts, place by place: the square of how sure colours and parser are of them. Who shows a
+ * face stands before those whose bodies are about it, so beside their own head their word counts for more.
+ */
+function weightsOf({ region, frame, classes, told }: DividedHead): Float32Array {
+  const { outWidth: width } = region;
+  return mapPlane(classes.background, (share, i) => {
+    const sure = claimOf(share + classes.others[i]!) * claimOf(told.background[i]! + told.others[i]!);
+    const [, v] = imageToFace(frame, pixelCentre(region, i % width, Math.floor(i / width)));
+    const ofBody = smoothstep((v - frame.chin[1]) / BODY_FROM);
+    return (sure * (1 + HEAD_FIRST * (1 - ofBody))) ** 2;
+  });
 }
 
 /** What all rivals say of the places of a row. */

@@ -90,7 +90,7 @@ export class LocalSitterMaker implements SitterMaker {
     shadeIsSkin([grid, small]);
     this.#head = { view, grid, small };
     this.onShare?.(SHARE_WHEN.gridded);
-    return { region: grid.region, classes: divideHead(grid, small), told: grid.parsed.shares };
+    return { region: grid.region, frame, classes: divideHead(grid, small), told: grid.parsed.shares };
   }
 
   /** @throws {RangeError} before it was divided */
