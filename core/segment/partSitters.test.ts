@@ -1,19 +1,27 @@
 import { describe, expect, it } from 'vitest';
 import { HEAD_CLASSES, ofEachClass } from './classShares';
+import type { FaceFrame } from './faceFrame';
+import { outlineOf } from './outline';
 import { partSitters } from './partSitters';
 
-/** An upright face whose chin lies at this height. */
-const faceTo = (chin: number) => ({
-  unit: 10,
-  cos: 1,
-  sin: 0,
-  origin: [5, chin - 7] as const,
-  chin: [0, 0.7] as const,
-});
+/** An upright round face whose chin lies at this height. */
+function faceTo(chin: number): FaceFrame {
+  const around = Array.from({ length: 24 }, (_, n) => (n * Math.PI) / 12);
+  return {
+    unit: 10,
+    tiltRadians: 0,
+    cos: 1,
+    sin: 0,
+    origin: [5, chin - 7],
+    chin: [0, 0.7],
+    top: [0, -0.7],
+    oval: outlineOf(around.map((angle) => [0.5 * Math.cos(angle), 0.7 * Math.sin(angle)])),
+  };
+}
 
 /**
- * A row of ten places from `x` on, all of one class as far as the sitter is sure, another's for the rest; far below the
- * sitter's chin.
+ * A row of ten places from `x` on, all of one class as far as the sitter is sure, another's for the rest; half a
+ * face's width below the sitter's chin.
  */
 function sitterFrom(x: number, own: 'hair' | 'clothes', sure: (at: number) => number) {
   const shares = Float32Array.from({ length: 10 }, (_, i) => sure(x + i));
@@ -24,7 +32,7 @@ function sitterFrom(x: number, own: 'hair' | 'clothes', sure: (at: number) => nu
   };
   return {
     region: { x, y: 0, width: 10, height: 1, outWidth: 10, outHeight: 1 },
-    frame: faceTo(-50),
+    frame: faceTo(-5),
     classes,
     told: { ...ofEachClass(() => new Float32Array(10)), skin: new Float32Array(10).fill(0.1) },
   };
@@ -69,6 +77,13 @@ describe('two who touch', () => {
     expect(inFront.classes.hair[3]).toBeGreaterThan(0.79);
     expect(behind.classes.clothes[3]).toBeLessThan(0.05);
     expect(behind.classes.others[3]).toBeGreaterThan(0.95);
+  });
+
+  it('share what lies far above the one in front, where hair may hang from the one behind', () => {
+    const inFront = { ...sitterFrom(0, 'hair', () => 0.8), frame: faceTo(24) };
+    const behind = sitterFrom(0, 'hair', () => 0.8);
+    partSitters([behind, inFront]);
+    expect(inFront.classes.hair[3]).toBeCloseTo(0.5);
   });
 
   it('share what both have beside their heads as they do beside their bodies', () => {

@@ -7,12 +7,13 @@ import { HEAD_CLASSES } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import { imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
-import { BODY_FROM, HEAD_FIRST } from './headParameters';
+import { BODY_FROM, HEAD_FAR, HEAD_FIRST, HEAD_NEAR } from './headParameters';
+import { headDistance } from './nearness';
 
 /** A sitter's surroundings as they were divided, seen from that sitter alone. */
 export interface DividedHead {
   readonly region: Region;
-  readonly frame: Pick<FaceFrame, 'unit' | 'cos' | 'sin' | 'origin' | 'chin'>;
+  readonly frame: FaceFrame;
   readonly classes: HeadClasses;
   /** what the parser says, for places that colours left to nobody */
   readonly told: HeadClasses;
@@ -69,15 +70,17 @@ export function partSitters(heads: readonly DividedHead[]): void {
 
 /**
  * How much a sitter's word counts, place by place: the square of how sure colours and parser are of them. Who shows a
- * face stands before those whose bodies are about it, so beside their own head their word counts for more.
+ * face stands before those whose bodies are about it, so near their own head their word counts for more.
  */
 function weightsOf({ region, frame, classes, told }: DividedHead): Float32Array {
   const { outWidth: width } = region;
   return mapPlane(classes.background, (share, i) => {
     const sure = claimOf(share + classes.others[i]!) * claimOf(told.background[i]! + told.others[i]!);
-    const [, v] = imageToFace(frame, pixelCentre(region, i % width, Math.floor(i / width)));
-    const ofBody = smoothstep((v - frame.chin[1]) / BODY_FROM);
-    return (sure * (1 + HEAD_FIRST * (1 - ofBody))) ** 2;
+    const point = pixelCentre(region, i % width, Math.floor(i / width));
+    const [, v] = imageToFace(frame, point);
+    const far = smoothstep((headDistance(frame, point) - HEAD_NEAR) / (HEAD_FAR - HEAD_NEAR));
+    const below = smoothstep((v - frame.chin[1]) / BODY_FROM);
+    return (sure * (1 + HEAD_FIRST * (1 - Math.max(far, below)))) ** 2;
   });
 }
 
