@@ -7,6 +7,7 @@ import { HEAD_CLASSES } from './classShares';
 import type { HeadClass, HeadClasses } from './classShares';
 import { imageToFace } from './faceFrame';
 import type { FaceFrame } from './faceFrame';
+import type { LandmarkPoint } from './faceLandmarks';
 import { BODY_FROM, HEAD_FAR, HEAD_FIRST, HEAD_NEAR } from './headParameters';
 import { headDistance } from './nearness';
 
@@ -76,12 +77,18 @@ function weightsOf({ region, frame, classes, told }: DividedHead): Float32Array 
   const { outWidth: width } = region;
   return mapPlane(classes.background, (share, i) => {
     const sure = claimOf(share + classes.others[i]!) * claimOf(told.background[i]! + told.others[i]!);
-    const point = pixelCentre(region, i % width, Math.floor(i / width));
-    const [, v] = imageToFace(frame, point);
-    const far = smoothstep((headDistance(frame, point) - HEAD_NEAR) / (HEAD_FAR - HEAD_NEAR));
-    const below = smoothstep((v - frame.chin[1]) / BODY_FROM);
-    return (sure * (1 + HEAD_FIRST * (1 - Math.max(far, below)))) ** 2;
+    const near = besideHead(frame, pixelCentre(region, i % width, Math.floor(i / width)));
+    return (sure * (1 + HEAD_FIRST * near)) ** 2;
   });
+}
+
+/** How far a place is beside a sitter's head, 0..1: below the chin it is beside the body. */
+function besideHead(frame: FaceFrame, point: LandmarkPoint): number {
+  const [, v] = imageToFace(frame, point);
+  const below = smoothstep((v - frame.chin[1]) / BODY_FROM);
+  if (below === 1) return 0;
+  const far = smoothstep((headDistance(frame, point) - HEAD_NEAR) / (HEAD_FAR - HEAD_NEAR));
+  return 1 - Math.max(far, below);
 }
 
 /** What all rivals say of the places of a row. */
