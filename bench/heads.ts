@@ -110,7 +110,7 @@ function percent(share: number): string {
 export async function maskOf(
   head: string,
   names: readonly string[],
-  { width, height }: Pyramid,
+  { width, height }: Pick<Pyramid, 'width' | 'height'>,
 ): Promise<Uint8Array> {
   const sum = new Uint8Array(width * height);
   for (const name of names) {

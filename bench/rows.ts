@@ -10,7 +10,7 @@ import { networkFiles } from '../cli/networkFiles';
 import { openPhotoFile } from '../cli/photoFile';
 import { tfNetworks } from '../networks/tfNetworks';
 import { seeded } from './casts';
-import { HEADS, FREE, coverageOf, headsOf, overlap } from './heads';
+import { HEADS, FREE, coverageOf, headsOf, maskOf, overlap } from './heads';
 import type { Row } from './report';
 
 const [WIDTH, HEIGHT] = [864, 900];
@@ -41,8 +41,7 @@ export async function rowsAccuracy(): Promise<Row[]> {
     const alone = headsOf(half).filter((head) => !existsSync(`${HEADS}${head}/first_sitter.png`));
     const measured = new Map<string, number[]>();
     for (let n = 0; n < PICTURES; n++) {
-      const heads = alone.toSorted(() => random() - 0.5).slice(0, 3);
-      const { file, people } = await inRows(heads, random);
+      const { file, people } = await inRows(drawn(alone, 3, random), random);
       const { pyramid } = await openPhotoFile(file);
       const { sitters } = await findParts(pyramid, networks);
       for (const [k, { parts, face }] of people.entries()) {
@@ -104,21 +103,17 @@ async function inRows(heads: readonly string[], random: () => number) {
 /** A head at a place of the picture; below its own picture its garment goes on, as wide as it ended. */
 async function placed(head: string, [left, top]: readonly [number, number], random: () => number) {
   const photo = await sharp(`${HEADS}${head}/photo.jpg`).removeAlpha().raw().toBuffer();
-  const maskOf = async (name: string) => {
-    const file = `${HEADS}${head}/${name}.png`;
-    return existsSync(file) ? await sharp(file).greyscale().raw().toBuffer() : undefined;
-  };
-  const sumOf = async (names: readonly string[]) => {
-    const masks = await Promise.all(names.map((name) => maskOf(name)));
-    return (i: number) => masks.reduce((sum, mask) => sum + (mask ? mask[i]! / 255 : 0), 0);
+  const sumOf = async (...names: readonly string[]) => {
+    const sum = await maskOf(head, names, { width: HEAD_WIDTH, height: HEAD_HEIGHT });
+    return (i: number) => sum[i]! / 255;
   };
   const shares = {
-    hair: await sumOf(PARTS.hair),
-    skin: await sumOf(PARTS.skin),
-    clothes: await sumOf(PARTS.clothes),
-    free: await sumOf(FREE),
-    ground: await sumOf(['background']),
-    face: await sumOf(['skin_face']),
+    hair: await sumOf(...PARTS.hair),
+    skin: await sumOf(...PARTS.skin),
+    clothes: await sumOf(...PARTS.clothes),
+    free: await sumOf(...FREE),
+    ground: await sumOf('background'),
+    face: await sumOf('skin_face'),
   };
   const cloth = garment(photo, shares.clothes, random);
   const plane = () => new Float32Array(WIDTH * HEIGHT);
@@ -165,6 +160,12 @@ function garment(photo: Buffer, clothesAt: (i: number) => number, random: () => 
       (Math.sin(x / FOLD_LENGTH + turns[0]! + Math.sin(y / (2 * FOLD_LENGTH) + turns[1]!)) +
         Math.sin((x + 2 * y) / (3 * FOLD_LENGTH) + turns[2]!));
   return { colour, foldAt };
+}
+
+/** So many of a list, none twice. */
+function drawn(from: readonly string[], count: number, random: () => number): string[] {
+  const left = [...from];
+  return Array.from({ length: count }, () => left.splice(Math.floor(random() * left.length), 1)[0]!);
 }
 
 function coded(shares: Float32Array): Uint8Array {

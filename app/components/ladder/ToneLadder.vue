@@ -128,8 +128,8 @@ watchEffect(
         @evenness="emit('evenness', $event)"
       />
       <template v-if="skin && quantity === 'hue'">
-        <text x="5" :y="size.height - 6" font-size="11.5" fill="#111">redder</text>
-        <text :x="size.width - 5" :y="size.height - 6" font-size="11.5" text-anchor="end" fill="#111">
+        <text x="5" :y="size.height - 6" font-size="11.5" fill="currentColor">redder</text>
+        <text :x="size.width - 5" :y="size.height - 6" font-size="11.5" text-anchor="end" fill="currentColor">
           greener
         </text>
       </template>
